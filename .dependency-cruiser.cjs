@@ -1,0 +1,59 @@
+/** The arrows of the house: pages → islands → components, store, workers → core. Inside core, plan on top, units and shape at the bottom. */
+const may = (from, to) => ({
+  name: `${from.replace(/\W+/g, '-')}-only-knows-what-lies-below`,
+  severity: 'error',
+  from: { path: `^src/${from}/` },
+  to: { path: '^src/', pathNot: [`^src/${from}/`, ...to.map((t) => `^src/${t}`)] },
+});
+const core = (from, to) =>
+  may(
+    `core/${from}`,
+    to.map((t) => `core/${t}/`),
+  );
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-is-pure',
+      comment: 'Core runs in the page, a worker, the server and tests: no interface, no storage.',
+      severity: 'error',
+      from: { path: '^src/core/' },
+      to: { path: ['^src/(?!core/)', 'node_modules/(react|react-dom|dexie|astro|comlink|zustand|zundo)/'] },
+    },
+    {
+      name: 'core-modules-have-one-door',
+      comment: 'A module of core is entered by its index.ts.',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/' },
+      to: { path: '^src/core/([^/]+)/(?!index\\.ts$)', pathNot: '^src/core/$1/' },
+    },
+    {
+      name: 'outside-enters-core-by-its-doors',
+      severity: 'error',
+      from: { path: '^src/(?!core/)' },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts$|pdf\\.ts$)' },
+    },
+    core('units', []),
+    core('shape', []),
+    core('model', ['units', 'shape']),
+    core('facing', ['model', 'shape', 'units']),
+    core('layer', ['model', 'shape', 'units']),
+    core('match', ['model', 'shape', 'units', 'facing']),
+    core('press', ['model', 'shape', 'units']),
+    core('sheet', ['layer', 'model', 'shape', 'units']),
+    may('demo', ['core/']),
+    may('workers', ['core/']),
+    may('store', ['core/', 'workers/', 'demo/']),
+    may('components', ['core/', 'styles/']),
+    may('islands', ['core/', 'components/', 'store/', 'workers/', 'styles/']),
+    may('pages', ['core/', 'islands/', 'layouts/', 'components/', 'workers/', 'styles/', 'demo/']),
+    may('layouts', ['styles/']),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.json'] },
+  },
+};

@@ -1,0 +1,231 @@
+import { type ReactNode, useEffect, useId, useState } from 'react';
+import { type DisplayUnits, formatLength, parseLength } from '~/core/units';
+import css from './Field.module.css';
+
+interface Shell {
+  label: string;
+  hint?: string | undefined;
+}
+
+function Shell({
+  label,
+  hint,
+  error,
+  id,
+  children,
+}: Shell & { id: string; error?: string | null; children: ReactNode }) {
+  return (
+    <div className={css.field}>
+      <label className={css.label} htmlFor={id}>
+        {label}
+      </label>
+      {children}
+      {error ? (
+        <span className={css.error} id={`${id}-note`} role="alert">
+          {error}
+        </span>
+      ) : (
+        hint && (
+          <span className={css.hint} id={`${id}-note`}>
+            {hint}
+          </span>
+        )
+      )}
+    </div>
+  );
+}
+
+/** A line of text; every keystroke counts, an empty one is refused only when `required`. */
+export function TextField({
+  label,
+  hint,
+  value,
+  onChange,
+  maxLength = 200,
+}: Shell & { value: string; onChange: (value: string) => void; maxLength?: number }) {
+  const id = useId();
+  return (
+    <Shell label={label} hint={hint} id={id}>
+      <input
+        className={css.input}
+        id={id}
+        type="text"
+        value={value}
+        maxLength={maxLength}
+        autoComplete="off"
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </Shell>
+  );
+}
+
+interface NumberLike extends Shell {
+  /** What is stored; shown again in its tidy form once the field is left. */
+  value: number;
+  onChange: (value: number) => void;
+  min: number;
+  max: number;
+}
+
+function DraftField({
+  label,
+  hint,
+  shown,
+  read,
+  commit,
+}: Shell & {
+  shown: string;
+  read: (text: string) => { ok: true; value: number } | { ok: false; message: string };
+  commit: (value: number) => void;
+}) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  // What is typed stays as typed until it is understood; a change from elsewhere (undo, another tab) clears it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when what is stored changes
+  useEffect(() => {
+    setDraft(null);
+    setError(null);
+  }, [shown]);
+  const take = (): void => {
+    if (draft === null) return;
+    const result = read(draft);
+    if (!result.ok) {
+      setError(result.message);
+      return;
+    }
+    setError(null);
+    setDraft(null);
+    commit(result.value);
+  };
+  return (
+    <Shell label={label} hint={hint} id={id} error={error}>
+      <input
+        className={css.input}
+        id={id}
+        type="text"
+        autoComplete="off"
+        value={draft ?? shown}
+        aria-invalid={error !== null}
+        aria-describedby={error || hint ? `${id}-note` : undefined}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') take();
+          if (e.key === 'Escape') {
+            setDraft(null);
+            setError(null);
+          }
+        }}
+      />
+    </Shell>
+  );
+}
+
+/** A length, read as people write it and shown in the project's units. Stored in mm. */
+export function LengthField({ units, value, min, max, onChange, ...shell }: NumberLike & { units: DisplayUnits }) {
+  return (
+    <DraftField
+      {...shell}
+      shown={formatLength(value, units, 1)}
+      commit={onChange}
+      read={(text) => {
+        const parsed = parseLength(text, units);
+        if (!parsed.ok) return parsed;
+        if (parsed.value < min || parsed.value > max)
+          return { ok: false, message: `Between ${formatLength(min, units)} and ${formatLength(max, units)}, please.` };
+        return parsed;
+      }}
+    />
+  );
+}
+
+/** A plain number with its unit behind it. */
+export function NumberField({
+  unit,
+  decimals = 0,
+  value,
+  min,
+  max,
+  onChange,
+  ...shell
+}: NumberLike & { unit: string; decimals?: number }) {
+  return (
+    <DraftField
+      {...shell}
+      shown={`${Number(value.toFixed(decimals))}${unit}`}
+      commit={onChange}
+      read={(text) => {
+        const n = Number(text.replace(unit, '').replace(',', '.').replace('−', '-').trim());
+        if (text.trim() === '' || !Number.isFinite(n))
+          return { ok: false, message: `Type a number, like ${min}${unit}.` };
+        if (n < min || n > max) return { ok: false, message: `Between ${min}${unit} and ${max}${unit}, please.` };
+        return { ok: true, value: n };
+      }}
+    />
+  );
+}
+
+export interface Option<T extends string> {
+  value: T;
+  label: string;
+}
+
+/** One of many, in a list that opens. */
+export function Select<T extends string>({
+  label,
+  hint,
+  value,
+  options,
+  onChange,
+}: Shell & { value: T; options: readonly Option<T>[]; onChange: (value: T) => void }) {
+  const id = useId();
+  return (
+    <Shell label={label} hint={hint} id={id}>
+      <select
+        className={`${css.input} ${css.select}`}
+        id={id}
+        value={value}
+        onChange={(e) => onChange(e.target.value as T)}
+      >
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+    </Shell>
+  );
+}
+
+/** One of a few, all of them in sight. */
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly Option<T>[];
+  onChange: (value: T) => void;
+}) {
+  const name = useId();
+  return (
+    <fieldset className={css.choice}>
+      <legend>{label}</legend>
+      {options.map((o) => (
+        <label key={o.value} className={css.option}>
+          <input
+            type="radio"
+            name={name}
+            value={o.value}
+            checked={o.value === value}
+            onChange={() => onChange(o.value)}
+          />
+          {o.label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}

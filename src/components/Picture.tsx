@@ -1,0 +1,184 @@
+import { wcagContrast } from 'culori';
+import { type KeyboardEvent, memo, type PointerEvent, useId } from 'react';
+import { finishedOutline, type Piece, type Project } from '~/core/model';
+import type { Spot } from '~/core/shape';
+import { ClothDefs, clothUrl, shade } from './Cloth';
+import css from './Picture.module.css';
+
+export interface PictureProps {
+  project: Project;
+  spots: Readonly<Record<string, Spot>>;
+  selectedId?: string | null;
+  /** Seen from the wrong side: everything is mirrored, words still read right. */
+  flipped?: boolean;
+  numbers?: boolean;
+  grain?: boolean;
+  onPick?: (id: string | null) => void;
+  onKey?: (event: KeyboardEvent) => void;
+  onPieceDown?: (event: PointerEvent<SVGGElement>, id: string) => void;
+  svgRef?: React.Ref<SVGSVGElement>;
+  title: string;
+}
+
+const INK = '#29241f';
+const PAPER = '#fffdf8';
+const readableOn = (colour: string): string => (wcagContrast(colour, INK) >= wcagContrast(colour, PAPER) ? INK : PAPER);
+
+interface ShapeProps {
+  piece: Piece;
+  number: number;
+  fill: string;
+  colour: string;
+  spot: Spot | undefined;
+  selected: boolean;
+  flipped: boolean;
+  numbers: boolean;
+  grain: boolean;
+  focusable: boolean;
+  onDown: ((event: PointerEvent<SVGGElement>, id: string) => void) | undefined;
+  onPick: ((id: string) => void) | undefined;
+}
+
+/** One piece of cut cloth where it lies: its shadow, its cloth, its raw edge, and on demand its number and grain. */
+const PieceShape = memo(function PieceShape(p: ShapeProps) {
+  const { piece } = p;
+  const outline = finishedOutline(piece);
+  const place = `translate(${piece.at.xMm} ${piece.at.yMm}) rotate(${piece.at.rotateDeg})`;
+  const label = `Piece ${p.number}: ${piece.label || 'unnamed'}`;
+  return (
+    <g
+      className={css.piece}
+      role="button"
+      aria-label={label}
+      aria-pressed={p.selected}
+      tabIndex={p.focusable ? 0 : -1}
+      data-piece={piece.id}
+      onPointerDown={p.onDown && ((e) => p.onDown?.(e, piece.id))}
+      onClick={(e) => {
+        e.stopPropagation();
+        p.onPick?.(piece.id);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          p.onPick?.(piece.id);
+        }
+      }}
+    >
+      <path
+        d={outline}
+        transform={`translate(${p.flipped ? -0.8 : 0.8} 1.3) ${place}`}
+        fill="#1a1208"
+        fillRule="evenodd"
+        opacity="0.22"
+      />
+      <g transform={place}>
+        <path d={outline} fill={p.fill} fillRule="evenodd" opacity={p.flipped ? 0.62 : 1} />
+        <path className={css.edge} d={outline} stroke={shade(p.colour, -0.35)} strokeWidth="0.9" />
+        {p.selected && (
+          <>
+            <path className={css.edge} d={outline} stroke={PAPER} strokeWidth="4" />
+            <path className={css.edge} d={outline} stroke={INK} strokeWidth="2" strokeDasharray="6 4" />
+          </>
+        )}
+      </g>
+      {p.spot && (p.numbers || p.grain) && <Marks {...p} spot={p.spot} />}
+    </g>
+  );
+});
+
+/** Number and grain arrow at the roomiest place that shows; turned back when the view is flipped, so that they read right. */
+function Marks({ spot, number, colour, flipped, numbers, grain, piece }: ShapeProps & { spot: Spot }) {
+  const ink = readableOn(colour);
+  const size = Math.max(6.5, Math.min(13, spot.roomMm * 1.1));
+  const arrow = Math.min(22, spot.roomMm * 0.9);
+  return (
+    <g transform={`translate(${spot.x} ${spot.y})${flipped ? ' scale(-1 1)' : ''}`}>
+      {grain && spot.roomMm > 9 && (
+        <path
+          className={css.grain}
+          transform={`rotate(${flipped ? -piece.at.rotateDeg : piece.at.rotateDeg}) translate(${spot.roomMm * 0.55} 0)`}
+          d={`M0 ${-arrow / 2}V${arrow / 2}M-1.8 ${-arrow / 2 + 2.6}L0 ${-arrow / 2}L1.8 ${-arrow / 2 + 2.6}M-1.8 ${arrow / 2 - 2.6}L0 ${arrow / 2}L1.8 ${arrow / 2 - 2.6}`}
+          stroke={ink}
+          strokeWidth="0.7"
+        />
+      )}
+      {numbers && (
+        <text
+          className={css.number}
+          fontSize={size}
+          fill={ink}
+          stroke={ink === INK ? PAPER : INK}
+          strokeWidth={size * 0.09}
+          strokeOpacity="0.35"
+          paintOrder="stroke"
+        >
+          {number}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** The whole picture on its ground, true to colour, in millimetres. */
+export function Picture({
+  project,
+  spots,
+  selectedId = null,
+  flipped = false,
+  numbers = false,
+  grain = false,
+  onPick,
+  onKey,
+  onPieceDown,
+  svgRef,
+  title,
+}: PictureProps) {
+  const prefix = useId();
+  const { widthMm: w, heightMm: h } = project.ground;
+  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
+  const pad = Math.max(w, h) * 0.025;
+  const first = selectedId ?? project.order[0];
+  return (
+    <svg
+      ref={svgRef}
+      className={css.picture}
+      viewBox={`${-pad} ${-pad} ${w + 2 * pad} ${h + 2 * pad}`}
+      role="group"
+      aria-label={title}
+      onClick={() => onPick?.(null)}
+      onKeyDown={onKey}
+      data-flipped={flipped}
+    >
+      <ClothDefs prefix={prefix} fabrics={project.fabrics} />
+      <rect x="1" y="2" width={w} height={h} fill="#1a1208" opacity="0.2" />
+      <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
+        <rect width={w} height={h} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+        {flipped && <rect width={w} height={h} fill="#fffaf0" opacity="0.3" />}
+        {project.order.map((id) => {
+          const entry = byId.get(id);
+          if (!entry) return null;
+          const { piece, number } = entry;
+          return (
+            <PieceShape
+              key={id}
+              piece={piece}
+              number={number}
+              fill={clothUrl(prefix, project.fabrics, piece.fabricId)}
+              colour={colours.get(piece.fabricId) ?? '#888888'}
+              spot={spots[id]}
+              selected={id === selectedId}
+              flipped={flipped}
+              numbers={numbers}
+              grain={grain}
+              focusable={onPick !== undefined && id === first}
+              onDown={onPieceDown}
+              onPick={onPick}
+            />
+          );
+        })}
+      </g>
+    </svg>
+  );
+}

@@ -1,0 +1,57 @@
+import { useId } from 'react';
+import type { Fabric, Web } from '~/core/model';
+import { ClothDefs, clothUrl } from './Cloth';
+import css from './Swatch.module.css';
+
+/** A snippet of cloth with pinked edges. */
+export function ClothSwatch({ fabric, size = 40 }: { fabric: Fabric; size?: number }) {
+  const prefix = useId();
+  const teeth = 8;
+  const step = 40 / teeth;
+  const top = Array.from({ length: teeth }, (_, i) => `${i * step + step / 2} 0 ${(i + 1) * step} 2`).join(' ');
+  const bottom = Array.from(
+    { length: teeth },
+    (_, i) => `${40 - i * step - step / 2} 40 ${40 - (i + 1) * step} 38`,
+  ).join(' ');
+  return (
+    <svg className={css.swatch} width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
+      <ClothDefs prefix={prefix} fabrics={[fabric]} />
+      <polygon points={`0 2 ${top} 40 38 ${bottom} 0 38`} fill={clothUrl(prefix, [fabric], fabric.id)} />
+    </svg>
+  );
+}
+
+/** A web drawn as hatch: the denser, the heavier. Films are drawn in lines, open webs as a net, grids as dots. */
+export function WebSwatch({ web, width = 72, height = 40 }: { web: Web; width?: number; height?: number }) {
+  const id = useId();
+  // The gap between lines falls with the mass: 20 g/m² stand about 6 px apart, 45 g/m² under 3.
+  const gap = Math.max(2.2, Math.min(9, 124 / web.massGsm));
+  return (
+    <svg className={css.hatch} width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
+      <defs>
+        <pattern id={id} width={gap} height={gap} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          {web.form === 'grid' || web.form === 'powder' ? (
+            <circle cx={gap / 2} cy={gap / 2} r={Math.min(1.3, gap * 0.28)} fill="currentColor" />
+          ) : (
+            <path
+              d={web.form === 'open' ? `M0 0V${gap}M0 0H${gap}` : `M0 0V${gap}`}
+              stroke="currentColor"
+              strokeWidth="1"
+            />
+          )}
+        </pattern>
+      </defs>
+      <rect
+        x="0.75"
+        y="0.75"
+        width={width - 1.5}
+        height={height - 1.5}
+        rx="4"
+        fill={`url(#${id})`}
+        stroke="currentColor"
+        strokeWidth="1.5"
+        strokeDasharray={web.liners === 0 ? '3 3' : undefined}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,35 @@
+import { ROUTE_FACTS } from '~/core/facing';
+import type { Cover, Edge, Intent, Route, Surface } from '~/core/model';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/press';
+import type { Option } from './Field';
+
+/** Words for the contract's names, in one place. */
+export const EDGE_WORDS: Readonly<Record<Edge, string>> = {
+  none: 'no stitch',
+  straight: 'straight stitch',
+  blanket: 'blanket stitch',
+  zigzag: 'zigzag',
+  satin: 'satin stitch',
+  'free-motion': 'free-motion',
+  hand: 'by hand',
+  paint: 'fabric paint',
+};
+const LAUNDERING_WORDS: Readonly<Record<Intent['laundering'], string>> = {
+  never: 'never',
+  gentle: 'gently',
+  often: 'often',
+};
+const HAND_WORDS: Readonly<Record<Intent['hand'], string>> = { soft: 'soft', medium: 'medium', firm: 'firm' };
+
+const options = <T extends string>(record: Readonly<Record<T, string>>): Option<T>[] =>
+  (Object.entries(record) as [T, string][]).map(([value, label]) => ({ value, label }));
+
+const names = <T extends string>(record: Readonly<Record<T, { name: string }>>): Record<T, string> =>
+  Object.fromEntries(Object.entries<{ name: string }>(record).map(([k, v]) => [k, v.name])) as Record<T, string>;
+
+export const EDGE_OPTIONS = options(EDGE_WORDS);
+export const LAUNDERING_OPTIONS = options(LAUNDERING_WORDS);
+export const HAND_OPTIONS = options(HAND_WORDS);
+export const ROUTE_OPTIONS = options<Route>(names(ROUTE_FACTS));
+export const COVER_OPTIONS = options<Cover>(names(COVER_FACTS));
+export const SURFACE_OPTIONS = options<Surface>(names(SURFACE_FACTS));

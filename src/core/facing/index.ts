@@ -1,0 +1,2 @@
+export * from './facing';
+export * from './routes';

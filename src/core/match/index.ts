@@ -1,0 +1,3 @@
+export * from './choose';
+export * from './cloth';
+export { type Finding, isSewn, RULES, type Rule, type Situation } from './rules';

@@ -1,0 +1,42 @@
+import {
+  applyTo,
+  type Bounds,
+  boundsOf,
+  centreOf,
+  mirrorAt,
+  placement,
+  type Region,
+  regionOf,
+  transformPath,
+  transformRegion,
+} from '../shape';
+import type { Piece } from './project';
+
+/**
+ * A piece's outline as it is seen when finished, path data in the piece's own coordinates.
+ * A pattern that came already reversed is turned over about the middle of its own box, so that it keeps its place.
+ */
+export function finishedOutline(piece: Pick<Piece, 'outline' | 'preReversed'>): string {
+  if (!piece.preReversed) return piece.outline;
+  return transformPath(piece.outline, mirrorAt(centreOf(boundsOf(regionOf(piece.outline))).x));
+}
+
+/** The cloth a piece covers on the ground, mm, as seen from the right side. */
+export function regionOnGround(piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Region {
+  return transformRegion(regionOf(finishedOutline(piece)), placement(piece.at));
+}
+
+/** The upright box a piece takes up on the ground, mm from the ground's upper left corner. */
+export const boxOnGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Bounds =>
+  boundsOf(regionOnGround(piece));
+
+/** The place (`at`) that turns a piece to `rotateDeg` about the middle of its box, where it stays. */
+export function turnedAboutMiddle(
+  piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>,
+  rotateDeg: number,
+): Piece['at'] {
+  const own = centreOf(boundsOf(regionOf(finishedOutline(piece))));
+  const before = applyTo(placement(piece.at), own);
+  const after = applyTo(placement({ ...piece.at, rotateDeg }), own);
+  return { xMm: piece.at.xMm + before.x - after.x, yMm: piece.at.yMm + before.y - after.y, rotateDeg };
+}

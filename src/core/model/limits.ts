@@ -1,0 +1,15 @@
+/** What a project may hold. Wide enough for any real work, narrow enough that a slip of the keyboard is caught. */
+export const LIMITS = {
+  pieces: 2000,
+  fabrics: 500,
+  webs: 200,
+  irons: 50,
+  outlineChars: 400_000,
+  /** Farthest an outline may reach from its own (0,0), and the largest ground, mm. */
+  reachMm: 10_000,
+  groundMinMm: 10,
+  /** Below this a shape cannot be cut: 0.01 mm². */
+  areaMinMm2: 0.01,
+  nameChars: 200,
+  bodyBytes: 16 * 1024 * 1024,
+} as const;

@@ -1,0 +1,45 @@
+import type { Edge, Fabric, Iron, Piece, Project, Route, Web } from './project';
+
+/** Fast finders for a parsed project, in which every reference is known to lead somewhere. */
+export interface Lookup {
+  readonly project: Project;
+  piece(id: string): Piece;
+  fabric(id: string): Fabric;
+  web(id: string): Web;
+  fabricOf(piece: Piece): Fabric;
+  edgeOf(piece: Piece): Edge;
+  routeOf(piece: Piece): Route;
+  /** 1-based number of a piece, as written on every sheet. */
+  number(pieceId: string): number;
+  readonly ground: Fabric;
+  readonly iron: Iron;
+}
+
+export function lookup(project: Project): Lookup {
+  const find = <T extends { id: string }>(items: readonly T[], what: string) => {
+    const byId = new Map(items.map((item) => [item.id, item]));
+    return (id: string): T => {
+      const item = byId.get(id);
+      if (!item) throw new Error(`No ${what} “${id}”: the project was not parsed.`);
+      return item;
+    };
+  };
+  const piece = find(project.pieces, 'piece');
+  const fabric = find(project.fabrics, 'fabric');
+  const numbers = new Map(project.pieces.map((p, i) => [p.id, i + 1]));
+  return {
+    project,
+    piece,
+    fabric,
+    web: find(project.webs, 'web'),
+    fabricOf: (p) => fabric(p.fabricId),
+    edgeOf: (p) => p.edge ?? project.intent.edge,
+    routeOf: (p) => p.route ?? project.route,
+    number: (id) => numbers.get(id) ?? 0,
+    ground: fabric(project.ground.fabricId),
+    iron: find(project.irons, 'iron')(project.bench.ironId),
+  };
+}
+
+/** What a piece is called on screen and paper. */
+export const pieceName = (piece: Piece, number: number): string => piece.label.trim() || `Piece ${number}`;

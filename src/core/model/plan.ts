@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import { COVERS } from './project';
+
+export const PLAN_FORMAT = 'apple-seam.plan';
+export const PLAN_VERSION = 1;
+
+const said = z.object({ code: z.string(), text: z.string() });
+const mm = z.number().min(0);
+
+export const choiceSchema = z.object({
+  pieceId: z.string(),
+  webId: z.string().nullable(),
+  /** true when a person overruled us with the piece's own webId. */
+  overruled: z.boolean(),
+  reasons: z.array(said),
+  rejected: z.array(said.extend({ webId: z.string() })),
+  /** Rules that forbid the web a person chose; empty for our own choices. */
+  forbiddenBy: z.array(said),
+  /** What to buy when nothing in the drawer suits; null otherwise. */
+  buy: said.nullable(),
+});
+
+export const tracingSchema = z.object({
+  pieceId: z.string(),
+  mirrored: z.boolean(),
+  code: z.string(),
+  text: z.string(),
+  outline: z.string(),
+  areaMm2: mm,
+  perimeterMm: mm,
+});
+
+export const settingSchema = z.object({
+  heat: z.object({
+    soleplateC: z.number(),
+    mark: z.string().nullable(),
+    dots: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  }),
+  dwell: z.object({ seconds: z.number().positive(), minS: z.number().positive(), maxS: z.number().positive() }),
+  pressure: z.object({ kPa: mm, text: z.string() }),
+  steam: z.boolean(),
+  cover: z.enum(COVERS),
+  placements: z.number().int().min(1),
+  coolS: mm,
+  /** false: do not press; the cautions say why and what would help. */
+  workable: z.boolean(),
+  cautions: z.array(said),
+  /** How the numbers came about, one sentence each. */
+  reasons: z.array(said),
+});
+
+export const pressTicketSchema = settingSchema.extend({
+  id: z.string(),
+  stage: z.enum(['fuse', 'bond']),
+  pieceIds: z.array(z.string()),
+  webId: z.string(),
+});
+
+export const SEVERITIES = ['note', 'warn', 'stop'] as const;
+export const snagSchema = z.object({
+  code: z.string(),
+  severity: z.enum(SEVERITIES),
+  pieceIds: z.array(z.string()),
+  text: z.string(),
+  mend: z.string(),
+  /** The station where it is mended. */
+  station: z.enum(['pattern', 'layers', 'match', 'trace', 'press']),
+});
+
+export const planSchema = z.object({
+  format: z.literal(PLAN_FORMAT),
+  version: z.literal(PLAN_VERSION),
+  projectId: z.string(),
+  choices: z.array(choiceSchema),
+  order: z.array(z.string()),
+  overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
+  tracings: z.array(tracingSchema),
+  press: z.array(pressTicketSchema),
+  webUse: z.array(z.object({ webId: z.string(), widthMm: mm, lengthMm: mm, usedAreaMm2: mm })),
+  snags: z.array(snagSchema),
+});
+
+export type Plan = z.infer<typeof planSchema>;
+export type Choice = z.infer<typeof choiceSchema>;
+export type Tracing = z.infer<typeof tracingSchema>;
+export type Setting = z.infer<typeof settingSchema>;
+export type PressTicket = z.infer<typeof pressTicketSchema>;
+export type Snag = z.infer<typeof snagSchema>;
+export type Said = z.infer<typeof said>;

@@ -1,0 +1,250 @@
+import type { FacingSnag } from '../facing';
+import type { Placed, ThinJoin } from '../layer';
+import { type Lookup, type Plan, pieceName, type Snag } from '../model';
+import { areaMm2, boundsOf, crossesItself, difference, type Region } from '../shape';
+import { formatLength } from '../units';
+
+interface Seen {
+  readonly look: Lookup;
+  readonly placed: readonly Placed[];
+  readonly covers: ReadonlyMap<string, Region>;
+  readonly plan: Plan;
+  readonly abutting: readonly ThinJoin[];
+  readonly mixed: FacingSnag | null;
+}
+
+/** Pieces smaller than this are hard to hold and cut, mm. Common practice, no source. */
+const SMALLEST_MM = 15;
+/** Less than this of a piece showing means that it is as good as hidden, mm². */
+const HIDDEN_MM2 = 1;
+
+type Finder = (seen: Seen) => Snag[];
+
+const named = (look: Lookup, id: string): string =>
+  `${look.number(id)} “${pieceName(look.piece(id), look.number(id))}”`;
+const several = (look: Lookup, ids: readonly string[]): string =>
+  ids
+    .slice(0, 3)
+    .map((id) => named(look, id))
+    .join(', ') + (ids.length > 3 ? ` and ${ids.length - 3} more` : '');
+const one = (ids: readonly unknown[], singular: string, plural: string): string =>
+  ids.length === 1 ? singular : plural;
+
+const noWeb: Finder = ({ look, plan }) =>
+  plan.choices
+    .filter((c) => c.webId === null)
+    .map((c) => ({
+      code: 'no-web',
+      severity: 'stop',
+      pieceIds: [c.pieceId],
+      station: 'match',
+      text: `Nothing in the drawer suits ${named(look, c.pieceId)}: it cannot be fused.`,
+      mend: c.buy?.text ?? 'Add a web to the drawer.',
+    }));
+
+const overruled: Finder = ({ look, plan }) =>
+  plan.choices
+    .filter((c) => c.forbiddenBy.length > 0)
+    .map((c) => ({
+      code: 'overruled-against-a-rule',
+      severity: 'warn',
+      pieceIds: [c.pieceId],
+      station: 'match',
+      text: `For ${named(look, c.pieceId)} you chose a web that a rule forbids: ${c.forbiddenBy[0]!.text}`,
+      mend: 'Go back to our choice, or test it on a scrap first.',
+    }));
+
+const unworkable: Finder = ({ look, plan }) =>
+  plan.press
+    .filter((t) => !t.workable)
+    .map((t) => ({
+      code: `press-${t.cautions[0]!.code}`,
+      severity: 'stop',
+      pieceIds: t.pieceIds,
+      station: 'press',
+      text: `${t.stage === 'fuse' ? 'Fusing' : 'Bonding'} ${several(look, t.pieceIds)} would not work.`,
+      mend: t.cautions[0]!.text,
+    }));
+
+const dial: Finder = ({ plan, look }) => {
+  const tickets = plan.press.filter((t) => t.workable && t.heat.mark === null);
+  const caution = tickets[0]?.cautions.find((c) => c.code.startsWith('dial-'));
+  if (!caution) return [];
+  return [
+    {
+      code: caution.code,
+      severity: 'warn',
+      pieceIds: [],
+      station: 'press',
+      text: caution.text,
+      mend: `Measure ${look.iron.name} at each mark, or choose another iron.`,
+    },
+  ];
+};
+
+const offGround: Finder = ({ look, placed }) => {
+  const { widthMm, heightMm } = look.project.ground;
+  const off = placed.filter(({ region }) => {
+    const b = boundsOf(region);
+    return b.minX < -0.5 || b.minY < -0.5 || b.maxX > widthMm + 0.5 || b.maxY > heightMm + 0.5;
+  });
+  if (off.length === 0) return [];
+  const ids = off.map((p) => p.id);
+  return [
+    {
+      code: 'off-the-ground',
+      severity: 'warn',
+      pieceIds: ids,
+      station: 'pattern',
+      text: `${several(look, ids)} ${one(ids, 'reaches', 'reach')} past the edge of the ground.`,
+      mend: 'Move it in, make it smaller, or let the edge cut it off on purpose.',
+    },
+  ];
+};
+
+const selfCrossing: Finder = ({ look, placed }) =>
+  placed.flatMap(({ id, region }) => {
+    const at = crossesItself(region);
+    return at
+      ? [
+          {
+            code: 'crosses-itself',
+            severity: 'warn' as const,
+            pieceIds: [id],
+            station: 'pattern' as const,
+            text: `The outline of ${named(look, id)} crosses itself ${formatLength(at.x, look.project.units)} from the left and ${formatLength(at.y, look.project.units)} from the top: what is inside twice counts as a hole.`,
+            mend: 'Draw the outline again without the crossing.',
+          },
+        ]
+      : [];
+  });
+
+const tiny: Finder = ({ look, placed }) => {
+  const ids = placed
+    .filter(({ region }) => {
+      const b = boundsOf(region);
+      return Math.max(b.maxX - b.minX, b.maxY - b.minY) < SMALLEST_MM;
+    })
+    .map((p) => p.id);
+  if (ids.length === 0) return [];
+  return [
+    {
+      code: 'tiny',
+      severity: 'note',
+      pieceIds: ids,
+      station: 'pattern',
+      text: `${several(look, ids)} ${one(ids, 'is', 'are')} smaller than ${formatLength(SMALLEST_MM, look.project.units)}: fiddly to hold and to cut.`,
+      mend: 'Cut it last, with the liner still on, and keep small parts away from small children.',
+    },
+  ];
+};
+
+const hidden: Finder = ({ look, placed, covers }) => {
+  const ids = placed
+    .filter(({ id, region }) => covers.has(id) && areaMm2(difference(region, covers.get(id)!)) < HIDDEN_MM2)
+    .map((p) => p.id);
+  if (ids.length === 0) return [];
+  return [
+    {
+      code: 'hidden',
+      severity: 'warn',
+      pieceIds: ids,
+      station: 'layers',
+      text: `${several(look, ids)} ${one(ids, 'lies', 'lie')} wholly under other pieces and will not be seen.`,
+      mend: 'Raise it, or leave it out.',
+    },
+  ];
+};
+
+const noUnderlap: Finder = ({ look, abutting }) =>
+  abutting.map(({ under, over }) => ({
+    code: 'no-underlap',
+    severity: 'note',
+    pieceIds: [under, over],
+    station: 'layers',
+    text: `${named(look, under)} and ${named(look, over)} only touch: the ground may show in the join.`,
+    mend: `Let the lower one run on underneath by about ${formatLength(6, look.project.units)}.`,
+  }));
+
+const mixedWays: Finder = ({ mixed }) =>
+  mixed
+    ? [
+        {
+          code: mixed.code,
+          severity: 'warn',
+          pieceIds: mixed.pieceIds,
+          station: 'trace',
+          text: mixed.text,
+          mend: 'Use one route for the whole picture if you can.',
+        },
+      ]
+    : [];
+
+const shortOfWeb: Finder = ({ look, plan }) =>
+  plan.webUse.flatMap((use) => {
+    const web = look.web(use.webId);
+    return use.lengthMm > web.stockMm
+      ? [
+          {
+            code: 'short-of-web',
+            severity: 'warn' as const,
+            pieceIds: plan.choices.filter((c) => c.webId === use.webId).map((c) => c.pieceId),
+            station: 'match' as const,
+            text: `${web.name}: ${formatLength(use.lengthMm, look.project.units)} are needed in rows, ${formatLength(web.stockMm, look.project.units)} are left.`,
+            mend: 'Buy more, or give some pieces another web.',
+          },
+        ]
+      : [];
+  });
+
+const markup: Finder = ({ look }) => {
+  const ids = look.project.pieces.filter((p) => /<[a-z!/]/i.test(p.label)).map((p) => p.id);
+  if (ids.length === 0 && !/<[a-z!/]/i.test(look.project.name)) return [];
+  return [
+    {
+      code: 'name-holds-markup',
+      severity: 'note',
+      pieceIds: ids,
+      station: 'pattern',
+      text: 'A name looks like code. It is kept and shown as plain text; nothing in it is run.',
+      mend: 'Rename it if that was not meant.',
+    },
+  ];
+};
+
+const empty: Finder = ({ look }) =>
+  look.project.pieces.length === 0
+    ? [
+        {
+          code: 'no-pieces',
+          severity: 'note',
+          pieceIds: [],
+          station: 'pattern',
+          text: 'There is nothing on the ground yet.',
+          mend: 'Add a shape.',
+        },
+      ]
+    : [];
+
+const RANK = { stop: 0, warn: 1, note: 2 } as const;
+/** Each looks at one thing; the list is all there is to know about them. */
+const FINDERS: readonly Finder[] = [
+  empty,
+  noWeb,
+  unworkable,
+  dial,
+  overruled,
+  selfCrossing,
+  offGround,
+  hidden,
+  mixedWays,
+  shortOfWeb,
+  noUnderlap,
+  tiny,
+  markup,
+];
+
+/** Everything that will go wrong on the table, worst first. */
+export function snagsOf(seen: Seen): Snag[] {
+  return FINDERS.flatMap((find) => find(seen)).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+}

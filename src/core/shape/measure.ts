@@ -1,0 +1,183 @@
+import polylabel from 'polylabel';
+import { difference, normalise } from './boolean';
+import type { Bounds, Point, Region, Ring } from './types';
+
+/** Twice-signed area by the shoelace formula; positive when the ring runs clockwise as seen (y down). */
+export function ringAreaMm2(ring: Ring): number {
+  let sum = 0;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const p = ring[j]!;
+    const q = ring[i]!;
+    sum += p.x * q.y - q.x * p.y;
+  }
+  return sum / 2;
+}
+
+/** Area enclosed by the even-odd rule, mm². */
+export function areaMm2(region: Region): number {
+  if (region.length === 1 && !crossesItself(region)) return Math.abs(ringAreaMm2(region[0]!));
+  return normalise(region).reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
+}
+
+/** Length of every line to be cut, holes included, mm. */
+export function perimeterMm(region: Region): number {
+  let sum = 0;
+  for (const ring of region) {
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      sum += Math.hypot(ring[i]!.x - ring[j]!.x, ring[i]!.y - ring[j]!.y);
+    }
+  }
+  return sum;
+}
+
+/** Smallest upright box; all zero for a region without points. */
+export function boundsOf(region: Region): Bounds {
+  let minX = Number.POSITIVE_INFINITY;
+  let minY = Number.POSITIVE_INFINITY;
+  let maxX = Number.NEGATIVE_INFINITY;
+  let maxY = Number.NEGATIVE_INFINITY;
+  for (const ring of region) {
+    for (const { x, y } of ring) {
+      if (x < minX) minX = x;
+      if (x > maxX) maxX = x;
+      if (y < minY) minY = y;
+      if (y > maxY) maxY = y;
+    }
+  }
+  return minX > maxX ? { minX: 0, minY: 0, maxX: 0, maxY: 0 } : { minX, minY, maxX, maxY };
+}
+
+export const centreOf = (b: Bounds): Point => ({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 });
+
+/** Whether a point lies inside by the even-odd rule; points exactly on the line may fall either way. */
+export function isInside(region: Region, p: Point): boolean {
+  let inside = false;
+  for (const ring of region) {
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const a = ring[i]!;
+      const b = ring[j]!;
+      if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+    }
+  }
+  return inside;
+}
+
+/** Centre of mass of a ring's area; the middle of its box when it has none. */
+export function centroidOf(ring: Ring): Point {
+  let x = 0;
+  let y = 0;
+  let twice = 0;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const p = ring[j]!;
+    const q = ring[i]!;
+    const cross = p.x * q.y - q.x * p.y;
+    x += (p.x + q.x) * cross;
+    y += (p.y + q.y) * cross;
+    twice += cross;
+  }
+  return Math.abs(twice) < 1e-9 ? centreOf(boundsOf([ring])) : { x: x / (3 * twice), y: y / (3 * twice) };
+}
+
+/** The ring with the greatest area, which bounds the piece outside; undefined for an empty region. */
+export function outerRing(region: Region): Ring | undefined {
+  return region.reduce<Ring | undefined>(
+    (best, ring) => (best && Math.abs(ringAreaMm2(best)) >= Math.abs(ringAreaMm2(ring)) ? best : ring),
+    undefined,
+  );
+}
+
+export interface Spot extends Point {
+  /** Distance to the nearest edge, mm: how large a label may be. */
+  readonly roomMm: number;
+}
+
+/**
+ * Where a label has most room: the point farthest from every edge, within 0.5 mm.
+ * @param covered regions that hide part of it; the spot is sought in what stays visible, if anything does
+ */
+export function labelSpot(region: Region, covered: Region = []): Spot {
+  const visible = covered.length > 0 ? difference(region, covered) : normalise(region);
+  const rings = visible.length > 0 ? visible : normalise(region);
+  const outers = rings.filter((r) => ringAreaMm2(r) > 0);
+  let best: Spot = { ...centreOf(boundsOf(region)), roomMm: 0 };
+  for (const outer of [...outers].sort((a, b) => ringAreaMm2(b) - ringAreaMm2(a)).slice(0, 3)) {
+    const holes = rings.filter((r) => ringAreaMm2(r) < 0 && isInside([outer], r[0]!));
+    const [x, y] = polylabel(
+      [outer, ...holes].map((r) => r.map((p) => [p.x, p.y] as [number, number])),
+      0.5,
+    );
+    const roomMm = distanceToEdge([outer, ...holes], { x, y });
+    if (roomMm > best.roomMm) best = { x, y, roomMm };
+  }
+  return best;
+}
+
+/** Distance from a point to the nearest edge of a region, mm. */
+export function distanceToEdge(region: Region, p: Point): number {
+  let best = Number.POSITIVE_INFINITY;
+  for (const ring of region) {
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const a = ring[j]!;
+      const b = ring[i]!;
+      const dx = b.x - a.x;
+      const dy = b.y - a.y;
+      const len2 = dx * dx + dy * dy;
+      const t = len2 === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / len2));
+      const d = (a.x + t * dx - p.x) ** 2 + (a.y + t * dy - p.y) ** 2;
+      if (d < best) best = d;
+    }
+  }
+  return Math.sqrt(best);
+}
+
+interface Edge {
+  readonly a: Point;
+  readonly b: Point;
+  readonly minX: number;
+  readonly maxX: number;
+  readonly minY: number;
+  readonly maxY: number;
+}
+
+/** Which side of line ab the point c lies on: the sign of twice the triangle's area. */
+const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+
+/**
+ * The first place where an outline properly crosses itself, or null. Touching in a point is no crossing.
+ * Sweeps edges by their left end, so that only neighbours are compared.
+ */
+export function crossesItself(region: Region): Point | null {
+  const edges: Edge[] = [];
+  for (const ring of region) {
+    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+      const a = ring[j]!;
+      const b = ring[i]!;
+      edges.push({
+        a,
+        b,
+        minX: Math.min(a.x, b.x),
+        maxX: Math.max(a.x, b.x),
+        minY: Math.min(a.y, b.y),
+        maxY: Math.max(a.y, b.y),
+      });
+    }
+  }
+  edges.sort((p, q) => p.minX - q.minX);
+  let active: Edge[] = [];
+  for (const e of edges) {
+    active = active.filter((o) => o.maxX >= e.minX);
+    for (const o of active) {
+      if (o.minY > e.maxY || o.maxY < e.minY) continue;
+      const d1 = side(e.a, e.b, o.a);
+      const d2 = side(e.a, e.b, o.b);
+      const d3 = side(o.a, o.b, e.a);
+      const d4 = side(o.a, o.b, e.b);
+      if (d1 * d2 < 0 && d3 * d4 < 0) {
+        const t = d3 / (d3 - d4);
+        return { x: e.a.x + t * (e.b.x - e.a.x), y: e.a.y + t * (e.b.y - e.a.y) };
+      }
+    }
+    active.push(e);
+  }
+  return null;
+}

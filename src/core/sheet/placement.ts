@@ -1,0 +1,64 @@
+import { coversOf, overlapsOf, placePieces } from '../layer';
+import { lookup, type Project } from '../model';
+import { labelSpot, type Region } from '../shape';
+import type { SheetDocument, SheetPage } from './marks';
+import { words } from './marks';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { type Drawing, drawingArea, tileDrawing } from './tile';
+import { titleBlock } from './title-block';
+
+/** The picture as seen from the right side, at true size, tiled: every outline at its place with its number, the ground's edge and its centre creases. */
+export function placementSheets(project: Project, paper: Paper): SheetDocument {
+  const { widthMm: w, heightMm: h } = project.ground;
+  const look = lookup(project);
+  const placed = placePieces(project);
+  const covers = coversOf(placed, overlapsOf(placed));
+  const rect = (x0: number, y0: number, x1: number, y1: number): Region => [
+    [
+      { x: x0, y: y0 },
+      { x: x1, y: y0 },
+      { x: x1, y: y1 },
+      { x: x0, y: y1 },
+    ],
+  ];
+  const drawing: Drawing = {
+    bounds: { minX: 0, minY: 0, maxX: w, maxY: h },
+    lines: [
+      { region: rect(0, 0, w, h), stroke: 'fine' },
+      { region: rect(w / 2, 0, w / 2, h), stroke: 'fold' },
+      { region: rect(0, h / 2, w, h / 2), stroke: 'fold' },
+      ...placed.map(({ region }) => ({ region, stroke: 'outline' as const })),
+    ],
+    texts: placed.map(({ id, region }) => {
+      const spot = labelSpot(region, covers.get(id));
+      const size = Math.max(2.5, Math.min(7, spot.roomMm));
+      const mark = words(spot.x, spot.y + size * 0.35, size, String(look.number(id)), 'middle', true);
+      return mark as Extract<typeof mark, { type: 'text' }>;
+    }),
+  };
+  const facts = PAPER_FACTS[paper];
+  const pageW = facts.heightMm === null ? Math.max(facts.widthMm, w + 2 * PAGE_MARGIN_MM) : facts.widthMm;
+  const pageH = facts.heightMm ?? h + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+  const area = drawingArea(pageW, pageH);
+  const tiles = tileDrawing(drawing, area.widthMm, area.heightMm);
+  const pages: SheetPage[] = tiles.map((tile, i) => ({
+    id: `page-${i + 1}`,
+    widthMm: pageW,
+    heightMm: pageH,
+    title: 'Placement guide',
+    webId: null,
+    pieceIds: [],
+    marks: [
+      ...tile.marks,
+      ...titleBlock(pageW, pageH, [
+        project.name,
+        'Placement guide, seen from the right side',
+        tiles.length > 1
+          ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`
+          : 'All on one page.',
+        'Broken lines are the centre creases.',
+      ]),
+    ],
+  }));
+  return { title: `${project.name} · placement guide`, pages };
+}

@@ -1,0 +1,99 @@
+import { type Bounds, clipLines, type Region } from '../shape';
+import { box, line, type Mark, type Stroke, words } from './marks';
+import { PAGE_MARGIN_MM, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
+
+export interface Drawing {
+  readonly bounds: Bounds;
+  readonly lines: readonly { readonly region: Region; readonly stroke: Stroke }[];
+  readonly texts: readonly Extract<Mark, { type: 'text' }>[];
+}
+
+export interface Tile {
+  /** Row letter and column number, like B3. */
+  readonly name: string;
+  readonly marks: Mark[];
+}
+
+const ROW_LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+export const tileName = (row: number, column: number): string =>
+  `${ROW_LETTERS[row % 26]!.repeat(1 + Math.floor(row / 26))}${column + 1}`;
+
+const cross = (x: number, y: number): Mark[] => [line('check', x - 3, y, x + 3, y), line('check', x, y - 3, x, y + 3)];
+
+/** The clipper drops a line that lies exactly on the window's edge: the window is held open this much, mm. */
+const EDGE_MM = 0.02;
+const grown = (b: Bounds, by: number): Bounds => ({
+  minX: b.minX - by,
+  minY: b.minY - by,
+  maxX: b.maxX + by,
+  maxY: b.maxY + by,
+});
+
+/**
+ * Cuts a drawing larger than a page into pages that overlap by 10 mm, with a frame, crosses at the corners to lay them by, and the neighbours' names on the edges.
+ * @param areaWidthMm width of the part of the page that may be drawn on
+ */
+export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm: number): Tile[] {
+  const { bounds } = drawing;
+  const stepX = areaWidthMm - TILE_OVERLAP_MM;
+  const stepY = areaHeightMm - TILE_OVERLAP_MM;
+  const count = (length: number, area: number, step: number): number =>
+    length <= area ? 1 : 1 + Math.ceil((length - area) / step);
+  const columns = count(bounds.maxX - bounds.minX, areaWidthMm, stepX);
+  const rows = count(bounds.maxY - bounds.minY, areaHeightMm, stepY);
+  const tiles: Tile[] = [];
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const window: Bounds = {
+        minX: bounds.minX + column * stepX,
+        minY: bounds.minY + row * stepY,
+        maxX: bounds.minX + column * stepX + areaWidthMm,
+        maxY: bounds.minY + row * stepY + areaHeightMm,
+      };
+      const dx = PAGE_MARGIN_MM - window.minX;
+      const dy = PAGE_MARGIN_MM - window.minY;
+      const marks: Mark[] = [];
+      for (const { region, stroke } of drawing.lines) {
+        for (const points of clipLines(region, grown(window, EDGE_MM))) {
+          marks.push({
+            type: 'line',
+            closed: false,
+            stroke,
+            points: points.map((p) => ({ x: p.x + dx, y: p.y + dy })),
+          });
+        }
+      }
+      for (const t of drawing.texts) {
+        if (t.x >= window.minX && t.x <= window.maxX && t.y >= window.minY && t.y <= window.maxY)
+          marks.push({ ...t, x: t.x + dx, y: t.y + dy });
+      }
+      if (rows * columns > 1) {
+        const l = PAGE_MARGIN_MM;
+        const t = PAGE_MARGIN_MM;
+        const r = l + areaWidthMm;
+        const b = t + areaHeightMm;
+        marks.push(box('fine', l, t, areaWidthMm, areaHeightMm));
+        const o = TILE_OVERLAP_MM / 2;
+        for (const [x, y] of [
+          [l + o, t + o],
+          [r - o, t + o],
+          [l + o, b - o],
+          [r - o, b - o],
+        ] as const)
+          marks.push(...cross(x, y));
+        if (column > 0) marks.push(words(l + 1, (t + b) / 2, 3, `‹ ${tileName(row, column - 1)}`));
+        if (column < columns - 1) marks.push(words(r - 1, (t + b) / 2, 3, `${tileName(row, column + 1)} ›`, 'end'));
+        if (row > 0) marks.push(words((l + r) / 2, t + 4, 3, `up: ${tileName(row - 1, column)}`, 'middle'));
+        if (row < rows - 1) marks.push(words((l + r) / 2, b - 1.5, 3, `down: ${tileName(row + 1, column)}`, 'middle'));
+      }
+      tiles.push({ name: rows * columns > 1 ? tileName(row, column) : '', marks });
+    }
+  }
+  return tiles;
+}
+
+/** The part of a page that may be drawn on, mm. */
+export const drawingArea = (pageWidthMm: number, pageHeightMm: number): { widthMm: number; heightMm: number } => ({
+  widthMm: pageWidthMm - 2 * PAGE_MARGIN_MM,
+  heightMm: pageHeightMm - 2 * PAGE_MARGIN_MM - TITLE_BLOCK_MM,
+});

@@ -1,0 +1,42 @@
+import { MM_PER } from '../units';
+import { box, line, type Mark, words } from './marks';
+import { PAGE_MARGIN_MM, TITLE_BLOCK_MM } from './paper';
+
+/** Side of the check square that a printed page must show, mm. */
+export const CHECK_SQUARE_MM = 50;
+
+const clip = (text: string, max: number): string => (text.length > max ? `${text.slice(0, max - 1)}…` : text);
+
+/**
+ * The foot of every page: a 50 mm check square, a rule in inches, and what the page is.
+ * @param lines up to six lines of text, the first set bold; long ones are shortened to the room there is
+ */
+export function titleBlock(pageWidthMm: number, pageHeightMm: number, lines: readonly string[]): Mark[] {
+  const left = PAGE_MARGIN_MM;
+  const top = pageHeightMm - PAGE_MARGIN_MM - TITLE_BLOCK_MM + 3;
+  const square = CHECK_SQUARE_MM;
+  const marks: Mark[] = [
+    box('check', left, top, square, square),
+    words(left + square / 2, top + 21, 3, 'This square measures', 'middle'),
+    words(left + square / 2, top + 26, 4, '50 mm', 'middle', true),
+    words(left + square / 2, top + 31, 3, 'if not: print at 100 %', 'middle'),
+  ];
+  const x0 = left + square + 6;
+  const ruleY = top + square - 8;
+  const inches = Math.floor((pageWidthMm - PAGE_MARGIN_MM - x0) / MM_PER.in);
+  marks.push(line('check', x0, ruleY, x0 + inches * MM_PER.in, ruleY));
+  for (let sixteenth = 0; sixteenth <= inches * 16; sixteenth++) {
+    const long =
+      sixteenth % 16 === 0 ? 5 : sixteenth % 8 === 0 ? 3.5 : sixteenth % 4 === 0 ? 2.5 : sixteenth % 2 === 0 ? 1.6 : 1;
+    const x = x0 + (sixteenth * MM_PER.in) / 16;
+    marks.push(line('check', x, ruleY, x, ruleY - long));
+    if (sixteenth % 16 === 0)
+      marks.push(words(x, ruleY + 4, 3, sixteenth === 0 ? '0 in' : String(sixteenth / 16), 'middle'));
+  }
+  const room = pageWidthMm - PAGE_MARGIN_MM - x0;
+  lines.slice(0, 6).forEach((text, i) => {
+    const size = i === 0 ? 4.2 : 3;
+    marks.push(words(x0, top + 5 + i * 5.4, size, clip(text, Math.floor(room / (size * 0.58))), 'start', i === 0));
+  });
+  return marks;
+}

@@ -1,0 +1,201 @@
+import { lookup, type Plan, type Project, pieceName } from '../model';
+import { boundsOf, composed, labelSpot, type Region, regionOf, rotation, transformRegion, translation } from '../shape';
+import { line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { type Boxed, layInRows } from './rows';
+import { drawingArea, tileDrawing } from './tile';
+import { titleBlock } from './title-block';
+
+/** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
+export const ROUGH_CUT_MM = 6;
+
+interface Item extends Boxed {
+  readonly pieceId: string;
+  readonly region: Region;
+  readonly number: number;
+  readonly label: string;
+  readonly fabric: string;
+  readonly note: string;
+  /** Height reserved beneath the outline for a label that has no room inside. */
+  readonly tagMm: number;
+}
+
+const NUMBER_MM = 6;
+const SMALL_MM = 2.8;
+const TAG_MM = 5;
+/** Below this distance to the edge no number can be read inside the shape. */
+const ROOM_INSIDE_MM = 4;
+
+function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
+  const look = lookup(project);
+  const byPiece = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const items = plan.tracings
+    .filter((t) => (byPiece.get(t.pieceId) ?? null) === webId)
+    .flatMap((t) => {
+      const piece = look.piece(t.pieceId);
+      const region = regionOf(t.outline);
+      const b = boundsOf(region);
+      const tagMm = labelSpot(region).roomMm < ROOM_INSIDE_MM ? TAG_MM : 0;
+      const item: Item = {
+        pieceId: piece.id,
+        region: transformRegion(region, translation(-b.minX, -b.minY)),
+        number: look.number(piece.id),
+        label: pieceName(piece, look.number(piece.id)),
+        fabric: look.fabricOf(piece).name,
+        note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
+        tagMm,
+        widthMm: b.maxX - b.minX,
+        heightMm: b.maxY - b.minY + tagMm,
+      };
+      return Array.from({ length: piece.count }, () => item);
+    });
+  // Grouped by fabric, larger ones first, as they are rough-cut together.
+  return items.sort((a, b) => a.fabric.localeCompare(b.fabric) || b.heightMm - a.heightMm || a.number - b.number);
+}
+
+/** Number, name, fabric and way round, reading right whichever way the outline lies; a grain arrow where there is room. */
+function labelMarks(item: Item, region: Region, turned: boolean): Mark[] {
+  const b = boundsOf(region);
+  if (item.tagMm > 0)
+    return [words(b.minX, b.maxY + TAG_MM - 1.2, SMALL_MM, `${item.number} ${item.label} · ${item.fabric}`)];
+  const spot = labelSpot(region);
+  const fits = (text: string): boolean => text.length * SMALL_MM * 0.3 < spot.roomMm;
+  const size = Math.min(NUMBER_MM, spot.roomMm);
+  const marks: Mark[] = [words(spot.x, spot.y + size * 0.1, size, String(item.number), 'middle', true)];
+  const lines = [item.label, item.fabric, item.note].filter(fits);
+  if (spot.roomMm > 8)
+    lines.forEach((text, i) => marks.push(words(spot.x, spot.y + 4.2 + i * 3.6, SMALL_MM, text, 'middle')));
+  if (spot.roomMm > 14) {
+    const [dx, dy] = turned ? [1, 0] : [0, 1];
+    const r = Math.min(spot.roomMm - 2, 18);
+    const at = (along: number, across: number): [number, number] => [
+      spot.x + dx * along + dy * across - (turned ? 0 : spot.roomMm * 0.62),
+      spot.y + dy * along + dx * across - (turned ? spot.roomMm * 0.62 : 0),
+    ];
+    const reach = r * 0.45;
+    marks.push(
+      line('fine', ...at(-reach, 0), ...at(reach, 0)),
+      line('fine', ...at(-reach + 2.5, -1.2), ...at(-reach, 0), ...at(-reach + 2.5, 1.2)),
+      line('fine', ...at(reach - 2.5, -1.2), ...at(reach, 0), ...at(reach - 2.5, 1.2)),
+    );
+  }
+  return marks;
+}
+
+const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already.';
+
+/**
+ * The outlines as they are drawn, one run of pages a web, at true size. Shapes larger than a page are tiled.
+ * @param plan the plan of this very project
+ */
+export function tracingSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
+  const facts = PAPER_FACTS[paper];
+  const used = new Set(plan.choices.map((c) => c.webId));
+  const sections = [...project.webs.filter((w) => used.has(w.id)), ...(used.has(null) ? [null] : [])];
+  const pages: SheetPage[] = [];
+  for (const web of sections) {
+    const title = web ? `Tracing sheet · ${web.name}, ${web.massGsm} g/m²` : 'Tracing sheet · no web chosen yet';
+    const items = itemsOf(project, plan, web?.id ?? null);
+    const area = drawingArea(facts.widthMm, facts.heightMm ?? 0);
+    const gap = 2 * ROUGH_CUT_MM;
+    const { strips, tooLarge } = layInRows(items, area.widthMm, facts.heightMm === null ? null : area.heightMm, gap);
+    const foot = (n: string, pieces: readonly Item[]): string[] => [
+      project.name,
+      title,
+      WAY_LINE,
+      `Pieces ${[...new Set(pieces.map((i) => i.number))].sort((a, b) => a - b).join(', ')}`,
+      n,
+    ];
+    strips.forEach((strip, i) => {
+      const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+      const marks: Mark[] = [];
+      for (const { item, x, y, turned } of strip.rows) {
+        const turn = turned ? composed(rotation(90), translation(item.heightMm, 0)) : translation(0, 0);
+        const region = transformRegion(
+          item.region,
+          composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y)),
+        );
+        for (const ring of region) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
+        marks.push(...labelMarks(item, region, turned));
+      }
+      marks.push(
+        ...titleBlock(
+          facts.widthMm,
+          heightMm,
+          foot(
+            `Page ${i + 1} of ${strips.length} for this web`,
+            strip.rows.map((r) => r.item),
+          ),
+        ),
+      );
+      pages.push({
+        id: `page-${pages.length + 1}`,
+        widthMm: facts.widthMm,
+        heightMm,
+        title,
+        webId: web?.id ?? null,
+        pieceIds: [...new Set(strip.rows.map((r) => r.item.pieceId))],
+        marks,
+      });
+    });
+    for (const item of [...new Set(tooLarge)]) {
+      const heightMm = facts.heightMm ?? Math.ceil(item.heightMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+      const tileArea = drawingArea(facts.widthMm, heightMm);
+      const texts = labelMarks(item, item.region, false).filter((m) => m.type === 'text');
+      const tiles = tileDrawing(
+        { bounds: boundsOf(item.region), lines: [{ region: item.region, stroke: 'outline' }], texts },
+        tileArea.widthMm,
+        tileArea.heightMm,
+      );
+      const copies = tooLarge.filter((t) => t === item).length;
+      for (const tile of tiles) {
+        const note = `Piece ${item.number} ${item.label} runs over ${tiles.length} pages${copies > 1 ? `, ${copies} copies` : ''}: this is ${tile.name}. Lay them by the crosses.`;
+        pages.push({
+          id: `page-${pages.length + 1}`,
+          widthMm: facts.widthMm,
+          heightMm,
+          title,
+          webId: web?.id ?? null,
+          pieceIds: [item.pieceId],
+          marks: [...tile.marks, ...titleBlock(facts.widthMm, heightMm, foot(note, [item]))],
+        });
+      }
+    }
+  }
+  return { title: `${project.name} · tracing sheets`, pages };
+}
+
+/**
+ * How much of a roll the traced shapes take when laid in rows with room to cut between, mm; and the area of web that is really used, mm².
+ * Shapes wider than the roll count as strips joined edge to edge.
+ */
+export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
+  return project.webs.flatMap((web) => {
+    const items = itemsOf(project, plan, web.id);
+    if (items.length === 0) return [];
+    const grown = items.map((i) => ({
+      ...i,
+      widthMm: i.widthMm + 2 * ROUGH_CUT_MM,
+      heightMm: i.heightMm - i.tagMm + 2 * ROUGH_CUT_MM,
+    }));
+    const { strips, tooLarge } = layInRows(grown, web.widthMm, null, 0);
+    const joined = tooLarge.reduce(
+      (sum, i) => sum + Math.ceil(Math.min(i.widthMm, i.heightMm) / web.widthMm) * Math.max(i.widthMm, i.heightMm),
+      0,
+    );
+    const areas = new Map(plan.tracings.map((t) => [t.pieceId, t]));
+    // Steiner's formula for the rough-cut rim: exact for convex shapes, a little too much for others.
+    const usedAreaMm2 = items.reduce((sum, i) => {
+      const t = areas.get(i.pieceId)!;
+      return sum + t.areaMm2 + t.perimeterMm * ROUGH_CUT_MM + Math.PI * ROUGH_CUT_MM ** 2;
+    }, 0);
+    return [
+      {
+        webId: web.id,
+        widthMm: web.widthMm,
+        lengthMm: Math.ceil((strips[0]?.usedMm ?? 0) + joined),
+        usedAreaMm2: Math.round(usedAreaMm2),
+      },
+    ];
+  });
+}

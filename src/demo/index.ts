@@ -1,0 +1,1 @@
+export { harbourLight } from './harbour-light';

@@ -1,0 +1,116 @@
+import { type KeyboardEvent, useId } from 'react';
+import { ClothDefs, clothUrl, shade } from '~/components';
+import { deepestChain, type Overlap } from '~/core/layer';
+import { boxOnGround, finishedOutline, type Project } from '~/core/model';
+import css from './Layers.module.css';
+
+/** The ground is seen from the front and well above: across stays across, down leans a little away. */
+const LEAN = { across: -0.2, down: 0.66 };
+const ROOM_MM = 12;
+
+/** The stack seen slightly from the side: every piece floats `liftMm` above the highest it lies on. */
+export function StackView({
+  project,
+  selectedId,
+  overlaps,
+  neighbours,
+  liftMm,
+  flipped,
+  onPick,
+  onKey,
+}: {
+  project: Project;
+  selectedId: string | null;
+  overlaps: readonly Overlap[];
+  /** Pieces that the one in hand lies over or under; the others are faded while one is in hand. */
+  neighbours: ReadonlySet<string>;
+  liftMm: number;
+  flipped: boolean;
+  onPick: (id: string | null) => void;
+  onKey: (e: KeyboardEvent) => void;
+}) {
+  const prefix = useId();
+  const { widthMm: w, heightMm: h } = project.ground;
+  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
+  const depth = deepestChain(project.order, overlaps);
+  const highest = Math.max(1, ...depth.values());
+  // Seen from the wrong side the stack is turned over: mirrored, and the ground on top.
+  const level = (id: string): number => (flipped ? highest + 1 - (depth.get(id) ?? 1) : (depth.get(id) ?? 1));
+  const groundLevel = flipped ? highest + 1 : 0;
+  const shift = -LEAN.across * h;
+  const plane = (at: number): string =>
+    `matrix(${flipped ? -1 : 1} 0 ${LEAN.across} ${LEAN.down} ${(flipped ? w : 0) + shift} ${-at * liftMm})`;
+  const tops = project.pieces.map((p) => boxOnGround(p).minY * LEAN.down - level(p.id) * liftMm);
+  const top = Math.min(-groundLevel * liftMm, ...tops) - ROOM_MM;
+  const bottoms = project.pieces.map((p) => boxOnGround(p).maxY * LEAN.down - level(p.id) * liftMm);
+  const bottom = Math.max(h * LEAN.down - groundLevel * liftMm, ...bottoms) + ROOM_MM;
+  const first = selectedId ?? project.order[0];
+  const ground = (
+    <g key="ground" transform={plane(groundLevel)} opacity={flipped ? 0.55 : 1}>
+      <rect width={w} height={h} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+    </g>
+  );
+  const order = flipped ? [...project.order].reverse() : project.order;
+  return (
+    <svg
+      viewBox={`${-ROOM_MM} ${top} ${w + shift + 2 * ROOM_MM} ${bottom - top}`}
+      role="group"
+      aria-label="The stack, seen slightly from the side"
+      onClick={() => onPick(null)}
+      onKeyDown={onKey}
+    >
+      <ClothDefs prefix={prefix} fabrics={project.fabrics} />
+      {!flipped && ground}
+      {order.map((id) => {
+        const entry = byId.get(id);
+        if (!entry) return null;
+        const { piece, number } = entry;
+        const at = level(id);
+        const outline = finishedOutline(piece);
+        const place = `translate(${piece.at.xMm} ${piece.at.yMm}) rotate(${piece.at.rotateDeg})`;
+        const selected = id === selectedId;
+        const colour = colours.get(piece.fabricId) ?? '#888888';
+        return (
+          <g
+            key={id}
+            className={css.sheet}
+            role="button"
+            aria-label={`Piece ${number}: ${piece.label || 'unnamed'}`}
+            aria-pressed={selected}
+            tabIndex={id === first ? 0 : -1}
+            data-faded={selectedId !== null && !selected && !neighbours.has(id)}
+            data-piece={id}
+            onClick={(e) => {
+              e.stopPropagation();
+              onPick(id);
+            }}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' || e.key === ' ') {
+                e.preventDefault();
+                onPick(id);
+              }
+            }}
+          >
+            <g transform={plane(at - Math.min(0.35, liftMm))}>
+              <path d={outline} transform={place} fill="#1a1208" fillRule="evenodd" opacity="0.16" />
+            </g>
+            <g transform={plane(at)}>
+              <g transform={place}>
+                <path d={outline} fill={clothUrl(prefix, project.fabrics, piece.fabricId)} fillRule="evenodd" />
+                <path
+                  className={css.rim}
+                  d={outline}
+                  stroke={selected ? 'var(--ink)' : shade(colour, -0.4)}
+                  strokeWidth={selected ? 2.5 : 0.8}
+                  strokeDasharray={selected ? '6 4' : undefined}
+                />
+              </g>
+            </g>
+          </g>
+        );
+      })}
+      {flipped && ground}
+    </svg>
+  );
+}

@@ -1,0 +1,45 @@
+import { type Project, pieceName } from '~/core/model';
+import { select, useWorkbench } from '~/store';
+import css from './PieceChips.module.css';
+
+/** Pieces by number and name, to pick from; `short` gives numbers only. */
+export function PieceChips({
+  project,
+  ids,
+  short = false,
+  label,
+}: {
+  project: Project;
+  ids: readonly string[];
+  short?: boolean;
+  label: string;
+}) {
+  const selectedId = useWorkbench((s) => s.selectedId);
+  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
+  return (
+    <ul className={css.chips} aria-label={label}>
+      {ids.map((id) => {
+        const entry = byId.get(id);
+        if (!entry) return null;
+        const name = pieceName(entry.piece, entry.number);
+        return (
+          <li key={id}>
+            <button
+              type="button"
+              className={css.chip}
+              aria-pressed={id === selectedId}
+              aria-label={`${entry.number} ${name}`}
+              title={name}
+              onClick={() => select(id)}
+            >
+              <span className={css.dot} style={{ background: colours.get(entry.piece.fabricId) }} />
+              <span className={css.number}>{entry.number}</span>
+              {!short && <span>{name}</span>}
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,68 @@
+import type { Plan } from '~/core/model';
+import css from './Seam.module.css';
+import { addressOf, STATIONS, type Station, stretchOf } from './stations';
+
+const STATE_WORDS = { open: 'not answered yet', stitched: 'answered', knot: 'something snags' } as const;
+
+/** The stations along one line of running stitches: sewn through where the question is answered, knotted where something snags. */
+export function Seam({
+  id,
+  station,
+  plan,
+  onGo,
+}: {
+  id: string;
+  station: Station;
+  plan: Plan | null;
+  onGo: (station: Station) => void;
+}) {
+  return (
+    <nav className={css.seam} aria-label="Stations">
+      {STATIONS.map((s) => {
+        const state = stretchOf(s.id, plan);
+        const knots = plan?.snags.filter((k) => k.station === s.id && k.severity !== 'note').length ?? 0;
+        const here = s.id === station;
+        return (
+          <a
+            key={s.id}
+            className={css.stretch}
+            href={addressOf(id, s.id)}
+            title={s.question}
+            data-state={state}
+            aria-current={here ? 'page' : undefined}
+            onClick={(e) => {
+              if (e.metaKey || e.ctrlKey || e.shiftKey) return;
+              e.preventDefault();
+              onGo(s.id);
+            }}
+          >
+            <span className={css.name}>{s.name}</span>
+            <span className="visually-hidden">{STATE_WORDS[state]}</span>
+            {knots > 0 && state === 'knot' && (
+              <span className={css.count} aria-hidden="true">
+                {knots}
+              </span>
+            )}
+            <svg className={css.stitches} aria-hidden="true">
+              <line className={css.run} x1="0" x2="100%" y1="11" y2="11" />
+              {state === 'knot' && !here && (
+                <svg x="50%" y="11" overflow="visible" aria-hidden="true">
+                  <path className={css.knot} d="M-9 0C-9-9 7-8 5 0S-7 8-5 1 9-8 9 0" />
+                </svg>
+              )}
+              {here && (
+                <svg x="50%" y="11" overflow="visible" aria-hidden="true">
+                  <path
+                    className={css.needle}
+                    fillRule="evenodd"
+                    d="M-26 -1.2L20 -3.6C28 -4 33 -2 33 0S28 4 20 3.6L-26 1.2L-34 0ZM20 -1.2H27V1.2H20Z"
+                  />
+                </svg>
+              )}
+            </svg>
+          </a>
+        );
+      })}
+    </nav>
+  );
+}

@@ -1,0 +1,13 @@
+import { useWorkbench } from '~/store';
+
+const NO_SPOTS = {};
+
+/** The open project with what a station needs; `plan` is null until the first one is worked out. */
+export function useOpen() {
+  const project = useWorkbench((s) => s.project);
+  const plan = useWorkbench((s) => s.plan);
+  const spots = useWorkbench((s) => s.picture?.spots) ?? NO_SPOTS;
+  const selectedId = useWorkbench((s) => s.selectedId);
+  const flipped = useWorkbench((s) => s.flipped);
+  return { project, plan, spots, selectedId, flipped };
+}

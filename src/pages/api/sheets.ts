@@ -1,0 +1,4 @@
+import { jobRoute, onlyPost } from './_respond';
+
+export const POST = jobRoute((body, query) => ({ kind: 'sheets', body, query }));
+export const ALL = onlyPost;

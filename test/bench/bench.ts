@@ -1,0 +1,90 @@
+// npm run bench: the numbers the project promises, measured on this machine.
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { planProject } from '~/core/plan';
+import { harbourLight } from '~/demo';
+import { Session } from '../e2e/browser';
+
+interface Row {
+  readonly what: string;
+  readonly aim: string;
+  readonly got: string;
+}
+const rows: Row[] = [];
+const note = (what: string, aim: string, got: string): void => {
+  rows.push({ what, aim, got });
+};
+
+/** Median and worst of several runs, ms; the first runs warm the engine up and are told apart. */
+function time(run: () => void, runs = 25): { first: number; median: number; worst: number } {
+  const all = Array.from({ length: runs }, () => {
+    const t = performance.now();
+    run();
+    return performance.now() - t;
+  });
+  const warm = all.slice(5).sort((a, b) => a - b);
+  return { first: all[0]!, median: warm[Math.floor(warm.length / 2)]!, worst: warm.at(-1)! };
+}
+const ms = (n: number): string => `${n.toFixed(n < 10 ? 1 : 0)} ms`;
+
+const plan = time(() => planProject(harbourLight()));
+note(
+  'Plan of the demo (36 pieces), Node, warm median',
+  '< 150 ms',
+  `${ms(plan.median)} (first ${ms(plan.first)}, worst warm ${ms(plan.worst)})`,
+);
+
+/** Scripts a page asks for at its start, gzipped: what its entry and their static imports weigh. */
+function weight(entries: readonly string[]): number {
+  const folder = 'dist/client/_astro';
+  const seen = new Set<string>();
+  const visit = (file: string): void => {
+    if (seen.has(file)) return;
+    seen.add(file);
+    const code = readFileSync(path.join(folder, file), 'utf8');
+    for (const [, name] of code.matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g)) visit(name!);
+  };
+  for (const e of entries) visit(e);
+  return [...seen].reduce((sum, f) => sum + gzipSync(readFileSync(path.join(folder, f))).length, 0);
+}
+const built = readdirSync('dist/client/_astro');
+const entry = (name: string): string[] => built.filter((f) => f.startsWith(`${name}.`) && f.endsWith('.js'));
+const page = weight([...entry('Workshop'), ...entry('client')]);
+const planner = weight(built.filter((f) => f.startsWith('plan.worker') && f.endsWith('.js')));
+note(
+  'JavaScript of the workspace, gzipped',
+  '< 300 kB',
+  `${(page / 1000).toFixed(0)} kB, and ${(planner / 1000).toFixed(0)} kB in the planning worker`,
+);
+
+const session = await Session.open();
+try {
+  await session.go('/');
+  await session.find('[data-project]');
+  const starts: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    await session.go('/project/harbour-light/pattern');
+    await session.settled();
+    const usable = (await session.driver.executeScript(`
+      return new Promise((done) => {
+        const look = () => document.querySelector('[data-planning=false]') ? done(performance.now()) : setTimeout(look, 5);
+        look();
+      });`)) as number;
+    const shown = (await session.driver.executeScript(
+      'return performance.getEntriesByName("station-usable")[0]?.startTime ?? null',
+    )) as number | null;
+    starts.push(shown ?? usable);
+  }
+  starts.sort((a, b) => a - b);
+  note(
+    'Start of the page to a usable station with its plan, Chromium',
+    '< 1500 ms',
+    `${ms(starts[2]!)} median, ${ms(starts[4]!)} worst of 5`,
+  );
+} finally {
+  await session.close();
+}
+
+const width = Math.max(...rows.map((r) => r.what.length));
+for (const r of rows) console.log(`${r.what.padEnd(width)}  aim ${r.aim.padEnd(9)}  got ${r.got}`);

@@ -1,0 +1,89 @@
+import { expect } from 'chai';
+import { planSchema } from '~/core/model';
+import { harbourLight } from '~/demo';
+import { freePort, serve } from '../../scripts/lib.mjs';
+
+describe('the endpoints, of the built server', () => {
+  let url: string;
+  let stop: () => void;
+  before(async () => {
+    const server = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
+    url = server.url;
+    stop = () => server.child.kill();
+  });
+  after(() => stop());
+
+  const post = (to: string, body: string | Uint8Array<ArrayBuffer>, type = 'application/json') =>
+    fetch(url + to, { method: 'POST', headers: { 'content-type': type }, body });
+  const demo = JSON.stringify(harbourLight());
+  const firstPiece = harbourLight().pieces[0]!;
+
+  it('GET /api/health', async () => {
+    expect(await (await fetch(`${url}/api/health`)).json()).to.deep.equal({ ok: true, version: '0.1.0' });
+  });
+
+  it('POST /api/plan answers a plan that keeps to the contract', async () => {
+    const answer = await post('/api/plan', demo);
+    expect(answer.status).to.equal(200);
+    expect(planSchema.safeParse(await answer.json()).success).to.equal(true);
+  });
+
+  it('POST /api/sheets answers a true document of each kind', async () => {
+    for (const [query, type, start] of [
+      ['kind=tracing&format=svg&paper=a4', 'image/svg+xml', '<svg'],
+      ['kind=placement&format=pdf&paper=letter', 'application/pdf', '%PDF-'],
+      ['kind=tracing&format=pdf&paper=roll', 'application/pdf', '%PDF-'],
+    ] as const) {
+      const answer = await post(`/api/sheets?${query}`, demo);
+      expect(answer.status, query).to.equal(200);
+      expect(answer.headers.get('content-type')).to.equal(type);
+      expect((await answer.text()).slice(0, start.length)).to.equal(start);
+    }
+  });
+
+  const bad: [string, () => Promise<Response>, number, RegExp][] = [
+    ['no JSON', () => post('/api/plan', 'hello'), 400, /not JSON/],
+    ['another type', () => post('/api/plan', demo, 'text/plain'), 415, /application\/json/],
+    ['GET', () => fetch(`${url}/api/plan`), 405, /POST/],
+    ['a body over 16 MB', () => post('/api/plan', new Uint8Array(17 * 1024 * 1024).fill(32)), 413, /larger than 16 MB/],
+    [
+      'an unknown fabric',
+      () => post('/api/plan', demo.replace('"fabricId":"ember"', '"fabricId":"velvet"')),
+      400,
+      /Piece 7 “Top band”, fabric is “velvet”/,
+    ],
+    ['a missing query', () => post('/api/sheets?kind=tracing&format=svg', demo), 400, /paper=/],
+    [
+      '10,000 pieces',
+      () =>
+        post(
+          '/api/plan',
+          JSON.stringify({
+            ...harbourLight(),
+            pieces: Array.from({ length: 10_000 }, (_, i) => ({ ...firstPiece, id: `p${i}` })),
+          }),
+        ),
+      400,
+      /at most 2,000/,
+    ],
+  ];
+  for (const [what, call, status, message] of bad)
+    it(`answers ${status} in words to ${what}`, async function () {
+      this.timeout(30_000);
+      const answer = await call();
+      expect(answer.status).to.equal(status);
+      const { error } = (await answer.json()) as { error: { code: string; message: string; path: string } };
+      expect(error).to.have.all.keys('code', 'message', 'path');
+      expect(error.message).to.match(message);
+      expect(error.message).to.not.match(/\bat .*:\d+:\d+/);
+    });
+
+  it('answers several calls at once, and health meanwhile', async function () {
+    this.timeout(30_000);
+    const plans = Promise.all(Array.from({ length: 6 }, () => post('/api/plan', demo)));
+    const started = Date.now();
+    expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+    expect(Date.now() - started).to.be.below(1000);
+    expect((await plans).map((a) => a.status)).to.deep.equal([200, 200, 200, 200, 200, 200]);
+  });
+});

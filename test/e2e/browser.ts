@@ -1,0 +1,147 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import AxeBuilder from '@axe-core/webdriverjs';
+import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import { freePort, serve } from '../../scripts/lib.mjs';
+
+const QUIET = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--hide-scrollbars',
+];
+const WAIT_MS = 10_000;
+
+/** A server of the built application and a Chromium of its own, with empty storage. */
+export class Session {
+  private constructor(
+    readonly driver: WebDriver,
+    readonly url: string,
+    readonly downloads: string,
+    private readonly stop: () => Promise<void>,
+  ) {}
+
+  static async open(width = 1280, height = 800): Promise<Session> {
+    const { child, url } = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
+    const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
+    const downloads = path.join(home, 'downloads');
+    const options = new Options();
+    options.setChromeBinaryPath('/usr/bin/chromium');
+    options.addArguments(...QUIET, `--user-data-dir=${path.join(home, 'profile')}`);
+    options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+    const driver = await new Builder()
+      .forBrowser('chrome')
+      .setChromeOptions(options)
+      .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+      .build();
+    const session = new Session(driver, url, downloads, async () => {
+      await driver.quit();
+      child.kill();
+      rmSync(home, { recursive: true, force: true });
+    });
+    await (driver as Driver).sendDevToolsCommand('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: downloads,
+    });
+    await session.size(width, height);
+    return session;
+  }
+
+  close(): Promise<void> {
+    return this.stop();
+  }
+
+  size(width: number, height: number): Promise<unknown> {
+    return (this.driver as Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  }
+
+  scheme(value: 'light' | 'dark'): Promise<unknown> {
+    return (this.driver as Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-color-scheme', value }],
+    });
+  }
+
+  go(to: string): Promise<void> {
+    return this.driver.get(this.url + to);
+  }
+
+  find(css: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`);
+  }
+
+  /** The button or link that says this. */
+  async named(text: string, within = ''): Promise<WebElement> {
+    const x = `${within}//*[self::button or self::a or self::summary or self::label][normalize-space(.)=${JSON.stringify(text)} or @aria-label=${JSON.stringify(text)}]`;
+    return this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `nothing is called “${text}”`);
+  }
+
+  async press(text: string, within = ''): Promise<void> {
+    await (await this.named(text, within)).click();
+  }
+
+  async text(css: string): Promise<string> {
+    return (await this.find(css)).getText();
+  }
+
+  async attribute(css: string, name: string): Promise<string | null> {
+    return (await this.find(css)).getAttribute(name);
+  }
+
+  /** Waits until a test of the page holds. */
+  async holds(what: string, test: () => Promise<boolean>): Promise<void> {
+    await this.driver.wait(() => test().catch(() => false), WAIT_MS, `never: ${what}`);
+  }
+
+  async settled(): Promise<void> {
+    await this.holds(
+      'the plan is worked out',
+      async () => (await this.attribute('[data-planning]', 'data-planning')) === 'false',
+    );
+  }
+
+  /** A file that was downloaded, once it is whole. */
+  async downloaded(ending: string): Promise<{ name: string; bytes: Buffer }> {
+    let name: string | undefined;
+    await this.holds(`a download that ends in ${ending}`, async () => {
+      name = readdirSync(this.downloads).find((f) => f.endsWith(ending));
+      return name !== undefined && readFileSync(path.join(this.downloads, name)).length > 0;
+    });
+    const file = path.join(this.downloads, name!);
+    const bytes = readFileSync(file);
+    rmSync(file);
+    return { name: name!, bytes };
+  }
+
+  /** What axe finds wrong, in a line each. */
+  async axe(): Promise<string[]> {
+    const { violations } = await new AxeBuilder(this.driver)
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'])
+      .analyze();
+    return violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(', ')}`,
+    );
+  }
+
+  /** Whether anything sticks out to the right of the window. */
+  async overflows(): Promise<boolean> {
+    return (await this.driver.executeScript(
+      'return document.documentElement.scrollWidth > window.innerWidth + 1',
+    )) as boolean;
+  }
+}

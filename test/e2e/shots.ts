@@ -1,0 +1,47 @@
+// Pictures for the README: each main view at 1280 × 800, from the demo data.
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { Session } from './browser';
+
+const FOLDER = 'docs/screenshots';
+mkdirSync(FOLDER, { recursive: true });
+const s = await Session.open();
+const shoot = async (name: string): Promise<void> => {
+  await s.driver.sleep(500);
+  writeFileSync(`${FOLDER}/${name}.png`, await s.driver.takeScreenshot(), 'base64');
+};
+const open = async (station: string): Promise<void> => {
+  await s.go(`/project/harbour-light/${station}`);
+  await s.settled();
+};
+/** A piece's middle may lie under another piece, so the click is sent to it straight. */
+const pick = async (piece: string): Promise<void> => {
+  await s.driver.executeScript(
+    "arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))",
+    await s.find(`[data-piece=${piece}]`),
+  );
+};
+
+try {
+  await s.go('/');
+  await s.find('[data-project]');
+  await shoot('home');
+  await open('pattern');
+  await pick('tower');
+  await shoot('pattern');
+  await open('layers');
+  await pick('cliff');
+  await shoot('layers');
+  await open('match');
+  await shoot('match');
+  await open('trace');
+  await s.press('Middle film');
+  await shoot('trace');
+  await open('press');
+  await shoot('press');
+  await s.size(390, 844);
+  await s.scheme('dark');
+  await open('press');
+  await shoot('press-phone-evening');
+} finally {
+  await s.close();
+}

@@ -1,0 +1,139 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { planProject, planWithPicture } from '~/core/plan';
+import { harbourLight } from '~/demo';
+import { cotton, piece, project, square, web } from './helpers';
+
+const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
+const codes = (p: Parameters<typeof planProject>[0]): string[] => planProject(p).snags.map((s) => s.code);
+
+describe('plan: the demo', () => {
+  const demo = harbourLight();
+  const { plan, picture } = planWithPicture(demo);
+
+  it('answers for every piece: web, tracing, fuse and bond', () => {
+    const ids = demo.pieces.map((p) => p.id).sort();
+    expect(
+      plan.choices
+        .filter((c) => c.webId !== null)
+        .map((c) => c.pieceId)
+        .sort(),
+    ).to.deep.equal(ids);
+    expect(plan.tracings.map((t) => t.pieceId).sort()).to.deep.equal(ids);
+    for (const stage of ['fuse', 'bond'])
+      expect(
+        plan.press
+          .filter((t) => t.stage === stage)
+          .flatMap((t) => t.pieceIds)
+          .sort(),
+      ).to.deep.equal(ids);
+    expect(Object.keys(picture.spots).sort()).to.deep.equal(ids);
+  });
+
+  it('bonds in the layer order', () => {
+    expect(plan.order).to.deep.equal(demo.order);
+    expect(plan.press.filter((t) => t.stage === 'bond').flatMap((t) => t.pieceIds)).to.deep.equal(demo.order);
+  });
+
+  it('draws the lettering reversed, and tells no one to care about the O', () => {
+    const of = (id: string) => plan.tracings.find((t) => t.pieceId === id)!;
+    const letter = (c: string) => of(demo.pieces.find((p) => p.label === `Letter ${c}`)!.id);
+    expect(letter('R')).to.include({ mirrored: true, code: 'reversed' });
+    expect(letter('O').code).to.equal('no-care');
+  });
+
+  it('never stops, and is the same each time', () => {
+    expect(plan.snags.filter((s) => s.severity === 'stop')).to.deep.equal([]);
+    expect(planProject(harbourLight())).to.deep.equal(plan);
+  });
+
+  it('gives acrylic felt the low-melting web and one dot', () => {
+    expect(plan.choices.find((c) => c.pieceId === 'door')!.webId).to.equal('cool-grid');
+    expect(plan.press.find((t) => t.pieceIds.includes('door'))!.heat).to.include({ dots: 1 });
+  });
+
+  it('follows a change of fabric through to the press', () => {
+    const changed = harbourLight();
+    changed.pieces.find((p) => p.id === 'crab')!.fabricId = 'harbour';
+    const after = planProject(changed);
+    expect(after.choices.find((c) => c.pieceId === 'crab')!.webId).to.equal('cool-grid');
+    expect(after.press.find((t) => t.stage === 'fuse' && t.pieceIds.includes('crab'))!.heat.soleplateC).to.be.at.most(
+      110,
+    );
+  });
+});
+
+describe('plan: snags', () => {
+  it('nothing to buy: stop, with what to buy', () => {
+    const p = project([piece('a', square(40))], { webs: [] });
+    const snag = planProject(p).snags[0]!;
+    expect(snag).to.include({ code: 'no-web', severity: 'stop', station: 'match' });
+    expect(snag.mend).to.match(/^Buy a/);
+  });
+
+  it('no pieces', () => expect(codes(project())).to.deep.equal(['no-pieces']));
+  it('an outline that crosses itself, with the place', () => {
+    const p = project([piece('bow', 'M0 0L60 60L60 0L0 60Z')]);
+    const snag = planProject(p).snags.find((s) => s.code === 'crosses-itself')!;
+    expect(snag.text).to.include('30 mm from the left and 30 mm from the top');
+  });
+  it('a piece off the ground', () =>
+    expect(codes(project([piece('a', square(40), at(380, 0))]))).to.include('off-the-ground'));
+  it('a piece hidden under another', () =>
+    expect(codes(project([piece('a', square(30), at(5, 5)), piece('b', square(60))]))).to.include('hidden'));
+  it('pieces that only touch', () =>
+    expect(codes(project([piece('a', square(30)), piece('b', square(30), at(30, 0))]))).to.include('no-underlap'));
+  it('a very small piece', () => expect(codes(project([piece('a', square(9))]))).to.include('tiny'));
+  it('names that look like code', () =>
+    expect(codes(project([piece('a', square(30), { label: '<img src=x onerror=alert(1)>' })]))).to.include(
+      'name-holds-markup',
+    ));
+  it('too little web left', () =>
+    expect(codes(project([piece('a', square(300))], { webs: [web({ stockMm: 100 })] }))).to.include('short-of-web'));
+  it('a web overruled against a rule', () => {
+    const p = project([piece('a', square(40), { webId: 'web', fabricId: 'felt' })], {
+      fabrics: [cotton(), cotton({ id: 'felt', maxIronC: 100 })],
+    });
+    expect(codes(p)).to.include.members(['overruled-against-a-rule', 'press-melts-above-limit']);
+  });
+  it('an unmeasured dial', () => {
+    const p = project([piece('a', square(40))]);
+    p.irons[0]!.dial = [];
+    expect(codes(p)).to.include('dial-unmeasured');
+  });
+  it('worst first', () => {
+    const rank = { stop: 0, warn: 1, note: 2 };
+    const snags = planProject(
+      project([piece('a', square(9), { fabricId: 'felt' }), piece('b', square(50), at(390, 0))], {
+        fabrics: [cotton(), cotton({ id: 'felt', maxIronC: 60 })],
+      }),
+    ).snags;
+    expect(snags.map((s) => rank[s.severity])).to.deep.equal(snags.map((s) => rank[s.severity]).sort());
+    expect(snags.length).to.be.above(2);
+  });
+});
+
+describe('plan: any project', () => {
+  it('answers without NaN for odd but lawful pieces', () => {
+    const outline = fc.constantFrom(
+      square(20),
+      'M0 0L60 60L60 0L0 60Z',
+      'M0 0H200V1H0Z',
+      `${square(50)}${square(50)}M0 0H10V10H0Z`,
+      'M0 0A30 10 20 1 1 40 40Z',
+    );
+    const place = fc.record({
+      xMm: fc.integer({ min: -100, max: 500 }),
+      yMm: fc.integer({ min: -100, max: 500 }),
+      rotateDeg: fc.integer({ min: -360, max: 360 }),
+    });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(outline, place, fc.boolean()), { maxLength: 6 }), (list) => {
+        const p = project(list.map(([o, where, preReversed], i) => piece(`p${i}`, o, { at: where, preReversed })));
+        const text = JSON.stringify(planProject(p));
+        expect(text).to.not.match(/NaN|null,"maxS"|Infinity/);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});

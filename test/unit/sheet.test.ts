@@ -1,0 +1,242 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import type { Project } from '~/core/model';
+import { planProject } from '~/core/plan';
+import { boundsOf } from '~/core/shape';
+import {
+  CHECK_SQUARE_MM,
+  layInRows,
+  PAGE_MARGIN_MM,
+  PAPER_FACTS,
+  type Paper,
+  placementSheets,
+  type SheetDocument,
+  sheetsToSvg,
+  tileDrawing,
+  tileName,
+  tracingSheets,
+} from '~/core/sheet';
+import { sheetsToPdf } from '~/core/sheet/pdf';
+import { harbourLight } from '~/demo';
+import { piece, project, square } from './helpers';
+
+const ttf = (file: string): string =>
+  readFileSync(createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${file}`)).toString('base64');
+const fonts = { regular: ttf('DejaVuSans.ttf'), bold: ttf('DejaVuSans-Bold.ttf') };
+const sheetsOf = (p: Project, paper: Paper = 'a4'): SheetDocument => tracingSheets(p, planProject(p), paper);
+
+describe('sheet: paper', () => {
+  it('has the standard sizes', () => {
+    // ISO 216: A4 is 210 × 297 mm. Letter: 8.5 × 11 in.
+    expect(PAPER_FACTS.a4).to.include({ widthMm: 210, heightMm: 297 });
+    expect(PAPER_FACTS.letter.widthMm).to.be.closeTo(215.9, 1e-9);
+    expect(PAPER_FACTS.letter.heightMm).to.be.closeTo(279.4, 1e-9);
+  });
+});
+
+describe('sheet: rows', () => {
+  const boxes = fc.array(
+    fc.record({ widthMm: fc.integer({ min: 5, max: 250 }), heightMm: fc.integer({ min: 5, max: 250 }) }),
+    { maxLength: 40 },
+  );
+
+  it('never overlap, stay on the strip, keep the gap, and lose nothing', () => {
+    fc.assert(
+      fc.property(boxes, (items) => {
+        const { strips, tooLarge } = layInRows(items, 190, 223, 12);
+        let laid = 0;
+        for (const strip of strips) {
+          const placed = strip.rows.map((r) => ({
+            x: r.x,
+            y: r.y,
+            w: r.turned ? r.item.heightMm : r.item.widthMm,
+            h: r.turned ? r.item.widthMm : r.item.heightMm,
+          }));
+          laid += placed.length;
+          placed.forEach((a, i) => {
+            expect(a.x + a.w).to.be.at.most(190);
+            expect(a.y + a.h).to.be.at.most(223);
+            for (const b of placed.slice(i + 1))
+              expect(
+                a.x + a.w + 12 <= b.x || b.x + b.w + 12 <= a.x || a.y + a.h + 12 <= b.y || b.y + b.h + 12 <= a.y,
+              ).to.equal(true);
+          });
+        }
+        expect(laid + tooLarge.length).to.equal(items.length);
+      }),
+    );
+  });
+});
+
+describe('sheet: tracing', () => {
+  it('has a run of pages for each web, and every piece once for every copy', () => {
+    const p = harbourLight();
+    p.pieces[6]!.count = 3;
+    const plan = planProject(p);
+    const doc = tracingSheets(p, plan, 'a4');
+    expect(new Set(doc.pages.map((page) => page.webId))).to.deep.equal(new Set(plan.choices.map((c) => c.webId)));
+    expect(new Set(doc.pages.flatMap((page) => page.pieceIds))).to.deep.equal(new Set(p.pieces.map((q) => q.id)));
+    const labels = doc.pages.flatMap((page) => page.marks).filter((m) => m.type === 'text' && m.text === 'Top band');
+    expect(labels).to.have.length(3);
+  });
+
+  it('draws a letter mirrored where the route asks and keeps its label reading right', () => {
+    const L = piece('l', 'M0 0H20V60H60V80H0Z', { label: 'Letter L' });
+    const drawn = sheetsOf(project([L])).pages[0]!.marks.find((m) => m.type === 'line' && m.stroke === 'outline')!;
+    const ring = drawn.type === 'line' ? drawn.points : [];
+    const b = boundsOf([ring]);
+    // The foot of an L points right as seen; drawn reversed, its upright is on the right.
+    const atTop = ring.filter((p) => Math.abs(p.y - b.minY) < 0.01).map((p) => p.x);
+    expect(Math.min(...atTop)).to.be.above((b.minX + b.maxX) / 2);
+    expect(sheetsOf(project([L])).pages[0]!.marks.some((m) => m.type === 'text' && m.text === 'Letter L')).to.equal(
+      true,
+    );
+  });
+
+  it('tiles what is larger than a page, with crosses and the neighbours’ names', () => {
+    const doc = sheetsOf(project([piece('sail', square(350))]));
+    expect(doc.pages.length).to.be.above(2);
+    const words = doc.pages.flatMap((p) => p.marks).map((m) => (m.type === 'text' ? m.text : ''));
+    expect(words.some((w) => w.includes('A2 ›'))).to.equal(true);
+    expect(words.some((w) => w.includes('down: B1'))).to.equal(true);
+    expect([tileName(0, 0), tileName(2, 3), tileName(27, 0)]).to.deep.equal(['A1', 'C4', 'BB1']);
+  });
+
+  it('shows the whole outline over its tiles: the lines add up, the overlaps counted twice', () => {
+    const region = [
+      [
+        { x: 0, y: 0 },
+        { x: 300, y: 0 },
+        { x: 300, y: 50 },
+        { x: 0, y: 50 },
+      ],
+    ];
+    const tiles = tileDrawing(
+      { bounds: boundsOf(region), lines: [{ region, stroke: 'outline' }], texts: [] },
+      190,
+      223,
+    );
+    const drawn = tiles.map((t) =>
+      t.marks
+        .filter((m) => m.type === 'line' && m.stroke === 'outline')
+        .reduce(
+          (s, m) =>
+            s +
+            (m.type === 'line'
+              ? m.points.slice(1).reduce((q, p, i) => q + Math.hypot(p.x - m.points[i]!.x, p.y - m.points[i]!.y), 0)
+              : 0),
+          0,
+        ),
+    );
+    expect(tiles).to.have.length(2);
+    expect(drawn.reduce((a, b) => a + b)).to.be.closeTo(700 + 2 * 10, 0.5);
+  });
+
+  it('gives pieces without a web a page that says so', () => {
+    const p = project([piece('a', square(40))], { webs: [] });
+    expect(sheetsOf(p).pages[0]!.title).to.include('no web chosen yet');
+  });
+
+  it('keeps all marks on the page, on every paper', () => {
+    for (const paper of ['a4', 'letter', 'roll'] as const) {
+      for (const page of [...sheetsOf(harbourLight(), paper).pages, ...placementSheets(harbourLight(), paper).pages])
+        for (const mark of page.marks)
+          for (const p of mark.type === 'line' ? mark.points : [mark]) {
+            expect(p.x, `${paper} ${page.title}`).to.be.within(
+              PAGE_MARGIN_MM - 0.6,
+              page.widthMm - PAGE_MARGIN_MM + 0.6,
+            );
+            expect(p.y, `${paper} ${page.title}`).to.be.within(
+              PAGE_MARGIN_MM - 0.6,
+              page.heightMm - PAGE_MARGIN_MM + 0.6,
+            );
+          }
+    }
+  });
+});
+
+describe('sheet: SVG', () => {
+  it('is true to size and holds no markup from names', () => {
+    const p = project([piece('a', square(40), { label: '<script>alert(1)</script> & "x"' })], {
+      name: '</title><script>',
+    });
+    const svg = sheetsToSvg(sheetsOf(p));
+    expect(svg).to.match(/^<svg [^>]*width="210mm" height="297mm" viewBox="0 0 210 297"/);
+    expect(svg).to.not.include('<script');
+    expect(svg).to.include('&lt;script&gt;');
+  });
+});
+
+describe('sheet: PDF, rendered by an independent program (poppler)', function () {
+  this.timeout(30_000);
+  const DPI = 508; // 20 pixels a millimetre
+  const PER_MM = DPI / 25.4;
+  let dir: string;
+  before(() => {
+    dir = mkdtempSync(path.join(tmpdir(), 'seam-'));
+  });
+  after(() => rmSync(dir, { recursive: true }));
+
+  /** One page as grey pixels, by pdftoppm. */
+  function render(
+    doc: SheetDocument,
+    page: number,
+  ): { w: number; h: number; dark: (x: number, y: number) => boolean; file: string } {
+    const file = path.join(dir, 'sheet.pdf');
+    writeFileSync(file, Buffer.from(sheetsToPdf(doc, fonts)));
+    const pgm = execFileSync('pdftoppm', ['-f', String(page), '-l', String(page), '-r', String(DPI), '-gray', file], {
+      maxBuffer: 1 << 28,
+    });
+    const [, w, h] = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(pgm.subarray(0, 40).toString('latin1'))!.map(Number) as [
+      number,
+      number,
+      number,
+    ];
+    const start = pgm.length - w * h;
+    return { w, h, file, dark: (x, y) => pgm[start + y * w + x]! < 128 };
+  }
+  /** Middles of the dark runs along a row or column, mm. */
+  function runs(length: number, dark: (i: number) => boolean): number[] {
+    const found: number[] = [];
+    for (let i = 0; i < length; i++) {
+      if (!dark(i)) continue;
+      let j = i;
+      while (j < length && dark(j)) j++;
+      found.push((i + j) / 2 / PER_MM);
+      i = j;
+    }
+    return found;
+  }
+
+  for (const paper of ['a4', 'letter'] as const)
+    it(`the check square on ${paper} measures 50.0 ± 0.1 mm, and an outline its true width`, () => {
+      const doc = sheetsOf(project([piece('a', 'M0 0H120V30H0Z')]), paper);
+      const { w, h, dark, file } = render(doc, 1);
+      const info = execFileSync('pdfinfo', [file]).toString();
+      const [, wide, high] = /Page size:\s+([\d.]+) x ([\d.]+)/.exec(info)!.map(Number) as [number, number, number];
+      expect((wide / 72) * 25.4).to.be.closeTo(PAPER_FACTS[paper].widthMm, 0.02);
+      expect((high / 72) * 25.4).to.be.closeTo(PAPER_FACTS[paper].heightMm!, 0.02);
+
+      const top = PAPER_FACTS[paper].heightMm! - PAGE_MARGIN_MM - 51;
+      const across = runs(w, (x) => dark(x, Math.round((top + 8) * PER_MM))).slice(0, 2);
+      expect(across[1]! - across[0]!).to.be.closeTo(CHECK_SQUARE_MM, 0.1);
+      const down = runs(h, (y) => dark(Math.round((PAGE_MARGIN_MM + 3) * PER_MM), y)).slice(-2);
+      expect(down[1]! - down[0]!).to.be.closeTo(CHECK_SQUARE_MM, 0.1);
+
+      const outline = runs(w, (x) => dark(x, Math.round((PAGE_MARGIN_MM + 4) * PER_MM)));
+      expect(outline.at(-1)! - outline[0]!).to.be.closeTo(120, 0.12);
+    });
+
+  it('carries the letters of labels as text, in any of Europe’s alphabets', () => {
+    const doc = sheetsOf(project([piece('a', square(80), { label: 'Žluťoučký Łódź Ψ Ж' })]));
+    const { file } = render(doc, 1);
+    const text = execFileSync('pdftotext', [file, '-']).toString();
+    expect(text).to.include('Žluťoučký Łódź Ψ Ж');
+    expect(text).to.include('50 mm');
+  });
+});

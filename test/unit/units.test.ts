@@ -1,0 +1,121 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import {
+  CARE_LIMIT_C,
+  capHeightMm,
+  celsiusToFahrenheit,
+  dotsAllowed,
+  dotsForSoleplate,
+  formatArea,
+  formatLength,
+  formatTemperature,
+  MM_PER,
+  parseLength,
+} from '~/core/units';
+
+const mm = (text: string, assume: 'mm' | 'in' = 'mm'): number => {
+  const r = parseLength(text, assume);
+  if (!r.ok) throw new Error(r.message);
+  return r.value;
+};
+
+describe('units: lengths', () => {
+  it('knows the inch, the yard and the point', () => {
+    // International yard and pound agreement (1959): 1 in = 25.4 mm, 1 yd = 914.4 mm exactly. Point: 1/72 in.
+    expect(MM_PER.in).to.equal(25.4);
+    expect(MM_PER.yd).to.equal(914.4);
+    expect(MM_PER.ft * 3).to.be.closeTo(914.4, 1e-9);
+    expect(MM_PER.pt).to.be.closeTo(0.3528, 5e-5);
+  });
+
+  it('guesses a cap height as the handbook does: points × 0.3528 mm × about 0.7 (common practice, no source)', () => {
+    expect(capHeightMm(100)).to.be.closeTo(100 * 0.3528 * 0.7, 0.01);
+  });
+
+  const written: [string, number][] = [
+    ['3 1/2"', 88.9],
+    ['3-1/2 in', 88.9],
+    ['3½"', 88.9],
+    ['½ inch', 12.7],
+    ['7/16”', 11.1125],
+    ['.5in', 12.7],
+    ['9 cm', 90],
+    ['85mm', 85],
+    ['85', 85],
+    ['2,5 cm', 25],
+    ['1 ft 2 in', 355.6],
+    ['1\' 2 1/4"', 361.95],
+    ['1yd', 914.4],
+    ['0.5 m', 500],
+    ['72 pt', 25.4],
+    ['−4 mm', -4],
+    ['-1/4"', -6.35],
+  ];
+  for (const [text, value] of written) it(`reads ${text}`, () => expect(mm(text)).to.be.closeTo(value, 1e-9));
+
+  it('takes a bare number in the unit the project shows', () => expect(mm('2', 'in')).to.equal(50.8));
+
+  for (const text of ['', 'wide', '3 4 5', '1/0 in', '5 furlongs', '1 ft 2', '--3', '1.2.3 cm', '3""', '1e9'])
+    it(`refuses “${text}” in words`, () => {
+      const r = parseLength(text, 'mm');
+      expect(r.ok).to.equal(false);
+      if (!r.ok) expect(r.message).to.match(/length/);
+    });
+
+  it('prints inches as a ruler has them', () => {
+    expect(formatLength(88.9, 'in')).to.equal('3 1/2"');
+    expect(formatLength(6.35, 'in')).to.equal('1/4"');
+    expect(formatLength(25.4, 'in')).to.equal('1"');
+    expect(formatLength(0, 'in')).to.equal('0"');
+    expect(formatLength(26.9, 'in')).to.equal('1 1/16"');
+    expect(formatLength(-12.7, 'in')).to.equal('−1/2"');
+  });
+
+  it('prints millimetres without empty decimals', () => {
+    expect(formatLength(432, 'mm')).to.equal('432 mm');
+    expect(formatLength(431.96, 'mm', 1)).to.equal('432 mm');
+    expect(formatLength(-0.04, 'mm', 1)).to.equal('0 mm');
+    expect(formatArea(2150, 'mm')).to.equal('21.5 cm²');
+  });
+
+  it('reads back every sixteenth that it prints', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -4000, max: 4000 }), (sixteenths) => {
+        const length = (sixteenths * 25.4) / 16;
+        expect(mm(formatLength(length, 'in'))).to.be.closeTo(length, 1e-9);
+      }),
+    );
+  });
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(fc.property(fc.string(), (s) => typeof parseLength(s, 'mm').ok === 'boolean'));
+  });
+});
+
+describe('units: heat', () => {
+  it('has the limits of ISO 3758 for one, two and three dots', () => {
+    expect(CARE_LIMIT_C).to.deep.equal({ 1: 110, 2: 150, 3: 200 });
+  });
+
+  it('counts the dots a soleplate needs and a cloth allows', () => {
+    expect([90, 110, 111, 150, 151, 200].map(dotsForSoleplate)).to.deep.equal([1, 1, 2, 2, 3, 3]);
+    expect([80, 110, 149, 150, 199, 200].map(dotsAllowed)).to.deep.equal([null, 1, 1, 2, 2, 3]);
+  });
+
+  it('never asks for more dots than a cloth at that limit allows', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 110, max: 200 }),
+        (limit) => dotsForSoleplate(Math.min(limit, CARE_LIMIT_C[dotsAllowed(limit)!])) <= dotsAllowed(limit)!,
+      ),
+    );
+  });
+
+  it('turns Celsius into Fahrenheit at the fixed points of water', () => {
+    // Definition of the Fahrenheit scale: 32 °F and 212 °F at the freezing and boiling point of water.
+    expect(celsiusToFahrenheit(0)).to.equal(32);
+    expect(celsiusToFahrenheit(100)).to.equal(212);
+    expect(formatTemperature(150, 'in')).to.equal('302 °F (150 °C)');
+    expect(formatTemperature(150, 'mm')).to.equal('150 °C');
+  });
+});
