@@ -24,6 +24,8 @@ export function drawnInPlace(
     edge: null,
     route: null,
     unit: null,
+    wordId: null,
+    print: { xMm: 0, yMm: 0, rotateDeg: 0 },
     ...more,
   };
 }

@@ -9,6 +9,7 @@ const cloth = (
   oneWay: false,
   stock: [{ widthMm: 559, heightMm: 457, count: 1 }],
   pricePerM2: null,
+  photo: null,
   ...f,
 });
 

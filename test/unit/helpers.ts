@@ -16,6 +16,7 @@ export const cotton = (more: Partial<Fabric> = {}): Fabric => ({
   frays: 1,
   stock: [],
   pricePerM2: null,
+  photo: null,
   ...more,
 });
 
@@ -65,6 +66,8 @@ export const piece = (id: string, outline: string, more: Partial<Piece> = {}): P
   edge: null,
   route: null,
   unit: null,
+  wordId: null,
+  print: { xMm: 0, yMm: 0, rotateDeg: 0 },
   ...more,
 });
 
@@ -76,12 +79,23 @@ export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Proj
   units: 'mm',
   intent: { kind: 'applique', laundering: 'never', hand: 'medium', edge: 'blanket' },
   route: 'trace-on-liner',
-  ground: { fabricId: 'cotton', widthMm: 400, heightMm: 400 },
+  ground: {
+    fabricId: 'cotton',
+    widthMm: 400,
+    heightMm: 400,
+    outline: null,
+    seamAllowanceMm: 0,
+    creases: { across: 0, down: 0, diagonal: false },
+  },
   pieces,
   order: pieces.map((p) => p.id),
   fabrics: [cotton()],
   webs: [web()],
   irons: [iron()],
   bench: { ironId: 'iron', cover: 'parchment', surface: 'ironing-board' },
+  words: [],
+  pictures: [],
+  limits: { thinMm: 3, sharpDeg: 30, smallMm: 15 },
+  underlay: null,
   ...more,
 });

@@ -6,6 +6,7 @@ import {
   mirrorAt,
   placement,
   type Region,
+  ROUGH_TOLERANCE_MM,
   regionOf,
   transformPath,
   transformRegion,
@@ -21,9 +22,9 @@ export function finishedOutline(piece: Pick<Piece, 'outline' | 'preReversed'>): 
   return transformPath(piece.outline, mirrorAt(centreOf(boundsOf(regionOf(piece.outline))).x));
 }
 
-/** The cloth a piece covers on the ground, mm, as seen from the right side. */
+/** The cloth a piece covers on the ground, mm, as seen from the right side; curves to 0.05 mm. */
 export function regionOnGround(piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Region {
-  return transformRegion(regionOf(finishedOutline(piece)), placement(piece.at));
+  return transformRegion(regionOf(finishedOutline(piece), ROUGH_TOLERANCE_MM), placement(piece.at));
 }
 
 /** The upright box a piece takes up on the ground, mm from the ground's upper left corner. */

@@ -11,5 +11,10 @@ export const LIMITS = {
   /** Below this a shape cannot be cut: 0.01 mm². */
   areaMinMm2: 0.01,
   nameChars: 200,
+  words: 200,
+  wordChars: 80,
+  pictures: 40,
+  /** A picture as base64, characters: about 2.2 MB. */
+  pictureChars: 3_000_000,
   bodyBytes: 16 * 1024 * 1024,
 } as const;

@@ -25,13 +25,29 @@ function twice(ids: readonly string[]): number {
   return ids.findIndex((id) => seen.size === seen.add(id).size);
 }
 
+type Say = (code: string, path: PropertyKey[], what: string) => void;
+
+function checkOutline(outline: string, where: PropertyKey[], say: Say): void {
+  const path = parsePath(outline);
+  if (!path.ok) {
+    say('broken-outline', where, `cannot be used: ${path.message}; draw or import it again`);
+    return;
+  }
+  const region = flatten(path.segments);
+  const b = boundsOf(region);
+  if (Math.max(-b.minX, -b.minY, b.maxX, b.maxY) > LIMITS.reachMm)
+    say('huge-outline', where, `reaches farther than ${LIMITS.reachMm / 1000} m; outlines are in millimetres`);
+  else if (areaMm2(region) < LIMITS.areaMinMm2)
+    say('empty-outline', where, 'encloses no cloth; it needs at least three corners that do not lie on one line');
+}
+
 /** What Zod cannot see: names that point nowhere, an order that is not one, outlines that enclose nothing. */
 function checkMeaning(project: Project): Problem[] {
   const problems: Problem[] = [];
-  const say = (code: string, path: PropertyKey[], what: string): void => {
+  const say: Say = (code, path, what) => {
     problems.push({ code, message: `${placeInWords(path, project)} ${what}.`, path: printPath(path) });
   };
-  for (const list of ['pieces', 'fabrics', 'webs', 'irons'] as const) {
+  for (const list of ['pieces', 'fabrics', 'webs', 'irons', 'words', 'pictures'] as const) {
     const i = twice(project[list].map((item) => item.id));
     if (i >= 0)
       say(
@@ -67,7 +83,39 @@ function checkMeaning(project: Project): Problem[] {
       );
   });
 
+  const words = new Set(project.words.map((w) => w.id));
+  const pictures = new Set(project.pictures.map((p) => p.id));
+  project.words.forEach((w, i) => {
+    if (!fabrics.has(w.fabricId))
+      say(
+        'unknown-fabric',
+        ['words', i, 'fabricId'],
+        `is “${w.fabricId}”, which is not among the fabrics; ${known(fabrics)}`,
+      );
+  });
+  project.fabrics.forEach((f, i) => {
+    if (f.photo && !pictures.has(f.photo.pictureId))
+      say(
+        'unknown-picture',
+        ['fabrics', i, 'photo', 'pictureId'],
+        `is “${f.photo.pictureId}”, which is not among the pictures; ${known(pictures)}`,
+      );
+  });
+  if (project.underlay && !pictures.has(project.underlay.pictureId))
+    say(
+      'unknown-picture',
+      ['underlay', 'pictureId'],
+      `is “${project.underlay.pictureId}”, which is not among the pictures; ${known(pictures)}`,
+    );
+  if (project.ground.outline !== null) checkOutline(project.ground.outline, ['ground', 'outline'], say);
+
   project.pieces.forEach((piece, i) => {
+    if (piece.wordId !== null && !words.has(piece.wordId))
+      say(
+        'unknown-word',
+        ['pieces', i, 'wordId'],
+        `is “${piece.wordId}”, which is not among the words; ${known(words)}`,
+      );
     if (!fabrics.has(piece.fabricId))
       say(
         'unknown-fabric',
@@ -76,25 +124,7 @@ function checkMeaning(project: Project): Problem[] {
       );
     if (piece.webId !== null && !webs.has(piece.webId))
       say('unknown-web', ['pieces', i, 'webId'], `is “${piece.webId}”, which is not among the webs; ${known(webs)}`);
-    const path = parsePath(piece.outline);
-    if (!path.ok) {
-      say('broken-outline', ['pieces', i, 'outline'], `cannot be used: ${path.message}; draw or import it again`);
-      return;
-    }
-    const region = flatten(path.segments);
-    const b = boundsOf(region);
-    if (Math.max(-b.minX, -b.minY, b.maxX, b.maxY) > LIMITS.reachMm)
-      say(
-        'huge-outline',
-        ['pieces', i, 'outline'],
-        `reaches farther than ${LIMITS.reachMm / 1000} m; outlines are in millimetres`,
-      );
-    else if (areaMm2(region) < LIMITS.areaMinMm2)
-      say(
-        'empty-outline',
-        ['pieces', i, 'outline'],
-        'encloses no cloth; it needs at least three corners that do not lie on one line',
-      );
+    checkOutline(piece.outline, ['pieces', i, 'outline'], say);
   });
 
   const ids = new Set(project.pieces.map((p) => p.id));

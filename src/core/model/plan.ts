@@ -63,6 +63,8 @@ export const snagSchema = z.object({
   pieceIds: z.array(z.string()),
   text: z.string(),
   mend: z.string(),
+  /** Where on the ground, when it is one place. */
+  at: z.object({ xMm: z.number(), yMm: z.number() }).nullable(),
   /** The station where it is mended. */
   station: z.enum(['pattern', 'layers', 'match', 'trace', 'press']),
 });

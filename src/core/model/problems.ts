@@ -8,12 +8,21 @@ export interface Problem {
   readonly path: string;
 }
 
-const COLLECTIONS: Record<string, string> = { pieces: 'Piece', fabrics: 'Fabric', webs: 'Web', irons: 'Iron' };
+const COLLECTIONS: Record<string, string> = {
+  pieces: 'Piece',
+  fabrics: 'Fabric',
+  webs: 'Web',
+  irons: 'Iron',
+  words: 'Word',
+  pictures: 'Picture',
+};
 
 const FIELDS: Record<string, string> = {
   fabricId: 'fabric',
   webId: 'web',
   ironId: 'iron',
+  wordId: 'word',
+  pictureId: 'picture',
   outline: 'outline',
   widthMm: 'width in mm',
   heightMm: 'height in mm',

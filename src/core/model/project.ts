@@ -71,6 +71,10 @@ const upTo = (max: number) => z.number().min(0).max(max);
 const coordinate = z.number().min(-LIMITS.reachMm).max(LIMITS.reachMm);
 const heatC = z.number().min(20).max(300);
 
+const place = z.object({ xMm: coordinate, yMm: coordinate, rotateDeg: z.number().min(-3600).max(3600) });
+const NOWHERE = { xMm: 0, yMm: 0, rotateDeg: 0 };
+const outline = z.string().min(1).max(LIMITS.outlineChars);
+
 export const intentSchema = z.object({
   kind: z.enum(KINDS),
   laundering: z.enum(LAUNDERING),
@@ -82,17 +86,65 @@ export const pieceSchema = z.object({
   id,
   label: name,
   fabricId: id,
-  outline: z.string().min(1).max(LIMITS.outlineChars),
-  at: z
-    .object({ xMm: coordinate, yMm: coordinate, rotateDeg: z.number().min(-3600).max(3600) })
-    .default({ xMm: 0, yMm: 0, rotateDeg: 0 }),
+  outline,
+  at: place.default(NOWHERE),
   count: z.number().int().min(1).max(999).default(1),
   preReversed: z.boolean().default(false),
   webId: id.nullable().default(null),
   edge: z.enum(EDGES).nullable().default(null),
   route: z.enum(ROUTES).nullable().default(null),
   unit: text(100).nullable().default(null),
+  /** The word this letter belongs to; it is placed and edited as one thing. */
+  wordId: id.nullable().default(null),
+  /** How far the cloth's print is slid and turned under the piece, in the piece's own coordinates. */
+  print: place.default(NOWHERE),
 });
+
+export const GAPS = ['font', 'equal', 'optical'] as const;
+
+/** Lettering that can be retyped: its letters are pieces whose wordId is this id. */
+export const wordSchema = z.object({
+  id,
+  text: text(LIMITS.wordChars).min(1),
+  faceId: id,
+  fabricId: id,
+  size: z.discriminatedUnion('by', [
+    z.object({ by: z.literal('cap'), capMm: positive(2000) }),
+    z.object({ by: z.literal('box'), widthMm: positive(LIMITS.reachMm), heightMm: positive(LIMITS.reachMm) }),
+  ]),
+  gaps: z.enum(GAPS),
+  /** Room between letters beyond what the gaps give, mm. */
+  gapMm: z.number().min(-100).max(1000),
+  arc: z
+    .object({ radiusMm: z.number().min(10).max(LIMITS.reachMm), side: z.enum(['over', 'under']) })
+    .nullable()
+    .default(null),
+  /** The left end of the baseline; on an arc, the middle of the circle. */
+  at: place.default(NOWHERE),
+});
+
+/** A photo or scan that came in; kept small enough to travel inside the project. */
+export const pictureSchema = z.object({
+  id,
+  name,
+  dataUrl: z
+    .string()
+    .max(LIMITS.pictureChars)
+    .regex(/^data:image\/(png|jpeg);base64,[a-z0-9+/=]+$/i, {
+      error: 'must be a PNG or JPEG picture as a data address',
+    }),
+  widthPx: positive(20_000),
+  heightPx: positive(20_000),
+});
+
+export const limitsSchema = z.object({
+  /** Strokes thinner than this, points sharper than this, pieces smaller than this are snags. */
+  thinMm: upTo(50),
+  sharpDeg: upTo(90),
+  smallMm: upTo(100),
+});
+/** Common practice, no source. */
+export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15 } as const;
 
 export const fabricSchema = z.object({
   id,
@@ -113,6 +165,11 @@ export const fabricSchema = z.object({
     .max(500)
     .default([]),
   pricePerM2: upTo(100_000).nullable().default(null),
+  /** A photo of one's own cloth, with the width of cloth it shows. */
+  photo: z
+    .object({ pictureId: id, widthMm: positive(5000) })
+    .nullable()
+    .default(null),
 });
 
 const pressSchema = z.object({ heatC, dwellS: positive(600), steam: z.boolean() });
@@ -162,6 +219,13 @@ export const projectSchema = z.object({
     fabricId: id,
     widthMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
     heightMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
+    /** The ground's own shape, mm from its upper left corner; null: the whole rectangle. */
+    outline: outline.nullable().default(null),
+    seamAllowanceMm: upTo(200).default(0),
+    /** Creases left by folding: how often the cloth was halved each way, and along the diagonals. */
+    creases: z
+      .object({ across: z.number().int().min(0).max(4), down: z.number().int().min(0).max(4), diagonal: z.boolean() })
+      .default({ across: 0, down: 0, diagonal: false }),
   }),
   pieces: z.array(pieceSchema).max(LIMITS.pieces),
   order: z.array(id).max(LIMITS.pieces),
@@ -169,10 +233,26 @@ export const projectSchema = z.object({
   webs: z.array(webSchema).max(LIMITS.webs),
   irons: z.array(ironSchema).max(LIMITS.irons),
   bench: benchSchema,
+  words: z.array(wordSchema).max(LIMITS.words).default([]),
+  pictures: z.array(pictureSchema).max(LIMITS.pictures).default([]),
+  limits: limitsSchema.default(USUAL_LIMITS),
+  /** A scanned or photographed drawing under the picture, to check against. */
+  underlay: z
+    .object({
+      pictureId: id,
+      widthMm: positive(LIMITS.reachMm),
+      at: place.default(NOWHERE),
+      shown: z.boolean().default(true),
+    })
+    .nullable()
+    .default(null),
 });
 
 export type Project = z.infer<typeof projectSchema>;
 export type Piece = z.infer<typeof pieceSchema>;
+export type Place = Piece['at'];
+export type Word = z.infer<typeof wordSchema>;
+export type Picture = z.infer<typeof pictureSchema>;
 export type Fabric = z.infer<typeof fabricSchema>;
 export type Web = z.infer<typeof webSchema>;
 export type Iron = z.infer<typeof ironSchema>;

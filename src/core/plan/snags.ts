@@ -1,7 +1,22 @@
 import type { FacingSnag } from '../facing';
 import type { Placed, ThinJoin } from '../layer';
-import { type Lookup, type Plan, pieceName, type Snag } from '../model';
-import { areaMm2, boundsOf, crossesItself, difference, type Region } from '../shape';
+import { finishedOutline, type Lookup, type Plan, pieceName, type Snag } from '../model';
+import {
+  applyTo,
+  areaMm2,
+  boundsOf,
+  type Corner,
+  corners,
+  crossesItself,
+  difference,
+  type Point,
+  placement,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+  regionOf,
+  type ThinPlace,
+  thinnestStroke,
+} from '../shape';
 import { formatLength } from '../units';
 
 interface Seen {
@@ -13,12 +28,12 @@ interface Seen {
   readonly mixed: FacingSnag | null;
 }
 
-/** Pieces smaller than this are hard to hold and cut, mm. Common practice, no source. */
-const SMALLEST_MM = 15;
 /** Less than this of a piece showing means that it is as good as hidden, mm². */
 const HIDDEN_MM2 = 1;
 
-type Finder = (seen: Seen) => Snag[];
+/** A snag without one place on the ground leaves `at` out. */
+type Draft = Omit<Snag, 'at'> & { readonly at?: Snag['at'] };
+type Finder = (seen: Seen) => Draft[];
 
 const named = (look: Lookup, id: string): string =>
   `${look.number(id)} “${pieceName(look.piece(id), look.number(id))}”`;
@@ -82,9 +97,14 @@ const dial: Finder = ({ plan, look }) => {
   ];
 };
 
+/** Less than this past the edge is a rounding of the hand, mm². */
+const OFF_MM2 = 1;
+
 const offGround: Finder = ({ look, placed }) => {
-  const { widthMm, heightMm } = look.project.ground;
+  const { widthMm, heightMm, outline } = look.project.ground;
+  const shape = outline === null ? null : regionOf(outline);
   const off = placed.filter(({ region }) => {
+    if (shape) return areaMm2(difference(region, shape)) > OFF_MM2;
     const b = boundsOf(region);
     return b.minX < -0.5 || b.minY < -0.5 || b.maxX > widthMm + 0.5 || b.maxY > heightMm + 0.5;
   });
@@ -114,6 +134,7 @@ const selfCrossing: Finder = ({ look, placed }) =>
             station: 'pattern' as const,
             text: `The outline of ${named(look, id)} crosses itself ${formatLength(at.x, look.project.units)} from the left and ${formatLength(at.y, look.project.units)} from the top: what is inside twice counts as a hole.`,
             mend: 'Draw the outline again without the crossing.',
+            at: { xMm: at.x, yMm: at.y },
           },
         ]
       : [];
@@ -123,7 +144,7 @@ const tiny: Finder = ({ look, placed }) => {
   const ids = placed
     .filter(({ region }) => {
       const b = boundsOf(region);
-      return Math.max(b.maxX - b.minX, b.maxY - b.minY) < SMALLEST_MM;
+      return Math.max(b.maxX - b.minX, b.maxY - b.minY) < look.project.limits.smallMm;
     })
     .map((p) => p.id);
   if (ids.length === 0) return [];
@@ -133,11 +154,89 @@ const tiny: Finder = ({ look, placed }) => {
       severity: 'note',
       pieceIds: ids,
       station: 'pattern',
-      text: `${several(look, ids)} ${one(ids, 'is', 'are')} smaller than ${formatLength(SMALLEST_MM, look.project.units)}: fiddly to hold and to cut.`,
+      text: `${several(look, ids)} ${one(ids, 'is', 'are')} smaller than ${formatLength(look.project.limits.smallMm, look.project.units)}: fiddly to hold and to cut.`,
       mend: 'Cut it last, with the liner still on, and keep small parts away from small children.',
     },
   ];
 };
+
+/** A shape's thin strokes and corners, found once for each outline: they stay when it moves. */
+const remembered = new Map<string, { thin: ThinPlace | null; sharp: Corner[]; inside: Corner[] }>();
+function flawsOf(
+  outline: string,
+  thinMm: number,
+  sharpDeg: number,
+): { thin: ThinPlace | null; sharp: Corner[]; inside: Corner[] } {
+  const key = `${thinMm} ${sharpDeg} ${outline}`;
+  let flaws = remembered.get(key);
+  if (!flaws) {
+    const region = regionOf(outline, ROUGH_TOLERANCE_MM);
+    flaws = { thin: thinnestStroke(region, thinMm), ...corners(region, sharpDeg) };
+    if (remembered.size > 4000) remembered.clear();
+    remembered.set(key, flaws);
+  }
+  return flaws;
+}
+
+const cuttable: Finder = ({ look }) => {
+  const { limits, units, pieces } = look.project;
+  const found: Draft[] = [];
+  const clipped: string[] = [];
+  for (const piece of pieces) {
+    const { thin, sharp, inside } = flawsOf(finishedOutline(piece), limits.thinMm, limits.sharpDeg);
+    const onGround = (p: Point): Snag['at'] => {
+      const { x, y } = applyTo(placement(piece.at), p);
+      return { xMm: x, yMm: y };
+    };
+    if (thin)
+      found.push({
+        code: 'thin-stroke',
+        severity: 'warn',
+        pieceIds: [piece.id],
+        station: 'pattern',
+        at: onGround(thin),
+        text: `${named(look, piece.id)} is only ${formatLength(thin.widthMm, units, 1)} wide at its thinnest: it frays, tears or lifts there.`,
+        mend: `Make it larger or bolder, at least ${formatLength(limits.thinMm, units)} wide, or stitch that line instead.`,
+      });
+    if (sharp[0])
+      found.push({
+        code: 'sharp-point',
+        severity: 'note',
+        pieceIds: [piece.id],
+        station: 'pattern',
+        at: onGround(sharp[0]),
+        text: `${named(look, piece.id)} has ${sharp.length === 1 ? 'a point' : `${sharp.length} points, the sharpest`} of ${Math.round(sharp[0].angleDeg)}°: the tip holds little web and frays first.`,
+        mend: 'Blunt it a little, or secure the tip with a stitch.',
+      });
+    if (inside.length > 0) clipped.push(piece.id);
+  }
+  if (clipped.length > 0)
+    found.push({
+      code: 'inside-corners',
+      severity: 'note',
+      pieceIds: clipped,
+      station: 'pattern',
+      text: `${several(look, clipped)} ${one(clipped, 'has', 'have')} inside corners.`,
+      mend: 'Cut into them from both sides with the tips of the scissors; do not overcut. Stitch 2–3 stitches past, then pivot.',
+    });
+  return found;
+};
+
+const upsideDown: Finder = ({ look }) =>
+  look.project.pieces
+    .filter((p) => {
+      if (!look.fabricOf(p).oneWay) return false;
+      const turn = (((p.at.rotateDeg + p.print.rotateDeg) % 360) + 360) % 360;
+      return turn > 90 && turn < 270;
+    })
+    .map((p) => ({
+      code: 'print-upside-down',
+      severity: 'warn',
+      pieceIds: [p.id],
+      station: 'pattern',
+      text: `The cloth of ${named(look, p.id)} has one way up, and here it stands on its head.`,
+      mend: 'Turn the print under the piece by 180°.',
+    }));
 
 const hidden: Finder = ({ look, placed, covers }) => {
   const ids = placed
@@ -236,6 +335,8 @@ const FINDERS: readonly Finder[] = [
   overruled,
   selfCrossing,
   offGround,
+  upsideDown,
+  cuttable,
   hidden,
   mixedWays,
   shortOfWeb,
@@ -246,5 +347,7 @@ const FINDERS: readonly Finder[] = [
 
 /** Everything that will go wrong on the table, worst first. */
 export function snagsOf(seen: Seen): Snag[] {
-  return FINDERS.flatMap((find) => find(seen)).sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  return FINDERS.flatMap((find) => find(seen))
+    .map((draft) => ({ at: null, ...draft }))
+    .sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 }

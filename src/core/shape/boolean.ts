@@ -16,6 +16,9 @@ const operate = (type: ClipType, subject: Region, clip: Region): Region =>
 
 /** The same region with outer rings clockwise as seen (positive area), holes the other way, and no crossings. */
 export const normalise = (region: Region): Region => operate(ClipType.Union, region, []);
+/** What the non-zero rule fills, as rings for the even-odd rule: fonts and most drawings are meant so. */
+export const fromNonZero = (region: Region): Region =>
+  toMm(Clipper.booleanOp(ClipType.Union, toUnits(region), null, FillRule.NonZero));
 export const union = (a: Region, b: Region): Region => operate(ClipType.Union, a, b);
 export const difference = (a: Region, b: Region): Region => operate(ClipType.Difference, a, b);
 export const intersection = (a: Region, b: Region): Region => operate(ClipType.Intersection, a, b);

@@ -2,6 +2,8 @@ export * from './arc';
 export * from './boolean';
 export * from './measure';
 export * from './path';
+export * from './shelf';
 export * from './symmetry';
+export * from './thin';
 export * from './transform';
 export * from './types';

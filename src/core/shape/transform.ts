@@ -1,4 +1,4 @@
-import { parsePath, printPath, type Segment } from './path';
+import svgpath from 'svgpath';
 import type { Point, Region } from './types';
 
 /** x' = a·x + c·y + e, y' = b·x + d·y + f, as in SVG's matrix(a b c d e f). */
@@ -42,41 +42,12 @@ export const transformRegion = (region: Region, m: Affine): Region =>
 export const placement = (at: { xMm: number; yMm: number; rotateDeg: number }): Affine =>
   composed(rotation(at.rotateDeg), translation(at.xMm, at.yMm));
 
-const transformSegment = (s: Segment, m: Affine): Segment => {
-  switch (s.type) {
-    case 'M':
-    case 'L':
-      return { type: s.type, to: applyTo(m, s.to) };
-    case 'Q':
-      return { type: 'Q', c: applyTo(m, s.c), to: applyTo(m, s.to) };
-    case 'C':
-      return { type: 'C', c1: applyTo(m, s.c1), c2: applyTo(m, s.c2), to: applyTo(m, s.to) };
-    case 'A': {
-      // Only similarities reach an arc here: the ellipse keeps its shape, a reflection turns its sense about.
-      const flips = m.a * m.d - m.b * m.c < 0;
-      const k = Math.hypot(m.a, m.b);
-      const axis = (Math.atan2(m.b, m.a) * 180) / Math.PI;
-      return {
-        ...s,
-        rx: s.rx * k,
-        ry: s.ry * k,
-        rotateDeg: axis + (flips ? -s.rotateDeg : s.rotateDeg),
-        sweep: flips ? !s.sweep : s.sweep,
-        to: applyTo(m, s.to),
-      };
-    }
-    case 'Z':
-      return s;
-  }
-};
-
 /**
- * Path data turned, moved, mirrored or scaled evenly; curves and arcs stay curves and arcs.
- * @param m a similarity (same scale both ways); a shear would not keep arcs
+ * Path data turned, moved, mirrored, scaled or sheared; curves and arcs stay curves and arcs.
  * @throws Error when the path data cannot be read
  */
 export function transformPath(outline: string, m: Affine): string {
-  const parsed = parsePath(outline);
-  if (!parsed.ok) throw new Error(parsed.message);
-  return printPath(parsed.segments.map((s) => transformSegment(s, m)));
+  const path = svgpath(outline) as ReturnType<typeof svgpath> & { err: string };
+  if (path.err) throw new Error(path.err);
+  return path.abs().matrix([m.a, m.b, m.c, m.d, m.e, m.f]).round(4).toString();
 }

@@ -1,5 +1,15 @@
 import { lookup, type Plan, type Project, pieceName } from '../model';
-import { boundsOf, composed, labelSpot, type Region, regionOf, rotation, transformRegion, translation } from '../shape';
+import {
+  boundsOf,
+  composed,
+  labelSpot,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+  regionOf,
+  rotation,
+  transformRegion,
+  translation,
+} from '../shape';
 import { line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { type Boxed, layInRows } from './rows';
@@ -33,7 +43,7 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
     .filter((t) => (byPiece.get(t.pieceId) ?? null) === webId)
     .flatMap((t) => {
       const piece = look.piece(t.pieceId);
-      const region = regionOf(t.outline);
+      const region = regionOf(t.outline, ROUGH_TOLERANCE_MM);
       const b = boundsOf(region);
       const tagMm = labelSpot(region).roomMm < ROOM_INSIDE_MM ? TAG_MM : 0;
       const item: Item = {

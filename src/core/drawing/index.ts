@@ -1,0 +1,3 @@
+export * from './scan';
+export * from './svg';
+export * from './trace';

@@ -1,0 +1,88 @@
+import { parse } from 'opentype.js';
+import { areaMm2, boundsOf, crossesItself, flatten, fromNonZero, parsePath, printRegion } from '../shape';
+
+export interface Glyph {
+  /** Path data at 1000 units the em, y down, baseline at y = 0, drawn from the origin; null for a space. */
+  readonly outline: string | null;
+  readonly advance: number;
+}
+
+/** A typeface ready to be set. All measures at 1000 units the em. */
+export interface Face {
+  readonly name: string;
+  /** Height of a flat capital, measured on its H (or the nearest it has), not taken from the file's tables. */
+  readonly capHeight: number;
+  /** null when the face lacks the character. */
+  glyph(char: string): Glyph | null;
+  kerning(left: string, right: string): number;
+}
+
+const EM = 1000;
+/** Overlapping strokes within one glyph are united when they hide more than this, square units. */
+const OVERLAP = 40;
+
+/** A font fills by the non-zero rule, pieces by even-odd: where strokes overlap they are united, otherwise the curves stay. */
+function evenOdd(outline: string): string {
+  const parsed = parsePath(outline);
+  if (!parsed.ok) return outline;
+  const region = flatten(parsed.segments, 1);
+  return crossesItself(region) || Math.abs(areaMm2(region) - areaMm2(fromNonZero(region))) > OVERLAP
+    ? printRegion(fromNonZero(flatten(parsed.segments, 0.2)), 1)
+    : outline;
+}
+
+/**
+ * Reads a font file (.ttf, .otf, .woff). Never throws.
+ * @returns the face, or what is wrong and what to do
+ */
+export function readFace(bytes: ArrayBuffer, name: string): { ok: true; face: Face } | { ok: false; message: string } {
+  let font: ReturnType<typeof parse>;
+  try {
+    font = parse(bytes);
+    if (!(font.unitsPerEm > 0) || font.glyphs.length === 0) throw new Error('empty');
+  } catch {
+    return {
+      ok: false,
+      message: `“${name}” cannot be read as a font. Choose a .ttf, .otf or .woff file; .woff2 has to be converted first.`,
+    };
+  }
+  const scale = EM / font.unitsPerEm;
+  const glyphs = new Map<string, Glyph | null>();
+  const glyph = (char: string): Glyph | null => {
+    const known = glyphs.get(char);
+    if (known !== undefined) return known;
+    let made: Glyph | null = null;
+    try {
+      const g = font.charToGlyph(char);
+      if (g.index !== 0 || char === ' ') {
+        const data = g.getPath(0, 0, EM).toPathData(2);
+        made = {
+          outline: data.trim() === '' ? null : evenOdd(data),
+          advance: (g.advanceWidth ?? font.unitsPerEm / 2) * scale,
+        };
+      }
+    } catch {
+      made = null;
+    }
+    glyphs.set(char, made);
+    return made;
+  };
+  const flat = [...'HIETZXnx'].map((c) => glyph(c)?.outline).find((o) => o);
+  if (!flat) return { ok: false, message: `“${name}” holds no letters that can be cut. Choose another face.` };
+  const box = boundsOf(flatten((parsePath(flat) as { segments: Parameters<typeof flatten>[0] }).segments, 1));
+  return {
+    ok: true,
+    face: {
+      name,
+      capHeight: box.maxY - box.minY,
+      glyph,
+      kerning: (left, right) => {
+        try {
+          return font.getKerningValue(font.charToGlyph(left), font.charToGlyph(right)) * scale;
+        } catch {
+          return 0;
+        }
+      },
+    },
+  };
+}
