@@ -1,6 +1,6 @@
 import { formatHex, interpolate } from 'culori';
-import type { ReactNode } from 'react';
-import type { Fabric, FabricKind } from '~/core/model';
+import { memo, type ReactNode } from 'react';
+import type { Fabric, FabricKind, Picture, Piece, Place } from '~/core/model';
 
 /** A lighter or darker shade of a colour, mixed evenly to the eye (OKLab); amount −1 … 1. */
 export const shade = (colour: string, amount: number): string =>
@@ -129,15 +129,50 @@ const TEXTURES: Partial<Record<FabricKind, Texture>> = {
   },
 };
 
-/** The id under which a fabric's cloth is found in a picture that holds {@link ClothDefs} with the same prefix. */
-export const clothUrl = (prefix: string, fabrics: readonly Fabric[], fabricId: string): string =>
-  `url(#${prefix}${fabrics.findIndex((f) => f.id === fabricId)})`;
+const lies = (p: Place): boolean => p.xMm !== 0 || p.yMm !== 0 || p.rotateDeg !== 0;
 
-/** One SVG pattern a fabric, in millimetres. */
-export function ClothDefs({ prefix, fabrics }: { prefix: string; fabrics: readonly Fabric[] }) {
+/** The fill of a piece, or of a fabric when no piece is named, in a picture that holds {@link ClothDefs} with the same prefix. */
+export const clothUrl = (
+  prefix: string,
+  fabrics: readonly Fabric[],
+  fabricId: string,
+  piece?: Pick<Piece, 'id' | 'print'>,
+): string =>
+  piece && lies(piece.print)
+    ? `url(#${prefix}p-${piece.id})`
+    : `url(#${prefix}${fabrics.findIndex((f) => f.id === fabricId)})`;
+
+/** One SVG pattern a fabric, in millimetres: its photo at true size, or its weave. A piece whose print was slid has a pattern of its own. */
+export const ClothDefs = memo(function ClothDefs({
+  prefix,
+  fabrics,
+  pictures = [],
+  pieces = [],
+}: {
+  prefix: string;
+  fabrics: readonly Fabric[];
+  pictures?: readonly Picture[];
+  pieces?: readonly Piece[];
+}) {
   return (
     <defs>
       {fabrics.map((f, i) => {
+        const photo = f.photo && pictures.find((p) => p.id === f.photo?.pictureId);
+        if (f.photo && photo) {
+          const height = (f.photo.widthMm * photo.heightPx) / photo.widthPx;
+          return (
+            <pattern
+              key={f.id}
+              id={`${prefix}${i}`}
+              width={f.photo.widthMm}
+              height={height}
+              patternUnits="userSpaceOnUse"
+            >
+              <rect width={f.photo.widthMm} height={height} fill={f.colour} />
+              <image href={photo.dataUrl} width={f.photo.widthMm} height={height} preserveAspectRatio="none" />
+            </pattern>
+          );
+        }
         const texture = TEXTURES[f.kind] ?? weave;
         return (
           <pattern
@@ -152,6 +187,16 @@ export function ClothDefs({ prefix, fabrics }: { prefix: string; fabrics: readon
           </pattern>
         );
       })}
+      {pieces
+        .filter((p) => lies(p.print))
+        .map((p) => (
+          <pattern
+            key={p.id}
+            id={`${prefix}p-${p.id}`}
+            href={`#${prefix}${fabrics.findIndex((f) => f.id === p.fabricId)}`}
+            patternTransform={`translate(${p.print.xMm} ${p.print.yMm}) rotate(${p.print.rotateDeg})`}
+          />
+        ))}
     </defs>
   );
-}
+});

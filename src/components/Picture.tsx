@@ -9,11 +9,15 @@ export interface PictureProps {
   project: Project;
   spots: Readonly<Record<string, Spot>>;
   selectedId?: string | null;
+  /** Everything picked; the one picked last is among them. */
+  selectedIds?: readonly string[];
+  /** Pieces in the hand just now: left out here, drawn by {@link PieceShape} elsewhere. */
+  lifted?: ReadonlySet<string>;
   /** Seen from the wrong side: everything is mirrored, words still read right. */
   flipped?: boolean;
   numbers?: boolean;
   grain?: boolean;
-  onPick?: (id: string | null) => void;
+  onPick?: (id: string | null, add: boolean) => void;
   onKey?: (event: KeyboardEvent) => void;
   onPieceDown?: (event: PointerEvent<SVGGElement>, id: string) => void;
   svgRef?: React.Ref<SVGSVGElement>;
@@ -36,11 +40,12 @@ interface ShapeProps {
   grain: boolean;
   focusable: boolean;
   onDown: ((event: PointerEvent<SVGGElement>, id: string) => void) | undefined;
-  onPick: ((id: string) => void) | undefined;
+  onPick: ((id: string, add: boolean) => void) | undefined;
+  hidden?: boolean;
 }
 
 /** One piece of cut cloth where it lies: its shadow, its cloth, its raw edge, and on demand its number and grain. */
-const PieceShape = memo(function PieceShape(p: ShapeProps) {
+export const PieceShape = memo(function PieceShape(p: ShapeProps) {
   const { piece } = p;
   const outline = finishedOutline(piece);
   const place = `translate(${piece.at.xMm} ${piece.at.yMm}) rotate(${piece.at.rotateDeg})`;
@@ -53,15 +58,16 @@ const PieceShape = memo(function PieceShape(p: ShapeProps) {
       aria-pressed={p.selected}
       tabIndex={p.focusable ? 0 : -1}
       data-piece={piece.id}
+      visibility={p.hidden ? 'hidden' : undefined}
       onPointerDown={p.onDown && ((e) => p.onDown?.(e, piece.id))}
       onClick={(e) => {
         e.stopPropagation();
-        p.onPick?.(piece.id);
+        p.onPick?.(piece.id, e.shiftKey);
       }}
       onKeyDown={(e) => {
         if (e.key === 'Enter' || e.key === ' ') {
           e.preventDefault();
-          p.onPick?.(piece.id);
+          p.onPick?.(piece.id, e.shiftKey);
         }
       }}
     >
@@ -120,11 +126,39 @@ function Marks({ spot, number, colour, flipped, numbers, grain, piece }: ShapePr
   );
 }
 
+function GroundShape({
+  w,
+  h,
+  outline,
+  fill,
+  opacity = 1,
+  shift,
+}: {
+  w: number;
+  h: number;
+  outline: string | null;
+  fill: string;
+  opacity?: number;
+  shift?: string;
+}) {
+  return <path d={outline ?? `M0 0H${w}V${h}H0Z`} fill={fill} fillRule="evenodd" opacity={opacity} transform={shift} />;
+}
+
+/** The view box of a picture: the ground with a little table around it. */
+export function pictureBox({ ground }: Pick<Project, 'ground'>): string {
+  const pad = Math.max(ground.widthMm, ground.heightMm) * 0.025;
+  return `${-pad} ${-pad} ${ground.widthMm + 2 * pad} ${ground.heightMm + 2 * pad}`;
+}
+
+const NOTHING: readonly string[] = [];
+
 /** The whole picture on its ground, true to colour, in millimetres. */
 export function Picture({
   project,
   spots,
   selectedId = null,
+  selectedIds = selectedId === null ? NOTHING : [selectedId],
+  lifted,
   flipped = false,
   numbers = false,
   grain = false,
@@ -138,24 +172,25 @@ export function Picture({
   const { widthMm: w, heightMm: h } = project.ground;
   const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
-  const pad = Math.max(w, h) * 0.025;
   const first = selectedId ?? project.order[0];
+  const picked = new Set(selectedIds);
+  const ground = project.ground.outline;
   return (
     <svg
       ref={svgRef}
       className={css.picture}
-      viewBox={`${-pad} ${-pad} ${w + 2 * pad} ${h + 2 * pad}`}
+      viewBox={pictureBox(project)}
       role="group"
       aria-label={title}
-      onClick={() => onPick?.(null)}
+      onClick={() => onPick?.(null, false)}
       onKeyDown={onKey}
       data-flipped={flipped}
     >
-      <ClothDefs prefix={prefix} fabrics={project.fabrics} />
-      <rect x="1" y="2" width={w} height={h} fill="#1a1208" opacity="0.2" />
+      <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
+      <GroundShape w={w} h={h} outline={ground} fill="#1a1208" opacity={0.2} shift="translate(1 2)" />
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        <rect width={w} height={h} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
-        {flipped && <rect width={w} height={h} fill="#fffaf0" opacity="0.3" />}
+        <GroundShape w={w} h={h} outline={ground} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+        {flipped && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
         {project.order.map((id) => {
           const entry = byId.get(id);
           if (!entry) return null;
@@ -165,10 +200,11 @@ export function Picture({
               key={id}
               piece={piece}
               number={number}
-              fill={clothUrl(prefix, project.fabrics, piece.fabricId)}
+              fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)}
               colour={colours.get(piece.fabricId) ?? '#888888'}
               spot={spots[id]}
-              selected={id === selectedId}
+              selected={picked.has(id)}
+              hidden={lifted?.has(id) ?? false}
               flipped={flipped}
               numbers={numbers}
               grain={grain}

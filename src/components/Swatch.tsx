@@ -1,10 +1,18 @@
 import { useId } from 'react';
-import type { Fabric, Web } from '~/core/model';
+import type { Fabric, Picture, Web } from '~/core/model';
 import { ClothDefs, clothUrl } from './Cloth';
 import css from './Swatch.module.css';
 
 /** A snippet of cloth with pinked edges. */
-export function ClothSwatch({ fabric, size = 40 }: { fabric: Fabric; size?: number }) {
+export function ClothSwatch({
+  fabric,
+  pictures = [],
+  size = 40,
+}: {
+  fabric: Fabric;
+  pictures?: readonly Picture[];
+  size?: number;
+}) {
   const prefix = useId();
   const teeth = 8;
   const step = 40 / teeth;
@@ -15,7 +23,7 @@ export function ClothSwatch({ fabric, size = 40 }: { fabric: Fabric; size?: numb
   ).join(' ');
   return (
     <svg className={css.swatch} width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
-      <ClothDefs prefix={prefix} fabrics={[fabric]} />
+      <ClothDefs prefix={prefix} fabrics={[fabric]} pictures={pictures} />
       <polygon points={`0 2 ${top} 40 38 ${bottom} 0 38`} fill={clothUrl(prefix, [fabric], fabric.id)} />
     </svg>
   );

@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Project } from '~/core/model';
+import { type Project, parseProject } from '~/core/model';
 
 export interface ProjectRow {
   id: string;
@@ -13,13 +13,42 @@ export interface ProjectRow {
   doc: Project;
 }
 
+/** A shape of one's own, kept on the shelf for any project. */
+export interface SavedShape {
+  id: string;
+  name: string;
+  /** Path data, mm. */
+  outline: string;
+}
+
+/** A font file of one's own. */
+export interface SavedFace {
+  id: string;
+  name: string;
+  bytes: ArrayBuffer;
+}
+
 const KEEP_DELETED_MS = 30 * 24 * 3600 * 1000;
 
 export const db = new Dexie('apple-seam') as Dexie & {
   projects: EntityTable<ProjectRow, 'id'>;
   settings: EntityTable<{ key: string; value: unknown }, 'key'>;
+  shapes: EntityTable<SavedShape, 'id'>;
+  faces: EntityTable<SavedFace, 'id'>;
 };
 db.version(1).stores({ projects: 'id, updatedAt', settings: 'key' });
+// Projects gained words, pictures, limits and an underlay: parsing fills in what an older one lacks.
+db.version(2)
+  .stores({ shapes: 'id, name', faces: 'id, name' })
+  .upgrade((tx) =>
+    tx
+      .table<ProjectRow>('projects')
+      .toCollection()
+      .modify((row) => {
+        const parsed = parseProject(row.doc);
+        if (parsed.ok) row.doc = parsed.project;
+      }),
+  );
 
 export const TAB = crypto.randomUUID();
 

@@ -1,4 +1,5 @@
-export type { ProjectRow } from './db';
+export type { ProjectRow, SavedShape } from './db';
 export { db } from './db';
+export * from './pictures';
 export * from './projects';
 export * from './workbench';

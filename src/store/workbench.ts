@@ -2,7 +2,8 @@ import { liveQuery } from 'dexie';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { immer } from 'zustand/middleware/immer';
-import type { Plan, Project } from '~/core/model';
+import { wholeWords } from '~/core/arrange';
+import { type Plan, type Project, parseProject } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { planWorker } from '~/workers';
 import { db, TAB } from './db';
@@ -18,7 +19,10 @@ interface Workbench {
   /** When the last edit reached the browser's storage; null while one is still on its way. */
   savedAt: number | null;
   saveError: string | null;
+  /** The piece that was picked last; what is shown is about it. */
   selectedId: string | null;
+  /** Everything that is picked, whole words included. */
+  selectedIds: readonly string[];
   /** The whole view is turned over to the wrong side. */
   flipped: boolean;
 }
@@ -33,6 +37,7 @@ const EMPTY: Workbench = {
   savedAt: null,
   saveError: null,
   selectedId: null,
+  selectedIds: [],
   flipped: false,
 };
 
@@ -86,7 +91,34 @@ export const redo = (): void => {
   endMerge();
   history().redo();
 };
-export const select = (id: string | null): void => set({ selectedId: id });
+/**
+ * Picks a piece, and with it the whole word it belongs to; null lets go of everything.
+ * @param add keeps what is picked already, or lets go of this one when it is
+ */
+export function select(id: string | null, add = false): void {
+  const { project, selectedIds } = get();
+  if (id === null || !project) {
+    set({ selectedId: null, selectedIds: [] });
+    return;
+  }
+  const group = wholeWords(project, [id]);
+  if (!add) {
+    set({ selectedId: id, selectedIds: group });
+  } else if (selectedIds.includes(id)) {
+    const rest = selectedIds.filter((other) => !group.includes(other));
+    set({ selectedId: rest.at(-1) ?? null, selectedIds: rest });
+  } else {
+    set({ selectedId: id, selectedIds: [...selectedIds, ...group] });
+  }
+}
+
+/** Picks these and nothing else, whole words included. */
+export function selectAll(ids: readonly string[]): void {
+  const { project } = get();
+  if (!project) return;
+  const all = wholeWords(project, ids);
+  set({ selectedId: all.at(-1) ?? null, selectedIds: all });
+}
 export const flip = (): void => set({ flipped: !get().flipped });
 
 /** Changes what the plan needs to know of one piece. */
@@ -111,7 +143,7 @@ async function replan(project: Project): Promise<void> {
     const current: Project = waiting;
     waiting = null;
     try {
-      const { plan, picture } = await planWorker().plan(current);
+      const { plan, picture } = await planWorker().plan({ ...current, pictures: [] });
       if (get().project?.id === current.id) set({ plan, picture, planError: null });
       // Read by the bench: from here on the station answers.
       performance.mark('station-usable');
@@ -172,9 +204,15 @@ export function openProject(id: string): () => void {
       }
       const first = get().project === null;
       if (!first && row.writer === TAB) return;
+      // A row may have been written by an older version, or by hand: it is read as carefully as a file.
+      const parsed = parseProject(row.doc);
+      if (!parsed.ok) {
+        set({ status: 'failed', saveError: parsed.problems.map((p) => p.message).join(' ') });
+        return;
+      }
       incoming = true;
       if (first) history().pause();
-      set({ status: 'open', project: row.doc, savedAt: row.updatedAt });
+      set({ status: 'open', project: parsed.project, savedAt: row.updatedAt });
       if (first) history().resume();
       incoming = false;
     },

@@ -1,6 +1,10 @@
 import { type Remote, wrap } from 'comlink';
+import type { DrawingWorker } from './drawing.worker';
 import type { PlanWorker } from './plan.worker';
 import type { SheetWorker } from './sheet.worker';
+
+export { proxy } from 'comlink';
+export type { OwnFace } from './drawing.worker';
 
 let planner: Remote<PlanWorker> | undefined;
 /** The thread that plans; one for the page, since only the newest plan is wanted. */
@@ -17,4 +21,10 @@ export async function withSheetWorker<T>(use: (worker: Remote<SheetWorker>) => P
   } finally {
     worker.terminate();
   }
+}
+
+/** A thread that reads drawings, sets words and traces scans. Whoever opens it closes it; closing in the middle is how work is cancelled. */
+export function openDrawingWorker(): { api: Remote<DrawingWorker>; close: () => void } {
+  const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
+  return { api: wrap<DrawingWorker>(worker), close: () => worker.terminate() };
 }

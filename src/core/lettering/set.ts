@@ -46,7 +46,7 @@ const LINES = 48;
 /** A deep bay (as in L or C) counts only this far in, as a share of the cap height, or it would swallow its neighbour. */
 const DEEPEST = 0.32;
 /** Neighbours never come nearer than this share of the cap height, however open they are. */
-const NEAREST = 0.04;
+const NEAREST = 0.07;
 
 /** For each scan line the outermost ink on one side, or null where there is none. */
 function profile(region: Region, top: number, bottom: number, side: 'left' | 'right'): (number | null)[] {

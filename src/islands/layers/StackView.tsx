@@ -60,7 +60,7 @@ export function StackView({
       onClick={() => onPick(null)}
       onKeyDown={onKey}
     >
-      <ClothDefs prefix={prefix} fabrics={project.fabrics} />
+      <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
       {!flipped && ground}
       {order.map((id) => {
         const entry = byId.get(id);
@@ -97,7 +97,7 @@ export function StackView({
             </g>
             <g transform={plane(at)}>
               <g transform={place}>
-                <path d={outline} fill={clothUrl(prefix, project.fabrics, piece.fabricId)} fillRule="evenodd" />
+                <path d={outline} fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)} fillRule="evenodd" />
                 <path
                   className={css.rim}
                   d={outline}

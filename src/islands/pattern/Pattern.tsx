@@ -1,12 +1,19 @@
-import { Hash, MoveVertical } from 'lucide-react';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { Button, Picture } from '~/components';
-import type { Point } from '~/core/shape';
-import { editPiece, endMerge, select } from '~/store';
+import { Grid2x2, Hash, MoveVertical, Ruler } from 'lucide-react';
+import { type KeyboardEvent, useEffect, useId, useState } from 'react';
+import { Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
+import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
+import type { Project } from '~/core/model';
+import { edit, select, selectAll } from '~/store';
 import { useOpen } from '../project/useOpen';
+import { AddBar } from './AddBar';
+import { copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
+import { Overlay } from './Overlay';
 import css from './Pattern.module.css';
 import { PieceTray } from './PieceTray';
+import { SeveralTray } from './SeveralTray';
+import { useHands } from './useHands';
+import { WordTray } from './WordTray';
 
 const NUDGE: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -15,103 +22,153 @@ const NUDGE: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-/** The picture on its ground, and what is known of the piece in hand. */
+/** The picture on its ground, and what is known of what is in hand. */
 export function Pattern() {
-  const { project, spots, selectedId, flipped } = useOpen();
+  const { project, plan, spots, selectedId, selectedIds, flipped } = useOpen();
   const [numbers, setNumbers] = useState(true);
   const [grain, setGrain] = useState(false);
-  const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ id: string; from: Point; at: { xMm: number; yMm: number }; moved: boolean } | null>(null);
+  const [snagMarks, setSnagMarks] = useState(true);
+  const [tape, setTape] = useState(false);
+  const [perPx, setPerPx] = useState(1);
+  const hands = useHands(project, flipped, tape);
+  const { marks, lifted } = hands;
+
+  // Handles and marks keep their size on screen, whatever the picture's scale.
+  useEffect(() => {
+    const { svg } = marks.current;
+    if (!svg) return;
+    const measure = (): void => {
+      const m = svg.getScreenCTM();
+      if (m) setPerPx(1 / m.a);
+    };
+    const watch = new ResizeObserver(measure);
+    watch.observe(svg);
+    measure();
+    return () => watch.disconnect();
+  }, [marks]);
+
   if (!project) return null;
-  const piece = project.pieces.find((p) => p.id === selectedId);
-
-  const toGround = (e: { clientX: number; clientY: number }): Point => {
-    const m = svg.current?.getScreenCTM();
-    if (!m) return { x: 0, y: 0 };
-    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-    return { x: flipped ? project.ground.widthMm - p.x : p.x, y: p.y };
-  };
-
-  const down = (e: PointerEvent<SVGGElement>, id: string): void => {
-    const at = project.pieces.find((p) => p.id === id)?.at;
-    if (e.button !== 0 || !at) return;
-    e.currentTarget.setPointerCapture(e.pointerId);
-    drag.current = { id, from: toGround(e), at: { xMm: at.xMm, yMm: at.yMm }, moved: false };
-  };
-  const move = (e: PointerEvent): void => {
-    const d = drag.current;
-    if (!d) return;
-    const now = toGround(e);
-    const dx = now.x - d.from.x;
-    const dy = now.y - d.from.y;
-    if (!d.moved && Math.hypot(dx, dy) < 2) return;
-    if (!d.moved) endMerge();
-    d.moved = true;
-    select(d.id);
-    editPiece(
-      d.id,
-      (p) => {
-        p.at.xMm = Math.round((d.at.xMm + dx) * 10) / 10;
-        p.at.yMm = Math.round((d.at.yMm + dy) * 10) / 10;
-      },
-      'drag',
-    );
-  };
-  const up = (): void => {
-    if (drag.current?.moved) endMerge();
-    drag.current = null;
-  };
+  const box = pictureBox(project);
+  const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
+  const [first] = picked;
+  const word =
+    first && picked.every((p) => p.wordId === first.wordId)
+      ? project.words.find((w) => w.id === first.wordId)
+      : undefined;
 
   const key = (e: KeyboardEvent): void => {
+    const command = e.ctrlKey || e.metaKey;
     if (e.key === 'Escape') {
+      hands.clearTape();
+      if (hands.inHand()) hands.cancel();
+      else select(null);
+      return;
+    }
+    if (command && e.key.toLowerCase() === 'a') {
+      e.preventDefault();
+      selectAll(project.order);
+      return;
+    }
+    if (command && e.key.toLowerCase() === 'd' && selectedIds.length > 0) {
+      e.preventDefault();
+      copyPieces(selectedIds, false);
+      return;
+    }
+    if ((e.key === 'Delete' || e.key === 'Backspace') && selectedIds.length > 0) {
+      e.preventDefault();
       select(null);
+      edit((p) => takeAway(p, selectedIds));
       return;
     }
     if (e.key === '[' || e.key === ']') {
       const i = project.order.indexOf(selectedId ?? '');
       const n = project.order.length;
-      const next = project.order[(i + (e.key === ']' ? 1 : n - 1) + (i < 0 && e.key === '[' ? 1 : 0)) % n];
+      const next = project.order[i < 0 ? 0 : (i + (e.key === ']' ? 1 : n - 1)) % n];
       if (next) select(next);
       return;
     }
     const nudge = NUDGE[e.key];
-    if (!nudge || !selectedId) return;
+    if (!nudge || selectedIds.length === 0) return;
     e.preventDefault();
     const step = e.shiftKey ? 10 : 1;
-    editPiece(
-      selectedId,
-      (p) => {
-        p.at.xMm += nudge[0] * step * (flipped ? -1 : 1);
-        p.at.yMm += nudge[1] * step;
-      },
+    edit(
+      (p) =>
+        applyMoves(
+          p,
+          itemsOf(p, selectedIds).map((item) => ({
+            item,
+            dxMm: nudge[0] * step * (flipped ? -1 : 1),
+            dyMm: nudge[1] * step,
+          })),
+        ),
       'nudge',
     );
   };
 
   return (
     <div className={css.station}>
-      <section
-        className={css.table}
-        aria-label="The picture"
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={up}
-      >
-        <div className={css.cloth}>
+      <section className={css.table} aria-label="The picture">
+        <AddBar project={project} />
+        <div
+          className={css.cloth}
+          data-tape={tape}
+          onPointerDown={hands.groundDown}
+          onPointerMove={hands.move}
+          onPointerUp={hands.up}
+          onPointerCancel={hands.cancel}
+        >
           <Picture
             project={project}
             spots={spots}
             selectedId={selectedId}
+            selectedIds={selectedIds}
+            {...(lifted ? { lifted } : {})}
             flipped={flipped}
             numbers={numbers}
             grain={grain}
-            onPick={(id) => {
-              if (!drag.current?.moved) select(id);
+            onPick={(id, add) => {
+              if (!hands.wasDrag() && !tape) select(id, add);
             }}
             onKey={key}
-            onPieceDown={down}
-            svgRef={svg}
+            onPieceDown={(e, id) => hands.pieceDown(e, id, selectedIds)}
+            svgRef={(svg) => {
+              marks.current.svg = svg;
+            }}
             title={flipped ? `${project.name}, seen from the wrong side` : `${project.name}, seen from the right side`}
+          />
+          <div
+            className={css.lift}
+            ref={(lift) => {
+              marks.current.lift = lift;
+            }}
+          >
+            {lifted && <Lifted project={project} ids={lifted} box={box} flipped={flipped} />}
+          </div>
+          <Overlay
+            project={project}
+            box={box}
+            flipped={flipped}
+            selectedIds={selectedIds}
+            snags={
+              snagMarks
+                ? (plan?.snags ?? []).filter(
+                    (s) => s.severity !== 'note' || s.pieceIds.some((id) => selectedIds.includes(id)),
+                  )
+                : []
+            }
+            measured={hands.measured}
+            perPx={perPx}
+            hideFrame={lifted !== null}
+            guidesRef={(g) => {
+              marks.current.guides = g;
+            }}
+            onHandle={(e, handle) => hands.handleDown(e, handle, selectedIds)}
+          />
+          <output
+            className={css.readout}
+            ref={(readout) => {
+              marks.current.readout = readout;
+            }}
           />
         </div>
         <div className={css.tools}>
@@ -121,18 +178,90 @@ export function Pattern() {
           <Button icon={<MoveVertical size={18} />} aria-pressed={grain} onClick={() => setGrain(!grain)}>
             Grain
           </Button>
+          <Button icon={<Grid2x2 size={18} />} aria-pressed={snagMarks} onClick={() => setSnagMarks(!snagMarks)}>
+            Snag marks
+          </Button>
+          <Button
+            icon={<Ruler size={18} />}
+            aria-pressed={tape}
+            onClick={() => {
+              setTape(!tape);
+              hands.clearTape();
+            }}
+          >
+            Tape measure
+          </Button>
           <span className={css.side}>
-            {flipped ? 'Wrong side: everything mirrored, as on a light box' : 'Right side, as it will be seen'}
+            {tape
+              ? 'Draw from one point to another'
+              : flipped
+                ? 'Wrong side: mirrored, as on a light box'
+                : 'Right side, as it will be seen'}
           </span>
         </div>
       </section>
-      <aside className={css.tray} aria-label={piece ? 'The piece in hand' : 'The project'}>
-        {piece ? (
-          <PieceTray project={project} piece={piece} number={project.pieces.indexOf(piece) + 1} />
-        ) : (
+      <aside className={css.tray} aria-label={first ? 'What is in hand' : 'The project'}>
+        {!first ? (
           <GroundTray project={project} />
+        ) : word && picked.length === wholeWords(project, [first.id]).length ? (
+          <WordTray project={project} word={word} pieces={picked} />
+        ) : picked.length > 1 ? (
+          <SeveralTray project={project} ids={selectedIds} />
+        ) : (
+          <PieceTray project={project} piece={first} number={project.pieces.indexOf(first) + 1} />
         )}
       </aside>
     </div>
+  );
+}
+
+/** What is in the hand, on a layer of its own that is only shifted about. */
+function Lifted({
+  project,
+  ids,
+  box,
+  flipped,
+}: {
+  project: Project;
+  ids: ReadonlySet<string>;
+  box: string;
+  flipped: boolean;
+}) {
+  const prefix = useId();
+  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
+  const pieces = project.order
+    .map((id) => project.pieces.find((p) => p.id === id))
+    .filter((p) => p !== undefined && ids.has(p.id));
+  return (
+    <svg viewBox={box} aria-hidden="true">
+      <ClothDefs
+        prefix={prefix}
+        fabrics={project.fabrics}
+        pictures={project.pictures}
+        pieces={pieces as Project['pieces']}
+      />
+      <g transform={flipped ? `translate(${project.ground.widthMm} 0) scale(-1 1)` : undefined}>
+        {pieces.map(
+          (piece) =>
+            piece && (
+              <PieceShape
+                key={piece.id}
+                piece={piece}
+                number={0}
+                fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)}
+                colour={colours.get(piece.fabricId) ?? '#888888'}
+                spot={undefined}
+                selected
+                flipped={flipped}
+                numbers={false}
+                grain={false}
+                focusable={false}
+                onDown={undefined}
+                onPick={undefined}
+              />
+            ),
+        )}
+      </g>
+    </svg>
   );
 }

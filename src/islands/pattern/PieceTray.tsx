@@ -1,18 +1,25 @@
-import { Trash2 } from 'lucide-react';
+import { Bookmark } from 'lucide-react';
 import { Button, LengthField, NumberField, TextField } from '~/components';
+import { itemsOf, resizeItems } from '~/core/arrange';
 import { boxOnGround, finishedOutline, LIMITS, type Piece, type Project, turnedAboutMiddle } from '~/core/model';
-import { areaMm2, boundsOf, regionOf } from '~/core/shape';
+import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
-import { edit, editPiece, select } from '~/store';
+import { db, edit, editPiece, select } from '~/store';
+import { newId } from './edits';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
+import { PrintSlide } from './PrintSlide';
+import { CentreTools, CopyTools } from './SeveralTray';
 
-/** What is known of one piece, and where it lies: distances are from the ground's left and top edge to the nearest point of the piece. */
+/** What is known of one piece, and where it lies: distances are from the ground's edges to the nearest point of the piece. */
 export function PieceTray({ project, piece, number }: { project: Project; piece: Piece; number: number }) {
   const region = regionOf(finishedOutline(piece));
   const b = boundsOf(region);
   const box = boxOnGround(piece);
   const u = project.units;
+  const { widthMm, heightMm } = project.ground;
+  const reach = { units: u, min: -LIMITS.reachMm, max: LIMITS.reachMm };
+  const resizeTo = (factor: number): void => edit((p) => resizeItems(p, itemsOf(p, [piece.id]), centreOf(box), factor));
   return (
     <>
       <div>
@@ -31,26 +38,50 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
       />
       <FabricChoice
         label="Fabric"
-        fabrics={project.fabrics}
+        project={project}
         value={piece.fabricId}
         onChange={(id) => editPiece(piece.id, (p) => void (p.fabricId = id))}
       />
       <div className={css.pair}>
         <LengthField
           label="From the left edge"
-          units={u}
-          min={-LIMITS.reachMm}
-          max={LIMITS.reachMm}
+          {...reach}
           value={box.minX}
           onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += mm - box.minX))}
         />
         <LengthField
           label="From the top edge"
-          units={u}
-          min={-LIMITS.reachMm}
-          max={LIMITS.reachMm}
+          {...reach}
           value={box.minY}
           onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += mm - box.minY))}
+        />
+        <LengthField
+          label="From the right edge"
+          {...reach}
+          value={widthMm - box.maxX}
+          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += widthMm - box.maxX - mm))}
+        />
+        <LengthField
+          label="From the bottom edge"
+          {...reach}
+          value={heightMm - box.maxY}
+          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += heightMm - box.maxY - mm))}
+        />
+        <LengthField
+          label="Width, height follows"
+          units={u}
+          min={1}
+          max={LIMITS.reachMm}
+          value={b.maxX - b.minX}
+          onChange={(mm) => resizeTo(mm / (b.maxX - b.minX))}
+        />
+        <LengthField
+          label="Height, width follows"
+          units={u}
+          min={1}
+          max={LIMITS.reachMm}
+          value={b.maxY - b.minY}
+          onChange={(mm) => resizeTo(mm / (b.maxY - b.minY))}
         />
         <NumberField
           label="Turned clockwise"
@@ -70,6 +101,8 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
           onChange={(n) => editPiece(piece.id, (p) => void (p.count = Math.round(n)))}
         />
       </div>
+      <CentreTools ids={[piece.id]} />
+      <PrintSlide project={project} piece={piece} />
       <label className={css.tick}>
         <input
           type="checkbox"
@@ -78,21 +111,17 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
         />
         The pattern for it came already reversed
       </label>
+      <CopyTools ids={[piece.id]} />
       <div className={css.row}>
-        <Button onClick={() => select(null)}>Done</Button>
         <Button
-          look="stop"
-          icon={<Trash2 size={18} />}
-          onClick={() => {
-            select(null);
-            edit((p) => {
-              p.pieces = p.pieces.filter((q) => q.id !== piece.id);
-              p.order = p.order.filter((id) => id !== piece.id);
-            });
-          }}
+          icon={<Bookmark size={18} />}
+          onClick={() =>
+            void db.shapes.put({ id: newId(), name: piece.label || `Piece ${number}`, outline: finishedOutline(piece) })
+          }
         >
-          Take away
+          Keep on my shelf
         </Button>
+        <Button onClick={() => select(null)}>Done</Button>
       </div>
     </>
   );

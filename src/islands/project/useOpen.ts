@@ -8,6 +8,7 @@ export function useOpen() {
   const plan = useWorkbench((s) => s.plan);
   const spots = useWorkbench((s) => s.picture?.spots) ?? NO_SPOTS;
   const selectedId = useWorkbench((s) => s.selectedId);
+  const selectedIds = useWorkbench((s) => s.selectedIds);
   const flipped = useWorkbench((s) => s.flipped);
-  return { project, plan, spots, selectedId, flipped };
+  return { project, plan, spots, selectedId, selectedIds, flipped };
 }

@@ -1,0 +1,5 @@
+export * from './align';
+export * from './ground';
+export * from './items';
+export * from './snap';
+export * from './words';

@@ -1,0 +1,119 @@
+import { useState } from 'react';
+import { Button, Dialog, FilePick, LengthField, Note } from '~/components';
+import type { Fabric, Project } from '~/core/model';
+import { formatLength } from '~/core/units';
+import { canvasToDataUrl, edit, readPicture } from '~/store';
+import css from './Dialogs.module.css';
+import { newId } from './edits';
+
+const PHOTO_PX = 1400;
+
+/** Gives a fabric a photo of the user's own cloth, with how much cloth it shows: from then on pieces show it at true size. */
+export function ClothPhotoDialog({
+  project,
+  fabric,
+  onClose,
+}: {
+  project: Project;
+  fabric: Fabric;
+  onClose: () => void;
+}) {
+  const there = project.pictures.find((p) => p.id === fabric.photo?.pictureId);
+  const [photo, setPhoto] = useState<{ dataUrl: string; widthPx: number; heightPx: number; name: string } | null>(
+    there ?? null,
+  );
+  const [widthMm, setWidthMm] = useState(fabric.photo?.widthMm ?? 200);
+  const [error, setError] = useState<string | null>(null);
+
+  const take = async (file: File): Promise<void> => {
+    const read = await readPicture(file, PHOTO_PX);
+    if (!read.ok) {
+      setError(read.message);
+      return;
+    }
+    setError(null);
+    setPhoto({
+      dataUrl: canvasToDataUrl(read.canvas),
+      widthPx: read.canvas.width,
+      heightPx: read.canvas.height,
+      name: file.name,
+    });
+  };
+  const keep = (): void => {
+    if (!photo) return;
+    edit((p) => {
+      const f = p.fabrics.find((q) => q.id === fabric.id);
+      if (!f) return;
+      const same = p.pictures.find((q) => q.dataUrl === photo.dataUrl);
+      const id = same?.id ?? newId();
+      if (!same)
+        p.pictures.push({
+          id,
+          name: photo.name.slice(0, 200),
+          dataUrl: photo.dataUrl,
+          widthPx: photo.widthPx,
+          heightPx: photo.heightPx,
+        });
+      f.photo = { pictureId: id, widthMm };
+      dropUnused(p);
+    });
+    onClose();
+  };
+  return (
+    <Dialog title={`A photo of ${fabric.name}`} onClose={onClose}>
+      <div className={css.form}>
+        <p>
+          Lay the cloth flat in even light and photograph it straight from above, with a ruler beside it. The pieces
+          will show your cloth at its true size.
+        </p>
+        <FilePick
+          label={photo ? 'Choose another photo' : 'Choose a photo'}
+          accept="image/png,image/jpeg"
+          onFile={(f) => void take(f)}
+        />
+        {error && <Note stop>{error}</Note>}
+        {photo && (
+          <>
+            <img className={css.photo} src={photo.dataUrl} alt={`${fabric.name} as you have it`} />
+            <LengthField
+              label="Width of cloth that the photo shows"
+              hint={`Then it shows ${formatLength((widthMm * photo.heightPx) / photo.widthPx, project.units)} of its height.`}
+              units={project.units}
+              min={5}
+              max={5000}
+              value={widthMm}
+              onChange={setWidthMm}
+            />
+          </>
+        )}
+        <div className={css.actions}>
+          {fabric.photo && (
+            <Button
+              look="stop"
+              onClick={() => {
+                edit((p) => {
+                  const f = p.fabrics.find((q) => q.id === fabric.id);
+                  if (f) f.photo = null;
+                  dropUnused(p);
+                });
+                onClose();
+              }}
+            >
+              Remove the photo
+            </Button>
+          )}
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="go" disabled={!photo} onClick={keep}>
+            Use this photo
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+/** Pictures that nothing shows any more do not travel with the project. Changes the project given. */
+export function dropUnused(p: Project): void {
+  const used = new Set([p.underlay?.pictureId, ...p.fabrics.map((f) => f.photo?.pictureId)]);
+  p.pictures = p.pictures.filter((q) => used.has(q.id));
+}

@@ -1,0 +1,193 @@
+import { useRef, useState } from 'react';
+import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
+import { pieceInMiddle } from '~/core/arrange';
+import type { Drawing } from '~/core/drawing';
+import { drawingBounds } from '~/core/drawing';
+import { LIMITS, type Project } from '~/core/model';
+import { boundsOf, centreOf, regionOf, scaling, transformPath } from '~/core/shape';
+import { formatLength } from '~/core/units';
+import { edit, selectAll } from '~/store';
+import { openDrawingWorker, proxy } from '~/workers';
+import css from './Dialogs.module.css';
+import { fabricOfColour, newId } from './edits';
+
+type Size = 'file' | 'width' | 'height' | 'ground';
+const SVG_BYTES = 12 * 1024 * 1024;
+/** What is fitted to the ground keeps this much of it free all round. */
+const GROUND_SHARE = 0.9;
+
+/** Brings an SVG drawing in: read in a thread, shown, sized, then laid down as pieces, one fabric a fill. Nothing of the file itself reaches the page. */
+export function DrawingDialog({ project, onClose }: { project: Project; onClose: () => void }) {
+  const [drawing, setDrawing] = useState<Drawing | null>(null);
+  const [name, setName] = useState('');
+  const [share, setShare] = useState<number | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [size, setSize] = useState<Size>('ground');
+  const [mm, setMm] = useState(200);
+  const [reversed, setReversed] = useState<'no' | 'yes'>('no');
+  const cancel = useRef<() => void>(() => undefined);
+  const u = project.units;
+
+  const read = async (file: File): Promise<void> => {
+    setError(null);
+    setDrawing(null);
+    if (file.size > SVG_BYTES) {
+      setError(`“${file.name}” is larger than 12 MB. Simplify it, or bring in a part of it.`);
+      return;
+    }
+    const text = await file.text();
+    const { api, close } = openDrawingWorker();
+    let cancelled = false;
+    cancel.current = () => {
+      cancelled = true;
+      close();
+      setShare(null);
+    };
+    setShare(0);
+    const result = await api.readSvg(
+      text,
+      proxy((s: number) => setShare(s)),
+    );
+    if (cancelled) return;
+    close();
+    setShare(null);
+    if (!result.ok) {
+      setError(`“${file.name}”: ${result.message}`);
+      return;
+    }
+    const room = LIMITS.pieces - project.pieces.length;
+    if (result.drawing.shapes.length > room) {
+      setError(
+        `“${file.name}” holds ${result.drawing.shapes.length.toLocaleString('en')} shapes; this project has room for ${room.toLocaleString('en')} more. Unite shapes of one colour in the drawing program, or bring in a part of it.`,
+      );
+      return;
+    }
+    setName(file.name.replace(/\.svg$/i, ''));
+    setDrawing(result.drawing);
+    const b = drawingBounds(result.drawing);
+    setMm(Math.round(b.maxX - b.minX));
+  };
+
+  const bounds = drawing && drawingBounds(drawing);
+  const w = bounds ? bounds.maxX - bounds.minX : 1;
+  const h = bounds ? bounds.maxY - bounds.minY : 1;
+  const factor =
+    size === 'file'
+      ? 1
+      : size === 'width'
+        ? mm / w
+        : size === 'height'
+          ? mm / h
+          : Math.min((project.ground.widthMm * GROUND_SHARE) / w, (project.ground.heightMm * GROUND_SHARE) / h);
+
+  const lay = (): void => {
+    if (!drawing || !bounds) return;
+    const middle = centreOf(bounds);
+    const ids: string[] = [];
+    edit((p) => {
+      drawing.shapes.forEach((shape, i) => {
+        const outline = transformPath(shape.outline, scaling(factor));
+        const c = centreOf(boundsOf(regionOf(outline)));
+        const id = newId();
+        const fabricId = fabricOfColour(p, shape.fill);
+        // A drawing that came reversed keeps its outlines as they came, but its pieces change sides on the ground.
+        const dx = (c.x - middle.x * factor) * (reversed === 'yes' ? -1 : 1);
+        const at = { x: p.ground.widthMm / 2 + dx, y: p.ground.heightMm / 2 + c.y - middle.y * factor };
+        const piece = pieceInMiddle(outline, at, {
+          id,
+          label: shape.label || `${name} ${i + 1}`.slice(0, LIMITS.nameChars),
+          fabricId,
+        });
+        p.pieces.push({ ...piece, preReversed: reversed === 'yes' });
+        p.order.push(id);
+        ids.push(id);
+      });
+    });
+    selectAll(ids);
+    onClose();
+  };
+
+  return (
+    <Dialog title="A drawing" wide onClose={onClose}>
+      <div className={css.form}>
+        <p>
+          Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric.
+        </p>
+        <FilePick
+          label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
+          accept=".svg,image/svg+xml"
+          onFile={(f) => void read(f)}
+        />
+        {share !== null && <Progress label="Reading the drawing" share={share} onCancel={() => cancel.current()} />}
+        {error && <Note stop>{error}</Note>}
+        {drawing && bounds && (
+          <div className={css.columns}>
+            <svg
+              className={css.preview}
+              role="img"
+              aria-label={`${drawing.shapes.length} shapes`}
+              viewBox={`${bounds.minX} ${bounds.minY} ${w} ${h}`}
+            >
+              {drawing.shapes.map((s, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
+                <path key={i} d={s.outline} style={{ fill: s.fill }} />
+              ))}
+            </svg>
+            <div className={css.form}>
+              <Choice
+                label="How large?"
+                value={size}
+                options={[
+                  { value: 'file', label: 'as in the file' },
+                  { value: 'width', label: 'to a width' },
+                  { value: 'height', label: 'to a height' },
+                  { value: 'ground', label: 'to the ground' },
+                ]}
+                onChange={setSize}
+              />
+              {(size === 'width' || size === 'height') && (
+                <LengthField
+                  label={size === 'width' ? 'Wide' : 'High'}
+                  units={u}
+                  min={1}
+                  max={LIMITS.reachMm}
+                  value={mm}
+                  onChange={setMm}
+                />
+              )}
+              <Choice
+                label="Is the drawing reversed already?"
+                value={reversed}
+                options={[
+                  { value: 'no', label: 'no, as seen' },
+                  { value: 'yes', label: 'yes, reversed' },
+                ]}
+                onChange={setReversed}
+              />
+              <p className={css.lead} role="status">
+                {drawing.shapes.length} {drawing.shapes.length === 1 ? 'piece' : 'pieces'},{' '}
+                {formatLength(w * factor, u)} wide, {formatLength(h * factor, u)} high
+              </p>
+              {drawing.leftOut.length > 0 && (
+                <Note>
+                  Not everything could be used:
+                  <ul className={css.left}>
+                    {drawing.leftOut.map((l) => (
+                      <li key={l.code}>{l.text}</li>
+                    ))}
+                  </ul>
+                </Note>
+              )}
+            </div>
+          </div>
+        )}
+      </div>
+      <div className={css.actions}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button look="go" disabled={!drawing} onClick={lay}>
+          Lay it on the ground
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

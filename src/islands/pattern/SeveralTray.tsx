@@ -1,0 +1,154 @@
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceBetween,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceBetween,
+  Baseline,
+  Copy,
+  FlipHorizontal,
+  LocateFixed,
+  Trash2,
+} from 'lucide-react';
+import { Button } from '~/components';
+import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
+import type { Project } from '~/core/model';
+import { formatLength } from '~/core/units';
+import { edit, select } from '~/store';
+import { PieceChips } from '../project/PieceChips';
+import { copyPieces } from './edits';
+import { FabricChoice } from './FabricChoice';
+import css from './Pattern.module.css';
+
+const SIDES: readonly { side: Side; label: string; icon: typeof AlignStartVertical }[] = [
+  { side: 'left', label: 'Left edges in line', icon: AlignStartVertical },
+  { side: 'centre', label: 'Middles above one another', icon: AlignCenterVertical },
+  { side: 'right', label: 'Right edges in line', icon: AlignEndVertical },
+  { side: 'top', label: 'Top edges in line', icon: AlignStartHorizontal },
+  { side: 'middle', label: 'Middles beside one another', icon: AlignCenterHorizontal },
+  { side: 'bottom', label: 'Bottom edges in line', icon: AlignEndHorizontal },
+  { side: 'baseline', label: 'On one baseline', icon: Baseline },
+];
+
+/** Lines several things up among themselves. */
+export function AlignTools({ project, ids }: { project: Project; ids: readonly string[] }) {
+  const many = itemsOf(project, ids).length;
+  const toSide = (side: Side): void =>
+    edit((p) => {
+      const items = itemsOf(p, ids);
+      applyMoves(p, align(items, side, mergeBounds(items.map((i) => i.box))));
+    });
+  return (
+    <div className={css.section}>
+      <h3>Line up</h3>
+      <div className={css.grid3}>
+        {SIDES.map(({ side, label, icon: Icon }) => (
+          <Button key={side} icon={<Icon size={20} />} label={label} disabled={many < 2} onClick={() => toSide(side)} />
+        ))}
+        <Button
+          icon={<AlignHorizontalSpaceBetween size={20} />}
+          label="Even gaps across"
+          disabled={many < 3}
+          onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'across')))}
+        />
+        <Button
+          icon={<AlignVerticalSpaceBetween size={20} />}
+          label="Even gaps down"
+          disabled={many < 3}
+          onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'down')))}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Brings what is picked to the middle of the ground, all together. */
+export function CentreTools({ ids }: { ids: readonly string[] }) {
+  const centre = (ways: readonly Side[]): void =>
+    edit((p) => {
+      for (const way of ways) {
+        const items = itemsOf(p, ids);
+        const whole = { ...items[0]!, box: mergeBounds(items.map((i) => i.box)) };
+        const [by] = align([whole], way, groundBox(p.ground));
+        if (by)
+          applyMoves(
+            p,
+            items.map((item) => ({ item, dxMm: by.dxMm, dyMm: by.dyMm })),
+          );
+      }
+    });
+
+  return (
+    <div className={css.section}>
+      <h3>On the ground</h3>
+      <div className={css.grid3}>
+        <Button icon={<LocateFixed size={18} />} onClick={() => centre(['centre', 'middle'])}>
+          Centre
+        </Button>
+        <Button onClick={() => centre(['centre'])}>Across only</Button>
+        <Button onClick={() => centre(['middle'])}>Up and down only</Button>
+      </div>
+    </div>
+  );
+}
+
+/** Copies and leave-taking, the same for one and for many. */
+export function CopyTools({ ids }: { ids: readonly string[] }) {
+  return (
+    <div className={css.row}>
+      <Button icon={<Copy size={18} />} onClick={() => copyPieces(ids, false)}>
+        Copy
+      </Button>
+      <Button icon={<FlipHorizontal size={18} />} onClick={() => copyPieces(ids, true)}>
+        Mirrored copy
+      </Button>
+      <Button
+        look="stop"
+        icon={<Trash2 size={18} />}
+        onClick={() => {
+          select(null);
+          edit((p) => takeAway(p, ids));
+        }}
+      >
+        Take away
+      </Button>
+    </div>
+  );
+}
+
+/** Several things in hand at once. */
+export function SeveralTray({ project, ids }: { project: Project; ids: readonly string[] }) {
+  const items = itemsOf(project, ids);
+  if (items.length === 0) return null;
+  const box = mergeBounds(items.map((i) => i.box));
+  const fabrics = new Set(project.pieces.filter((p) => ids.includes(p.id)).map((p) => p.fabricId));
+  return (
+    <>
+      <div>
+        <h2>{items.length === 1 ? 'One thing' : `${items.length} things`} in hand</h2>
+        <p className={css.lead}>
+          Together {formatLength(box.maxX - box.minX, project.units)} wide,{' '}
+          {formatLength(box.maxY - box.minY, project.units)} high. Shift and click adds or lets go.
+        </p>
+      </div>
+      <AlignTools project={project} ids={ids} />
+      <CentreTools ids={ids} />
+      <CopyTools ids={ids} />
+      <FabricChoice
+        label="All of one fabric"
+        project={project}
+        value={fabrics.size === 1 ? [...fabrics][0]! : ''}
+        onChange={(fabricId) =>
+          edit((p) => {
+            for (const piece of p.pieces) if (ids.includes(piece.id)) piece.fabricId = fabricId;
+          })
+        }
+      />
+      <PieceChips project={project} ids={ids} label="In hand" />
+      <Button onClick={() => select(null)}>Done</Button>
+    </>
+  );
+}

@@ -1,0 +1,198 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { Button, Dialog, LengthField, Note, NumberField } from '~/components';
+import type { Project } from '~/core/model';
+import {
+  areaMm2,
+  boundsOf,
+  drawShelfShape,
+  regionOf,
+  SHELF,
+  type ShelfShape,
+  scaling,
+  transformPath,
+} from '~/core/shape';
+import { formatArea, formatLength } from '~/core/units';
+import { db, type SavedShape } from '~/store';
+import css from './Dialogs.module.css';
+import { layOutline, usualFabric } from './edits';
+
+const usualOf = (shape: ShelfShape): Record<string, number> =>
+  Object.fromEntries(shape.measures.map((m) => [m.key, m.usual]));
+
+/** Shapes by the measurements people have, and those kept from earlier projects. */
+export function ShelfDialog({ project, onClose }: { project: Project; onClose: () => void }) {
+  const [shape, setShape] = useState<ShelfShape | SavedShape>(SHELF[0]!);
+  const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(SHELF[0]!));
+  const saved = useLiveQuery(() => db.shapes.orderBy('name').toArray(), []) ?? [];
+  const own = 'outline' in shape;
+  const drawn = own ? scaledTo(shape, measures['w'] ?? 0) : drawShelfShape(shape, measures);
+  const u = project.units;
+  const pick = (next: ShelfShape | SavedShape): void => {
+    setShape(next);
+    setMeasures('outline' in next ? { w: widthOf(next.outline) } : usualOf(next));
+  };
+  return (
+    <Dialog title="A shape" wide onClose={onClose}>
+      <div className={css.columns}>
+        <div className={css.form}>
+          <div className={css.shapes}>
+            {SHELF.map((s) => {
+              const plain = drawShelfShape(s, usualOf(s));
+              return (
+                <ShapeButton
+                  key={s.id}
+                  name={s.name}
+                  outline={plain.ok ? plain.outline : ''}
+                  pressed={shape === s}
+                  onPick={() => pick(s)}
+                />
+              );
+            })}
+          </div>
+          {saved.length > 0 && (
+            <>
+              <p className={css.lead}>Kept on your shelf</p>
+              <div className={css.shapes}>
+                {saved.map((s) => (
+                  <ShapeButton
+                    key={s.id}
+                    name={s.name}
+                    outline={s.outline}
+                    pressed={shape.id === s.id}
+                    onPick={() => pick(s)}
+                  />
+                ))}
+              </div>
+            </>
+          )}
+        </div>
+        <div className={css.form}>
+          <ShapePreview outline={drawn.ok ? drawn.outline : null} />
+          {!drawn.ok && <Note stop>{drawn.message}</Note>}
+          <div className={css.pair}>
+            {own ? (
+              <LengthField
+                label="Wide, height follows"
+                units={u}
+                min={1}
+                max={3000}
+                value={measures['w'] ?? 1}
+                onChange={(w) => setMeasures({ w })}
+              />
+            ) : (
+              shape.measures.map((m) =>
+                m.kind === 'length' ? (
+                  <LengthField
+                    key={m.key}
+                    label={m.label}
+                    units={u}
+                    min={m.min}
+                    max={m.max}
+                    value={measures[m.key] ?? m.usual}
+                    onChange={(v) => setMeasures({ ...measures, [m.key]: v })}
+                  />
+                ) : (
+                  <NumberField
+                    key={m.key}
+                    label={m.label}
+                    unit=""
+                    min={m.min}
+                    max={m.max}
+                    value={measures[m.key] ?? m.usual}
+                    onChange={(v) => setMeasures({ ...measures, [m.key]: Math.round(v) })}
+                  />
+                ),
+              )
+            )}
+          </div>
+          {drawn.ok && <Facts outline={drawn.outline} units={u} />}
+          {own && (
+            <Button
+              look="stop"
+              onClick={() => {
+                void db.shapes.delete(shape.id);
+                pick(SHELF[0]!);
+              }}
+            >
+              Take it off my shelf
+            </Button>
+          )}
+        </div>
+      </div>
+      <div className={css.actions}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          look="go"
+          disabled={!drawn.ok}
+          onClick={() => {
+            if (drawn.ok) layOutline(drawn.outline, shape.name, usualFabric(project));
+            onClose();
+          }}
+        >
+          Lay it on the ground
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+const widthOf = (outline: string): number => {
+  const b = boundsOf(regionOf(outline));
+  return b.maxX - b.minX;
+};
+const scaledTo = (shape: SavedShape, width: number): { ok: true; outline: string } | { ok: false; message: string } =>
+  width > 0
+    ? { ok: true, outline: transformPath(shape.outline, scaling(width / widthOf(shape.outline))) }
+    : { ok: false, message: 'Give it a width.' };
+
+function Facts({ outline, units }: { outline: string; units: Project['units'] }) {
+  const region = regionOf(outline);
+  const b = boundsOf(region);
+  return (
+    <p className={css.lead}>
+      {formatLength(b.maxX - b.minX, units)} wide, {formatLength(b.maxY - b.minY, units)} high,{' '}
+      {formatArea(areaMm2(region), units)} of cloth
+    </p>
+  );
+}
+
+function boxFor(outline: string): string {
+  const b = boundsOf(regionOf(outline));
+  const side = Math.max(b.maxX - b.minX, b.maxY - b.minY) * 1.12;
+  return `${(b.minX + b.maxX - side) / 2} ${(b.minY + b.maxY - side) / 2} ${side} ${side}`;
+}
+
+function ShapeButton({
+  name,
+  outline,
+  pressed,
+  onPick,
+}: {
+  name: string;
+  outline: string;
+  pressed: boolean;
+  onPick: () => void;
+}) {
+  return (
+    <button type="button" className={css.shape} aria-pressed={pressed} onClick={onPick}>
+      <svg viewBox={outline ? boxFor(outline) : '0 0 1 1'} aria-hidden="true">
+        <path d={outline} />
+      </svg>
+      {name}
+    </button>
+  );
+}
+
+function ShapePreview({ outline }: { outline: string | null }) {
+  return (
+    <svg
+      className={css.preview}
+      role="img"
+      aria-label="The shape as it will be cut"
+      viewBox={outline ? boxFor(outline) : '0 0 1 1'}
+    >
+      {outline && <path className={css.shape} d={outline} />}
+    </svg>
+  );
+}

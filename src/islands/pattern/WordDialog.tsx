@@ -1,0 +1,327 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect, useId, useRef, useState } from 'react';
+import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
+import { layWord } from '~/core/arrange';
+import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
+import { LIMITS, type Project, type Word } from '~/core/model';
+import { formatLength } from '~/core/units';
+import { db, edit, selectAll, useWorkbench } from '~/store';
+import { type OwnFace, openDrawingWorker } from '~/workers';
+import css from './Dialogs.module.css';
+import { newId, usualFabric } from './edits';
+
+const FONT_BYTES = 8 * 1024 * 1024;
+
+const start = (project: Project): Word => ({
+  id: newId(),
+  text: '',
+  faceId: FACES[0]!.id,
+  fabricId: usualFabric(project),
+  size: {
+    by: 'box',
+    widthMm: Math.round(project.ground.widthMm * 0.8),
+    heightMm: Math.round(project.ground.heightMm * 0.15),
+  },
+  gaps: 'optical',
+  gapMm: 0,
+  arc: null,
+  at: { xMm: 0, yMm: 0, rotateDeg: 0 },
+});
+
+/** Types a word, shows it as it will be cut, and lays it on the ground; or changes one that lies there. */
+export function WordDialog({ project, word, onClose }: { project: Project; word: Word | null; onClose: () => void }) {
+  const [draft, setDraft] = useState<Word>(() => word ?? start(project));
+  const [result, setResult] = useState<SetResult | null>(null);
+  const [fontError, setFontError] = useState<string | null>(null);
+  const worker = useRef<ReturnType<typeof openDrawingWorker> | null>(null);
+  const own = useLiveQuery(() => db.faces.toArray(), []) ?? [];
+  const change = (more: Partial<Word>): void => setDraft((d) => ({ ...d, ...more }));
+  const faceName =
+    FACES.find((f) => f.id === draft.faceId)?.name ?? own.find((f) => f.id === draft.faceId)?.name ?? 'This face';
+  const ownFace: OwnFace | null = own.find((f) => f.id === draft.faceId) ?? null;
+
+  useEffect(() => {
+    const opened = openDrawingWorker();
+    worker.current = opened;
+    return () => opened.close();
+  }, []);
+  useEffect(() => {
+    let stale = false;
+    void worker.current?.api.setWord(draft, faceName, ownFace).then((r) => {
+      if (!stale) setResult(r);
+    });
+    return () => {
+      stale = true;
+    };
+  }, [draft, faceName, ownFace]);
+
+  const set = result?.ok ? result.word : null;
+  const lay = (): void => {
+    if (!set) return;
+    const placed = word ? draft : { ...draft, at: centred(project, set) };
+    edit((p) => layWord(p, placed, set, newId));
+    selectAll(
+      useWorkbench
+        .getState()
+        .project!.pieces.filter((p) => p.wordId === placed.id)
+        .map((p) => p.id),
+    );
+    onClose();
+  };
+  const bring = async (file: File): Promise<void> => {
+    if (file.size > FONT_BYTES) {
+      setFontError(`“${file.name}” is larger than 8 MB. Choose a file with a single face.`);
+      return;
+    }
+    const bytes = await file.arrayBuffer();
+    const checked = await worker.current?.api.checkFace(bytes, file.name);
+    if (!checked) return;
+    if (!checked.ok) {
+      setFontError(checked.message);
+      return;
+    }
+    setFontError(null);
+    const face = { id: newId(), name: file.name.replace(/\.\w+$/, '').slice(0, 80), bytes };
+    await db.faces.put(face);
+    change({ faceId: face.id });
+  };
+  const u = project.units;
+  const reach = { units: u, min: 1, max: LIMITS.reachMm };
+  return (
+    <Dialog title={word ? 'Change the word' : 'A word'} wide onClose={onClose}>
+      <div className={css.columns}>
+        <div className={css.form}>
+          <TextField
+            label="Word"
+            value={draft.text}
+            maxLength={LIMITS.wordChars}
+            onChange={(text) => change({ text })}
+          />
+          <Choice
+            label="Size by"
+            value={draft.size.by}
+            options={[
+              { value: 'box', label: 'the box it must fit' },
+              { value: 'cap', label: 'height of a capital' },
+            ]}
+            onChange={(by) =>
+              change({
+                size:
+                  by === 'cap'
+                    ? { by, capMm: Math.round(set?.capMm ?? 40) }
+                    : {
+                        by,
+                        widthMm: Math.round(project.ground.widthMm * 0.8),
+                        heightMm: Math.round(project.ground.heightMm * 0.15),
+                      },
+              })
+            }
+          />
+          {draft.size.by === 'cap' ? (
+            <LengthField
+              label="Height of a capital"
+              units={u}
+              min={1}
+              max={2000}
+              value={draft.size.capMm}
+              onChange={(capMm) => change({ size: { by: 'cap', capMm } })}
+            />
+          ) : (
+            <div className={css.pair}>
+              <LengthField
+                label="Box, wide"
+                {...reach}
+                value={draft.size.widthMm}
+                onChange={(widthMm) =>
+                  change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), widthMm } })
+                }
+              />
+              <LengthField
+                label="Box, high"
+                {...reach}
+                value={draft.size.heightMm}
+                onChange={(heightMm) =>
+                  change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), heightMm } })
+                }
+              />
+            </div>
+          )}
+          <Choice
+            label="Gaps between letters"
+            value={draft.gaps}
+            options={[
+              { value: 'optical', label: 'even to the eye' },
+              { value: 'equal', label: 'equal' },
+              { value: 'font', label: 'as in print' },
+            ]}
+            onChange={(gaps) => change({ gaps })}
+          />
+          <LengthField
+            label="And this much more"
+            units={u}
+            min={-100}
+            max={1000}
+            value={draft.gapMm}
+            onChange={(gapMm) => change({ gapMm })}
+          />
+          <Choice
+            label="Line"
+            value={draft.arc ? draft.arc.side : 'straight'}
+            options={[
+              { value: 'straight', label: 'straight' },
+              { value: 'over', label: 'over an arc' },
+              { value: 'under', label: 'under an arc' },
+            ]}
+            onChange={(side) =>
+              change({
+                arc:
+                  side === 'straight'
+                    ? null
+                    : { radiusMm: draft.arc?.radiusMm ?? Math.round(project.ground.widthMm * 0.45), side },
+              })
+            }
+          />
+          {draft.arc && (
+            <LengthField
+              label="Radius of the arc"
+              units={u}
+              min={10}
+              max={LIMITS.reachMm}
+              value={draft.arc.radiusMm}
+              onChange={(radiusMm) => change({ arc: { radiusMm, side: draft.arc!.side } })}
+            />
+          )}
+        </div>
+        <div className={css.form}>
+          <WordPreview set={set} />
+          {result && !result.ok && draft.text !== '' && <Note stop>{result.message}</Note>}
+          {set && (
+            <p className={css.lead} role="status">
+              {sizeWords(set, u)}
+            </p>
+          )}
+          <FaceChoice value={draft.faceId} own={own} onChange={(faceId) => change({ faceId })} />
+          <FilePick label="A font file of my own" accept=".ttf,.otf,.woff" onFile={(f) => void bring(f)} />
+          {fontError && <Note stop>{fontError}</Note>}
+        </div>
+      </div>
+      <div className={css.actions}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button look="go" disabled={!set} onClick={lay}>
+          {word ? 'Change it' : 'Lay it on the ground'}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** The place that puts the ink in the middle of the ground. */
+function centred(project: Project, set: SetWord): Word['at'] {
+  const b = set.bounds;
+  return {
+    xMm: project.ground.widthMm / 2 - (b.minX + b.maxX) / 2,
+    yMm: project.ground.heightMm / 2 - (b.minY + b.maxY) / 2,
+    rotateDeg: 0,
+  };
+}
+
+/** "Capitals 40 mm high, about 158 pt; 240 × 40 mm; its width stops it; 10 templates for 12 letters". */
+export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
+  const b = set.bounds;
+  const templates = templatesOf(set.letters);
+  const more = templates.filter((t) => t.copies > 1).map((t) => `${t.char} ×${t.copies}`);
+  return [
+    `Capitals ${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`,
+    `${formatLength(b.maxX - b.minX, units)} wide, ${formatLength(b.maxY - b.minY, units)} high${set.limitedBy ? `; its ${set.limitedBy} is what stops it` : ''}.`,
+    `${templates.length} ${templates.length === 1 ? 'template' : 'templates'} for ${set.letters.length} letters${more.length > 0 ? ` (${more.join(', ')})` : ''}.`,
+  ].join(' ');
+}
+
+function WordPreview({ set }: { set: SetWord | null }) {
+  if (!set) return <svg className={css.preview} role="img" aria-label="No word yet" viewBox="0 0 10 10" />;
+  const b = set.bounds;
+  const pad = Math.max(b.maxX - b.minX, b.maxY - b.minY) * 0.05;
+  return (
+    <svg
+      className={css.preview}
+      role="img"
+      aria-label="The word as it will be cut"
+      viewBox={`${b.minX - pad} ${b.minY - pad} ${b.maxX - b.minX + 2 * pad} ${b.maxY - b.minY + 2 * pad}`}
+    >
+      {set.letters.map((l, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a letter has no name but its place in the word
+        <path key={i} d={l.outline} transform={`translate(${l.at.xMm} ${l.at.yMm}) rotate(${l.at.rotateDeg})`} />
+      ))}
+    </svg>
+  );
+}
+
+const samples = new Map<string, SetWord>();
+
+/** Each face by a sample in its own outlines. */
+function FaceChoice({
+  value,
+  own,
+  onChange,
+}: {
+  value: string;
+  own: readonly OwnFace[];
+  onChange: (id: string) => void;
+}) {
+  const name = useId();
+  const [, draw] = useState(0);
+  useEffect(() => {
+    const { api, close } = openDrawingWorker();
+    void (async () => {
+      for (const face of [...FACES, ...own]) {
+        if (samples.has(face.id)) continue;
+        const word: Word = {
+          id: 's',
+          text: 'Rag',
+          faceId: face.id,
+          fabricId: 's',
+          size: { by: 'cap', capMm: 20 },
+          gaps: 'font',
+          gapMm: 0,
+          arc: null,
+          at: { xMm: 0, yMm: 0, rotateDeg: 0 },
+        };
+        const set = await api.setWord(word, face.name, own.find((o) => o.id === face.id) ?? null);
+        if (set.ok) samples.set(face.id, set.word);
+        draw((n) => n + 1);
+      }
+      close();
+    })();
+    return close;
+  }, [own]);
+  return (
+    <fieldset className={css.faces}>
+      <legend>Face, the easiest to cut first</legend>
+      {[...FACES, ...own.map((o) => ({ id: o.id, name: o.name, note: 'your own' }))].map((face) => {
+        const sample = samples.get(face.id);
+        const b = sample?.bounds;
+        return (
+          <label key={face.id} className={css.face} title={face.note}>
+            <input
+              type="radio"
+              name={name}
+              value={face.id}
+              checked={face.id === value}
+              onChange={() => onChange(face.id)}
+            />
+            <svg
+              aria-hidden="true"
+              preserveAspectRatio="xMinYMid meet"
+              viewBox={b ? `${b.minX} ${b.minY} ${b.maxX - b.minX} ${b.maxY - b.minY}` : '0 0 10 10'}
+            >
+              {sample?.letters.map((l) => (
+                <path key={l.char} d={l.outline} transform={`translate(${l.at.xMm} 0)`} fillRule="evenodd" />
+              ))}
+            </svg>
+            <span>{face.name}</span>
+          </label>
+        );
+      })}
+    </fieldset>
+  );
+}

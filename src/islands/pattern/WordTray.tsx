@@ -1,0 +1,65 @@
+import { Pencil } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { Button } from '~/components';
+import { itemsOf, mergeBounds } from '~/core/arrange';
+import { templatesOf } from '~/core/lettering';
+import type { Piece, Project, Word } from '~/core/model';
+import { formatLength } from '~/core/units';
+import { edit, select } from '~/store';
+import { PieceChips } from '../project/PieceChips';
+import { FabricChoice } from './FabricChoice';
+import css from './Pattern.module.css';
+import { CentreTools, CopyTools } from './SeveralTray';
+
+const WordDialog = lazy(async () => ({ default: (await import('./WordDialog')).WordDialog }));
+
+/** A word in hand: placed, centred and edited as one thing. */
+export function WordTray({ project, word, pieces }: { project: Project; word: Word; pieces: readonly Piece[] }) {
+  const [editing, setEditing] = useState(false);
+  const ids = pieces.map((p) => p.id);
+  const box = mergeBounds(itemsOf(project, ids).map((i) => i.box));
+  const templates = templatesOf(pieces.map((p) => ({ char: p.label.replace(/^Letter /, '') })));
+  return (
+    <>
+      <div>
+        <h2>“{word.text}”</h2>
+        <p className={css.lead}>
+          {formatLength(box.maxX - box.minX, project.units)} wide, {formatLength(box.maxY - box.minY, project.units)}{' '}
+          high. One template for each different letter:
+        </p>
+      </div>
+      <p data-templates={templates.length}>
+        {templates.map((t) => (t.copies > 1 ? `${t.char} ×${t.copies}` : t.char)).join(', ')}
+      </p>
+      <Button look="go" icon={<Pencil size={18} />} onClick={() => setEditing(true)}>
+        Retype or resize
+      </Button>
+      <CentreTools ids={ids} />
+      <FabricChoice
+        label="Fabric of the word"
+        project={project}
+        value={word.fabricId}
+        onChange={(fabricId) =>
+          edit((p) => {
+            for (const w of p.words) if (w.id === word.id) w.fabricId = fabricId;
+            for (const piece of p.pieces) if (piece.wordId === word.id) piece.fabricId = fabricId;
+          })
+        }
+      />
+      <CopyTools ids={ids} />
+      <Button
+        onClick={() =>
+          edit((p) => {
+            p.words = p.words.filter((w) => w.id !== word.id);
+            for (const piece of p.pieces) if (piece.wordId === word.id) piece.wordId = null;
+          })
+        }
+      >
+        Loosen into single letters
+      </Button>
+      <PieceChips project={project} ids={ids} label="Letters" />
+      <Button onClick={() => select(null)}>Done</Button>
+      <Suspense>{editing && <WordDialog project={project} word={word} onClose={() => setEditing(false)} />}</Suspense>
+    </>
+  );
+}

@@ -1,0 +1,68 @@
+import { copyOf, pieceInMiddle } from '~/core/arrange';
+import type { Fabric, Project } from '~/core/model';
+import { edit, selectAll, useWorkbench } from '~/store';
+
+export const newId = (): string => crypto.randomUUID();
+
+/** Copies pieces as they lie, or mirrored (another template), as one step; the copies are picked. */
+export function copyPieces(ids: readonly string[], mirrored: boolean): void {
+  const copies: string[] = [];
+  edit((project) => {
+    for (const id of project.order.filter((o) => ids.includes(o))) {
+      const piece = project.pieces.find((p) => p.id === id);
+      if (!piece) continue;
+      const copy = copyOf(piece, newId(), mirrored);
+      project.pieces.push(copy);
+      project.order.push(copy.id);
+      copies.push(copy.id);
+    }
+  });
+  selectAll(copies);
+}
+
+/** Lays one new outline on the middle of the ground, on top; it is picked. */
+export function layOutline(outline: string, label: string, fabricId: string): void {
+  const id = newId();
+  edit((project) => {
+    project.pieces.push(
+      pieceInMiddle(
+        outline,
+        { x: project.ground.widthMm / 2, y: project.ground.heightMm / 2 },
+        { id, label, fabricId },
+      ),
+    );
+    project.order.push(id);
+  });
+  selectAll([id]);
+}
+
+/** A fabric of the project in this very colour; made, as a plain cotton, when there is none. Changes the project given. */
+export function fabricOfColour(project: Project, colour: string): string {
+  const there = project.fabrics.find((f) => f.colour.toLowerCase() === colour.toLowerCase());
+  if (there) return there.id;
+  const fabric: Fabric = {
+    id: newId(),
+    name: `Cotton, ${colour}`,
+    kind: 'quilting-cotton',
+    fibre: 'cotton',
+    thicknessMm: 0.3,
+    massGsm: 140,
+    maxIronC: 200,
+    colour,
+    sides: 'one',
+    oneWay: false,
+    frays: 1,
+    stock: [],
+    pricePerM2: null,
+    photo: null,
+  };
+  project.fabrics.push(fabric);
+  return fabric.id;
+}
+
+/** The fabric to start a new piece from: that of the piece in hand, or the first that is not the ground's. */
+export function usualFabric(project: Project): string {
+  const { selectedId } = useWorkbench.getState();
+  const inHand = project.pieces.find((p) => p.id === selectedId)?.fabricId;
+  return inHand ?? project.fabrics.find((f) => f.id !== project.ground.fabricId)?.id ?? project.ground.fabricId;
+}

@@ -1,0 +1,270 @@
+import { type PointerEvent, useCallback, useRef, useState } from 'react';
+import {
+  applyMoves,
+  type Guide,
+  type Item,
+  itemsOf,
+  mergeBounds,
+  resizeItems,
+  type SnapLines,
+  snapLines,
+  snapMove,
+  turnItems,
+  wholeWords,
+} from '~/core/arrange';
+import { boxOnGround, type Project } from '~/core/model';
+import { type Bounds, centreOf, type Point } from '~/core/shape';
+import { formatLength } from '~/core/units';
+import { edit, endMerge, selectAll } from '~/store';
+
+/** A drag begins when the pointer has gone this far, px; lines catch within this many. */
+const START_PX = 3;
+const CATCH_PX = 6;
+const TURN_CATCH_DEG = 15;
+
+export type Handle = 'turn' | 'nw' | 'ne' | 'se' | 'sw';
+
+interface Drag {
+  readonly kind: 'move' | 'turn' | 'resize' | 'lasso' | 'tape';
+  readonly from: Point;
+  readonly ids: readonly string[];
+  readonly items: readonly Item[];
+  readonly box: Bounds;
+  readonly anchor: Point;
+  readonly lines: SnapLines | null;
+  readonly perPx: number;
+  started: boolean;
+  commit: (() => void) | null;
+}
+
+export interface Marks {
+  /** Lines that caught, redrawn at every move without going through React. */
+  guides: SVGGElement | null;
+  readout: HTMLElement | null;
+  lift: HTMLElement | null;
+  svg: SVGSVGElement | null;
+}
+
+/**
+ * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
+ * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
+ */
+export function useHands(project: Project | null, flipped: boolean, tape: boolean) {
+  const marks = useRef<Marks>({ guides: null, readout: null, lift: null, svg: null });
+  const drag = useRef<Drag | null>(null);
+  const [lifted, setLifted] = useState<ReadonlySet<string> | null>(null);
+  const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
+  const justDragged = useRef(false);
+
+  const toGround = useCallback(
+    (e: { clientX: number; clientY: number }): Point => {
+      const m = marks.current.svg?.getScreenCTM();
+      if (!m || !project) return { x: 0, y: 0 };
+      const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+      return { x: flipped ? project.ground.widthMm - p.x : p.x, y: p.y };
+    },
+    [project, flipped],
+  );
+
+  const say = (text: string): void => {
+    if (marks.current.readout) marks.current.readout.textContent = text;
+  };
+  const showGuides = (guides: readonly Guide[]): void => {
+    const g = marks.current.guides;
+    if (!g || !project) return;
+    g.replaceChildren(
+      ...guides.map(({ axis, at, from, to }) => {
+        const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        line.setAttribute('d', axis === 'across' ? `M${at} ${from - 6}V${to + 6}` : `M${from - 6} ${at}H${to + 6}`);
+        return line;
+      }),
+    );
+  };
+  /** Moves the lifted layer as the browser does it cheapest; `origin` in mm on the ground. */
+  const shiftLift = (transform: string, origin: Point): void => {
+    const { lift, svg } = marks.current;
+    const m = svg?.getScreenCTM();
+    if (!lift || !svg || !m || !project) return;
+    const seen = { x: flipped ? project.ground.widthMm - origin.x : origin.x, y: origin.y };
+    const on = new DOMPoint(seen.x, seen.y).matrixTransform(m);
+    const frame = svg.getBoundingClientRect();
+    lift.style.transformOrigin = `${on.x - frame.left}px ${on.y - frame.top}px`;
+    lift.style.transform = transform;
+  };
+
+  const begin = (e: PointerEvent, kind: Drag['kind'], ids: readonly string[], anchor: Point | null): void => {
+    if (!project || e.button !== 0) return;
+    const m = marks.current.svg?.getScreenCTM();
+    const items = itemsOf(project, ids);
+    const box = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+    drag.current = {
+      kind,
+      from: toGround(e),
+      ids,
+      items,
+      box,
+      anchor: anchor ?? centreOf(box),
+      lines: kind === 'move' ? snapLines(project, ids) : null,
+      perPx: m ? 1 / m.a : 1,
+      started: false,
+      commit: null,
+    };
+    justDragged.current = false;
+  };
+
+  const pieceDown = (e: PointerEvent, id: string, selectedIds: readonly string[]): void => {
+    if (!project || tape) return;
+    // Without this the ground under the piece would begin a loop as well.
+    e.stopPropagation();
+    begin(e, 'move', selectedIds.includes(id) ? selectedIds : wholeWords(project, [id]), null);
+  };
+  const groundDown = (e: PointerEvent): void => {
+    if (!project) return;
+    begin(e, tape ? 'tape' : 'lasso', [], null);
+  };
+  const handleDown = (e: PointerEvent, handle: Handle, ids: readonly string[]): void => {
+    if (!project) return;
+    e.stopPropagation();
+    const items = itemsOf(project, ids);
+    if (items.length === 0) return;
+    const b = mergeBounds(items.map((i) => i.box));
+    const anchors: Record<Handle, Point | null> = {
+      turn: null,
+      nw: { x: b.maxX, y: b.maxY },
+      ne: { x: b.minX, y: b.maxY },
+      se: { x: b.minX, y: b.minY },
+      sw: { x: b.maxX, y: b.minY },
+    };
+    begin(e, handle === 'turn' ? 'turn' : 'resize', ids, anchors[handle]);
+  };
+
+  const move = (e: PointerEvent): void => {
+    const d = drag.current;
+    if (!d || !project) return;
+    const now = toGround(e);
+    const dx = now.x - d.from.x;
+    const dy = now.y - d.from.y;
+    if (!d.started) {
+      if (Math.hypot(dx, dy) < START_PX * d.perPx) return;
+      d.started = true;
+      // Caught only now: a press that never moves must still reach the piece as a click.
+      marks.current.svg?.setPointerCapture(e.pointerId);
+      if (d.kind === 'move' || d.kind === 'turn' || d.kind === 'resize') {
+        setLifted(new Set(d.ids));
+        const { lift } = marks.current;
+        if (lift) lift.style.transform = 'none';
+      }
+    }
+    const u = project.units;
+    const px = (mm: number): number => mm / d.perPx;
+    const turn = flipped ? -1 : 1;
+    switch (d.kind) {
+      case 'move': {
+        const [only] = d.items;
+        const whole = { box: d.box, baselineMm: d.items.length === 1 ? (only?.baselineMm ?? null) : null };
+        const free = e.altKey || !d.lines;
+        const s = free ? { dxMm: dx, dyMm: dy, guides: [] } : snapMove(whole, dx, dy, d.lines!, CATCH_PX * d.perPx);
+        shiftLift(`translate(${px(s.dxMm) * turn}px, ${px(s.dyMm)}px)`, { x: 0, y: 0 });
+        showGuides(s.guides);
+        const near = s.guides.find((g) => g.distanceMm > 0);
+        say(
+          `${formatLength(d.box.minX + s.dxMm, u)} from the left, ${formatLength(d.box.minY + s.dyMm, u)} from the top${near ? `, ${formatLength(near.distanceMm, u)} to what it lines up with` : ''}`,
+        );
+        d.commit = () =>
+          edit((p) =>
+            applyMoves(
+              p,
+              itemsOf(p, d.ids).map((item) => ({ item, dxMm: s.dxMm, dyMm: s.dyMm })),
+            ),
+          );
+        break;
+      }
+      case 'turn': {
+        const angle = (p: Point): number => (Math.atan2(p.y - d.anchor.y, p.x - d.anchor.x) * 180) / Math.PI;
+        let deg = angle(now) - angle(d.from);
+        if (!e.altKey) {
+          const near = Math.round(deg / TURN_CATCH_DEG) * TURN_CATCH_DEG;
+          if (e.shiftKey || Math.abs(near - deg) < 2.5) deg = near;
+        }
+        deg = Math.round(deg * 10) / 10;
+        shiftLift(`rotate(${deg * turn}deg)`, d.anchor);
+        say(`turned by ${((deg + 540) % 360) - 180}°`);
+        d.commit = () => edit((p) => turnItems(p, itemsOf(p, d.ids), d.anchor, deg));
+        break;
+      }
+      case 'resize': {
+        const reach = (p: Point): number => Math.hypot(p.x - d.anchor.x, p.y - d.anchor.y);
+        const factor = Math.max(0.02, Math.min(50, reach(now) / Math.max(1, reach(d.from))));
+        shiftLift(`scale(${factor})`, d.anchor);
+        say(
+          `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}`,
+        );
+        d.commit = () => edit((p) => resizeItems(p, itemsOf(p, d.ids), d.anchor, factor));
+        break;
+      }
+      case 'lasso': {
+        const box = {
+          minX: Math.min(d.from.x, now.x),
+          minY: Math.min(d.from.y, now.y),
+          maxX: Math.max(d.from.x, now.x),
+          maxY: Math.max(d.from.y, now.y),
+        };
+        const g = marks.current.guides;
+        if (g) {
+          const loop = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+          loop.setAttribute('d', `M${box.minX} ${box.minY}H${box.maxX}V${box.maxY}H${box.minX}Z`);
+          g.replaceChildren(loop);
+        }
+        d.commit = () => {
+          const inside = project.pieces.filter((p) => {
+            const b = boxOnGround(p);
+            return b.minX >= box.minX && b.maxX <= box.maxX && b.minY >= box.minY && b.maxY <= box.maxY;
+          });
+          selectAll(inside.map((p) => p.id));
+        };
+        break;
+      }
+      case 'tape':
+        setMeasured({ from: d.from, to: now });
+        d.commit = () => undefined;
+    }
+  };
+
+  const finish = (keep: boolean): void => {
+    const d = drag.current;
+    drag.current = null;
+    if (!d) return;
+    justDragged.current = d.started;
+    showGuides([]);
+    say('');
+    if (!d.started) {
+      if (d.kind === 'tape') setMeasured(null);
+      return;
+    }
+    endMerge();
+    if (keep) d.commit?.();
+    endMerge();
+    setLifted(null);
+    if (d.kind !== 'lasso' && d.kind !== 'tape' && keep) selectAll(d.ids);
+  };
+
+  return {
+    marks,
+    lifted,
+    measured,
+    clearTape: () => setMeasured(null),
+    /** True once after a drag, so that the click that ends it picks nothing. */
+    wasDrag: () => {
+      const was = justDragged.current;
+      justDragged.current = false;
+      return was;
+    },
+    pieceDown,
+    groundDown,
+    handleDown,
+    move,
+    up: () => finish(true),
+    cancel: () => finish(false),
+    inHand: () => drag.current !== null,
+  };
+}
