@@ -26,6 +26,7 @@ export function drawnInPlace(
     unit: null,
     wordId: null,
     print: { xMm: 0, yMm: 0, rotateDeg: 0 },
+    cutAway: false,
     ...more,
   };
 }

@@ -113,5 +113,13 @@ export function harbourLight(): Project {
     pictures: [],
     limits: { thinMm: 3, sharpDeg: 30, smallMm: 15 },
     underlay: null,
+    layering: {
+      underlapMm: 6,
+      pairs: [],
+      webRimMm: 0,
+      windowMarginMm: 10,
+      sheet: { widthMm: 380, heightMm: 450 },
+      quilted: false,
+    },
   };
 }

@@ -28,13 +28,14 @@ export class Session {
     private readonly stop: () => Promise<void>,
   ) {}
 
-  static async open(width = 1280, height = 800): Promise<Session> {
+  /** @param flags further flags for Chromium */
+  static async open(width = 1280, height = 800, flags: readonly string[] = []): Promise<Session> {
     const { child, url } = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
     const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
     const downloads = path.join(home, 'downloads');
     const options = new Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
-    options.addArguments(...QUIET, `--user-data-dir=${path.join(home, 'profile')}`);
+    options.addArguments(...QUIET, ...flags, `--user-data-dir=${path.join(home, 'profile')}`);
     options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
     const driver = await new Builder()
       .forBrowser('chrome')

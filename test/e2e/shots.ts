@@ -28,6 +28,16 @@ try {
   await open('pattern');
   await pick('tower');
   await shoot('pattern');
+  await s.press('a word');
+  await (await s.find('dialog input[type=text]')).sendKeys('AVOCET');
+  await s.find('dialog fieldset svg path');
+  await s.driver.sleep(1500);
+  await shoot('word');
+  await s.press('Cancel', '//dialog');
+  await s.press('a shape');
+  await s.press('Cog', '//dialog');
+  await shoot('shape');
+  await s.press('Cancel', '//dialog');
   await open('layers');
   await pick('cliff');
   await shoot('layers');

@@ -68,6 +68,7 @@ export const piece = (id: string, outline: string, more: Partial<Piece> = {}): P
   unit: null,
   wordId: null,
   print: { xMm: 0, yMm: 0, rotateDeg: 0 },
+  cutAway: false,
   ...more,
 });
 
@@ -97,5 +98,13 @@ export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Proj
   pictures: [],
   limits: { thinMm: 3, sharpDeg: 30, smallMm: 15 },
   underlay: null,
+  layering: {
+    underlapMm: 6,
+    pairs: [],
+    webRimMm: 0,
+    windowMarginMm: 10,
+    sheet: { widthMm: 380, heightMm: 450 },
+    quilted: false,
+  },
   ...more,
 });

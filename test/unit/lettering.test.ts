@@ -118,7 +118,7 @@ describe('lettering: gaps', () => {
   });
 
   it('optically even: the same mean white between neighbours, unless they would touch', () => {
-    const word = set({ text: 'HOLDEN', gaps: 'optical' });
+    const word = set({ text: 'HIDNMU', gaps: 'optical' });
     const regions = placed(word);
     const whites = regions
       .slice(1)

@@ -81,8 +81,50 @@ describe('plan: snags', () => {
     expect(codes(project([piece('a', square(40), at(380, 0))]))).to.include('off-the-ground'));
   it('a piece hidden under another', () =>
     expect(codes(project([piece('a', square(30), at(5, 5)), piece('b', square(60))]))).to.include('hidden'));
-  it('pieces that only touch', () =>
-    expect(codes(project([piece('a', square(30)), piece('b', square(30), at(30, 0))]))).to.include('no-underlap'));
+  it('a circle of decisions, with the pair to give up', () => {
+    const p = project([piece('a', square(60)), piece('b', square(60), at(40, 0)), piece('c', square(60), at(55, 30))]);
+    p.layering.pairs = [
+      { under: 'a', over: 'b', underlapMm: null },
+      { under: 'b', over: 'c', underlapMm: null },
+      { under: 'c', over: 'a', underlapMm: null },
+    ];
+    const snag = planProject(p).snags.find((q) => q.code === 'order-circle')!;
+    expect(snag.severity).to.equal('stop');
+    expect([...snag.pieceIds].sort()).to.deep.equal(['a', 'b', 'c']);
+    expect(snag.mend).to.match(/1 “a” lies over 3 “c”/);
+  });
+  it('two cloths of nearly one colour side by side, with what would work', () => {
+    const p = project([piece('a', square(60)), piece('b', square(60), { ...at(40, 0), fabricId: 'near' })], {
+      fabrics: [
+        cotton({ colour: '#224466' }),
+        cotton({ id: 'near', colour: '#264869' }),
+        cotton({ id: 'far', name: 'Straw', colour: '#e8d27a' }),
+      ],
+    });
+    expect(planProject(p).snags.find((q) => q.code === 'vanishes')!.mend).to.include('Straw');
+  });
+  it('a dark cloth that shows through a thin pale one', () => {
+    const p = project(
+      [piece('a', square(60), { fabricId: 'navy' }), piece('b', square(60), { ...at(20, 0), fabricId: 'white' })],
+      {
+        fabrics: [
+          cotton({ colour: '#d8d2c4' }),
+          cotton({ id: 'navy', colour: '#101c33' }),
+          cotton({ id: 'white', colour: '#ffffff', massGsm: 80 }),
+        ],
+      },
+    );
+    expect(codes(p)).to.include('shows-through');
+    p.fabrics[2]!.massGsm = 400;
+    expect(codes(p)).to.not.include('shows-through');
+  });
+  it('a place stiffer than the hand asked for, marked', () => {
+    const p = project(Array.from({ length: 7 }, (_, i) => piece(`p${i}`, square(60 - 6 * i), at(3 * i, 3 * i))));
+    p.intent.hand = 'soft';
+    const snag = planProject(p).snags.find((q) => q.code === 'stiff-place')!;
+    expect(snag.text).to.include('8 layers of cloth and 7 of web');
+    expect(snag.at!.xMm).to.be.within(18, 42);
+  });
   it('a very small piece', () => expect(codes(project([piece('a', square(9))]))).to.include('tiny'));
   it('names that look like code', () =>
     expect(codes(project([piece('a', square(30), { label: '<img src=x onerror=alert(1)>' })]))).to.include(

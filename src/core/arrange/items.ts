@@ -166,6 +166,7 @@ export function pieceInMiddle(outline: string, middle: Point, base: Pick<Piece, 
     unit: null,
     wordId: null,
     print: { xMm: 0, yMm: 0, rotateDeg: 0 },
+    cutAway: false,
   };
 }
 

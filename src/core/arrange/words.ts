@@ -35,6 +35,7 @@ export function layWord(project: Project, word: Word, set: SetWord, newId: () =>
           unit: null,
           wordId: word.id,
           print: { xMm: 0, yMm: 0, rotateDeg: 0 },
+          cutAway: false,
         };
   });
   const gone = new Set(old.map((p) => p.id));
@@ -54,6 +55,7 @@ export function takeAway(project: Project, ids: readonly string[]): void {
   const gone = new Set(ids);
   project.pieces = project.pieces.filter((p) => !gone.has(p.id));
   project.order = project.order.filter((id) => !gone.has(id));
+  project.layering.pairs = project.layering.pairs.filter((p) => !gone.has(p.under) && !gone.has(p.over));
   const used = new Set(project.pieces.map((p) => p.wordId));
   project.words = project.words.filter((w) => used.has(w.id));
 }

@@ -7,6 +7,7 @@ import {
   mirrorAt,
   mirrorLine,
   perimeterMm,
+  ROUGH_TOLERANCE_MM,
   regionOf,
   transformPath,
 } from '../shape';
@@ -21,7 +22,7 @@ const remembered = new Map<string, MirrorLine | null>();
 export function symmetryOf(outline: string): MirrorLine | null {
   const known = remembered.get(outline);
   if (known !== undefined) return known;
-  const line = mirrorLine(regionOf(outline));
+  const line = mirrorLine(regionOf(outline, ROUGH_TOLERANCE_MM));
   if (remembered.size > 4000) remembered.clear();
   remembered.set(outline, line);
   return line;
@@ -81,15 +82,52 @@ export function turnOver(outline: string): string {
   return transformPath(outline, mirrorAt(centreOf(boundsOf(regionOf(outline))).x));
 }
 
+const turned = new Map<string, string>();
+/** A path turned over about the middle of an outline's box; remembered, since most pieces stay the same from one plan to the next. */
+function turnedWith(outline: string, path: string): string {
+  const key = path === outline ? path : `${path} ${outline}`;
+  let made = turned.get(key);
+  if (made === undefined) {
+    made = transformPath(path, mirrorAt(centreOf(boundsOf(regionOf(outline))).x));
+    if (turned.size > 4000) turned.clear();
+    turned.set(key, made);
+  }
+  return made;
+}
+
+/** The outline to cut, in the piece's own coordinates as its pattern came. */
+export interface CutOutline {
+  readonly outline: string;
+  /** What of it is seen; its edges inside the outline are drawn dotted. Empty when all of it is seen. */
+  readonly visible: string;
+  /** The middle of the web that may be cut out; empty when it stays. */
+  readonly webMiddle: string;
+}
+
 /**
- * A piece as it is drawn: the pattern's outline, mirrored where the route asks.
+ * A piece as it is drawn: the outline to cut, mirrored where the route asks.
  * Area and perimeter are those of the outline drawn, mm² and mm.
+ * @param cut by default the pattern's own outline, all of it seen
  */
-export function tracingOf(piece: Piece, route: Route): Tracing {
-  const facing = facingOf(route, piece.preReversed, symmetryOf(piece.outline) !== null);
-  const outline = facing.mirrored ? turnOver(piece.outline) : piece.outline;
+export function tracingOf(
+  piece: Piece,
+  route: Route,
+  cut: CutOutline = { outline: piece.outline, visible: '', webMiddle: '' },
+): Tracing {
+  // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
+  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.outline) !== null);
+  const drawn = (path: string): string => (facing.mirrored && path !== '' ? turnedWith(cut.outline, path) : path);
+  const outline = drawn(cut.outline);
   const region = regionOf(outline);
-  return { pieceId: piece.id, ...facing, outline, areaMm2: areaMm2(region), perimeterMm: perimeterMm(region) };
+  return {
+    pieceId: piece.id,
+    ...facing,
+    outline,
+    dotted: drawn(cut.visible),
+    webMiddle: drawn(cut.webMiddle),
+    areaMm2: areaMm2(region),
+    perimeterMm: perimeterMm(region),
+  };
 }
 
 export interface FacingSnag {

@@ -1,11 +1,5 @@
 import type { Overlap } from './overlap';
 
-/**
- * The order to bond and to stitch: the user's own, back-most first. What touches the ground first goes first; the join is hidden under the upper piece.
- * Common practice, no source.
- */
-export const bondingOrder = (order: readonly string[]): string[] => [...order];
-
 /** How many layers of cloth lie at the fullest place of a chain of overlaps; an upper bound, since a chain need not share one point. */
 export function deepestChain(order: readonly string[], overlaps: readonly Overlap[]): Map<string, number> {
   const below = new Map<string, string[]>();

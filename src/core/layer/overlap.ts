@@ -1,10 +1,13 @@
 import Flatbush from 'flatbush';
 import { type Project, regionOnGround } from '../model';
-import { areaMm2, boundsOf, intersection, offset, type Region, union } from '../shape';
+import { boundsOf, intersection, normalise, offsetClean, type Region, ringAreaMm2, uniteClean } from '../shape';
 
 export interface Placed {
   readonly id: string;
+  /** Where the piece lies on the ground, normalised. */
   readonly region: Region;
+  /** Tells the same outline at the same place again, so that what was worked out for it can be remembered. */
+  readonly key: string;
 }
 
 export interface Overlap {
@@ -16,10 +19,40 @@ export interface Overlap {
 /** Overlaps smaller than this are the clipper's rounding along a shared edge, not cloth: mm². */
 const SLIVER_MM2 = 0.5;
 
+const numbers = new Map<string, number>();
+/** A short number for an outline, the same for the same outline. */
+function numberOf(outline: string): number {
+  let n = numbers.get(outline);
+  if (n === undefined) {
+    if (numbers.size > 20_000) numbers.clear();
+    n = counter++;
+    numbers.set(outline, n);
+  }
+  return n;
+}
+let counter = 0;
+const clean = new Map<string, Region>();
+
+const KEEP = 6000;
+/** Looks an answer up, or works it out; when the memory is full the oldest goes. */
+export function remember<T>(memory: Map<string, T>, key: string, work: () => T): T {
+  const known = memory.get(key);
+  if (known !== undefined) return known;
+  const made = work();
+  if (memory.size >= KEEP) memory.delete(memory.keys().next().value as string);
+  memory.set(key, made);
+  return made;
+}
+
 /** The pieces where they lie on the ground, back-most first. */
 export function placePieces(project: Project): Placed[] {
   const byId = new Map(project.pieces.map((p) => [p.id, p]));
-  return project.order.map((id) => ({ id, region: regionOnGround(byId.get(id)!) }));
+  return project.order.map((id) => {
+    const piece = byId.get(id)!;
+    const { xMm, yMm, rotateDeg } = piece.at;
+    const key = `${numberOf(piece.outline)}${piece.preReversed ? 'r' : ''}@${xMm},${yMm},${rotateDeg}`;
+    return { id, key, region: remember(clean, key, () => normalise(regionOnGround(piece))) };
+  });
 }
 
 /** Pairs of indices (lower, upper) whose boxes meet, found by a static R-tree. */
@@ -36,6 +69,10 @@ function meetingBoxes(placed: readonly Placed[]): [number, number][] {
   return pairs;
 }
 
+const sharedAreas = new Map<string, number>();
+/** Area of what the clipper gave: outer rings are positive, holes negative. */
+const cleanArea = (region: Region): number => region.reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
+
 /**
  * Which piece lies over which, with the area they share.
  * @param placed pieces back-most first
@@ -45,7 +82,9 @@ export function overlapsOf(placed: readonly Placed[]): Overlap[] {
   for (const [i, j] of meetingBoxes(placed)) {
     const under = placed[i]!;
     const over = placed[j]!;
-    const shared = areaMm2(intersection(under.region, over.region));
+    const shared = remember(sharedAreas, `${under.key} ${over.key}`, () =>
+      cleanArea(intersection(under.region, over.region)),
+    );
     if (shared > SLIVER_MM2) found.push({ under: under.id, over: over.id, areaMm2: shared });
   }
   return found.sort((a, b) => b.areaMm2 - a.areaMm2);
@@ -60,29 +99,46 @@ export interface ThinJoin {
 /** Pieces whose edges meet within this distance are taken to be meant to join, mm. */
 const ABUT_MM = 1;
 
+const haloes = new Map<string, Region>();
+const haloAreas = new Map<string, number>();
+
 /** Pairs that only touch along an edge (within 1 mm) and do not overlap: the lower one has no underlap. */
 export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Overlap[]): ThinJoin[] {
   const lapping = new Set(overlaps.map((o) => `${o.under}\u0000${o.over}`));
-  const grown = placed.map((p) => ({ id: p.id, region: offset(p.region, ABUT_MM / 2) }));
+  const grown = placed.map((p) => ({
+    id: p.id,
+    key: p.key,
+    region: remember(haloes, p.key, () => offsetClean(p.region, ABUT_MM / 2)),
+  }));
   const found: ThinJoin[] = [];
   for (const [i, j] of meetingBoxes(grown)) {
     const a = grown[i]!;
     const b = grown[j]!;
     if (lapping.has(`${a.id}\u0000${b.id}`)) continue;
     // A shared edge of a few millimetres at least; a touch in a point is no join.
-    if (areaMm2(intersection(a.region, b.region)) > ABUT_MM * 5) found.push({ under: a.id, over: b.id });
+    if (remember(haloAreas, `${a.key} ${b.key}`, () => cleanArea(intersection(a.region, b.region))) > ABUT_MM * 5)
+      found.push({ under: a.id, over: b.id });
   }
   return found;
 }
 
 /** Everything that lies over each piece, as one region; used to see what of a piece shows. */
 export function coversOf(placed: readonly Placed[], overlaps: readonly Overlap[]): Map<string, Region> {
-  const byId = new Map(placed.map((p) => [p.id, p.region]));
-  const covers = new Map<string, Region>();
-  for (const o of overlaps) {
-    const over = byId.get(o.over)!;
-    const soFar = covers.get(o.under);
-    covers.set(o.under, soFar ? union(soFar, over) : over);
-  }
-  return covers;
+  const byId = new Map(placed.map((p) => [p.id, p]));
+  const above = new Map<string, Placed[]>();
+  for (const o of overlaps) above.set(o.under, [...(above.get(o.under) ?? []), byId.get(o.over)!]);
+  return new Map(
+    [...above].map(([id, list]) => [
+      id,
+      remember(
+        coversKept,
+        list
+          .map((p) => p.key)
+          .sort()
+          .join(' '),
+        () => uniteClean(list.map((p) => p.region)),
+      ),
+    ]),
+  );
 }
+const coversKept = new Map<string, Region>();

@@ -4,6 +4,7 @@ import {
   boundsOf,
   centreOf,
   mirrorAt,
+  type Point,
   placement,
   type Region,
   ROUGH_TOLERANCE_MM,
@@ -13,13 +14,16 @@ import {
 } from '../shape';
 import type { Piece } from './project';
 
+/** The middle of a piece's own box, in its own coordinates: a pattern that came reversed is turned over about it. */
+export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boundsOf(regionOf(piece.outline)));
+
 /**
  * A piece's outline as it is seen when finished, path data in the piece's own coordinates.
  * A pattern that came already reversed is turned over about the middle of its own box, so that it keeps its place.
  */
 export function finishedOutline(piece: Pick<Piece, 'outline' | 'preReversed'>): string {
   if (!piece.preReversed) return piece.outline;
-  return transformPath(piece.outline, mirrorAt(centreOf(boundsOf(regionOf(piece.outline))).x));
+  return transformPath(piece.outline, mirrorAt(boxMiddle(piece).x));
 }
 
 /** The cloth a piece covers on the ground, mm, as seen from the right side; curves to 0.05 mm. */

@@ -128,6 +128,11 @@ function checkMeaning(project: Project): Problem[] {
   });
 
   const ids = new Set(project.pieces.map((p) => p.id));
+  project.layering.pairs.forEach((pair, i) => {
+    for (const key of ['under', 'over'] as const)
+      if (!ids.has(pair[key]))
+        say('unknown-piece', ['layering', 'pairs', i, key], `is “${pair[key]}”, which is not a piece of this project`);
+  });
   const stray = project.order.findIndex((id) => !ids.has(id));
   if (stray >= 0) say('order', ['order', stray], `is “${project.order[stray]}”, which is not a piece of this project`);
   const repeated = twice(project.order);

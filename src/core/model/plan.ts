@@ -26,6 +26,10 @@ export const tracingSchema = z.object({
   code: z.string(),
   text: z.string(),
   outline: z.string(),
+  /** What of the outline is seen, as drawn: its edges inside the outline are dotted, the rest runs on underneath. Empty: all of it. */
+  dotted: z.string(),
+  /** The middle of the web that may be cut out, as drawn. Empty: it stays. */
+  webMiddle: z.string(),
   areaMm2: mm,
   perimeterMm: mm,
 });
@@ -75,6 +79,15 @@ export const planSchema = z.object({
   projectId: z.string(),
   choices: z.array(choiceSchema),
   order: z.array(z.string()),
+  /** How pieces and units are laid down: units are built on the release sheet first. */
+  steps: z.array(
+    z.object({
+      on: z.enum(['sheet', 'ground']),
+      unit: z.string().nullable(),
+      pieceIds: z.array(z.string()),
+      keepLinerOn: z.string().nullable(),
+    }),
+  ),
   overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
   tracings: z.array(tracingSchema),
   press: z.array(pressTicketSchema),

@@ -98,6 +98,8 @@ export const pieceSchema = z.object({
   wordId: id.nullable().default(null),
   /** How far the cloth's print is slid and turned under the piece, in the piece's own coordinates. */
   print: place.default(NOWHERE),
+  /** Cut away what lies hidden beneath others by more than the underlap. */
+  cutAway: z.boolean().default(false),
 });
 
 export const GAPS = ['font', 'equal', 'optical'] as const;
@@ -136,6 +138,30 @@ export const pictureSchema = z.object({
   widthPx: positive(20_000),
   heightPx: positive(20_000),
 });
+
+/** How joins are made and what may be cut away. Underlap and margins: common practice, no source. */
+export const layeringSchema = z.object({
+  /** How far a lower piece runs on under an upper one. */
+  underlapMm: upTo(50),
+  /** Pairs decided by hand: what lies over what, and an underlap of their own (null: the usual). */
+  pairs: z.array(z.object({ under: id, over: id, underlapMm: upTo(50).nullable() })).max(LIMITS.pieces),
+  /** Cut the middle out of the web, leaving a rim this wide; 0: the whole web stays. */
+  webRimMm: upTo(100),
+  /** Window appliqué: how much more than a window shows is made. */
+  windowMarginMm: upTo(100),
+  /** The release sheet that units are built on. */
+  sheet: z.object({ widthMm: positive(2000), heightMm: positive(2000) }),
+  /** Wadding and a backing go beneath. */
+  quilted: z.boolean(),
+});
+export const USUAL_LAYERING: z.infer<typeof layeringSchema> = {
+  underlapMm: 6,
+  pairs: [],
+  webRimMm: 0,
+  windowMarginMm: 10,
+  sheet: { widthMm: 380, heightMm: 450 },
+  quilted: false,
+};
 
 export const limitsSchema = z.object({
   /** Strokes thinner than this, points sharper than this, pieces smaller than this are snags. */
@@ -236,6 +262,7 @@ export const projectSchema = z.object({
   words: z.array(wordSchema).max(LIMITS.words).default([]),
   pictures: z.array(pictureSchema).max(LIMITS.pictures).default([]),
   limits: limitsSchema.default(USUAL_LIMITS),
+  layering: layeringSchema.default(USUAL_LAYERING),
   /** A scanned or photographed drawing under the picture, to check against. */
   underlay: z
     .object({

@@ -1,13 +1,22 @@
 import { mixedFacing, tracingOf } from '../facing';
 import {
   abuttingPairs,
-  bondingOrder,
+  bondSteps,
   coversOf,
   deepestChain,
+  hiddenGround,
   type Overlap,
+  orderOfSteps,
+  orderWith,
   overlapsOf,
   type Placed,
   placePieces,
+  proposeUnits,
+  type StackMap,
+  shadowsOf,
+  stackMap,
+  suggestOrder,
+  vanishing,
 } from '../layer';
 import { chooseWebs, type Wish } from '../match';
 import {
@@ -26,13 +35,23 @@ import {
   type Stage,
 } from '../model';
 import { settingFor } from '../press';
-import { areaMm2, boundsOf, labelSpot, type Spot } from '../shape';
+import { areaMm2, boundsOf, labelSpot, printRegion, type Spot } from '../shape';
 import { webUseInRows } from '../sheet';
+import { joinsOf } from './joins';
 import { snagsOf } from './snags';
 
 export interface Picture {
   /** Where each piece's number stands on the ground: in the part that shows. */
   readonly spots: Readonly<Record<string, Spot>>;
+  /** For each piece the outline to cut, what of it is seen (empty: all), and hidden cloth that could go: path data on the ground. */
+  readonly cuts: Readonly<Record<string, { outline: string; visible: string; hidden: string; hiddenMm2: number }>>;
+  /** The ground that could be cut away behind the picture. */
+  readonly hiddenGround: string;
+  readonly stack: StackMap;
+  /** An order of ours, back-most first. */
+  readonly suggested: readonly string[];
+  /** Units worth building on the release sheet. */
+  readonly units: readonly (readonly string[])[];
 }
 
 interface Ground {
@@ -80,7 +99,12 @@ const handling = (stage: Stage, webId: string, s: Setting): string =>
  * Every press as a ticket. All fuses at one setting share a ticket, since nothing depends on their order.
  * Bonds keep the layer order: neighbours in it share a ticket while the setting stays the same.
  */
-function ticketsOf(project: Project, choices: readonly Choice[], ground: Ground): PressTicket[] {
+function ticketsOf(
+  order: readonly string[],
+  project: Project,
+  choices: readonly Choice[],
+  ground: Ground,
+): PressTicket[] {
   const { look, placed } = ground;
   const webOf = new Map(choices.map((c) => [c.pieceId, c.webId]));
   const boxes = new Map(placed.map((p) => [p.id, boundsOf(p.region)]));
@@ -88,7 +112,7 @@ function ticketsOf(project: Project, choices: readonly Choice[], ground: Ground)
   for (const stage of ['fuse', 'bond'] as const) {
     let run = 0;
     let last = '';
-    for (const id of project.order) {
+    for (const id of order) {
       const webId = webOf.get(id) ?? null;
       if (webId === null) continue;
       const piece = look.piece(id);
@@ -146,24 +170,34 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
   const look = lookup(project);
   const placed = placePieces(project);
   const overlaps = overlapsOf(placed);
+  const abutting = abuttingPairs(placed, overlaps);
   const ground: Ground = { look, placed, overlaps };
+  const joins = joinsOf(project, placed, overlaps, abutting);
   const choices = chooseWebs(wishesOf(project, ground), project.webs);
-  const tracings = project.pieces.map((piece) => tracingOf(piece, look.routeOf(piece)));
-  const press = ticketsOf(project, choices, ground);
+  const tracings = project.pieces.map((piece) => tracingOf(piece, look.routeOf(piece), joins.own.get(piece.id)));
+  const { steps, troubles } = bondSteps(project.order, (id) => look.piece(id).unit, overlaps);
+  const order = orderOfSteps(steps);
   const draft: Plan = {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     projectId: project.id,
     choices,
-    order: bondingOrder(project.order),
+    order,
+    steps,
     overlaps: overlaps.map((o) => ({ ...o, areaMm2: Math.round(o.areaMm2 * 100) / 100 })),
     tracings,
-    press,
+    press: ticketsOf(order, project, choices, ground),
     webUse: [],
     snags: [],
   };
   const webUse = webUseInRows(project, draft);
   const covers = coversOf(placed, overlaps);
+  const fabricOf = (id: string): Fabric => look.fabricOf(look.piece(id));
+  const webOf = new Map(choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]));
+  const stack = stackMap(
+    { widthMm: project.ground.widthMm, heightMm: project.ground.heightMm, fabric: look.ground },
+    joins.cuts.map((c) => ({ id: c.id, region: c.outline, fabric: fabricOf(c.id), web: webOf.get(c.id) ?? null })),
+  );
   const plan: Plan = {
     ...draft,
     webUse,
@@ -172,10 +206,33 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
       placed,
       covers,
       plan: { ...draft, webUse },
-      abutting: abuttingPairs(placed, overlaps),
       mixed: mixedFacing(project, tracings),
+      circles: orderWith(project.order, project.layering.pairs, overlaps).circles,
+      troubles,
+      stack,
+      shadows: shadowsOf(overlaps, fabricOf, look.ground.colour),
+      vanishing: vanishing(joins.cuts, [...overlaps, ...abutting], fabricOf, look.ground),
+      unseen: joins.unseen,
     }),
   };
-  const spots = Object.fromEntries(placed.map(({ id, region }) => [id, labelSpot(region, covers.get(id))]));
-  return { plan, picture: { spots } };
+  const cuts = joins.cuts.map((c) => [
+    c.id,
+    {
+      outline: printRegion(c.outline, 2),
+      visible: c.changed ? printRegion(c.visible, 2) : '',
+      hidden: printRegion(c.hidden, 2),
+      hiddenMm2: areaMm2(c.hidden),
+    },
+  ]);
+  return {
+    plan,
+    picture: {
+      spots: Object.fromEntries(placed.map(({ id, region }) => [id, labelSpot(region, covers.get(id))])),
+      cuts: Object.fromEntries(cuts),
+      hiddenGround: printRegion(hiddenGround(placed, project.layering.underlapMm), 2),
+      stack,
+      suggested: suggestOrder(placed, overlaps),
+      units: proposeUnits(placed, overlaps, project.layering.sheet).map((u) => u.pieceIds),
+    },
+  };
 }

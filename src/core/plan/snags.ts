@@ -1,5 +1,15 @@
 import type { FacingSnag } from '../facing';
-import type { Placed, ThinJoin } from '../layer';
+import {
+  COLOUR_LIMITS,
+  fabricsThatWork,
+  HAND_LIMIT,
+  type Ordered,
+  type Placed,
+  type Shadow,
+  type StackMap,
+  type UnitTrouble,
+  type Vanishing,
+} from '../layer';
 import { finishedOutline, type Lookup, type Plan, pieceName, type Snag } from '../model';
 import {
   applyTo,
@@ -24,7 +34,13 @@ interface Seen {
   readonly placed: readonly Placed[];
   readonly covers: ReadonlyMap<string, Region>;
   readonly plan: Plan;
-  readonly abutting: readonly ThinJoin[];
+  readonly circles: Ordered['circles'];
+  readonly troubles: readonly UnitTrouble[];
+  readonly stack: StackMap;
+  readonly shadows: readonly Shadow[];
+  readonly vanishing: readonly Vanishing[];
+  /** In window appliqué, pieces that no window shows. */
+  readonly unseen: readonly string[];
   readonly mixed: FacingSnag | null;
 }
 
@@ -122,22 +138,22 @@ const offGround: Finder = ({ look, placed }) => {
   ];
 };
 
-const selfCrossing: Finder = ({ look, placed }) =>
-  placed.flatMap(({ id, region }) => {
-    const at = crossesItself(region);
-    return at
-      ? [
-          {
-            code: 'crosses-itself',
-            severity: 'warn' as const,
-            pieceIds: [id],
-            station: 'pattern' as const,
-            text: `The outline of ${named(look, id)} crosses itself ${formatLength(at.x, look.project.units)} from the left and ${formatLength(at.y, look.project.units)} from the top: what is inside twice counts as a hole.`,
-            mend: 'Draw the outline again without the crossing.',
-            at: { xMm: at.x, yMm: at.y },
-          },
-        ]
-      : [];
+const selfCrossing: Finder = ({ look }) =>
+  look.project.pieces.flatMap((piece) => {
+    const { crossing } = flawsOf(finishedOutline(piece), look.project.limits.thinMm, look.project.limits.sharpDeg);
+    if (!crossing) return [];
+    const at = applyTo(placement(piece.at), crossing);
+    return [
+      {
+        code: 'crosses-itself',
+        severity: 'warn' as const,
+        pieceIds: [piece.id],
+        station: 'pattern' as const,
+        at: { xMm: at.x, yMm: at.y },
+        text: `The outline of ${named(look, piece.id)} crosses itself ${formatLength(at.x, look.project.units)} from the left and ${formatLength(at.y, look.project.units)} from the top: what is inside twice counts as a hole.`,
+        mend: 'Draw the outline again without the crossing.',
+      },
+    ];
   });
 
 const tiny: Finder = ({ look, placed }) => {
@@ -160,18 +176,20 @@ const tiny: Finder = ({ look, placed }) => {
   ];
 };
 
-/** A shape's thin strokes and corners, found once for each outline: they stay when it moves. */
-const remembered = new Map<string, { thin: ThinPlace | null; sharp: Corner[]; inside: Corner[] }>();
-function flawsOf(
-  outline: string,
-  thinMm: number,
-  sharpDeg: number,
-): { thin: ThinPlace | null; sharp: Corner[]; inside: Corner[] } {
+/** A shape's crossings, thin strokes and corners, found once for each outline: they stay when it moves. */
+interface Flaws {
+  readonly crossing: Point | null;
+  readonly thin: ThinPlace | null;
+  readonly sharp: Corner[];
+  readonly inside: Corner[];
+}
+const remembered = new Map<string, Flaws>();
+function flawsOf(outline: string, thinMm: number, sharpDeg: number): Flaws {
   const key = `${thinMm} ${sharpDeg} ${outline}`;
   let flaws = remembered.get(key);
   if (!flaws) {
     const region = regionOf(outline, ROUGH_TOLERANCE_MM);
-    flaws = { thin: thinnestStroke(region, thinMm), ...corners(region, sharpDeg) };
+    flaws = { crossing: crossesItself(region), thin: thinnestStroke(region, thinMm), ...corners(region, sharpDeg) };
     if (remembered.size > 4000) remembered.clear();
     remembered.set(key, flaws);
   }
@@ -255,15 +273,90 @@ const hidden: Finder = ({ look, placed, covers }) => {
   ];
 };
 
-const noUnderlap: Finder = ({ look, abutting }) =>
-  abutting.map(({ under, over }) => ({
-    code: 'no-underlap',
-    severity: 'note',
-    pieceIds: [under, over],
+const circles: Finder = ({ look, circles: found }) =>
+  found.map(({ pieceIds, giveUp }) => ({
+    code: 'order-circle',
+    severity: 'stop',
+    pieceIds,
     station: 'layers',
-    text: `${named(look, under)} and ${named(look, over)} only touch: the ground may show in the join.`,
-    mend: `Let the lower one run on underneath by about ${formatLength(6, look.project.units)}.`,
+    text: `${several(look, pieceIds)} were each decided to lie over the one before, in a circle: that could only be woven.`,
+    mend: `Give up that ${named(look, giveUp.over)} lies over ${named(look, giveUp.under)}: they share least.`,
   }));
+
+const unitTrouble: Finder = ({ look, troubles }) =>
+  troubles.map(({ unit, between }) => ({
+    code: 'unit-interleaved',
+    severity: 'warn',
+    pieceIds: [between],
+    station: 'layers',
+    text: `${named(look, between)} would have to lie between pieces of the unit “${unit}”, which is laid down whole.`,
+    mend: 'Take it into the unit, or take the unit apart there.',
+  }));
+
+const stiff: Finder = ({ look, stack }) => {
+  const { hand } = look.project.intent;
+  const pile = stack.highest && stack.stacks[stack.highest.stack];
+  if (!stack.highest || !pile || pile.stiffness <= HAND_LIMIT[hand]) return [];
+  return [
+    {
+      code: 'stiff-place',
+      severity: 'warn',
+      pieceIds: [...pile.pieceIds],
+      station: 'layers',
+      at: { xMm: stack.highest.xMm, yMm: stack.highest.yMm },
+      text: `${pile.cloths} layers of cloth and ${pile.webs} of web lie on one another here, about ${Math.round(pile.stiffness)} times as stiff as the bare ground (estimated): more than a ${hand} hand bears.`,
+      mend: 'Cut hidden cloth away, take lighter webs, or cut the middle out of the webs.',
+    },
+  ];
+};
+
+/** A shadow smaller than this is lost in the stitching, mm². */
+const SHADOW_MM2 = 100;
+
+const shadow: Finder = ({ look, shadows }) =>
+  shadows
+    .filter((s) => s.areaMm2 > SHADOW_MM2 && !look.piece(s.under).cutAway)
+    .map((s) => ({
+      code: 'shows-through',
+      severity: s.deltaE > 2 * COLOUR_LIMITS.shadow ? 'warn' : 'note',
+      pieceIds: [s.over, s.under],
+      station: 'layers',
+      text: `${named(look, s.under)} is darker and shows through ${named(look, s.over)} (a difference of about ${Math.round(s.deltaE)}, estimated from the mass of the cloth).`,
+      mend: 'Cut the hidden part of the lower one away, line the upper one, put them in another order, or choose a denser cloth.',
+    }));
+
+const vanish: Finder = ({ look, vanishing: found }) =>
+  found.map(({ id, against, deltaE }) => {
+    const other = against === null ? look.ground : look.fabricOf(look.piece(against));
+    const better = fabricsThatWork(look.project.fabrics, [other.colour])
+      .slice(0, 2)
+      .map((f) => f.name);
+    return {
+      code: 'vanishes',
+      severity: deltaE < COLOUR_LIMITS.vanish / 2 ? 'warn' : 'note',
+      pieceIds: against === null ? [id] : [id, against],
+      station: 'layers',
+      text: `${named(look, id)} can hardly be told from ${against === null ? 'the ground' : named(look, against)}: their colours differ by only ${deltaE.toFixed(1)} (CIEDE2000).`,
+      mend:
+        better.length > 0
+          ? `Take another fabric, such as ${better.join(' or ')}, or draw an outline in a darker thread.`
+          : 'Draw an outline in a darker thread, or take another fabric.',
+    };
+  });
+
+const unseenBehind: Finder = ({ look, unseen }) =>
+  unseen.length === 0
+    ? []
+    : [
+        {
+          code: 'behind-no-window',
+          severity: 'warn',
+          pieceIds: [...unseen],
+          station: 'layers',
+          text: `${several(look, unseen)} ${one(unseen, 'shows', 'show')} in no window.`,
+          mend: 'Move it behind a window, or leave it out.',
+        },
+      ];
 
 const mixedWays: Finder = ({ mixed }) =>
   mixed
@@ -340,7 +433,12 @@ const FINDERS: readonly Finder[] = [
   hidden,
   mixedWays,
   shortOfWeb,
-  noUnderlap,
+  circles,
+  unitTrouble,
+  stiff,
+  shadow,
+  vanish,
+  unseenBehind,
   tiny,
   markup,
 ];

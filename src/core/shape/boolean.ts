@@ -24,6 +24,13 @@ export const difference = (a: Region, b: Region): Region => operate(ClipType.Dif
 export const intersection = (a: Region, b: Region): Region => operate(ClipType.Intersection, a, b);
 export const exclusive = (a: Region, b: Region): Region => operate(ClipType.Xor, a, b);
 
+/** As {@link unionAll}, for regions that are normalised already: what the clipper gave, or {@link normalise}. */
+export function uniteClean(regions: readonly Region[]): Region {
+  if (regions.length === 1) return regions[0]!;
+  const all = regions.flatMap(toUnits);
+  return all.length === 0 ? [] : toMm(Clipper.union(all, FillRule.NonZero));
+}
+
 /** Everything that any of the regions covers. */
 export function unionAll(regions: readonly Region[]): Region {
   // Each is normalised first: the non-zero rule then unites them in one pass, whatever lies over what.
@@ -36,10 +43,15 @@ export function unionAll(regions: readonly Region[]): Region {
  * Source: for a convex outline, growth by r adds perimeter·r + π·r² (Steiner's formula).
  */
 export function offset(region: Region, byMm: number, corners: 'round' | 'miter' = 'round'): Region {
+  return offsetClean(normalise(region), byMm, corners);
+}
+
+/** As {@link offset}, for a region that is normalised already. */
+export function offsetClean(region: Region, byMm: number, corners: 'round' | 'miter' = 'round'): Region {
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
   return toMm(
     Clipper.inflatePaths(
-      toUnits(normalise(region)),
+      toUnits(region),
       byMm * UNITS_PER_MM,
       join,
       EndType.Polygon,

@@ -1,7 +1,7 @@
 import { boundsOf, centroidOf, distanceToEdge, outerRing, perimeterMm } from './measure';
 import type { Point, Region, Ring } from './types';
 
-const SAMPLES = 180;
+const SAMPLES = 120;
 
 /** Points spread evenly along a ring by arc length. */
 function spread(ring: Ring, n: number): Point[] {

@@ -1,8 +1,11 @@
 import { lookup, type Plan, type Project, pieceName } from '../model';
 import {
+  applyTo,
   boundsOf,
   composed,
+  distanceToEdge,
   labelSpot,
+  type Point,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
@@ -22,6 +25,10 @@ export const ROUGH_CUT_MM = 6;
 interface Item extends Boxed {
   readonly pieceId: string;
   readonly region: Region;
+  /** Edges of what is seen that lie inside the outline, drawn dotted. */
+  readonly dotted: readonly Point[][];
+  /** The middle of the web that may be cut out, drawn fine. */
+  readonly middle: Region;
   readonly number: number;
   readonly label: string;
   readonly fabric: string;
@@ -49,12 +56,22 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
       const item: Item = {
         pieceId: piece.id,
         region: transformRegion(region, translation(-b.minX, -b.minY)),
+        dotted: dottedLines(t.dotted, region).map((line) => line.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY }))),
+        middle:
+          t.webMiddle === ''
+            ? []
+            : transformRegion(regionOf(t.webMiddle, ROUGH_TOLERANCE_MM), translation(-b.minX, -b.minY)),
         number: look.number(piece.id),
         label: pieceName(piece, look.number(piece.id)),
         fabric: look.fabricOf(piece).name,
         note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
         tagMm,
-        widthMm: b.maxX - b.minX,
+        widthMm: Math.max(
+          b.maxX - b.minX,
+          tagMm > 0
+            ? `${look.number(piece.id)} ${pieceName(piece, look.number(piece.id))}`.length * SMALL_MM * 0.58
+            : 0,
+        ),
         heightMm: b.maxY - b.minY + tagMm,
       };
       return Array.from({ length: piece.count }, () => item);
@@ -63,11 +80,36 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
   return items.sort((a, b) => a.fabric.localeCompare(b.fabric) || b.heightMm - a.heightMm || a.number - b.number);
 }
 
+/** Nearer to the outline than this a seen edge is the outline itself, mm. */
+const ON_OUTLINE_MM = 0.3;
+
+/** Where an upper piece's edge will lie on this one: the edges of what is seen that are not the outline itself. */
+function dottedLines(visible: string, outline: Region): Point[][] {
+  if (visible === '') return [];
+  const lines: Point[][] = [];
+  for (const ring of regionOf(visible, ROUGH_TOLERANCE_MM)) {
+    let run: Point[] = [];
+    const flush = (): void => {
+      if (run.length > 1) lines.push(run);
+      run = [];
+    };
+    for (let i = 0; i < ring.length; i++) {
+      const a = ring[i]!;
+      const b = ring[(i + 1) % ring.length]!;
+      if (distanceToEdge(outline, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }) > ON_OUTLINE_MM) {
+        if (run.length === 0) run.push(a);
+        run.push(b);
+      } else flush();
+    }
+    flush();
+  }
+  return lines;
+}
+
 /** Number, name, fabric and way round, reading right whichever way the outline lies; a grain arrow where there is room. */
 function labelMarks(item: Item, region: Region, turned: boolean): Mark[] {
   const b = boundsOf(region);
-  if (item.tagMm > 0)
-    return [words(b.minX, b.maxY + TAG_MM - 1.2, SMALL_MM, `${item.number} ${item.label} · ${item.fabric}`)];
+  if (item.tagMm > 0) return [words(b.minX, b.maxY + TAG_MM - 1.2, SMALL_MM, `${item.number} ${item.label}`)];
   const spot = labelSpot(region);
   const fits = (text: string): boolean => text.length * SMALL_MM * 0.3 < spot.roomMm;
   const size = Math.min(NUMBER_MM, spot.roomMm);
@@ -121,11 +163,13 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
       const marks: Mark[] = [];
       for (const { item, x, y, turned } of strip.rows) {
         const turn = turned ? composed(rotation(90), translation(item.heightMm, 0)) : translation(0, 0);
-        const region = transformRegion(
-          item.region,
-          composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y)),
-        );
+        const move = composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y));
+        const region = transformRegion(item.region, move);
         for (const ring of region) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
+        for (const points of item.dotted)
+          marks.push({ type: 'line', points: points.map((p) => applyTo(move, p)), closed: false, stroke: 'dotted' });
+        for (const ring of transformRegion(item.middle, move))
+          marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
         marks.push(...labelMarks(item, region, turned));
       }
       marks.push(
@@ -153,7 +197,18 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
       const tileArea = drawingArea(facts.widthMm, heightMm);
       const texts = labelMarks(item, item.region, false).filter((m) => m.type === 'text');
       const tiles = tileDrawing(
-        { bounds: boundsOf(item.region), lines: [{ region: item.region, stroke: 'outline' }], texts },
+        {
+          bounds: boundsOf(item.region),
+          lines: [
+            { region: item.region, stroke: 'outline' },
+            { region: item.middle, stroke: 'fine' },
+            ...item.dotted.map((line) => ({
+              region: [[...line, ...line.slice(1, -1).reverse()]],
+              stroke: 'dotted' as const,
+            })),
+          ],
+          texts,
+        },
         tileArea.widthMm,
         tileArea.heightMm,
       );

@@ -1,25 +1,41 @@
 import { ArrowDown, ArrowDownToLine, ArrowUp, ArrowUpToLine } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import { Button, Empty } from '~/components';
-import { moveInOrder } from '~/core/layer';
-import { formatArea } from '~/core/units';
-import { edit, select } from '~/store';
+import { Button, Choice, Empty } from '~/components';
+import { moveInOrder, orderWith } from '~/core/layer';
+import type { Project } from '~/core/model';
+import { edit, select, useWorkbench } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
+import { BuildUp } from './BuildUp';
 import css from './Layers.module.css';
+import { PieceJoins } from './PieceJoins';
+import { StackLegend, StackMapView } from './StackMapView';
 import { StackView } from './StackView';
+import { WholeStack } from './WholeStack';
 
-/** The stack: what lies over what, raised and lowered by hand. */
+type View = 'stack' | 'build' | 'map';
+
+/** Puts an order in force, as near to it as the decided pairs allow. Changes the project given. */
+function reorder(p: Project, order: readonly string[]): void {
+  p.order = orderWith(order, p.layering.pairs, []).order;
+}
+
+/** What lies over what: the stack, its build-up, and how thick it gets. */
 export function Layers() {
   const { project, plan, selectedId, flipped } = useOpen();
+  const picture = useWorkbench((s) => s.picture);
+  const [view, setView] = useState<View>('stack');
   const [liftMm, setLiftMm] = useState(24);
+  const [laid, setLaid] = useState<number | null>(null);
   const overlaps = plan?.overlaps;
-  const near = useMemo(() => {
-    const over = (overlaps ?? []).filter((o) => o.under === selectedId);
-    const under = (overlaps ?? []).filter((o) => o.over === selectedId);
-    return { over, under, ids: new Set([...over.map((o) => o.over), ...under.map((o) => o.under)]) };
-  }, [overlaps, selectedId]);
-  if (!project) return null;
+  const near = useMemo(
+    () =>
+      new Set(
+        (overlaps ?? []).flatMap((o) => (o.under === selectedId ? [o.over] : o.over === selectedId ? [o.under] : [])),
+      ),
+    [overlaps, selectedId],
+  );
+  if (!project || !plan || !picture) return null;
   if (project.pieces.length === 0) {
     return (
       <Empty title="No stack yet">
@@ -29,21 +45,20 @@ export function Layers() {
   }
   const piece = project.pieces.find((p) => p.id === selectedId);
   const place = project.order.indexOf(selectedId ?? '');
+  const count = Math.min(laid ?? plan.order.length, plan.order.length);
 
-  const shift = (way: 'up' | 'down' | 'top' | 'bottom'): void => {
-    if (!piece) return;
+  const shift = (id: string, way: 'up' | 'down' | 'top' | 'bottom'): void =>
     edit((p) => {
-      if (way === 'up' || way === 'down') p.order = [...moveInOrder(p.order, piece.id, way, plan?.overlaps ?? [])];
+      if (way === 'up' || way === 'down') reorder(p, moveInOrder(p.order, id, way, plan.overlaps));
       else {
-        const rest = p.order.filter((id) => id !== piece.id);
-        p.order = way === 'top' ? [...rest, piece.id] : [piece.id, ...rest];
+        const rest = p.order.filter((other) => other !== id);
+        reorder(p, way === 'top' ? [...rest, id] : [id, ...rest]);
       }
     });
-  };
   const key = (e: KeyboardEvent): void => {
     if (e.key === 'Escape') select(null);
-    else if (e.key === 'PageUp') shift('up');
-    else if (e.key === 'PageDown') shift('down');
+    else if (e.key === 'PageUp' && piece) shift(piece.id, 'up');
+    else if (e.key === 'PageDown' && piece) shift(piece.id, 'down');
     else if (e.key === '[' || e.key === ']') {
       const n = project.order.length;
       const next = project.order[place < 0 ? 0 : (place + (e.key === ']' ? 1 : n - 1)) % n];
@@ -55,31 +70,75 @@ export function Layers() {
   return (
     <div className={css.station}>
       <section className={css.stack} aria-label="The stack">
+        <Choice
+          label="Show"
+          value={view}
+          options={[
+            { value: 'stack', label: 'the stack from the side' },
+            { value: 'build', label: 'how it is laid down' },
+            { value: 'map', label: 'how thick it gets' },
+          ]}
+          onChange={setView}
+        />
         <div className={css.view}>
-          <StackView
-            project={project}
-            selectedId={selectedId}
-            overlaps={plan?.overlaps ?? []}
-            neighbours={near.ids}
-            liftMm={liftMm}
-            flipped={flipped}
-            onPick={select}
-            onKey={key}
-          />
+          {view === 'stack' && (
+            <StackView
+              project={project}
+              selectedId={selectedId}
+              overlaps={plan.overlaps}
+              neighbours={near}
+              liftMm={liftMm}
+              flipped={flipped}
+              onPick={select}
+              onKey={key}
+              onShift={shift}
+            />
+          )}
+          {view === 'build' && (
+            <BuildUp
+              project={project}
+              plan={plan}
+              picture={picture}
+              count={count}
+              flipped={flipped}
+              selectedId={selectedId}
+            />
+          )}
+          {view === 'map' && <StackMapView project={project} picture={picture} flipped={flipped} />}
         </div>
-        <label className={css.slider}>
-          Lift the layers apart
-          <input
-            type="range"
-            min="0"
-            max="60"
-            step="1"
-            value={liftMm}
-            onChange={(e) => setLiftMm(Number(e.target.value))}
-          />
-        </label>
+        {view === 'stack' && (
+          <label className={css.slider}>
+            Lift the layers apart
+            <input
+              type="range"
+              min="0"
+              max="60"
+              step="1"
+              value={liftMm}
+              onChange={(e) => setLiftMm(Number(e.target.value))}
+            />
+          </label>
+        )}
+        {view === 'build' && (
+          <label className={css.slider}>
+            Lay down
+            <input
+              type="range"
+              min="0"
+              max={plan.order.length}
+              step="1"
+              value={count}
+              onChange={(e) => setLaid(Number(e.target.value))}
+            />
+            <output>
+              {count} of {plan.order.length}
+              {count > 0 && `: ${project.pieces.find((p) => p.id === plan.order[count - 1])?.label ?? ''}`}
+            </output>
+          </label>
+        )}
+        {view === 'map' && <StackLegend picture={picture} />}
       </section>
-      <aside className={css.tray} aria-label="The piece in hand">
+      <aside className={css.tray} aria-label={piece ? 'The piece in hand' : 'The whole stack'}>
         {piece ? (
           <>
             <div>
@@ -94,18 +153,18 @@ export function Layers() {
               <Button
                 icon={<ArrowUp size={18} />}
                 disabled={place === project.order.length - 1}
-                onClick={() => shift('up')}
+                onClick={() => shift(piece.id, 'up')}
               >
                 Raise
               </Button>
-              <Button icon={<ArrowDown size={18} />} disabled={place === 0} onClick={() => shift('down')}>
+              <Button icon={<ArrowDown size={18} />} disabled={place === 0} onClick={() => shift(piece.id, 'down')}>
                 Lower
               </Button>
               <Button
                 look="plain"
                 icon={<ArrowUpToLine size={18} />}
                 disabled={place === project.order.length - 1}
-                onClick={() => shift('top')}
+                onClick={() => shift(piece.id, 'top')}
               >
                 To the top
               </Button>
@@ -113,66 +172,29 @@ export function Layers() {
                 look="plain"
                 icon={<ArrowDownToLine size={18} />}
                 disabled={place === 0}
-                onClick={() => shift('bottom')}
+                onClick={() => shift(piece.id, 'bottom')}
               >
                 To the ground
               </Button>
             </div>
-            <Neighbours
-              title="Lies over it"
-              pairs={near.over.map((o) => ({ id: o.over, areaMm2: o.areaMm2 }))}
-              none="Nothing: it is on top where it lies."
-            />
-            <Neighbours
-              title="Lies under it"
-              pairs={near.under.map((o) => ({ id: o.under, areaMm2: o.areaMm2 }))}
-              none="Only the ground."
-            />
+            <PieceJoins project={project} plan={plan} picture={picture} piece={piece} />
             <Button onClick={() => select(null)}>Done</Button>
           </>
         ) : (
           <>
+            <WholeStack
+              project={project}
+              plan={plan}
+              picture={picture}
+              onOrder={(order) => edit((p) => reorder(p, order))}
+            />
             <div>
-              <h2>Bond and stitch in this order</h2>
-              <p className={css.lead}>
-                What touches the ground first goes first; each join is hidden under the upper piece. Pick a piece to
-                raise or lower it.
-              </p>
+              <h3>Bond and stitch in this order</h3>
+              <PieceChips project={project} ids={plan.order} label="Pieces, back-most first" />
             </div>
-            <PieceChips project={project} ids={project.order} label="Pieces, back-most first" />
           </>
         )}
       </aside>
-    </div>
-  );
-}
-
-function Neighbours({
-  title,
-  pairs,
-  none,
-}: {
-  title: string;
-  pairs: readonly { id: string; areaMm2: number }[];
-  none: string;
-}) {
-  const { project } = useOpen();
-  if (!project) return null;
-  return (
-    <div>
-      <h3>{title}</h3>
-      {pairs.length === 0 ? (
-        <p className={css.lead}>{none}</p>
-      ) : (
-        <ul className={css.pairs}>
-          {pairs.map((p) => (
-            <li key={p.id}>
-              <PieceChips project={project} ids={[p.id]} label={title} />
-              <span>{formatArea(p.areaMm2, project.units)}</span>
-            </li>
-          ))}
-        </ul>
-      )}
     </div>
   );
 }

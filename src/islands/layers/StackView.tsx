@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useId } from 'react';
+import { type KeyboardEvent, useId, useRef } from 'react';
 import { ClothDefs, clothUrl, shade } from '~/components';
 import { deepestChain, type Overlap } from '~/core/layer';
 import { boxOnGround, finishedOutline, type Project } from '~/core/model';
@@ -7,6 +7,7 @@ import css from './Layers.module.css';
 /** The ground is seen from the front and well above: across stays across, down leans a little away. */
 const LEAN = { across: -0.2, down: 0.66 };
 const ROOM_MM = 12;
+const STEP_PX = 26;
 
 /** The stack seen slightly from the side: every piece floats `liftMm` above the highest it lies on. */
 export function StackView({
@@ -18,6 +19,7 @@ export function StackView({
   flipped,
   onPick,
   onKey,
+  onShift,
 }: {
   project: Project;
   selectedId: string | null;
@@ -28,8 +30,11 @@ export function StackView({
   flipped: boolean;
   onPick: (id: string | null) => void;
   onKey: (e: KeyboardEvent) => void;
+  /** Raises or lowers a piece that is dragged up or down. */
+  onShift: (id: string, way: 'up' | 'down') => void;
 }) {
   const prefix = useId();
+  const drag = useRef<{ id: string; y: number } | null>(null);
   const { widthMm: w, heightMm: h } = project.ground;
   const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
@@ -59,6 +64,16 @@ export function StackView({
       aria-label="The stack, seen slightly from the side"
       onClick={() => onPick(null)}
       onKeyDown={onKey}
+      onPointerMove={(e) => {
+        const d = drag.current;
+        if (!d || e.buttons === 0 || Math.abs(e.clientY - d.y) < STEP_PX) return;
+        // Every so many pixels up or down is one neighbour passed.
+        onShift(d.id, e.clientY < d.y ? 'up' : 'down');
+        d.y = e.clientY;
+      }}
+      onPointerUp={() => {
+        drag.current = null;
+      }}
     >
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
       {!flipped && ground}
@@ -81,6 +96,9 @@ export function StackView({
             tabIndex={id === first ? 0 : -1}
             data-faded={selectedId !== null && !selected && !neighbours.has(id)}
             data-piece={id}
+            onPointerDown={(e) => {
+              drag.current = { id, y: e.clientY };
+            }}
             onClick={(e) => {
               e.stopPropagation();
               onPick(id);

@@ -16,7 +16,7 @@ export function Overlay({
   measured,
   perPx,
   hideFrame,
-  guidesRef,
+  loopRef,
   onHandle,
 }: {
   project: Project;
@@ -28,7 +28,7 @@ export function Overlay({
   /** Millimetres a pixel of the screen, for things that keep their size whatever the picture's. */
   perPx: number;
   hideFrame: boolean;
-  guidesRef: (g: SVGGElement | null) => void;
+  loopRef: (g: SVGGElement | null) => void;
   onHandle: (e: PointerEvent, handle: Handle) => void;
 }) {
   const { ground } = project;
@@ -109,7 +109,7 @@ export function Overlay({
             ))}
           </g>
         )}
-        <g ref={guidesRef} className={css.guides} />
+        <g ref={loopRef} className={css.guides} />
         {measured && <Tape {...measured} perPx={perPx} flipped={flipped} units={project.units} />}
       </g>
     </svg>

@@ -3,6 +3,7 @@ import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
 import type { Project } from '~/core/model';
+import type { Bounds } from '~/core/shape';
 import { edit, select, selectAll } from '~/store';
 import { useOpen } from '../project/useOpen';
 import { AddBar } from './AddBar';
@@ -122,7 +123,7 @@ export function Pattern() {
             spots={spots}
             selectedId={selectedId}
             selectedIds={selectedIds}
-            {...(lifted ? { lifted } : {})}
+            {...(lifted ? { lifted: lifted.ids } : {})}
             flipped={flipped}
             numbers={numbers}
             grain={grain}
@@ -142,7 +143,7 @@ export function Pattern() {
               marks.current.lift = lift;
             }}
           >
-            {lifted && <Lifted project={project} ids={lifted} box={box} flipped={flipped} />}
+            {lifted && <Lifted project={project} ids={lifted.ids} box={lifted.box} flipped={flipped} />}
           </div>
           <Overlay
             project={project}
@@ -159,10 +160,22 @@ export function Pattern() {
             measured={hands.measured}
             perPx={perPx}
             hideFrame={lifted !== null}
-            guidesRef={(g) => {
-              marks.current.guides = g;
+            loopRef={(g) => {
+              marks.current.loop = g;
             }}
             onHandle={(e, handle) => hands.handleDown(e, handle, selectedIds)}
+          />
+          <div
+            className={css.guideAcross}
+            ref={(line) => {
+              marks.current.guideAcross = line;
+            }}
+          />
+          <div
+            className={css.guideDown}
+            ref={(line) => {
+              marks.current.guideDown = line;
+            }}
           />
           <output
             className={css.readout}
@@ -224,7 +237,7 @@ function Lifted({
 }: {
   project: Project;
   ids: ReadonlySet<string>;
-  box: string;
+  box: Bounds;
   flipped: boolean;
 }) {
   const prefix = useId();
@@ -233,7 +246,10 @@ function Lifted({
     .map((id) => project.pieces.find((p) => p.id === id))
     .filter((p) => p !== undefined && ids.has(p.id));
   return (
-    <svg viewBox={box} aria-hidden="true">
+    <svg
+      viewBox={`${flipped ? project.ground.widthMm - box.maxX : box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
+      aria-hidden="true"
+    >
       <ClothDefs
         prefix={prefix}
         fabrics={project.fabrics}

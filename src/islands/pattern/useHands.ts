@@ -20,6 +20,7 @@ import { edit, endMerge, selectAll } from '~/store';
 /** A drag begins when the pointer has gone this far, px; lines catch within this many. */
 const START_PX = 3;
 const CATCH_PX = 6;
+const LIFT_PAD_PX = 6;
 const TURN_CATCH_DEG = 15;
 
 export type Handle = 'turn' | 'nw' | 'ne' | 'se' | 'sw';
@@ -33,13 +34,17 @@ interface Drag {
   readonly anchor: Point;
   readonly lines: SnapLines | null;
   readonly perPx: number;
+  readonly ctm: DOMMatrix;
+  readonly frame: DOMRect;
   started: boolean;
   commit: (() => void) | null;
 }
 
 export interface Marks {
   /** Lines that caught, redrawn at every move without going through React. */
-  guides: SVGGElement | null;
+  loop: SVGGElement | null;
+  guideAcross: HTMLElement | null;
+  guideDown: HTMLElement | null;
   readout: HTMLElement | null;
   lift: HTMLElement | null;
   svg: SVGSVGElement | null;
@@ -50,9 +55,9 @@ export interface Marks {
  * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
  */
 export function useHands(project: Project | null, flipped: boolean, tape: boolean) {
-  const marks = useRef<Marks>({ guides: null, readout: null, lift: null, svg: null });
+  const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
   const drag = useRef<Drag | null>(null);
-  const [lifted, setLifted] = useState<ReadonlySet<string> | null>(null);
+  const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
   const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
   const justDragged = useRef(false);
 
@@ -69,32 +74,47 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
   const say = (text: string): void => {
     if (marks.current.readout) marks.current.readout.textContent = text;
   };
-  const showGuides = (guides: readonly Guide[]): void => {
-    const g = marks.current.guides;
-    if (!g || !project) return;
-    g.replaceChildren(
-      ...guides.map(({ axis, at, from, to }) => {
-        const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-        line.setAttribute('d', axis === 'across' ? `M${at} ${from - 6}V${to + 6}` : `M${from - 6} ${at}H${to + 6}`);
-        return line;
-      }),
-    );
+  /** Where a point of the ground stands on the picture, px from its upper left corner; worked out once a drag. */
+  const toPx = (d: Drag, p: Point): Point => {
+    const x = flipped && project ? project.ground.widthMm - p.x : p.x;
+    return { x: (x * d.ctm.a + d.ctm.e - d.frame.left) | 0, y: (p.y * d.ctm.d + d.ctm.f - d.frame.top) | 0 };
   };
-  /** Moves the lifted layer as the browser does it cheapest; `origin` in mm on the ground. */
-  const shiftLift = (transform: string, origin: Point): void => {
-    const { lift, svg } = marks.current;
-    const m = svg?.getScreenCTM();
-    if (!lift || !svg || !m || !project) return;
-    const seen = { x: flipped ? project.ground.widthMm - origin.x : origin.x, y: origin.y };
-    const on = new DOMPoint(seen.x, seen.y).matrixTransform(m);
-    const frame = svg.getBoundingClientRect();
-    lift.style.transformOrigin = `${on.x - frame.left}px ${on.y - frame.top}px`;
-    lift.style.transform = transform;
+  const showGuides = (d: Drag, guides: readonly Guide[]): void => {
+    for (const axis of ['across', 'down'] as const) {
+      const line = axis === 'across' ? marks.current.guideAcross : marks.current.guideDown;
+      const guide = guides.find((g) => g.axis === axis);
+      if (!line) continue;
+      line.style.opacity = guide ? '1' : '0';
+      if (!guide) continue;
+      const at = toPx(d, { x: guide.at, y: guide.at });
+      line.style.transform = axis === 'across' ? `translateX(${at.x}px)` : `translateY(${at.y}px)`;
+    }
+  };
+  /** Lays the lifted layer over what is picked up: no larger than that, since the browser shifts small layers in no time and large ones not. */
+  const layLift = (d: Drag): Bounds => {
+    const pad = LIFT_PAD_PX * d.perPx;
+    const box = { minX: d.box.minX - pad, minY: d.box.minY - pad, maxX: d.box.maxX + pad, maxY: d.box.maxY + pad };
+    const { lift } = marks.current;
+    if (lift) {
+      const from = toPx(d, { x: flipped ? box.maxX : box.minX, y: box.minY });
+      lift.style.left = `${from.x}px`;
+      lift.style.top = `${from.y}px`;
+      lift.style.width = `${(box.maxX - box.minX) / d.perPx}px`;
+      lift.style.height = `${(box.maxY - box.minY) / d.perPx}px`;
+      lift.style.transform = 'none';
+      const about = toPx(d, d.anchor);
+      lift.style.transformOrigin = `${about.x - from.x}px ${about.y - from.y}px`;
+    }
+    return box;
+  };
+  const shiftLift = (transform: string): void => {
+    if (marks.current.lift) marks.current.lift.style.transform = transform;
   };
 
   const begin = (e: PointerEvent, kind: Drag['kind'], ids: readonly string[], anchor: Point | null): void => {
-    if (!project || e.button !== 0) return;
-    const m = marks.current.svg?.getScreenCTM();
+    const { svg } = marks.current;
+    const m = svg?.getScreenCTM();
+    if (!project || !svg || !m || e.button !== 0) return;
     const items = itemsOf(project, ids);
     const box = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : { minX: 0, minY: 0, maxX: 0, maxY: 0 };
     drag.current = {
@@ -105,7 +125,9 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
       box,
       anchor: anchor ?? centreOf(box),
       lines: kind === 'move' ? snapLines(project, ids) : null,
-      perPx: m ? 1 / m.a : 1,
+      perPx: 1 / m.a,
+      ctm: m,
+      frame: svg.getBoundingClientRect(),
       started: false,
       commit: null,
     };
@@ -150,9 +172,7 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
       // Caught only now: a press that never moves must still reach the piece as a click.
       marks.current.svg?.setPointerCapture(e.pointerId);
       if (d.kind === 'move' || d.kind === 'turn' || d.kind === 'resize') {
-        setLifted(new Set(d.ids));
-        const { lift } = marks.current;
-        if (lift) lift.style.transform = 'none';
+        setLifted({ ids: new Set(d.ids), box: layLift(d) });
       }
     }
     const u = project.units;
@@ -164,8 +184,9 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
         const whole = { box: d.box, baselineMm: d.items.length === 1 ? (only?.baselineMm ?? null) : null };
         const free = e.altKey || !d.lines;
         const s = free ? { dxMm: dx, dyMm: dy, guides: [] } : snapMove(whole, dx, dy, d.lines!, CATCH_PX * d.perPx);
-        shiftLift(`translate(${px(s.dxMm) * turn}px, ${px(s.dyMm)}px)`, { x: 0, y: 0 });
-        showGuides(s.guides);
+        // Whole pixels: at fractions the browser paints the layer anew each time instead of shifting it.
+        shiftLift(`translate(${Math.round(px(s.dxMm) * turn)}px, ${Math.round(px(s.dyMm))}px)`);
+        showGuides(d, s.guides);
         const near = s.guides.find((g) => g.distanceMm > 0);
         say(
           `${formatLength(d.box.minX + s.dxMm, u)} from the left, ${formatLength(d.box.minY + s.dyMm, u)} from the top${near ? `, ${formatLength(near.distanceMm, u)} to what it lines up with` : ''}`,
@@ -187,7 +208,7 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
           if (e.shiftKey || Math.abs(near - deg) < 2.5) deg = near;
         }
         deg = Math.round(deg * 10) / 10;
-        shiftLift(`rotate(${deg * turn}deg)`, d.anchor);
+        shiftLift(`rotate(${deg * turn}deg)`);
         say(`turned by ${((deg + 540) % 360) - 180}°`);
         d.commit = () => edit((p) => turnItems(p, itemsOf(p, d.ids), d.anchor, deg));
         break;
@@ -195,7 +216,7 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
       case 'resize': {
         const reach = (p: Point): number => Math.hypot(p.x - d.anchor.x, p.y - d.anchor.y);
         const factor = Math.max(0.02, Math.min(50, reach(now) / Math.max(1, reach(d.from))));
-        shiftLift(`scale(${factor})`, d.anchor);
+        shiftLift(`scale(${factor})`);
         say(
           `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}`,
         );
@@ -209,7 +230,7 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
           maxX: Math.max(d.from.x, now.x),
           maxY: Math.max(d.from.y, now.y),
         };
-        const g = marks.current.guides;
+        const g = marks.current.loop;
         if (g) {
           const loop = document.createElementNS('http://www.w3.org/2000/svg', 'path');
           loop.setAttribute('d', `M${box.minX} ${box.minY}H${box.maxX}V${box.maxY}H${box.minX}Z`);
@@ -235,7 +256,8 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
     drag.current = null;
     if (!d) return;
     justDragged.current = d.started;
-    showGuides([]);
+    showGuides(d, []);
+    marks.current.loop?.replaceChildren();
     say('');
     if (!d.started) {
       if (d.kind === 'tape') setMeasured(null);

@@ -1,0 +1,106 @@
+import { converter, differenceCiede2000, formatHex } from 'culori';
+import type { Fabric } from '../model';
+import { areaMm2, intersection, offset } from '../shape';
+import { COLOUR_LIMITS, OPACITY_GSM } from './data';
+import type { Overlap } from './overlap';
+import type { Cut } from './underlap';
+
+const difference = differenceCiede2000();
+const linear = converter('lrgb');
+const lab = converter('lab65');
+
+/** Colour difference of two colours, CIEDE2000. Source: CIE 142-2001, formula of Sharma, Wu & Dalal 2005. */
+export const deltaE = (a: string, b: string): number => difference(a, b);
+/** Lightness, CIE L*. */
+export const lightness = (colour: string): number => lab(colour)?.l ?? 0;
+
+/** Share of light that comes through a cloth once: falls with its mass (an exponential law, estimated). */
+export const throughCloth = (f: Pick<Fabric, 'massGsm'>): number => Math.exp(-f.massGsm / OPACITY_GSM);
+
+/**
+ * The colour of an upper cloth with another beneath: what light went through it twice brings the lower one's colour along.
+ * Mixed in linear light.
+ */
+export function overCloth(upper: Pick<Fabric, 'colour' | 'massGsm'>, lower: string): string {
+  const share = throughCloth(upper);
+  const u = linear(upper.colour)!;
+  const l = linear(lower)!;
+  const mix = (a: number, b: number): number => a * (1 - share) + b * share;
+  return formatHex({ mode: 'lrgb', r: mix(u.r, l.r), g: mix(u.g, l.g), b: mix(u.b, l.b) });
+}
+
+export interface Shadow {
+  readonly under: string;
+  readonly over: string;
+  /** How far the upper piece's colour differs where the lower lies beneath it from where it does not. */
+  readonly deltaE: number;
+  readonly areaMm2: number;
+}
+
+/** Pairs where a darker piece shows as a shadow through a lighter one above it. */
+export function shadowsOf(
+  overlaps: readonly Overlap[],
+  fabricOf: (id: string) => Fabric,
+  groundColour: string,
+): Shadow[] {
+  return overlaps.flatMap((o) => {
+    const upper = fabricOf(o.over);
+    const lower = fabricOf(o.under);
+    if (lightness(lower.colour) >= lightness(upper.colour)) return [];
+    const d = deltaE(overCloth(upper, lower.colour), overCloth(upper, groundColour));
+    // A ground that is darker than the lower piece would show as much itself: no edge of the lower is seen then.
+    return d > COLOUR_LIMITS.shadow ? [{ under: o.under, over: o.over, deltaE: d, areaMm2: o.areaMm2 }] : [];
+  });
+}
+
+export interface Vanishing {
+  readonly id: string;
+  /** The piece it cannot be told from; null for the ground. */
+  readonly against: string | null;
+  readonly deltaE: number;
+}
+
+/** Edges seen side by side have to run along one another by about this before they matter, mm. */
+const EDGE_MM = 12;
+
+/**
+ * Pieces that look like what they visibly touch.
+ * @param near pairs that overlap or meet, whichever way
+ */
+export function vanishing(
+  cuts: readonly Cut[],
+  near: readonly { under: string; over: string }[],
+  fabricOf: (id: string) => Fabric,
+  ground: Fabric,
+): Vanishing[] {
+  const visible = new Map(cuts.map((c) => [c.id, c.visible]));
+  const found: Vanishing[] = [];
+  for (const { under, over } of near) {
+    const a = fabricOf(under);
+    const b = fabricOf(over);
+    if (a.id === b.id && a.colour === b.colour) continue;
+    const d = deltaE(a.colour, b.colour);
+    if (d >= COLOUR_LIMITS.vanish) continue;
+    // Do the parts that are seen touch, along more than a corner?
+    const strip = areaMm2(intersection(offset(visible.get(under)!, 0.6), offset(visible.get(over)!, 0.6)));
+    if (strip > EDGE_MM * 1.2 * 0.8) found.push({ id: over, against: under, deltaE: d });
+  }
+  const against = new Set(near.map((n) => n.over));
+  for (const c of cuts) {
+    const f = fabricOf(c.id);
+    const d = deltaE(f.colour, ground.colour);
+    if (d < COLOUR_LIMITS.vanish && !against.has(c.id) && areaMm2(c.visible) > 0)
+      found.push({ id: c.id, against: null, deltaE: d });
+  }
+  return found;
+}
+
+/** Fabrics of the drawer that stand out from all these colours, best first. */
+export function fabricsThatWork(fabrics: readonly Fabric[], neighbours: readonly string[]): Fabric[] {
+  const least = (f: Fabric): number => Math.min(...neighbours.map((n) => deltaE(f.colour, n)));
+  return fabrics
+    .map((f) => ({ f, d: least(f) }))
+    .filter(({ d }) => d >= COLOUR_LIMITS.vanish * 1.5)
+    .sort((a, b) => b.d - a.d)
+    .map(({ f }) => f);
+}

@@ -1,0 +1,107 @@
+import { areaMm2, boundsOf, isInside } from '../shape';
+import type { Overlap, Placed } from './overlap';
+
+export interface Pair {
+  readonly under: string;
+  readonly over: string;
+}
+
+export interface Ordered {
+  /** Every piece once, back-most first, as near to the wanted order as the pairs allow. */
+  readonly order: string[];
+  /** Pieces that were decided to lie over one another in a circle, each over the one before it. */
+  readonly circles: { readonly pieceIds: string[]; readonly giveUp: Pair }[];
+}
+
+/**
+ * The order nearest to a wanted one that keeps every decided pair. A circle of decisions cannot be kept (only weaving could):
+ * it is told, with the pair whose overlap is least as the one to give up, and that pair is left out of account.
+ */
+export function orderWith(wanted: readonly string[], pairs: readonly Pair[], overlaps: readonly Overlap[]): Ordered {
+  const known = new Set(wanted);
+  let active = pairs.filter((p) => known.has(p.under) && known.has(p.over) && p.under !== p.over);
+  const circles: { pieceIds: string[]; giveUp: Pair }[] = [];
+  const area = new Map(
+    overlaps.flatMap((o) => [
+      [`${o.under}\u0000${o.over}`, o.areaMm2] as const,
+      [`${o.over}\u0000${o.under}`, o.areaMm2] as const,
+    ]),
+  );
+  for (let guard = 0; guard <= pairs.length; guard++) {
+    const result = sorted(wanted, active);
+    if (result.left.length === 0) return { order: result.order, circles };
+    const circle = findCircle(result.left, active);
+    const inCircle = circle.map((id, i): Pair => ({ under: id, over: circle[(i + 1) % circle.length]! }));
+    const giveUp = inCircle.reduce((least, p) =>
+      (area.get(`${p.under}\u0000${p.over}`) ?? 0) < (area.get(`${least.under}\u0000${least.over}`) ?? 0) ? p : least,
+    );
+    circles.push({ pieceIds: circle, giveUp });
+    active = active.filter((p) => p.under !== giveUp.under || p.over !== giveUp.over);
+  }
+  return { order: [...wanted], circles };
+}
+
+/** Kahn's algorithm, always taking the free piece that comes first in the wanted order. */
+function sorted(wanted: readonly string[], pairs: readonly Pair[]): { order: string[]; left: string[] } {
+  const place = new Map(wanted.map((id, i) => [id, i]));
+  const waits = new Map(wanted.map((id) => [id, 0]));
+  const next = new Map<string, string[]>();
+  for (const p of pairs) {
+    waits.set(p.over, waits.get(p.over)! + 1);
+    next.set(p.under, [...(next.get(p.under) ?? []), p.over]);
+  }
+  const free = wanted.filter((id) => waits.get(id) === 0);
+  const order: string[] = [];
+  while (free.length > 0) {
+    let first = 0;
+    for (let i = 1; i < free.length; i++) if (place.get(free[i]!)! < place.get(free[first]!)!) first = i;
+    const [id] = free.splice(first, 1);
+    order.push(id!);
+    for (const over of next.get(id!) ?? []) {
+      waits.set(over, waits.get(over)! - 1);
+      if (waits.get(over) === 0) free.push(over);
+    }
+  }
+  const done = new Set(order);
+  return { order, left: wanted.filter((id) => !done.has(id)) };
+}
+
+/** Some circle among pieces that each wait for another: walk back until a piece comes again. */
+function findCircle(left: readonly string[], pairs: readonly Pair[]): string[] {
+  const among = new Set(left);
+  const under = new Map(pairs.filter((p) => among.has(p.under) && among.has(p.over)).map((p) => [p.over, p.under]));
+  const seen: string[] = [];
+  let at = left.find((id) => under.has(id))!;
+  while (!seen.includes(at)) {
+    seen.push(at);
+    at = under.get(at)!;
+  }
+  return seen.slice(seen.indexOf(at)).reverse();
+}
+
+/**
+ * An order of ours: larger pieces further back, and what lies inside another on top of it; ties keep the user's order.
+ * Common practice: "which is further back?" is most often the larger one.
+ */
+export function suggestOrder(placed: readonly Placed[], overlaps: readonly Overlap[]): string[] {
+  const size = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
+  const region = new Map(placed.map((p) => [p.id, p.region]));
+  const inside = (a: string, b: string): boolean => {
+    const box = boundsOf(region.get(a)!);
+    const outer = boundsOf(region.get(b)!);
+    if (box.minX < outer.minX || box.maxX > outer.maxX || box.minY < outer.minY || box.maxY > outer.maxY) return false;
+    return region.get(a)![0]!.every((p) => isInside(region.get(b)!, p));
+  };
+  const pairs = overlaps.map((o): Pair => {
+    if (inside(o.over, o.under)) return { under: o.under, over: o.over };
+    if (inside(o.under, o.over)) return { under: o.over, over: o.under };
+    // Nearly equal sizes are left as the user has them.
+    const [a, b] = [size.get(o.under)!, size.get(o.over)!];
+    return b > a * 1.25 ? { under: o.over, over: o.under } : { under: o.under, over: o.over };
+  });
+  return orderWith(
+    placed.map((p) => p.id),
+    pairs,
+    overlaps,
+  ).order;
+}

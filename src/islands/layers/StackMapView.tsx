@@ -1,0 +1,70 @@
+import { useEffect, useRef } from 'react';
+import { pictureBox } from '~/components';
+import type { Project } from '~/core/model';
+import { finishedOutline } from '~/core/model';
+import type { Picture } from '~/core/plan';
+import css from './Layers.module.css';
+
+/** From bare linen through ochre to deep brown: more layers, darker. One hue, so that it reads without colour too. */
+const shadeOf = (layers: number, most: number): [number, number, number] => {
+  const t = most <= 1 ? 0 : (layers - 1) / (most - 1);
+  const from = [250, 243, 228];
+  const to = [74, 38, 18];
+  return from.map((a, i) => Math.round(a + (to[i]! - a) * t)) as [number, number, number];
+};
+
+/** How many layers lie where, drawn over the outlines; the stiffest place is ringed. */
+export function StackMapView({ project, picture, flipped }: { project: Project; picture: Picture; flipped: boolean }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { stack } = picture;
+  const most = Math.max(1, ...stack.stacks.map((s) => s.cloths));
+  const { widthMm: w, heightMm: h } = project.ground;
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    const image = context.createImageData(stack.columns, stack.rows);
+    stack.cells.forEach((s, i) => {
+      const [r, g, b] = shadeOf(stack.stacks[s]?.cloths ?? 1, most);
+      image.data.set([r, g, b, 255], i * 4);
+    });
+    context.putImageData(image, 0, 0);
+  }, [stack, most]);
+  return (
+    <svg viewBox={pictureBox(project)} role="img" aria-label={`Layers of cloth, at most ${most}`}>
+      <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
+        <foreignObject width={w} height={h}>
+          <canvas ref={canvas} className={css.map} width={stack.columns} height={stack.rows} />
+        </foreignObject>
+        {project.pieces.map((p) => (
+          <path
+            key={p.id}
+            className={css.rim}
+            d={finishedOutline(p)}
+            transform={`translate(${p.at.xMm} ${p.at.yMm}) rotate(${p.at.rotateDeg})`}
+            stroke="#29241f"
+            strokeWidth="0.7"
+            opacity="0.6"
+          />
+        ))}
+        {stack.highest && (
+          <circle className={css.highest} cx={stack.highest.xMm} cy={stack.highest.yMm} r={Math.max(w, h) / 40} />
+        )}
+      </g>
+    </svg>
+  );
+}
+
+/** The scale of the map, in words and shades. */
+export function StackLegend({ picture }: { picture: Picture }) {
+  const most = Math.max(1, ...picture.stack.stacks.map((s) => s.cloths));
+  return (
+    <ul className={css.legend} aria-label="Layers of cloth, the ground included">
+      {Array.from({ length: most }, (_, i) => i + 1).map((layers) => (
+        <li key={layers}>
+          <span style={{ background: `rgb(${shadeOf(layers, most).join(' ')})` }} />
+          {layers}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,162 @@
+import { Button, LengthField, Note } from '~/components';
+import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
+import type { Plan, Project } from '~/core/model';
+import type { Picture } from '~/core/plan';
+import { formatLength } from '~/core/units';
+import { edit } from '~/store';
+import { PieceChips } from '../project/PieceChips';
+import css from './Layers.module.css';
+
+/** What concerns the stack as a whole: underlaps, an order of ours, units, the thickest place, wadding and backing. */
+export function WholeStack({
+  project,
+  plan,
+  picture,
+  onOrder,
+}: {
+  project: Project;
+  plan: Plan;
+  picture: Picture;
+  onOrder: (order: readonly string[]) => void;
+}) {
+  const { layering, intent, ground } = project;
+  const u = project.units;
+  const { stack } = picture;
+  const pile = stack.highest && stack.stacks[stack.highest.stack];
+  const differs = picture.suggested.some((id, i) => project.order[i] !== id);
+  const built = plan.steps.filter((s) => s.on === 'sheet');
+  const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
+  const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
+  const quilt = quiltSizes(ground.widthMm, ground.heightMm);
+  return (
+    <>
+      <div>
+        <h2>Joins</h2>
+        <p className={css.lead}>
+          A lower piece runs on beneath its upper neighbour, so that no ground shows. It is grown or trimmed to that;
+          dotted lines show where the upper edge will lie.
+        </p>
+      </div>
+      <div className={css.fields}>
+        <LengthField
+          label="Underlap"
+          units={u}
+          min={0}
+          max={50}
+          value={layering.underlapMm}
+          onChange={(mm) => edit((p) => void (p.layering.underlapMm = mm))}
+        />
+        <LengthField
+          label="Rim of web, 0 for all"
+          units={u}
+          min={0}
+          max={100}
+          value={layering.webRimMm}
+          onChange={(mm) => edit((p) => void (p.layering.webRimMm = mm))}
+        />
+        {intent.kind === 'window' && (
+          <LengthField
+            label="Beyond a window"
+            units={u}
+            min={0}
+            max={100}
+            value={layering.windowMarginMm}
+            onChange={(mm) => edit((p) => void (p.layering.windowMarginMm = mm))}
+          />
+        )}
+      </div>
+      <div className={css.row}>
+        <Button
+          aria-pressed={intent.kind === 'window'}
+          onClick={() => edit((p) => void (p.intent.kind = p.intent.kind === 'window' ? 'applique' : 'window'))}
+        >
+          Picture behind windows
+        </Button>
+        <Button
+          aria-pressed={layering.quilted}
+          onClick={() => edit((p) => void (p.layering.quilted = !p.layering.quilted))}
+        >
+          It will be quilted
+        </Button>
+      </div>
+      {intent.kind === 'window' && (
+        <Note>
+          The top-most piece is the top; its holes are the windows. Of the pieces behind only what a window shows, and
+          the margin, is made.
+        </Note>
+      )}
+      {layering.quilted && (
+        <p>
+          Wadding {formatLength(quilt.wadding.widthMm, u)} × {formatLength(quilt.wadding.heightMm, u)}, backing{' '}
+          {formatLength(quilt.backing.widthMm, u)} × {formatLength(quilt.backing.heightMm, u)}: {QUILT_EDGE_MM.wadding}{' '}
+          and {QUILT_EDGE_MM.backing} mm larger all round.
+        </p>
+      )}
+      {pile && (
+        <div>
+          <h3>The stiffest place</h3>
+          <p className={pile.stiffness > HAND_LIMIT[intent.hand] ? css.stop : css.lead}>
+            {pile.cloths} layers of cloth, {pile.webs} of web, {pile.thicknessMm.toFixed(1)} mm thick: about{' '}
+            {Math.round(pile.stiffness)} times as stiff as the bare ground (estimated).
+            {Number.isFinite(HAND_LIMIT[intent.hand]) &&
+              ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand]}.`}
+          </p>
+        </div>
+      )}
+      <div>
+        <h3>Our order</h3>
+        <p className={css.lead}>
+          {differs
+            ? 'We would lay larger pieces further back, and what lies inside another on top of it.'
+            : 'Yours is the order we would take too.'}
+        </p>
+        {differs && <Button onClick={() => onOrder(picture.suggested)}>Take our order</Button>}
+      </div>
+      <div>
+        <h3>Units</h3>
+        {built.length === 0 && offered.length === 0 && (
+          <p className={css.lead}>Nothing here needs building on a release sheet first.</p>
+        )}
+        {built.map((s) => (
+          <div key={s.unit} className={css.unit}>
+            <strong>{s.unit}</strong>
+            <PieceChips project={project} ids={s.pieceIds} short label={`Unit ${s.unit}`} />
+            <p className={css.lead}>
+              Bond these to each other on the release sheet. The liner of{' '}
+              {project.pieces.find((p) => p.id === s.keepLinerOn)?.label} stays on until the unit goes to the ground.
+            </p>
+            <Button
+              look="plain"
+              onClick={() =>
+                edit((p) => {
+                  for (const piece of p.pieces)
+                    if (s.unit !== null && (piece.unit === s.unit || piece.unit?.startsWith(`${s.unit}/`)))
+                      piece.unit = null;
+                })
+              }
+            >
+              Take it apart
+            </Button>
+          </div>
+        ))}
+        {offered.map((ids) => {
+          const name = project.pieces.find((p) => p.id === ids[0])?.label || 'Unit';
+          return (
+            <div key={ids.join()} className={css.unit}>
+              <PieceChips project={project} ids={ids} short label="Unit offered" />
+              <Button
+                onClick={() =>
+                  edit((p) => {
+                    for (const piece of p.pieces) if (ids.includes(piece.id)) piece.unit = name.replaceAll('/', ' ');
+                  })
+                }
+              >
+                Build “{name}” first
+              </Button>
+            </div>
+          );
+        })}
+      </div>
+    </>
+  );
+}
