@@ -1,5 +1,6 @@
 // Pictures for the README: each main view at 1280 × 800, from the demo data.
 import { mkdirSync, writeFileSync } from 'node:fs';
+import { Key } from 'selenium-webdriver';
 import { Session } from './browser';
 
 const FOLDER = 'docs/screenshots';
@@ -41,6 +42,12 @@ try {
   await open('layers');
   await pick('cliff');
   await shoot('layers');
+  await s.press('Done');
+  await s.press('how it is laid down');
+  for (let i = 0; i < 15; i++) await (await s.find('input[type=range]')).sendKeys(Key.ARROW_LEFT);
+  await shoot('build-up');
+  await s.press('how thick it gets');
+  await shoot('stack-map');
   await open('match');
   await shoot('match');
   await open('trace');

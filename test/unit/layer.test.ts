@@ -203,6 +203,15 @@ describe('layer: underlap', () => {
     expect(areaMm2(away!.outline)).to.be.closeTo(areaMm2(away!.visible) + areaMm2(lap), 0.5);
   });
 
+  it('does not cut a piece in two because another crosses it, unless that is asked for', () => {
+    const p = project([piece('tower', 'M0 0H40V200H0Z'), piece('band', 'M0 0H60V50H0Z', at(-10, 70))]);
+    const [whole] = cut(p);
+    expect(whole!.outline).to.have.length(1);
+    expect(areaMm2(whole!.outline)).to.be.closeTo(8000, 2);
+    expect(areaMm2(whole!.hidden)).to.be.closeTo(40 * 38, 3);
+    expect(cut(p, { cutAway: () => true })[0]!.outline).to.have.length(2);
+  });
+
   const outline = fc.constantFrom(
     square(50),
     'M0 0H70V20H0Z',
@@ -369,7 +378,14 @@ describe('layer: decided pairs', () => {
       piece('mid', square(40), at(80, 0)),
     ]);
     const placed = placePieces(p);
-    expect(suggestOrder(placed, overlapsOf(placed))).to.deep.equal(['big', 'dot', 'mid']);
+    expect(suggestOrder(placed, overlapsOf(placed), [], () => 50)).to.deep.equal(['big', 'dot', 'mid']);
+    // Of two as large that overlap, the darker goes over: it would show through the paler one.
+    const two = project([piece('navy', square(50)), piece('white', square(50), at(30, 0))]);
+    const both = placePieces(two);
+    expect(suggestOrder(both, overlapsOf(both), [], (id) => (id === 'navy' ? 15 : 95))).to.deep.equal([
+      'white',
+      'navy',
+    ]);
   });
 });
 

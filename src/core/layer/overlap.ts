@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { type Project, regionOnGround } from '../model';
-import { boundsOf, intersection, normalise, offsetClean, type Region, ringAreaMm2, uniteClean } from '../shape';
+import { boundsOf, cleanAreaMm2, intersectionClean, normalise, offsetClean, type Region, uniteClean } from '../shape';
 
 export interface Placed {
   readonly id: string;
@@ -70,8 +70,6 @@ function meetingBoxes(placed: readonly Placed[]): [number, number][] {
 }
 
 const sharedAreas = new Map<string, number>();
-/** Area of what the clipper gave: outer rings are positive, holes negative. */
-const cleanArea = (region: Region): number => region.reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
 
 /**
  * Which piece lies over which, with the area they share.
@@ -83,7 +81,7 @@ export function overlapsOf(placed: readonly Placed[]): Overlap[] {
     const under = placed[i]!;
     const over = placed[j]!;
     const shared = remember(sharedAreas, `${under.key} ${over.key}`, () =>
-      cleanArea(intersection(under.region, over.region)),
+      cleanAreaMm2(intersectionClean(under.region, [over.region])),
     );
     if (shared > SLIVER_MM2) found.push({ under: under.id, over: over.id, areaMm2: shared });
   }
@@ -116,7 +114,10 @@ export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Over
     const b = grown[j]!;
     if (lapping.has(`${a.id}\u0000${b.id}`)) continue;
     // A shared edge of a few millimetres at least; a touch in a point is no join.
-    if (remember(haloAreas, `${a.key} ${b.key}`, () => cleanArea(intersection(a.region, b.region))) > ABUT_MM * 5)
+    if (
+      remember(haloAreas, `${a.key} ${b.key}`, () => cleanAreaMm2(intersectionClean(a.region, [b.region]))) >
+      ABUT_MM * 5
+    )
       found.push({ under: a.id, over: b.id });
   }
   return found;

@@ -80,10 +80,17 @@ function findCircle(left: readonly string[], pairs: readonly Pair[]): string[] {
 }
 
 /**
- * An order of ours: larger pieces further back, and what lies inside another on top of it; ties keep the user's order.
+ * An order of ours: larger pieces further back, and what lies inside another on top of it. Of two about as large that overlap or meet, the darker goes over the lighter,
+ * since a dark piece beneath a pale one shows through; ties keep the user's order.
  * Common practice: "which is further back?" is most often the larger one.
+ * @param lightnessOf CIE L* of a piece's cloth
  */
-export function suggestOrder(placed: readonly Placed[], overlaps: readonly Overlap[]): string[] {
+export function suggestOrder(
+  placed: readonly Placed[],
+  overlaps: readonly Overlap[],
+  abutting: readonly Pair[],
+  lightnessOf: (id: string) => number,
+): string[] {
   const size = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
   const region = new Map(placed.map((p) => [p.id, p.region]));
   const inside = (a: string, b: string): boolean => {
@@ -92,12 +99,15 @@ export function suggestOrder(placed: readonly Placed[], overlaps: readonly Overl
     if (box.minX < outer.minX || box.maxX > outer.maxX || box.minY < outer.minY || box.maxY > outer.maxY) return false;
     return region.get(a)![0]!.every((p) => isInside(region.get(b)!, p));
   };
-  const pairs = overlaps.map((o): Pair => {
-    if (inside(o.over, o.under)) return { under: o.under, over: o.over };
-    if (inside(o.under, o.over)) return { under: o.over, over: o.under };
-    // Nearly equal sizes are left as the user has them.
-    const [a, b] = [size.get(o.under)!, size.get(o.over)!];
-    return b > a * 1.25 ? { under: o.over, over: o.under } : { under: o.under, over: o.over };
+  const turned = ({ under, over }: Pair): Pair => ({ under: over, over: under });
+  const pairs = [...overlaps, ...abutting].map(({ under, over }): Pair => {
+    const asIs = { under, over };
+    if (inside(over, under)) return asIs;
+    if (inside(under, over)) return turned(asIs);
+    const [a, b] = [size.get(under)!, size.get(over)!];
+    if (b > a * ABOUT) return turned(asIs);
+    if (a > b * ABOUT) return asIs;
+    return lightnessOf(over) > lightnessOf(under) + DARKER_L ? turned(asIs) : asIs;
   });
   return orderWith(
     placed.map((p) => p.id),
@@ -105,3 +115,6 @@ export function suggestOrder(placed: readonly Placed[], overlaps: readonly Overl
     overlaps,
   ).order;
 }
+/** Areas within this ratio are about the same; a difference in L* above this is seen as darker. */
+const ABOUT = 1.25;
+const DARKER_L = 15;

@@ -1,7 +1,11 @@
 import {
   areaMm2,
+  cleanAreaMm2,
   difference,
+  differenceClean,
   intersection,
+  intersectionClean,
+  isInside,
   offset,
   offsetClean,
   type Region,
@@ -36,6 +40,10 @@ export interface CutRules {
 const MEET_MM = 1;
 /** A hidden place smaller than this is not worth a cut, mm². */
 const WORTH_MM2 = 150;
+/** Hidden deeper than the underlap by less than this is not deep, mm². */
+const SHORT_MM2 = 0.5;
+/** The underlap's own edge lies hidden: its corners need not be round to a hair, mm. */
+const HIDDEN_TOLERANCE_MM = 0.25;
 /** The clipper's rounding, mm². */
 const NOTHING_MM2 = 0.05;
 
@@ -79,43 +87,80 @@ export function cutsOf(
 
   function cutOne({ id, region }: Placed, above: readonly { id: string; meets: boolean }[]): Cut {
     if (above.length === 0) return { id, visible: region, outline: region, hidden: [], changed: false };
-    const lapping = above.filter((a) => !a.meets).map((a) => regions.get(a.id)!);
-    const visible = lapping.length > 0 ? difference(region, uniteClean(lapping)) : region;
-    if (areaMm2(visible) < NOTHING_MM2) return { id, visible: [], outline: region, hidden: [], changed: false };
+    const lapping = above.filter((x) => !x.meets).map((x) => regions.get(x.id)!);
+    const visible = lapping.length > 0 ? differenceClean(region, lapping) : region;
+    if (cleanAreaMm2(visible) < NOTHING_MM2) return { id, visible: [], outline: region, hidden: [], changed: false };
 
     // Neighbours with the same underlap are grown into together.
     const byUnderlap = new Map<number, { region: Region; meets: boolean }[]>();
-    for (const a of above) {
-      const u = rules.pairUnderlapMm(id, a.id) ?? rules.underlapMm;
+    for (const x of above) {
+      const u = rules.pairUnderlapMm(id, x.id) ?? rules.underlapMm;
       const list = byUnderlap.get(u) ?? [];
-      list.push({ region: regions.get(a.id)!, meets: a.meets });
+      list.push({ region: regions.get(x.id)!, meets: x.meets });
       byUnderlap.set(u, list);
     }
     const grown: Region[] = [visible];
     for (const [u, list] of byUnderlap) {
       if (u <= 0) continue;
-      const into = uniteClean(list.map((l) => l.region));
-      const reach = offsetClean(visible, u);
-      grown.push(intersection(reach, into));
-      const meeting = list.filter((l) => l.meets).map((l) => l.region);
-      if (meeting.length > 0) {
+      const reach = offsetClean(visible, u, 'round', HIDDEN_TOLERANCE_MM);
+      const laps = list.filter((l) => !l.meets);
+      if (laps.length > 0) {
+        // What it shares with its upper neighbours is trimmed to the underlap …
+        const within = intersectionClean(reach, [region]);
+        grown.push(
+          intersectionClean(
+            within,
+            laps.map((l) => l.region),
+          ),
+        );
+        // … and only a neighbour under which it nowhere runs on further than that is it grown past its own outline.
+        const deep = differenceClean(region, [reach]).filter((r) => ringAreaMm2(r) > SHORT_MM2);
+        for (const l of laps)
+          if (!deep.some((ring) => ring.some((p) => isInside(l.region, p))))
+            grown.push(intersectionClean(reach, [l.region]));
+      }
+      for (const { region: upper } of list.filter((l) => l.meets)) {
         // The hair between edges that only meet is bridged, or the lap would hang in the air.
-        const bridge = intersection(offset(visible, MEET_MM), offset(unionAll(meeting), MEET_MM));
-        grown.push(intersection(bridge, union(into, offset(intersection(bridge, into), MEET_MM))));
+        const bridge = intersectionClean(offsetClean(visible, MEET_MM), [offsetClean(upper, MEET_MM)]);
+        grown.push(
+          intersectionClean(reach, [upper]),
+          intersection(bridge, union(upper, offset(intersection(bridge, upper), MEET_MM))),
+        );
       }
     }
     const lapped = uniteClean(grown);
-    // Holes that the piece itself has not are hidden cloth: cut away only when that was chosen.
-    const own = outers(region);
-    const filled = intersection(outers(lapped), union(own, lapped));
-    const ownHoles = difference(own, region);
-    const solid = difference(filled, ownHoles.length > 0 ? difference(ownHoles, lapped) : []);
-    const hidden = difference(solid, lapped).filter((r) => ringAreaMm2(r) > WORTH_MM2);
-    const outline = rules.cutAway(id) && hidden.length > 0 ? difference(solid, hidden) : solid;
+    // Holes that the piece itself has not, and cloth between parts of it that are seen, are hidden cloth: cut away only when that was chosen.
+    const whole = lapped.every((r) => ringAreaMm2(r) > 0);
+    const filled = whole ? lapped : fillHidden(lapped, region);
+    const bridges = outers(filled).length > 1 ? bridgesBetween(filled, difference(region, filled)) : [];
+    const solid = bridges.length > 0 ? uniteClean([filled, ...bridges]) : filled;
+    const hidden = solid === lapped ? [] : differenceClean(solid, [lapped]).filter((r) => ringAreaMm2(r) > WORTH_MM2);
+    const outline = rules.cutAway(id) ? lapped : solid;
     return { id, visible, outline, hidden, changed: true };
   }
 }
 const kept = new Map<string, Cut>();
+
+/** The lapped outline with its own hidden holes filled, but not the piece's real holes, nor open ground that it happens to surround. */
+function fillHidden(lapped: Region, region: Region): Region {
+  const own = outers(region);
+  const filled = intersection(outers(lapped), union(own, lapped));
+  const holes = own.length === region.length ? [] : difference(own, region);
+  return holes.length > 0 ? difference(filled, difference(holes, lapped)) : filled;
+}
+
+/** Parts of the hidden cloth that hold two or more parts of a piece together: nobody cuts a tower in three because bands cross it. */
+function bridgesBetween(parts: Region, hidden: Region): Region[] {
+  const islands = outers(parts);
+  if (islands.length < 2) return [];
+  const holes = hidden.filter((r) => ringAreaMm2(r) < 0);
+  return outers(hidden)
+    .map((ring): Region => [ring, ...holes.filter((h) => isInside([ring], h[0]!))])
+    .filter((bridge) => {
+      const near = offset(bridge, 0.05);
+      return islands.filter((island) => areaMm2(intersection(near, [island])) > 0.01).length > 1;
+    });
+}
 
 /** The ground behind pieces that could be cut away: everything covered by more than the underlap, in places worth it. */
 export function hiddenGround(placed: readonly Placed[], underlapMm: number): Region {

@@ -5,6 +5,7 @@ import {
   coversOf,
   deepestChain,
   hiddenGround,
+  lightness,
   type Overlap,
   orderOfSteps,
   orderWith,
@@ -231,7 +232,7 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
       cuts: Object.fromEntries(cuts),
       hiddenGround: printRegion(hiddenGround(placed, project.layering.underlapMm), 2),
       stack,
-      suggested: suggestOrder(placed, overlaps),
+      suggested: suggestOrder(placed, overlaps, abutting, (id) => lightness(fabricOf(id).colour)),
       units: proposeUnits(placed, overlaps, project.layering.sheet).map((u) => u.pieceIds),
     },
   };

@@ -16,6 +16,13 @@ const operate = (type: ClipType, subject: Region, clip: Region): Region =>
 
 /** The same region with outer rings clockwise as seen (positive area), holes the other way, and no crossings. */
 export const normalise = (region: Region): Region => operate(ClipType.Union, region, []);
+/** What of a region none of the others covers; all normalised already. One pass, however the others lie over one another. */
+export const differenceClean = (a: Region, others: readonly Region[]): Region =>
+  toMm(Clipper.booleanOp(ClipType.Difference, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
+/** What of a region any of the others covers; all normalised already. */
+export const intersectionClean = (a: Region, others: readonly Region[]): Region =>
+  toMm(Clipper.booleanOp(ClipType.Intersection, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
+
 /** What the non-zero rule fills, as rings for the even-odd rule: fonts and most drawings are meant so. */
 export const fromNonZero = (region: Region): Region =>
   toMm(Clipper.booleanOp(ClipType.Union, toUnits(region), null, FillRule.NonZero));
@@ -46,18 +53,16 @@ export function offset(region: Region, byMm: number, corners: 'round' | 'miter' 
   return offsetClean(normalise(region), byMm, corners);
 }
 
-/** As {@link offset}, for a region that is normalised already. */
-export function offsetClean(region: Region, byMm: number, corners: 'round' | 'miter' = 'round'): Region {
+/** As {@link offset}, for a region that is normalised already; rounded corners may be coarser where nobody sees them. */
+export function offsetClean(
+  region: Region,
+  byMm: number,
+  corners: 'round' | 'miter' = 'round',
+  arcToleranceMm = ARC_TOLERANCE_MM,
+): Region {
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
   return toMm(
-    Clipper.inflatePaths(
-      toUnits(region),
-      byMm * UNITS_PER_MM,
-      join,
-      EndType.Polygon,
-      2,
-      ARC_TOLERANCE_MM * UNITS_PER_MM,
-    ),
+    Clipper.inflatePaths(toUnits(region), byMm * UNITS_PER_MM, join, EndType.Polygon, 2, arcToleranceMm * UNITS_PER_MM),
   );
 }
 

@@ -19,6 +19,9 @@ export function areaMm2(region: Region): number {
   return normalise(region).reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
 }
 
+/** Area of a region that is normalised already: outer rings count positive, holes negative. */
+export const cleanAreaMm2 = (region: Region): number => region.reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
+
 /** Length of every line to be cut, holes included, mm. */
 export function perimeterMm(region: Region): number {
   let sum = 0;

@@ -46,6 +46,7 @@ export function StackMapView({ project, picture, flipped }: { project: Project; 
             opacity="0.6"
           />
         ))}
+        {picture.hiddenGround !== '' && <path className={css.behind} d={picture.hiddenGround} />}
         {stack.highest && (
           <circle className={css.highest} cx={stack.highest.xMm} cy={stack.highest.yMm} r={Math.max(w, h) / 40} />
         )}

@@ -35,6 +35,8 @@ export function StackView({
 }) {
   const prefix = useId();
   const drag = useRef<{ id: string; y: number } | null>(null);
+  /** A drag ends in a click on whatever lies there by then: that click picks nothing. */
+  const dragged = useRef(false);
   const { widthMm: w, heightMm: h } = project.ground;
   const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
@@ -62,12 +64,17 @@ export function StackView({
       viewBox={`${-ROOM_MM} ${top} ${w + shift + 2 * ROOM_MM} ${bottom - top}`}
       role="group"
       aria-label="The stack, seen slightly from the side"
-      onClick={() => onPick(null)}
+      onClick={() => {
+        if (!dragged.current) onPick(null);
+        dragged.current = false;
+      }}
       onKeyDown={onKey}
       onPointerMove={(e) => {
         const d = drag.current;
         if (!d || e.buttons === 0 || Math.abs(e.clientY - d.y) < STEP_PX) return;
         // Every so many pixels up or down is one neighbour passed.
+        dragged.current = true;
+        onPick(d.id);
         onShift(d.id, e.clientY < d.y ? 'up' : 'down');
         d.y = e.clientY;
       }}
@@ -98,10 +105,12 @@ export function StackView({
             data-piece={id}
             onPointerDown={(e) => {
               drag.current = { id, y: e.clientY };
+              dragged.current = false;
             }}
             onClick={(e) => {
               e.stopPropagation();
-              onPick(id);
+              if (!dragged.current) onPick(id);
+              dragged.current = false;
             }}
             onKeyDown={(e) => {
               if (e.key === 'Enter' || e.key === ' ') {

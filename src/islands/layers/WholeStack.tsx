@@ -2,7 +2,8 @@ import { Button, LengthField, Note } from '~/components';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
 import type { Plan, Project } from '~/core/model';
 import type { Picture } from '~/core/plan';
-import { formatLength } from '~/core/units';
+import { areaMm2, regionOf } from '~/core/shape';
+import { formatArea, formatLength } from '~/core/units';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
@@ -27,6 +28,7 @@ export function WholeStack({
   const built = plan.steps.filter((s) => s.on === 'sheet');
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
+  const behind = picture.hiddenGround === '' ? 0 : areaMm2(regionOf(picture.hiddenGround));
   const quilt = quiltSizes(ground.widthMm, ground.heightMm);
   return (
     <>
@@ -100,6 +102,15 @@ export function WholeStack({
             {Math.round(pile.stiffness)} times as stiff as the bare ground (estimated).
             {Number.isFinite(HAND_LIMIT[intent.hand]) &&
               ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand]}.`}
+          </p>
+        </div>
+      )}
+      {behind > 0 && (
+        <div>
+          <h3>Behind the picture</h3>
+          <p className={css.lead}>
+            {formatArea(behind, u)} of the ground lie hidden by more than the underlap. Cut away from the back after
+            bonding, the picture stays softer; the map of how thick it gets shows where.
           </p>
         </div>
       )}

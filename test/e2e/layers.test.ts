@@ -1,0 +1,136 @@
+import { expect } from 'chai';
+import { By, Key } from 'selenium-webdriver';
+import { Origin } from 'selenium-webdriver/lib/input.js';
+import { Session } from './browser';
+
+describe('the Layers station', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+    await s.go('/');
+    await s.find('[data-project]');
+    await s.go('/project/harbour-light/layers');
+    await s.settled();
+  });
+  after(() => s.close());
+
+  const field = async (label: string) =>
+    s.driver.findElement(By.xpath(`//label[.=${JSON.stringify(label)}]/following-sibling::input`));
+  const type = async (label: string, text: string): Promise<void> =>
+    (await field(label)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
+
+  it('lays the picture down piece by piece, with dotted underlaps', async () => {
+    await s.press('how it is laid down');
+    expect(await s.attribute('[data-laid]', 'data-laid')).to.equal('36');
+    const range = await s.find('input[type=range]');
+    await range.sendKeys(Key.HOME);
+    await s.holds('bare ground', async () => (await s.attribute('[data-laid]', 'data-laid')) === '0');
+    for (let i = 0; i < 4; i++) await range.sendKeys(Key.ARROW_RIGHT);
+    await s.holds(
+      'four laid',
+      async () => (await s.driver.findElements(By.css('svg[data-laid] [data-piece]'))).length === 4,
+    );
+    expect(await s.text('output')).to.equal('4 of 36: Cliff');
+    expect((await s.driver.findElements(By.css('svg[data-laid] path[class*=dotted]'))).length).to.be.above(1);
+  });
+
+  it('shows how thick it gets', async () => {
+    await s.press('how thick it gets');
+    expect(
+      (await s.driver.findElements(By.css('[aria-label^="Layers of cloth, the ground"] li'))).length,
+    ).to.be.at.least(3);
+    expect(await s.text('aside')).to.match(/The stiffest place\n\d+ layers of cloth/);
+  });
+
+  it('an underlap of its own changes what is traced, and undo brings it back', async () => {
+    const traced = async (): Promise<string> => {
+      await s.go('/project/harbour-light/trace');
+      await s.settled();
+      return (await s.attribute('[data-piece=far-sea] path', 'd')) ?? '';
+    };
+    const before = await traced();
+    await s.go('/project/harbour-light/layers');
+    await s.settled();
+    await type('Underlap', '12 mm');
+    await s.settled();
+    await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+    expect(await traced()).to.not.equal(before);
+    await s.go('/project/harbour-light/layers');
+    await s.settled();
+    await type('Underlap', '6 mm');
+    await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+    expect(await traced()).to.equal(before);
+  });
+
+  it('decides a pair by hand, keeps it when our order is taken, and gives it up', async () => {
+    await s.go('/project/harbour-light/layers');
+    await s.settled();
+    await s.press('3 Far sea', '//aside');
+    await s.press('Put this one over', '//aside');
+    await s.settled();
+    await s.holds('the sea has gone up', async () => !(await s.text('aside p')).includes('Layer 3 of 36'));
+    await s.press('Undo');
+    await s.holds('and down again', async () => (await s.text('aside p')).includes('Layer 3 of 36'));
+    await s.press('Done');
+  });
+
+  it('builds a unit first and takes it apart again', async () => {
+    const build = await s.driver.findElement(By.xpath('//aside//button[starts-with(normalize-space(.), "Build ")]'));
+    await build.click();
+    await s.settled();
+    await s.holds('the unit is there', async () =>
+      (await s.text('aside')).includes('stays on until the unit goes to the ground'),
+    );
+    await s.press('Take it apart');
+    await s.settled();
+    await s.holds('apart', async () => !(await s.text('aside')).includes('stays on until'));
+  });
+
+  it('says how large wadding and backing are', async () => {
+    await s.press('It will be quilted');
+    await s.holds('sizes', async () =>
+      (await s.text('aside')).includes('Wadding 550 mm × 750 mm, backing 600 mm × 800 mm'),
+    );
+    await s.press('Undo');
+  });
+
+  it('cuts hidden cloth away when asked', async () => {
+    await s.press('4 Cliff', '//aside');
+    const has = (await s.text('aside')).includes('Hidden cloth');
+    if (!has) {
+      await s.press('Done');
+      await s.press('6 Tower', '//aside');
+    }
+    await s.press('Cut it away');
+    await s.holds('cut away', async () => (await s.text('aside')).includes('It is cut away'));
+    await s.press('Undo');
+    await s.press('Done');
+  });
+
+  it('drags a piece up in the stack', async () => {
+    await s.press('the stack from the side');
+    const piece = await s.find('section [data-piece=roof]');
+    const { POINTER: origin } = Origin;
+    await s.driver
+      .actions()
+      .move({ origin: piece })
+      .press()
+      .move({ origin, y: -20 })
+      .move({ origin, y: -12 })
+      .release()
+      .perform();
+    await s.holds('picked and moved', async () => (await s.text('aside h2')).startsWith('15'));
+    await s.holds('above where it was', async () => !(await s.text('aside p')).includes('Layer 15 of'));
+    await s.press('Undo');
+    await s.holds('back', async () => (await s.text('aside p')).includes('Layer 15 of'));
+    await s.press('Done');
+  });
+
+  it('passes axe in each of its views', async function () {
+    this.timeout(60_000);
+    for (const view of ['the stack from the side', 'how it is laid down', 'how thick it gets']) {
+      await s.press(view);
+      expect(await s.axe(), view).to.deep.equal([]);
+    }
+  });
+});
