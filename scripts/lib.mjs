@@ -108,7 +108,7 @@ export async function serve({ port, host = '127.0.0.1', stdio = 'ignore' }) {
   child.once('exit', () => {
     gone = true;
   });
-  for (let i = 0; i < 100 && !gone; i++) {
+  for (let i = 0; i < 600 && !gone; i++) {
     try {
       if ((await fetch(`${url}/api/health`)).ok) return { child, url };
     } catch {
@@ -120,6 +120,6 @@ export async function serve({ port, host = '127.0.0.1', stdio = 'ignore' }) {
   throw new Error(
     gone
       ? `The server stopped at once. Is port ${port} in use? Choose another with PORT=…`
-      : 'The server did not answer within 10 s.',
+      : 'The server did not answer within a minute.',
   );
 }

@@ -228,7 +228,7 @@ describe('the application, in Chromium', () => {
     await left.sendKeys(Key.chord(Key.CONTROL, 'a'), '490', Key.ENTER);
     await s.settled();
     await s.press('Done');
-    await s.driver.wait(async () => !(await (await s.find('header')).getText()).includes('No snags'), 5000);
+    await s.driver.wait(async () => !(await (await s.find('header')).getText()).includes('No snags'), 45_000);
     await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
     expect(await s.text('dialog')).to.include('past the edge of the ground');
     await s.press('Show me', '//*[@data-code="off-the-ground"]');
@@ -238,7 +238,7 @@ describe('the application, in Chromium', () => {
 
   for (const scheme of ['light', 'dark'] as const)
     it(`passes axe on every page, ${scheme}`, async function () {
-      this.timeout(120_000);
+      this.timeout(480_000);
       await s.scheme(scheme);
       await s.go('/');
       await s.find('[data-project]');
@@ -251,7 +251,7 @@ describe('the application, in Chromium', () => {
     });
 
   it('fits 390, 820 and 1280 px without sticking out', async function () {
-    this.timeout(120_000);
+    this.timeout(480_000);
     for (const [w, h] of [
       [390, 844],
       [820, 1180],

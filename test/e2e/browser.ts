@@ -17,7 +17,8 @@ const QUIET = [
   '--disable-sync',
   '--hide-scrollbars',
 ];
-const WAIT_MS = 10_000;
+/** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
+const WAIT_MS = 120_000;
 
 /** A server of the built application and a Chromium of its own, with empty storage. */
 export class Session {

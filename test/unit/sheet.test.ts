@@ -173,7 +173,7 @@ describe('sheet: SVG', () => {
 });
 
 describe('sheet: PDF, rendered by an independent program (poppler)', function () {
-  this.timeout(30_000);
+  this.timeout(240_000);
   const DPI = 508; // 20 pixels a millimetre
   const PER_MM = DPI / 25.4;
   let dir: string;

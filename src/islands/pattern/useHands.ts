@@ -21,6 +21,7 @@ import { edit, endMerge, selectAll } from '~/store';
 const START_PX = 3;
 const CATCH_PX = 6;
 const LIFT_PAD_PX = 6;
+const READ_MS = 80;
 const TURN_CATCH_DEG = 15;
 
 export type Handle = 'turn' | 'nw' | 'ne' | 'se' | 'sw';
@@ -60,6 +61,7 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
   const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
   const justDragged = useRef(false);
+  const said = useRef(0);
 
   const toGround = useCallback(
     (e: { clientX: number; clientY: number }): Point => {
@@ -71,8 +73,12 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
     [project, flipped],
   );
 
+  /** New words make the browser lay the line out anew, so they come a few times a second, not with every move. */
   const say = (text: string): void => {
-    if (marks.current.readout) marks.current.readout.textContent = text;
+    const now = performance.now();
+    if (!marks.current.readout || (text !== '' && now - said.current < READ_MS)) return;
+    said.current = now;
+    marks.current.readout.textContent = text;
   };
   /** Where a point of the ground stands on the picture, px from its upper left corner; worked out once a drag. */
   const toPx = (d: Drag, p: Point): Point => {
