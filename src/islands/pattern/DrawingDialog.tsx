@@ -37,18 +37,22 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     }
     const text = await file.text();
     const { api, close } = openDrawingWorker();
-    let cancelled = false;
+    // Progress travels on a channel of its own and may come in after the answer: then it is old news.
+    let over = false;
     cancel.current = () => {
-      cancelled = true;
+      over = true;
       close();
       setShare(null);
     };
     setShare(0);
     const result = await api.readSvg(
       text,
-      proxy((s: number) => setShare(s)),
+      proxy((s: number) => {
+        if (!over) setShare(s);
+      }),
     );
-    if (cancelled) return;
+    if (over) return;
+    over = true;
     close();
     setShare(null);
     if (!result.ok) {

@@ -74,9 +74,10 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     const mmPerPixel = knownMm / px;
     const image = pixelsOf(scan.canvas);
     const { api, close } = openDrawingWorker();
-    let cancelled = false;
+    // Progress travels on a channel of its own and may come in after the answer: then it is old news.
+    let over = false;
     cancel.current = () => {
-      cancelled = true;
+      over = true;
       close();
       setShare(null);
     };
@@ -91,9 +92,12 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
         wanted,
         smooth,
       },
-      proxy((s: number) => setShare(s)),
+      proxy((s: number) => {
+        if (!over) setShare(s);
+      }),
     );
-    if (cancelled) return;
+    if (over) return;
+    over = true;
     close();
     setShare(null);
     if (!result.ok) {
