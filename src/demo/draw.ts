@@ -1,4 +1,4 @@
-import type { Piece } from '~/core/model';
+import { newPiece, type Piece } from '~/core/model';
 import { boundsOf, mirrorAt, regionOf, transformPath, translation } from '~/core/shape';
 
 /** A demo piece drawn straight at its place on the ground; its own (0,0) becomes the upper left corner of its box. */
@@ -12,23 +12,14 @@ export function drawnInPlace(
   const b = boundsOf(regionOf(onGround));
   const xMm = Math.round(b.minX * 100) / 100;
   const yMm = Math.round(b.minY * 100) / 100;
-  return {
+  return newPiece({
     id,
     label,
     fabricId,
     outline: transformPath(onGround, translation(-xMm, -yMm)),
     at: { xMm, yMm, rotateDeg: 0 },
-    count: 1,
-    preReversed: false,
-    webId: null,
-    edge: null,
-    route: null,
-    unit: null,
-    wordId: null,
-    print: { xMm: 0, yMm: 0, rotateDeg: 0 },
-    cutAway: false,
     ...more,
-  };
+  });
 }
 
 /** The same drawing on the other side of a vertical line. */

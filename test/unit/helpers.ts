@@ -1,4 +1,4 @@
-import type { Fabric, Iron, Piece, Project, Web } from '~/core/model';
+import { type Fabric, type Iron, newPiece, type Piece, type Project, type Web } from '~/core/model';
 
 export const square = (side: number, x = 0, y = 0): string => `M${x} ${y}h${side}v${side}h${-side}Z`;
 
@@ -54,23 +54,8 @@ export const iron = (more: Partial<Iron> = {}): Iron => ({
   ...more,
 });
 
-export const piece = (id: string, outline: string, more: Partial<Piece> = {}): Piece => ({
-  id,
-  label: id,
-  fabricId: 'cotton',
-  outline,
-  at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-  count: 1,
-  preReversed: false,
-  webId: null,
-  edge: null,
-  route: null,
-  unit: null,
-  wordId: null,
-  print: { xMm: 0, yMm: 0, rotateDeg: 0 },
-  cutAway: false,
-  ...more,
-});
+export const piece = (id: string, outline: string, more: Partial<Piece> = {}): Piece =>
+  newPiece({ id, label: id, fabricId: 'cotton', outline, ...more });
 
 export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Project => ({
   format: 'apple-seam.project',

@@ -1,4 +1,4 @@
-import { boxOnGround, finishedOutline, type Piece, type Project } from '../model';
+import { boxOnGround, finishedOutline, newPiece, type Piece, type Project } from '../model';
 import {
   applyTo,
   type Bounds,
@@ -11,6 +11,7 @@ import {
   rotation,
   scaling,
   transformPath,
+  translation,
 } from '../shape';
 
 /** Something that is moved as one: a piece, or all letters of a word. */
@@ -154,20 +155,11 @@ export function copyOf(piece: Piece, id: string, mirrored: boolean, byMm = 12): 
 /** A new piece of an outline, its box's middle at a point of the ground. The outline is shifted so that its own (0,0) is its middle. */
 export function pieceInMiddle(outline: string, middle: Point, base: Pick<Piece, 'id' | 'label' | 'fabricId'>): Piece {
   const c = centreOf(boundsOf(regionOf(outline)));
-  return {
+  return newPiece({
     ...base,
-    outline: transformPath(outline, { a: 1, b: 0, c: 0, d: 1, e: -c.x, f: -c.y }),
+    outline: transformPath(outline, translation(-c.x, -c.y)),
     at: { xMm: tidy(middle.x), yMm: tidy(middle.y), rotateDeg: 0 },
-    count: 1,
-    preReversed: false,
-    webId: null,
-    edge: null,
-    route: null,
-    unit: null,
-    wordId: null,
-    print: { xMm: 0, yMm: 0, rotateDeg: 0 },
-    cutAway: false,
-  };
+  });
 }
 
 /** Where a letter of a word lies on the ground, from its place within the word. */

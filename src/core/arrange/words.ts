@@ -1,5 +1,5 @@
 import type { SetWord } from '../lettering';
-import type { Piece, Project, Word } from '../model';
+import { newPiece, type Piece, type Project, type Word } from '../model';
 import { letterOnGround } from './items';
 
 /**
@@ -21,22 +21,7 @@ export function layWord(project: Project, word: Word, set: SetWord, newId: () =>
     const at = letterOnGround(letter.at, word.at);
     return kept
       ? { ...kept, outline: letter.outline, at, fabricId: word.fabricId }
-      : {
-          id: newId(),
-          label,
-          fabricId: word.fabricId,
-          outline: letter.outline,
-          at,
-          count: 1,
-          preReversed: false,
-          webId: null,
-          edge: null,
-          route: null,
-          unit: null,
-          wordId: word.id,
-          print: { xMm: 0, yMm: 0, rotateDeg: 0 },
-          cutAway: false,
-        };
+      : newPiece({ id: newId(), label, fabricId: word.fabricId, outline: letter.outline, at, wordId: word.id });
   });
   const gone = new Set(old.map((p) => p.id));
   const first = project.pieces.findIndex((p) => gone.has(p.id));
