@@ -3,6 +3,7 @@ export * from './Cloth';
 export * from './Dialog';
 export * from './Field';
 export * from './FilePick';
+export * from './FormField';
 export * from './Note';
 export * from './Picture';
 export * from './Progress';

@@ -1,6 +1,6 @@
 import { ROUTE_FACTS } from '~/core/facing';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Cover, Edge, Intent, Route, Surface } from '~/core/model';
-import { COVER_FACTS, SURFACE_FACTS } from '~/core/press';
 import type { Option } from './Field';
 
 /** Words for the contract's names, in one place. */

@@ -1,48 +1,35 @@
-import type { Fabric, Iron, Web } from '~/core/model';
+import type { DrawerContents } from '~/core/drawer';
+import { fabricFrom, webFrom } from '~/core/material';
+import type { BenchCover, BenchSurface, Fabric, Iron, Web } from '~/core/model';
 
 /** Everything here is made up for the demo. Names say what a thing is; none is a product. */
-const cloth = (
-  f: Pick<Fabric, 'id' | 'name' | 'kind' | 'fibre' | 'thicknessMm' | 'massGsm' | 'maxIronC' | 'colour' | 'frays'> &
-    Partial<Fabric>,
-): Fabric => ({
-  sides: 'one',
-  oneWay: false,
-  stock: [{ widthMm: 559, heightMm: 457, count: 1 }],
-  pricePerM2: null,
-  photo: null,
-  ...f,
-});
+const cloth = (clothId: string, given: Pick<Fabric, 'id' | 'name'> & Partial<Fabric>): Fabric =>
+  fabricFrom(clothId, { stock: [{ widthMm: 559, heightMm: 457, count: 1, outline: null }], ...given });
 
 export const DEMO_FABRICS: readonly Fabric[] = [
-  cloth({
+  cloth('solid-cotton', {
     id: 'dusk',
     name: 'Dusk cotton',
-    kind: 'quilting-cotton',
-    fibre: 'cotton',
     thicknessMm: 0.3,
     massGsm: 145,
     maxIronC: 200,
     colour: '#2d4663',
     frays: 1,
     sides: 'both',
-    stock: [{ widthMm: 1100, heightMm: 800, count: 1 }],
+    stock: [{ widthMm: 1100, heightMm: 800, count: 1, outline: null }],
   }),
-  cloth({
+  cloth('silk', {
     id: 'glow',
     name: 'Glow silk',
-    kind: 'silk',
-    fibre: 'silk',
     thicknessMm: 0.15,
     massGsm: 70,
     maxIronC: 150,
     colour: '#f3dc93',
     frays: 3,
   }),
-  cloth({
+  cloth('batik', {
     id: 'lagoon',
     name: 'Lagoon batik',
-    kind: 'batik',
-    fibre: 'cotton',
     thicknessMm: 0.25,
     massGsm: 130,
     maxIronC: 200,
@@ -50,22 +37,18 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     frays: 0,
     sides: 'both',
   }),
-  cloth({
+  cloth('denim', {
     id: 'deep',
     name: 'Deep denim',
-    kind: 'denim',
-    fibre: 'cotton',
     thicknessMm: 0.7,
     massGsm: 330,
     maxIronC: 200,
     colour: '#1d4358',
     frays: 2,
   }),
-  cloth({
+  cloth('corduroy', {
     id: 'crag',
     name: 'Crag corduroy',
-    kind: 'corduroy',
-    fibre: 'cotton',
     thicknessMm: 1.1,
     massGsm: 290,
     maxIronC: 200,
@@ -73,33 +56,27 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     frays: 2,
     oneWay: true,
   }),
-  cloth({
+  cloth('flannel', {
     id: 'turf',
     name: 'Turf flannel',
-    kind: 'flannel',
-    fibre: 'cotton',
     thicknessMm: 0.6,
     massGsm: 170,
     maxIronC: 200,
     colour: '#7c9a55',
     frays: 1,
   }),
-  cloth({
+  cloth('linen', {
     id: 'sail',
     name: 'Sail linen',
-    kind: 'linen',
-    fibre: 'linen',
     thicknessMm: 0.4,
     massGsm: 185,
     maxIronC: 200,
     colour: '#f2e9d5',
     frays: 2,
   }),
-  cloth({
+  cloth('solid-cotton', {
     id: 'ember',
     name: 'Ember cotton',
-    kind: 'quilting-cotton',
-    fibre: 'cotton',
     thicknessMm: 0.3,
     massGsm: 140,
     maxIronC: 200,
@@ -107,33 +84,27 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     frays: 1,
     sides: 'both',
   }),
-  cloth({
+  cloth('canvas', {
     id: 'slate',
     name: 'Slate canvas',
-    kind: 'canvas',
-    fibre: 'cotton',
     thicknessMm: 0.6,
     massGsm: 280,
     maxIronC: 200,
     colour: '#3b3f48',
     frays: 1,
   }),
-  cloth({
+  cloth('satin', {
     id: 'lamp',
     name: 'Lamp satin',
-    kind: 'satin',
-    fibre: 'polyester',
     thicknessMm: 0.2,
     massGsm: 110,
     maxIronC: 150,
     colour: '#f0b43a',
     frays: 3,
   }),
-  cloth({
+  cloth('craft-felt', {
     id: 'harbour',
     name: 'Harbour felt',
-    kind: 'craft-felt',
-    fibre: 'acrylic',
     thicknessMm: 1.2,
     massGsm: 180,
     maxIronC: 110,
@@ -141,11 +112,9 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     frays: 0,
     sides: 'both',
   }),
-  cloth({
+  cloth('wool-felt', {
     id: 'shell',
     name: 'Shell wool felt',
-    kind: 'wool-felt',
-    fibre: 'wool',
     thicknessMm: 1.5,
     massGsm: 290,
     maxIronC: 150,
@@ -153,11 +122,9 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     frays: 0,
     sides: 'both',
   }),
-  cloth({
+  cloth('batik', {
     id: 'foam',
     name: 'Foam batik',
-    kind: 'batik',
-    fibre: 'cotton',
     thicknessMm: 0.25,
     massGsm: 130,
     maxIronC: 200,
@@ -167,82 +134,31 @@ export const DEMO_FABRICS: readonly Fabric[] = [
   }),
 ];
 
+const dry = (heatC: number, dwellS: number) => ({ heatC, dwellS, steam: false });
+
 export const DEMO_WEBS: readonly Web[] = [
-  {
-    id: 'light-film',
-    name: 'Light film',
-    form: 'film',
-    liners: 1,
-    massGsm: 20,
-    meltC: 108,
-    maxC: 170,
-    sewing: 'easy',
-    tacky: false,
-    widthMm: 432,
-    stockMm: 2700,
-    pricePerM: 4.2,
-    leaflet: { fuse: { heatC: 150, dwellS: 3, steam: false }, bond: { heatC: 150, dwellS: 8, steam: false } },
-  },
-  {
-    id: 'middle-film',
-    name: 'Middle film',
-    form: 'film',
-    liners: 1,
-    massGsm: 31,
-    meltC: 110,
-    maxC: 170,
-    sewing: 'easy',
-    tacky: false,
-    widthMm: 432,
-    stockMm: 2000,
-    pricePerM: 4.6,
-    leaflet: { fuse: { heatC: 150, dwellS: 5, steam: false }, bond: { heatC: 150, dwellS: 10, steam: false } },
-  },
-  {
+  webFrom('light-film', { id: 'light-film', name: 'Light film', maxC: 170, stockMm: 2700, pricePerM: 4.2 }),
+  webFrom('medium-film', { id: 'middle-film', name: 'Middle film', maxC: 170, stockMm: 2000, pricePerM: 4.6 }),
+  webFrom('firm-film', {
     id: 'firm-film',
     name: 'Firm film',
-    form: 'film',
-    liners: 1,
-    massGsm: 45,
-    meltC: 112,
     maxC: 180,
-    sewing: 'avoid',
-    tacky: false,
-    widthMm: 432,
     stockMm: 900,
     pricePerM: 5.1,
-    leaflet: { fuse: { heatC: 150, dwellS: 7, steam: false }, bond: { heatC: 155, dwellS: 10, steam: false } },
-  },
-  {
-    id: 'open-web',
-    name: 'Open web',
-    form: 'open',
-    liners: 0,
-    massGsm: 16,
-    meltC: 104,
-    maxC: 180,
-    sewing: 'easy',
-    tacky: false,
-    widthMm: 508,
-    stockMm: 1500,
-    pricePerM: 2.6,
-    leaflet: { fuse: { heatC: 140, dwellS: 3, steam: false }, bond: { heatC: 160, dwellS: 10, steam: true } },
-  },
-  {
+    offcuts: [{ widthMm: 210, heightMm: 150, count: 2, outline: null }],
+    steps: {
+      fuse: ['Rough side to the wrong side of the cloth.', 'Press without steam, count to seven, lift.'],
+      bond: ['Let it cool, peel, lay it down.', 'Press ten seconds a spot.'],
+    },
+  }),
+  webFrom('open-light', { id: 'open-web', name: 'Open web', stockMm: 1500, pricePerM: 2.6 }),
+  webFrom('low-melt-grid', {
     id: 'cool-grid',
     name: 'Low-heat grid',
-    form: 'grid',
-    liners: 1,
-    massGsm: 32,
-    meltC: 82,
-    maxC: 130,
-    sewing: 'easy',
-    tacky: false,
-    widthMm: 450,
     stockMm: 600,
     pricePerM: 6.4,
-    leaflet: { fuse: { heatC: 110, dwellS: 4, steam: false }, bond: { heatC: 110, dwellS: 10, steam: false } },
-  },
+    leaflet: { fuse: dry(110, 4), bond: dry(110, 10) },
+  }),
 ];
 
 export const DEMO_IRONS: readonly Iron[] = [
@@ -294,3 +210,47 @@ export const DEMO_IRONS: readonly Iron[] = [
     ],
   },
 ];
+
+export const DEMO_COVERS: readonly BenchCover[] = [
+  {
+    id: 'clear-sheet',
+    name: 'Clear pressing sheet',
+    kind: 'coated-sheet',
+    thicknessMm: 0.1,
+    conductivityWmK: null,
+    maxC: 230,
+    seeThrough: true,
+    note: '',
+  },
+  {
+    id: 'linen-cloth',
+    name: 'Old linen napkin',
+    kind: 'press-cloth',
+    thicknessMm: 0.45,
+    conductivityWmK: null,
+    maxC: 200,
+    seeThrough: false,
+    note: '',
+  },
+];
+
+export const DEMO_SURFACES: readonly BenchSurface[] = [
+  {
+    id: 'padded-board',
+    name: 'Padded table end',
+    kind: 'ironing-board',
+    thicknessMm: 10,
+    conductivityWmK: null,
+    note: 'Two layers of cotton wadding under canvas.',
+  },
+];
+
+/** The Drawer as it is laid out on the first visit. */
+export const demoDrawer = (): DrawerContents => ({
+  fabrics: DEMO_FABRICS,
+  webs: DEMO_WEBS,
+  irons: DEMO_IRONS,
+  covers: DEMO_COVERS,
+  surfaces: DEMO_SURFACES,
+  pictures: [],
+});

@@ -1,6 +1,6 @@
-import type { Piece, Project } from '~/core/model';
+import { newProject, type Piece, type Project } from '~/core/model';
 import { acrossFrom, arched, circle, drawnInPlace } from './draw';
-import { DEMO_FABRICS, DEMO_IRONS, DEMO_WEBS } from './drawer';
+import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_WEBS } from './drawer';
 import { setCapitals } from './letters';
 
 // "Harbour Light", a wall panel of 500 × 700 mm, drawn for this application.
@@ -87,39 +87,16 @@ function drawPieces(): Piece[] {
 /** A new copy of the demo project each time. */
 export function harbourLight(): Project {
   const pieces = drawPieces();
-  return {
-    format: 'apple-seam.project',
-    version: 1,
+  return newProject({
     id: 'harbour-light',
     name: 'Harbour Light',
-    units: 'mm',
-    intent: { kind: 'applique', laundering: 'never', hand: 'medium', edge: 'blanket' },
-    route: 'trace-on-liner',
-    ground: {
-      fabricId: 'dusk',
-      widthMm: 500,
-      heightMm: 700,
-      outline: null,
-      seamAllowanceMm: 0,
-      creases: { across: 0, down: 0, diagonal: false },
-    },
+    ground: { fabricId: 'dusk', widthMm: 500, heightMm: 700 },
     pieces,
-    order: pieces.map((piece) => piece.id),
     fabrics: structuredClone([...DEMO_FABRICS]),
     webs: structuredClone([...DEMO_WEBS]),
     irons: structuredClone([...DEMO_IRONS]),
-    bench: { ironId: 'household', cover: 'parchment', surface: 'ironing-board' },
-    words: [],
-    pictures: [],
-    limits: { thinMm: 3, sharpDeg: 30, smallMm: 15 },
-    underlay: null,
-    layering: {
-      underlapMm: 6,
-      pairs: [],
-      webRimMm: 0,
-      windowMarginMm: 10,
-      sheet: { widthMm: 380, heightMm: 450 },
-      quilted: false,
-    },
-  };
+    covers: structuredClone([...DEMO_COVERS]),
+    surfaces: structuredClone([...DEMO_SURFACES]),
+    bench: { ironId: 'household' },
+  });
 }

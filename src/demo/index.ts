@@ -1,1 +1,2 @@
+export { demoDrawer } from './drawer';
 export { harbourLight } from './harbour-light';

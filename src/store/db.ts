@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
-import { type Project, parseProject } from '~/core/model';
+import type { Things } from '~/core/drawer';
+import { type Picture, type Project, parseProject } from '~/core/model';
 
 export interface ProjectRow {
   id: string;
@@ -35,11 +36,37 @@ export const db = new Dexie('apple-seam') as Dexie & {
   settings: EntityTable<{ key: string; value: unknown }, 'key'>;
   shapes: EntityTable<SavedShape, 'id'>;
   faces: EntityTable<SavedFace, 'id'>;
+  fabrics: EntityTable<Things['fabrics'], 'id'>;
+  webs: EntityTable<Things['webs'], 'id'>;
+  irons: EntityTable<Things['irons'], 'id'>;
+  covers: EntityTable<Things['covers'], 'id'>;
+  surfaces: EntityTable<Things['surfaces'], 'id'>;
+  drawerPictures: EntityTable<Picture, 'id'>;
 };
 db.version(1).stores({ projects: 'id, updatedAt', settings: 'key' });
 // Projects gained words, pictures, limits and an underlay: parsing fills in what an older one lacks.
 db.version(2)
   .stores({ shapes: 'id, name', faces: 'id, name' })
+  .upgrade((tx) =>
+    tx
+      .table<ProjectRow>('projects')
+      .toCollection()
+      .modify((row) => {
+        const parsed = parseProject(row.doc);
+        if (parsed.ok) row.doc = parsed.project;
+      }),
+  );
+
+// The Drawer, and projects that gained schools, wants and benches of their own.
+db.version(3)
+  .stores({
+    fabrics: 'id, name',
+    webs: 'id, name',
+    irons: 'id, name',
+    covers: 'id, name',
+    surfaces: 'id, name',
+    drawerPictures: 'id',
+  })
   .upgrade((tx) =>
     tx
       .table<ProjectRow>('projects')

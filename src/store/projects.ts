@@ -1,6 +1,7 @@
-import { LIMITS, type ParsedProject, type Project, parseProjectText } from '~/core/model';
+import { LIMITS, newProject, type ParsedProject, type Project, parseProjectText } from '~/core/model';
 import { harbourLight } from '~/demo';
 import { db, forgetOldDeleted, type ProjectRow, TAB } from './db';
+import { DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
 
 const row = (doc: Project, now = Date.now()): ProjectRow => ({
   id: doc.id,
@@ -12,28 +13,43 @@ const row = (doc: Project, now = Date.now()): ProjectRow => ({
   doc,
 });
 
-/** On the very first visit the demo project is laid out; never again, so that a deleted one stays deleted. */
+/** On the very first visit the demo's project and Drawer are laid out; never again, so that what is deleted stays deleted. */
 export async function seedDemo(): Promise<void> {
-  await db.transaction('rw', db.projects, db.settings, async () => {
-    if (await db.settings.get('demo-laid-out')) return;
-    await db.settings.put({ key: 'demo-laid-out', value: true });
-    if (!(await db.projects.get('harbour-light'))) await db.projects.put(row(harbourLight()));
+  await db.transaction('rw', [db.projects, db.settings, ...DRAWER_TABLES], async () => {
+    if (!(await db.settings.get('demo-laid-out'))) {
+      await db.settings.put({ key: 'demo-laid-out', value: true });
+      if (!(await db.projects.get('harbour-light'))) await db.projects.put(row(harbourLight()));
+    }
+    if (await db.settings.get('drawer-laid-out')) return;
+    await db.settings.put({ key: 'drawer-laid-out', value: true });
+    await layOutDrawer();
   });
   await forgetOldDeleted();
 }
 
-/** A project of one's own to start from: the demo's drawer, a bare ground of 500 × 500 mm, no pieces. */
+/** A new project brings so many of the Drawer's fabrics along; the rest can be taken in at any time. */
+const FABRICS_TO_START = 60;
+
+/** A project of one's own to start from: what is in the Drawer, a bare ground of 500 × 500 mm, no pieces. */
 export async function makeProject(): Promise<string> {
-  const demo = harbourLight();
   const taken = (await db.projects.toArray()).filter((r) => r.deletedAt === null).map((r) => r.name);
-  const doc: Project = {
-    ...demo,
+  const drawer = await readDrawer();
+  const demo = harbourLight();
+  const fabrics = drawer.fabrics.length > 0 ? drawer.fabrics.slice(0, FABRICS_TO_START) : demo.fabrics;
+  const irons = drawer.irons.length > 0 ? drawer.irons.slice(0, LIMITS.irons) : demo.irons;
+  const used = new Set(fabrics.map((f) => f.photo?.pictureId));
+  const doc = newProject({
     id: crypto.randomUUID(),
     name: freeName('New project', taken),
-    ground: { ...demo.ground, widthMm: 500, heightMm: 500 },
-    pieces: [],
-    order: [],
-  };
+    fabrics,
+    webs: drawer.webs.slice(0, LIMITS.webs).map((w) => ({ ...w, leafletPhotoId: null })),
+    irons,
+    covers: drawer.covers.slice(0, LIMITS.benchThings),
+    surfaces: drawer.surfaces.slice(0, LIMITS.benchThings),
+    pictures: drawer.pictures.filter((p) => used.has(p.id)),
+    ground: { fabricId: fabrics[0]!.id },
+    bench: { ironId: irons[0]!.id },
+  });
   await db.projects.put(row(doc));
   return doc.id;
 }

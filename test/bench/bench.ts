@@ -8,6 +8,7 @@ import type { Project } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { Session } from '../e2e/browser';
+import { benchMatch } from './match';
 
 interface Row {
   readonly what: string;
@@ -43,6 +44,8 @@ note(
   '< 150 ms',
   `${ms(plan.median)} (first ${ms(plan.first)}, worst warm ${ms(plan.worst)})`,
 );
+
+benchMatch(note, time, ms);
 
 /** Discs strewn so that each overlaps about a dozen others, six a piece counted once (500 pieces, 3,000 overlaps), however many there are. */
 function strewn(count: number, seed: number): Project {

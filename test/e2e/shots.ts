@@ -50,6 +50,12 @@ try {
   await shoot('stack-map');
   await open('match');
   await shoot('match');
+  await s.press('What if?');
+  await s.find('dialog tr');
+  await shoot('what-if');
+  await s.go('/drawer');
+  await s.find('[data-thing=glow]');
+  await shoot('drawer');
   await open('trace');
   await s.press('Middle film');
   await shoot('trace');

@@ -12,7 +12,7 @@ const ask = (more: Partial<PressRequest> = {}): PressRequest => ({
   onto: [cotton({ id: 'ground' })],
   web: web(),
   iron: iron(),
-  bench: { ironId: 'iron', cover: 'none', surface: 'ironing-board' },
+  bench: { ironId: 'iron', cover: 'none', surface: 'ironing-board', coverId: null, surfaceId: null },
   sizeMm: { widthMm: 80, heightMm: 60 },
   ...more,
 });
@@ -28,7 +28,12 @@ describe('press: settings', () => {
 
   it('take longer under a press cloth: about 10 s where bare takes 3–8 s (common practice, no source)', () => {
     const six = web({ leaflet: { fuse: web().leaflet.fuse, bond: { heatC: 150, dwellS: 6, steam: false } } });
-    const s = settingFor(ask({ web: six, bench: { ironId: 'iron', cover: 'press-cloth', surface: 'ironing-board' } }));
+    const s = settingFor(
+      ask({
+        web: six,
+        bench: { ironId: 'iron', cover: 'press-cloth', surface: 'ironing-board', coverId: null, surfaceId: null },
+      }),
+    );
     expect(s.dwell.minS).to.be.below(10);
     expect(s.dwell.maxS).to.be.above(10);
     expect(s.dwell.seconds).to.be.closeTo(10, 1);
@@ -105,7 +110,16 @@ describe('press: settings', () => {
         fc.constantFrom('fuse' as const, 'bond' as const),
         (fabric, ground, w, i, cover, surface, stage) => {
           const onto = stage === 'bond' ? [ground] : [];
-          const s = settingFor(ask({ fabric, onto, web: w, iron: i, stage, bench: { ironId: i.id, cover, surface } }));
+          const s = settingFor(
+            ask({
+              fabric,
+              onto,
+              web: w,
+              iron: i,
+              stage,
+              bench: { ironId: i.id, cover, surface, coverId: null, surfaceId: null },
+            }),
+          );
           expect(s.dwell.minS).to.be.at.most(s.dwell.seconds);
           expect(s.dwell.seconds).to.be.at.most(s.dwell.maxS);
           expect(s.heat.dots).to.equal(dotsForSoleplate(s.heat.soleplateC));

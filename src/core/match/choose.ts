@@ -1,96 +1,41 @@
 import { ROUTE_FACTS } from '../facing';
-import type { Choice, Fabric, Said, Web } from '../model';
+import { weightOf } from '../material';
+import type { Choice, Said, Web } from '../model';
 import { formatTemperature } from '../units';
-import { FLOW_MARGIN_C, hidesGsm, weightOf } from './cloth';
-import { isSewn, RULES, type Rule, type Situation, wantedGsm } from './rules';
+import { type Changed, changesOf, whatWouldChange } from './changes';
+import { confidenceIn } from './evidence';
+import { EXTRA_WEB_POINTS, fewestWebs } from './fewest';
+import { type Judged, judge, said } from './judge';
+import { RULES, type Rule } from './rules';
+import { FLOW_MARGIN_C, isSewn, type Situation, situationOf, type Wish } from './situation';
 
-/** A piece with what it is for; the web is what is asked. */
-export type Wish = Omit<Situation, 'web'> & {
-  readonly pieceId: string;
-  /** The user's own choice, or null. */
-  readonly overruledWith: string | null;
-};
-
-interface Judged {
-  readonly web: Web;
-  readonly forbidden: readonly Said[];
-  readonly points: number;
-  readonly weighed: readonly (Said & { points: number })[];
-}
-
-/** Every rule's finding on one web for one piece. */
-function judge(wish: Wish, web: Web, rules: readonly Rule[]): Judged {
-  const forbidden: Said[] = [];
-  const weighed: (Said & { points: number })[] = [];
-  for (const rule of rules) {
-    const finding = rule.judge({ ...wish, web });
-    if (finding?.effect === 'forbid') forbidden.push({ code: rule.code, text: finding.text });
-    else if (finding) weighed.push({ code: rule.code, text: finding.text, points: finding.points });
-  }
-  return { web, forbidden, weighed, points: weighed.reduce((sum, w) => sum + w.points, 0) };
-}
-
-/** What each further web in a project costs, in the rules' points: people want one setting all day. Common practice; the figure is ours. */
-export const EXTRA_WEB_POINTS = 6;
-/** Up to this many webs every set of them is tried; beyond, only those that are best for some piece. */
-const TRY_ALL_UP_TO = 12;
-
-/**
- * The set of webs with the least total of points, each web in use costing extra.
- * Exact over the candidates: every subset is tried. A piece for which no web is allowed does not count.
- * @returns for each piece the index of its web, or −1
- */
-export function fewestWebs(points: readonly (readonly (number | null)[])[], extra = EXTRA_WEB_POINTS): number[] {
-  const webs = points[0]?.length ?? 0;
-  let candidates = Array.from({ length: webs }, (_, w) => w).filter((w) => points.some((row) => row[w] !== null));
-  if (candidates.length > TRY_ALL_UP_TO) {
-    const wins = new Map<number, number>();
-    for (const row of points) {
-      const best = bestOf(row, candidates);
-      if (best >= 0) wins.set(best, (wins.get(best) ?? 0) + 1);
-    }
-    candidates = [...wins]
-      .sort((a, b) => b[1] - a[1])
-      .slice(0, TRY_ALL_UP_TO)
-      .map(([w]) => w);
-  }
-  let bestTotal = Number.POSITIVE_INFINITY;
-  let best: number[] = [];
-  for (let set = 0; set < 1 << candidates.length; set++) {
-    const chosen = candidates.filter((_, i) => set & (1 << i));
-    let total = chosen.length * extra;
-    const picks: number[] = [];
-    for (const row of points) {
-      const w = bestOf(row, chosen);
-      picks.push(w);
-      if (w >= 0) total += row[w]!;
-      // Leaving out a piece that could be served is worse than any price.
-      else if (bestOf(row, candidates) >= 0) total += 1e6;
-    }
-    if (total < bestTotal) {
-      bestTotal = total;
-      best = picks;
-    }
-  }
-  return best;
-}
-
-const bestOf = (row: readonly (number | null)[], among: readonly number[]): number =>
-  among.reduce((b, w) => (row[w] !== null && (b < 0 || row[w]! < row[b]!) ? w : b), -1);
+/** No web melts below this, °C: common practice, no source. */
+const LOWEST_MELT_C = 60;
 
 /** What to buy when nothing suits: weight, form, liner and melting point, worked out from the same figures as the rules. */
-function whatToBuy(wish: Wish): Said {
-  const limit = Math.min(wish.fabric.maxIronC, ...wish.beneath.map((f: Fabric) => f.maxIronC));
+export function whatToBuy(wish: Situation): Said {
+  const limit = wish.limitC;
   const meltBelow = limit - FLOW_MARGIN_C;
-  if (meltBelow < 60) {
+  if (meltBelow < LOWEST_MELT_C)
     return {
       code: 'no-heat-at-all',
       text: `This cloth takes at most ${formatTemperature(limit, 'mm')}: no web melts that low. Sew or glue it instead.`,
     };
-  }
-  const gsm = Math.min(wantedGsm(wish), hidesGsm(wish.fabric.massGsm));
-  const form = wish.edge === 'hand' ? 'open web' : isSewn(wish.edge) ? 'film or open web' : 'film';
-  const liner = ROUTE_FACTS[wish.route].needsLiner ? ' with a liner' : '';
+  const gsm = Math.min(wish.wantedGsm, wish.hidesGsm);
+  const form = wish.wants.foil
+    ? 'film'
+    : wish.edge === 'hand'
+      ? 'open web'
+      : isSewn(wish.edge)
+        ? 'film or open web'
+        : 'film';
+  const liner = wish.wants.printLiner
+    ? ' with a printable liner'
+    : wish.wants.trialPlacing
+      ? ' with two liners and tack'
+      : ROUTE_FACTS[wish.route].needsLiner
+        ? ' with a liner'
+        : '';
   return {
     code: 'buy',
     text: `Buy a ${weightOf(gsm)} ${form}${liner}, about ${Math.round(gsm)} g/m², that melts below ${formatTemperature(meltBelow, 'mm')}${isSewn(wish.edge) ? ' and can be sewn' : ''}.`,
@@ -98,37 +43,72 @@ function whatToBuy(wish: Wish): Said {
 }
 
 const REASONS = 3;
-const plain = (s: Said): Said => ({ code: s.code, text: s.text });
+const RUNNERS_UP = 2;
+
+const ONE_FEWER = { code: 'one-web-fewer', text: 'It would do as well, but then the project needs one web more.' };
+const NO_BETTER = { code: 'no-better', text: 'It would do, but gains nothing over the one chosen.' };
+
+/** Why a web was not taken: the rule that forbids it, or what speaks most against it. */
+function againstIt(s: Situation, j: Judged, chosen: Judged | undefined): Said {
+  if (j.forbiddenBy[0]) return said(j.forbiddenBy[0], s, j.web);
+  let worst = j.weighed[0];
+  for (const w of j.weighed) if (w.points > (worst?.points ?? 0)) worst = w;
+  if (chosen && j.points < chosen.points) return ONE_FEWER;
+  return worst && worst.points > 0 ? said(worst.rule, s, j.web) : NO_BETTER;
+}
+
+/** The two or three decisive reasons for a choice, and the gravest thing against it. */
+function reasonsFor(s: Situation, chosen: Judged, all: readonly Judged[], overruled: boolean): Said[] {
+  const allowed = all.filter((j) => j.forbiddenBy.length === 0);
+  const reasons: Said[] = overruled ? [{ code: 'your-choice', text: 'You chose it yourself.' }] : [];
+  reasons.push(...chosen.forbiddenBy.map((r) => said(r, s, chosen.web)));
+  if (!overruled && allowed.length === 1 && all.length > 1 && chosen.forbiddenBy.length === 0)
+    reasons.push({ code: 'only-one', text: 'It is the only one in the drawer that this piece allows.' });
+  // Decisive is what sets it apart: a reason that the next best has as well tells nothing.
+  const next = allowed.filter((j) => j !== chosen).sort((a, b) => a.points - b.points)[0];
+  const worth = (code: string, points: number): number =>
+    points - (next?.weighed.find((w) => w.rule.code === code)?.points ?? 0);
+  reasons.push(
+    ...chosen.weighed
+      .filter((w) => w.points < 0)
+      .sort((a, b) => worth(a.rule.code, a.points) - worth(b.rule.code, b.points) || a.points - b.points)
+      .map((w) => said(w.rule, s, chosen.web)),
+  );
+  if (!overruled && next && next.points < chosen.points)
+    reasons.push({ code: 'one-web-fewer', text: 'It serves other pieces too: one setting fewer at the iron.' });
+  if (reasons.length === 0)
+    reasons.push({ code: 'least-against', text: 'It has the least against it of all that are in the drawer.' });
+  const kept = reasons.slice(0, Math.max(REASONS, chosen.forbiddenBy.length + 1));
+  const but = chosen.weighed.filter((w) => w.points >= 5).sort((a, b) => b.points - a.points)[0];
+  if (but) kept.push({ code: `but-${but.rule.code}`, text: `But: ${but.rule.say(s, chosen.web)}` });
+  return kept;
+}
 
 /**
- * Chooses a web for every piece, with reasons, and says why the others were not taken.
- * The choice has the fewest points over the whole project, each web in use costing {@link EXTRA_WEB_POINTS}; ties go to the web that stands first in the drawer.
+ * Chooses a web for every piece, with reasons, runners-up and how far it can be relied on, and says why the others were not taken.
+ * The choice has the fewest points over the whole project, each web in use costing what the project's schools say.
  * @param webs the drawer; may be empty
  */
 export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules: readonly Rule[] = RULES): Choice[] {
-  const judged = wishes.map((wish) => webs.map((web) => judge(wish, web, rules)));
+  const situations = wishes.map(situationOf);
+  const judged = situations.map((s) => webs.map((web) => judge(s, web, rules)));
   const free = wishes.map((w, i) => (w.overruledWith === null ? i : -1)).filter((i) => i >= 0);
-  const picks = fewestWebs(free.map((i) => judged[i]!.map((j) => (j.forbidden.length > 0 ? null : j.points))));
+  const schools = wishes[0]?.schools;
+  const extra = schools?.webs === 'best-each' ? 0 : (schools?.extraWebPoints ?? EXTRA_WEB_POINTS);
+  const { picks } = fewestWebs(
+    free.map((i) => judged[i]!.map((j) => (j.forbiddenBy.length > 0 ? null : j.points))),
+    extra,
+  );
   const pickFor = new Map(free.map((i, k) => [i, picks[k] ?? -1]));
+  const told = new Map<string, string>();
+  const changed = new Map<string, Changed>();
 
-  return wishes.map((wish, i) => {
+  return situations.map((wish, i): Choice => {
     const all = judged[i]!;
     const overruled = wish.overruledWith !== null;
     const taken = overruled ? all.findIndex((j) => j.web.id === wish.overruledWith) : (pickFor.get(i) ?? -1);
     const chosen = all[taken];
-    const rejected = all
-      .filter((j) => j !== chosen)
-      .map((j) => {
-        const worst = [...j.weighed].sort((a, b) => b.points - a.points)[0];
-        const why =
-          j.forbidden[0] ??
-          (worst && worst.points > 0
-            ? plain(worst)
-            : chosen && j.points < chosen.points
-              ? { code: 'one-web-fewer', text: 'It would do as well, but then the project needs one web more.' }
-              : { code: 'no-better', text: 'It would do, but gains nothing over the one chosen.' });
-        return { webId: j.web.id, ...why };
-      });
+    const rejected = all.filter((j) => j !== chosen).map((j) => ({ webId: j.web.id, ...againstIt(wish, j, chosen) }));
     if (!chosen)
       return {
         pieceId: wish.pieceId,
@@ -137,41 +117,46 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
         reasons: [],
         rejected,
         forbiddenBy: [],
+        runnersUp: [],
+        confidence: { level: 'sure', text: 'Every web in the drawer is ruled out.' },
         buy: whatToBuy(wish),
       };
-
-    const alone =
-      all.filter((j) => j.forbidden.length === 0).length === 1 && !overruled && chosen.forbidden.length === 0;
-    const reasons: Said[] = overruled ? [{ code: 'your-choice', text: 'You chose it yourself.' }] : [];
-    reasons.push(...chosen.forbidden);
-    if (alone && all.length > 1)
-      reasons.push({ code: 'only-one', text: 'It is the only one in the drawer that this piece allows.' });
-    reasons.push(
-      ...chosen.weighed
-        .filter((w) => w.points < 0)
-        .sort((a, b) => a.points - b.points)
-        .map(plain),
-    );
-    const runnerUp = all.filter((j) => j !== chosen && j.forbidden.length === 0).sort((a, b) => a.points - b.points)[0];
-    if (!overruled && runnerUp && runnerUp.points < chosen.points)
-      reasons.push({ code: 'one-web-fewer', text: 'It serves other pieces too: one setting fewer at the iron.' });
-    if (reasons.length === 0)
-      reasons.push({ code: 'least-against', text: 'It has the least against it of all that are in the drawer.' });
-    const kept = reasons.slice(0, Math.max(REASONS, chosen.forbidden.length + 1));
-    kept.push(
-      ...chosen.weighed
-        .filter((w) => w.points >= 5)
-        .sort((a, b) => b.points - a.points)
-        .slice(0, 1)
-        .map((w) => ({ code: `but-${w.code}`, text: `But: ${w.text}` })),
-    );
+    const others = all.filter((j) => j !== chosen && j.forbiddenBy.length === 0).sort((a, b) => a.points - b.points);
+    const runnersUp = others.slice(0, RUNNERS_UP).map((j) => {
+      const behindPoints = Math.round((j.points - chosen.points) * 10) / 10;
+      if (behindPoints <= 0)
+        return {
+          webId: j.web.id,
+          behindPoints,
+          text: overruled
+            ? 'We would have taken this one.'
+            : 'It would win if each piece got the best for itself rather than as few webs as serve all.',
+        };
+      // Pieces of one cloth with one purpose ask the same question: it is answered once.
+      const question = `${wish.fabric.id} ${wish.beneath.map((f) => f.id)} ${wish.bonded.map((w) => w.id)} ${wish.edge} ${wish.route} ${wish.layers}`;
+      const key = `${question} ${chosen.web.id} ${j.web.id} ${wish.narrowMm > j.web.widthMm}`;
+      let text = told.get(key);
+      if (text === undefined) {
+        if (!changed.has(question)) changed.set(question, changesOf(wish));
+        const change = whatWouldChange(changed.get(question)!, j.web, chosen.web, rules);
+        text = change ? `It would win if ${change}.` : 'No single change would make it win here.';
+        told.set(key, text);
+      }
+      return { webId: j.web.id, behindPoints, text };
+    });
     return {
       pieceId: wish.pieceId,
       webId: chosen.web.id,
       overruled,
-      reasons: kept,
+      reasons: reasonsFor(wish, chosen, all, overruled),
       rejected,
-      forbiddenBy: [...chosen.forbidden],
+      forbiddenBy: chosen.forbiddenBy.map((r) => said(r, wish, chosen.web)),
+      runnersUp,
+      confidence: confidenceIn(
+        wish,
+        chosen.web,
+        others[0] ? others[0].points - chosen.points : Number.POSITIVE_INFINITY,
+      ),
       buy: null,
     };
   });

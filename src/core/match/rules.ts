@@ -1,269 +1,477 @@
 import { ROUTE_FACTS } from '../facing';
-import type { Edge, Fabric, Intent, Route, Web } from '../model';
+import { clothOf, weightOf } from '../material';
+import type { Fabric, Web } from '../model';
 import { CARE_LIMIT_C, formatTemperature } from '../units';
-import { CLOTH, FLOW_MARGIN_C, hidesGsm, weightOf } from './cloth';
+import { flowC, isSewn, isUnstitched, type Situation } from './situation';
 
-/** All that a rule may look at: one piece, one web, and what the piece is for. */
-export interface Situation {
-  readonly fabric: Fabric;
-  /** Everything the piece lies on: the ground and lower pieces it overlaps. */
-  readonly beneath: readonly Fabric[];
-  readonly web: Web;
-  readonly edge: Edge;
-  readonly route: Route;
-  readonly intent: Intent;
-  /** Layers of cloth in the deepest chain through this piece, itself included. */
-  readonly layers: number;
-  /** The piece's shorter and longer side and all its copies' area. */
-  readonly narrowMm: number;
-  readonly longMm: number;
-  readonly areaMm2: number;
-}
+/** What a finding is about: the rows of a comparison of two webs. */
+export const ASPECTS = ['hand', 'hold', 'washing', 'sewing', 'show', 'heat', 'handling', 'cost'] as const;
+export type Aspect = (typeof ASPECTS)[number];
 
-export type Finding =
-  | { readonly effect: 'forbid'; readonly text: string }
-  /** Points against (positive) or for (negative): about 10 decide between two webs of which either would do. */
-  | { readonly effect: 'weigh'; readonly points: number; readonly text: string };
-
+/**
+ * One rule, described as data: the machinery knows none of them by name.
+ * About 10 points decide between two webs of which either would do.
+ */
 export interface Rule {
   readonly code: string;
+  readonly aspect: Aspect;
+  /** What it looks at, in words. */
   readonly looksAt: string;
-  /** Where practitioners differ: the side this rule takes. */
+  readonly does: 'forbids' | 'costs' | 'favours';
+  /** How much, from 0 (does not apply); of a rule that forbids, anything above 0 forbids. */
+  readonly points: (s: Situation, web: Web) => number;
+  /** The reason; only asked for when it applies. */
+  readonly say: (s: Situation, web: Web) => string;
+  /** Where practitioners differ: the side this rule takes, or how a switch of the project turns it. */
   readonly school?: string;
-  readonly judge: (s: Situation) => Finding | null;
 }
 
 /** Below this a web counts as low-melting, °C. Common practice, no source. */
 const LOW_MELT_C = 95;
+/** A web whose flow comes within this of a limit leaves little room for a swinging iron, °C. Estimated. */
+const NEAR_C = 15;
+/** Cloth that lets through more of the light than this shows what lies behind it. Estimated. */
+const SEE_THROUGH = 0.2;
+/** Lighter than this (CIE L*) a cloth shows a grey shadow of its web. Estimated. */
+const PALE_L = 70;
 
-const forbid = (text: string): Finding => ({ effect: 'forbid', text });
-const against = (points: number, text: string): Finding => ({ effect: 'weigh', points, text });
-const inFavour = (points: number, text: string): Finding => ({ effect: 'weigh', points: -points, text });
-
-const SEWN: readonly Edge[] = ['straight', 'blanket', 'zigzag', 'satin', 'free-motion'];
-export const isSewn = (edge: Edge): boolean => SEWN.includes(edge);
 const heat = (c: number): string => formatTemperature(c, 'mm');
-const called = (f: Fabric): string => f.name || CLOTH[f.kind].name.toLowerCase();
+const called = (f: Fabric): string => f.name || clothOf(f).name.toLowerCase();
+const upper = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+const cm = (mm: number): string => `${Math.round(mm / 10)} cm`;
+const gsm = (n: number): string => `${Math.round(n)} g/m²`;
+const heavier = (web: Web): boolean => weightOf(web.massGsm) === 'firm';
+const hottest = (web: Web): number => Math.max(web.leaflet.fuse.heatC, web.leaflet.bond.heatC);
+const needsMm = (s: Situation, web: Web): number => s.fabricAreaMm2 / web.widthMm;
+const stockMm2 = (web: Web): number =>
+  web.stockMm * web.widthMm + web.offcuts.reduce((sum, o) => sum + o.widthMm * o.heightMm * o.count, 0);
+const tooHotBeneath = (s: Situation, web: Web): Fabric | undefined => s.beneath.find((f) => flowC(web) > f.maxIronC);
+/** A continuous sheet of adhesive, against one with gaps. */
+const isSheet = (web: Web): boolean => web.form === 'film' || web.form === 'tape';
 
-/** Adhesive this piece asks for, g/m²: what its hairiest face needs, more without a stitch, less for a soft hand. */
-export function wantedGsm(s: Pick<Situation, 'fabric' | 'beneath' | 'edge' | 'intent' | 'layers'>): number {
-  const grip = Math.max(CLOTH[s.fabric.kind].gripGsm, ...s.beneath.map((f) => CLOTH[f.kind].gripGsm * 0.9));
-  const hold = s.edge === 'none' || s.edge === 'paint' ? 2.2 : s.edge === 'hand' ? 0.8 : 1;
-  const hand = s.intent.hand === 'soft' ? 0.9 : s.intent.hand === 'firm' ? 1.3 : 1;
-  return grip * hold * hand;
-}
+/** How much worse each kind of washing is for what is not stitched. Estimated. */
+const WASH = { never: 0, gentle: 10, often: 18 } as const;
+/** Points for each g/m² beyond what is needed, by the hand that is wanted. Estimated. */
+const STIFF = { soft: 1.1, medium: 0.7, firm: 0.2 } as const;
 
-/**
- * The first set of rules. Each is common practice, no source, unless it says otherwise; the points are ours and are estimates.
- */
+/** The rules. Each is common practice, no source, unless it says otherwise; the points are ours and are estimates. */
 export const RULES: readonly Rule[] = [
-  {
-    code: 'needs-a-liner',
-    looksAt: 'route, liners',
-    judge: ({ web, route }) =>
-      ROUTE_FACTS[route].needsLiner && web.liners === 0
-        ? forbid('It has no liner to trace on. Use a template, or reverse on the wrong side after fusing.')
-        : null,
-  },
-  {
-    code: 'no-sheet',
-    looksAt: 'form, size',
-    judge: ({ web, narrowMm }) =>
-      web.form === 'tape' && narrowMm > web.widthMm
-        ? forbid('It is a tape for hems and seams, too narrow for this shape.')
-        : null,
-  },
+  // ---- heat
   {
     code: 'too-hot-for-fabric',
+    aspect: 'heat',
     looksAt: 'heat limit of the cloth, melting point',
-    judge: ({ web, fabric }) =>
-      web.meltC + FLOW_MARGIN_C > fabric.maxIronC
-        ? forbid(
-            `It flows only from about ${heat(web.meltC + FLOW_MARGIN_C)}, but ${called(fabric)} takes at most ${heat(fabric.maxIronC)}.`,
-          )
-        : null,
+    does: 'forbids',
+    points: (s, web) => flowC(web) - s.fabric.maxIronC,
+    say: (s, web) =>
+      `It flows only from about ${heat(flowC(web))}, but ${called(s.fabric)} takes at most ${heat(s.fabric.maxIronC)}.`,
   },
   {
     code: 'too-hot-for-what-lies-beneath',
-    looksAt: 'heat limit of the ground and lower pieces',
-    judge: ({ web, beneath }) => {
-      const tender = beneath.find((f) => web.meltC + FLOW_MARGIN_C > f.maxIronC);
-      return tender
-        ? forbid(
-            `It flows only from about ${heat(web.meltC + FLOW_MARGIN_C)}, but ${called(tender)} beneath takes at most ${heat(tender.maxIronC)}.`,
-          )
-        : null;
+    aspect: 'heat',
+    looksAt: 'heat limit of the ground and of lower pieces, melting point',
+    does: 'forbids',
+    points: (s, web) => (tooHotBeneath(s, web) ? 1 : 0),
+    say: (s, web) => {
+      const f = tooHotBeneath(s, web) ?? s.fabric;
+      return `It flows only from about ${heat(flowC(web))}, but ${called(f)} beneath takes at most ${heat(f.maxIronC)}.`;
     },
   },
   {
     code: 'leaflet-hotter-than-cloth',
+    aspect: 'heat',
     looksAt: 'leaflet, heat limit of the cloth and of what lies beneath',
-    judge: ({ web, fabric, beneath }) => {
-      const limit = Math.min(fabric.maxIronC, ...beneath.map((f) => f.maxIronC));
-      const asks = Math.max(web.leaflet.fuse.heatC, web.leaflet.bond.heatC);
-      return asks > limit
-        ? against(
-            Math.min(14, 4 + (asks - limit) / 5),
-            `Its leaflet asks for ${heat(asks)}, above the ${heat(limit)} this cloth can take; it would have to go slower and cooler.`,
-          )
-        : null;
+    does: 'costs',
+    points: (s, web) => (hottest(web) > s.limitC ? Math.min(14, 4 + (hottest(web) - s.limitC) / 5) : 0),
+    say: (s, web) =>
+      `Its leaflet asks for ${heat(hottest(web))}, above the ${heat(s.limitC)} this cloth can take; it would have to go slower and cooler.`,
+  },
+  {
+    code: 'little-room',
+    aspect: 'heat',
+    looksAt: 'melting point, heat limit',
+    does: 'costs',
+    points: (s, web) => {
+      const room = s.limitC - flowC(web);
+      return room >= 0 && room < NEAR_C ? ((NEAR_C - room) / NEAR_C) * 6 : 0;
     },
+    say: (s, web) =>
+      `Only ${heat(s.limitC - flowC(web))} lie between where it flows and what the cloth can take: less than many an iron swings.`,
   },
   {
     code: 'softens-early',
+    aspect: 'heat',
     looksAt: 'melting point, heat limit of the cloth',
-    judge: ({ web, fabric }) =>
-      web.meltC < LOW_MELT_C && fabric.maxIronC >= CARE_LIMIT_C[2]
-        ? against(
-            5,
-            `It softens again from ${heat(web.meltC)}, each time this cloth is ironed as hot as it may be; keep it for cloth that cannot take more.`,
-          )
-        : null,
+    does: 'costs',
+    points: (s, web) => (web.meltC < LOW_MELT_C && s.fabric.maxIronC >= CARE_LIMIT_C[2] ? 5 : 0),
+    say: (_s, web) =>
+      `It softens again from ${heat(web.meltC)}, each time this cloth is ironed as hot as it may be; keep it for cloth that cannot take more.`,
   },
   {
-    code: 'gums-the-needle',
-    looksAt: 'edge, sewing',
-    judge: ({ web, edge }) => {
-      if (!isSewn(edge) || web.sewing === 'easy') return null;
-      if (web.sewing === 'with-care')
-        return against(edge === 'satin' ? 10 : 5, 'It can be sewn only with care: stone cold, with a sharp needle.');
-      return edge === 'satin'
-        ? forbid('Satin stitch goes through it hundreds of times: it would gum the needle.')
-        : against(26, 'It gums the needle; it is made to hold without a stitch.');
+    code: 'spoils-what-is-bonded',
+    aspect: 'heat',
+    looksAt: 'highest heat of webs bonded already, melting point',
+    does: 'costs',
+    points: (s, web) =>
+      Math.max(0, ...s.bonded.map((b) => (flowC(web) > b.maxC ? 12 : flowC(web) > b.meltC + 25 ? 3 : 0))),
+    say: (s, web) => {
+      const b = s.bonded.reduce((low, w) => (w.meltC < low.meltC ? w : low), web);
+      return `${upper(b.name)} is bonded beneath already and melts from ${heat(b.meltC)}; this one flows only from ${heat(flowC(web))}, so that bond goes soft again.`;
     },
   },
+  // ---- handling
   {
-    code: 'sews-easily',
-    looksAt: 'edge, sewing',
-    judge: ({ web, edge }) =>
-      isSewn(edge) && web.sewing === 'easy'
-        ? inFavour(4, 'A needle goes through it easily, and the edge will be stitched.')
-        : null,
+    code: 'needs-a-liner',
+    aspect: 'handling',
+    looksAt: 'route, liners',
+    does: 'forbids',
+    points: (s, web) => (ROUTE_FACTS[s.route].needsLiner && web.liners === 0 ? 1 : 0),
+    say: () => 'It has no liner to trace on. Use a template, or reverse on the wrong side after fusing.',
   },
   {
-    code: 'hard-by-hand',
-    looksAt: 'hand stitching, form, mass',
-    judge: ({ web, edge }) => {
-      if (edge !== 'hand') return null;
-      const heavy = web.sewing === 'avoid' ? 30 : web.form === 'film' ? 10 : 0;
-      return heavy > 0
-        ? against(heavy, 'Even light film makes handwork hard going; an open web lets the needle through.')
-        : inFavour(5, 'Open and light: a hand needle passes.');
-    },
+    code: 'no-sheet',
+    aspect: 'handling',
+    looksAt: 'form, size',
+    does: 'forbids',
+    points: (s, web) => (web.form === 'tape' && s.narrowMm > web.widthMm ? 1 : 0),
+    say: () => 'It is a tape for hems and seams, too narrow for this shape.',
   },
+  {
+    code: 'cannot-be-printed',
+    aspect: 'handling',
+    looksAt: 'printing wanted, liner',
+    does: 'forbids',
+    points: (s, web) => (s.wants.printLiner && !web.printable ? 1 : 0),
+    say: () => 'Its liner is not made for a printer, and the shapes are to be printed onto it.',
+  },
+  {
+    code: 'prints',
+    aspect: 'handling',
+    looksAt: 'printing wanted, liner',
+    does: 'favours',
+    points: (s, web) => (s.wants.printLiner && web.printable ? 4 : 0),
+    say: () => 'Its liner goes through a printer, so nothing has to be traced.',
+  },
+  {
+    code: 'cannot-be-tried',
+    aspect: 'handling',
+    looksAt: 'placing by trial wanted, tack',
+    does: 'costs',
+    points: (s, web) => (s.wants.trialPlacing && !web.tacky ? 9 : 0),
+    say: () => 'Pieces do not stay put before they are heated; trial placing needs a tacky web.',
+  },
+  {
+    code: 'sticks-and-lifts',
+    aspect: 'handling',
+    looksAt: 'placing by trial wanted, tack',
+    does: 'favours',
+    points: (s, web) => (s.wants.trialPlacing && web.tacky ? 6 : 0),
+    say: () => 'It sticks, lifts and sticks again until it is heated, so places can be tried.',
+  },
+  {
+    code: 'two-liners-to-peel',
+    aspect: 'handling',
+    looksAt: 'liners, tack not wanted',
+    does: 'costs',
+    points: (s, web) => (web.liners === 2 && !s.wants.trialPlacing && !s.wants.foil ? 3 : 0),
+    say: () => 'A second liner has to come off every piece, for a tack that is not needed here.',
+  },
+  {
+    code: 'liner-for-the-whole-cloth',
+    aspect: 'handling',
+    looksAt: 'fuse first, liners',
+    does: 'costs',
+    points: (s, web) => (s.schools.first === 'fuse-first' && web.liners === 0 ? 6 : 0),
+    say: () => 'Fused to a whole cloth without a liner it sticks to everything until it is cut and laid.',
+    school: 'Applies when the whole cloth is fused first.',
+  },
+  {
+    code: 'clumsy-powder',
+    aspect: 'handling',
+    looksAt: 'form',
+    does: 'costs',
+    points: (_s, web) => (web.form === 'powder' ? 9 : 0),
+    say: () => 'Powder has to be sprinkled even and spills past the edge.',
+  },
+  {
+    code: 'wider-than-the-roll',
+    aspect: 'handling',
+    looksAt: 'roll width, size',
+    does: 'costs',
+    points: (s, web) => (web.form !== 'tape' && s.narrowMm > web.widthMm ? 5 : 0),
+    say: () => 'The shape is wider than the roll: strips have to be joined edge to edge.',
+  },
+  {
+    code: 'not-enough-left',
+    aspect: 'handling',
+    looksAt: 'length left and offcuts, area of all pieces of this fabric',
+    does: 'costs',
+    points: (s, web) => (s.fabricAreaMm2 > stockMm2(web) ? 12 : 0),
+    say: (s, web) => `Only ${cm(web.stockMm)} are left on the roll; this fabric needs at least ${cm(needsMm(s, web))}.`,
+  },
+  // ---- hold
   {
     code: 'too-little-adhesive',
+    aspect: 'hold',
     looksAt: 'cloth, edge, hand, mass',
-    judge: (s) => {
-      const short = wantedGsm(s) - s.web.massGsm;
-      if (short < 4) return null;
-      const why = CLOTH[s.fabric.kind].hairyOrThick
-        ? `${CLOTH[s.fabric.kind].name} is hairy or thick and needs`
-        : s.edge === 'none'
+    does: 'costs',
+    points: (s, web) => {
+      const short = s.wantedGsm - web.massGsm;
+      return short < 4 ? 0 : short * 0.9;
+    },
+    say: (s, web) => {
+      const why = s.cloth.hairyOrThick
+        ? `${s.cloth.name} is hairy or thick and needs`
+        : isUnstitched(s.edge)
           ? 'With no stitch to help, the bond needs'
           : 'This bond needs';
-      return against(
-        short * 0.9,
-        `${why} about ${Math.round(wantedGsm(s))} g/m² of adhesive; it has ${s.web.massGsm}.`,
-      );
-    },
-  },
-  {
-    code: 'more-than-needed',
-    looksAt: 'cloth, edge, hand, layers, mass',
-    judge: (s) => {
-      const over = s.web.massGsm - wantedGsm(s);
-      if (over < 4) return null;
-      const stiff =
-        (s.intent.hand === 'soft' ? 1.1 : s.intent.hand === 'medium' ? 0.7 : 0.2) *
-        (1 + 0.15 * Math.max(0, s.layers - 2));
-      return against(
-        over * stiff,
-        `About ${Math.round(wantedGsm(s))} g/m² would hold; its ${s.web.massGsm} only ${s.layers > 2 ? `stiffen a stack of ${s.layers} layers` : 'stiffen the cloth'}.`,
-      );
+      return `${why} about ${gsm(s.wantedGsm)} of adhesive; it has ${web.massGsm}.`;
     },
   },
   {
     code: 'right-amount',
+    aspect: 'hold',
     looksAt: 'cloth, edge, hand, mass',
-    judge: (s) =>
-      Math.abs(s.web.massGsm - wantedGsm(s)) < 6
-        ? inFavour(
-            3,
-            `Its ${s.web.massGsm} g/m² suit: ${CLOTH[s.fabric.kind].name.toLowerCase()} ${s.edge === 'none' ? 'without a stitch' : 'with this edge'} and a ${s.intent.hand} hand ask for about ${Math.round(wantedGsm(s))}.`,
-          )
-        : null,
-  },
-  {
-    code: 'strikes-through',
-    looksAt: 'mass of the cloth, mass of the web',
-    judge: ({ web, fabric }) => {
-      const over = web.massGsm - hidesGsm(fabric.massGsm);
-      return over > 0
-        ? against(
-            4 + over,
-            `${CLOTH[fabric.kind].fine ? 'Fine cloth' : 'This cloth'} of ${fabric.massGsm} g/m² hides about ${Math.round(hidesGsm(fabric.massGsm))} g/m² of adhesive; more may come through to the face.`,
-          )
-        : null;
-    },
+    does: 'favours',
+    points: (s, web) => (Math.abs(web.massGsm - s.wantedGsm) < 6 ? 3 : 0),
+    say: (s, web) =>
+      `Its ${web.massGsm} g/m² suit: ${s.cloth.name.toLowerCase()} ${isUnstitched(s.edge) ? 'without a stitch' : 'with this edge'} and a ${s.intent.hand} hand ask for about ${Math.round(s.wantedGsm)}.`,
   },
   {
     code: 'holds-alone',
+    aspect: 'hold',
     looksAt: 'edge, form, mass',
-    school:
-      'A firm film without a stitch is permanent and washable; others say that anything unstitched peels in the wash.',
-    judge: ({ web, edge }) =>
-      edge === 'none' || edge === 'paint'
-        ? web.form === 'film' && weightOf(web.massGsm) === 'firm'
-          ? inFavour(6, 'A firm film is made to hold without a stitch.')
-          : against(web.form === 'film' ? 5 : 12, 'It is too slight to hold without a stitch.')
-        : null,
+    does: 'favours',
+    points: (s, web) => (isUnstitched(s.edge) && web.form === 'film' && heavier(web) ? 6 : 0),
+    say: () => 'A firm film is made to hold without a stitch.',
+    school: 'A firm film without a stitch is permanent and washable; others say that anything unstitched peels.',
   },
   {
+    code: 'too-slight-alone',
+    aspect: 'hold',
+    looksAt: 'edge, form, mass',
+    does: 'costs',
+    points: (s, web) =>
+      isUnstitched(s.edge) && !(web.form === 'film' && heavier(web)) ? (web.form === 'film' ? 5 : 12) : 0,
+    say: () => 'It is too slight to hold without a stitch.',
+  },
+  {
+    code: 'cannot-soak-in',
+    aspect: 'hold',
+    looksAt: 'hard, coated or tanned cloth, form',
+    does: 'costs',
+    points: (s, web) => (s.hardFace && !isSheet(web) ? 8 : 0),
+    say: (s) =>
+      `Adhesive cannot soak into ${called(s.hardFace ?? s.fabric)}: dots and threads grip it only here and there, a film all over.`,
+  },
+  {
+    code: 'foil-needs-a-film',
+    aspect: 'hold',
+    looksAt: 'foil wanted, form',
+    does: 'forbids',
+    points: (s, web) => (s.wants.foil && web.form !== 'film' ? 1 : 0),
+    say: () => 'Foil takes only where there is adhesive: gaps in the web stay gaps in the foil.',
+  },
+  {
+    code: 'carries-foil',
+    aspect: 'hold',
+    looksAt: 'foil wanted, mass, liners',
+    does: 'favours',
+    points: (s, web) => (s.wants.foil && web.form === 'film' && (heavier(web) || web.liners === 2) ? 6 : 0),
+    say: () => 'A full film is left on the face for the foil to take.',
+  },
+  // ---- washing
+  {
     code: 'peels-in-the-wash',
+    aspect: 'washing',
     looksAt: 'laundering, edge, mass',
+    does: 'costs',
+    points: (s, web) =>
+      !isUnstitched(s.edge)
+        ? 0
+        : weightOf(web.massGsm) !== 'firm'
+          ? WASH[s.intent.laundering]
+          : s.schools.stitch === 'film-alone'
+            ? 0
+            : WASH[s.intent.laundering] / 4,
+    say: (s, web) =>
+      heavier(web)
+        ? `Washed ${s.intent.laundering === 'often' ? 'often' : 'gently'} and not stitched: a firm film lasts longest, but a stitch along the edge is safer.`
+        : `Washed ${s.intent.laundering === 'often' ? 'often' : 'gently'} and not stitched, it would peel sooner or later.`,
     school: 'If it is washed, stitch the edge too; others trust a firm film alone.',
-    judge: ({ web, edge, intent }) =>
-      intent.laundering !== 'never' && edge === 'none' && weightOf(web.massGsm) !== 'firm'
-        ? against(
-            intent.laundering === 'often' ? 18 : 10,
-            `Washed ${intent.laundering === 'often' ? 'often' : 'gently'} and not stitched, it would peel sooner or later.`,
-          )
-        : null,
+  },
+  {
+    code: 'loosens-in-hot-water',
+    aspect: 'washing',
+    looksAt: 'laundering, melting point',
+    does: 'costs',
+    points: (s, web) => (web.meltC < LOW_MELT_C ? WASH[s.intent.laundering] / 3 : 0),
+    say: (_s, web) =>
+      `It melts from ${heat(web.meltC)}: hot water and a tumble dryer come near that. Wash cool, dry flat.`,
+  },
+  // ---- sewing
+  {
+    code: 'gums-in-satin-stitch',
+    aspect: 'sewing',
+    looksAt: 'dense satin stitch, sewing',
+    does: 'forbids',
+    points: (s, web) => (s.edge === 'satin' && web.sewing === 'avoid' ? 1 : 0),
+    say: () => 'Satin stitch goes through it hundreds of times: it would gum the needle.',
+  },
+  {
+    code: 'gums-the-needle',
+    aspect: 'sewing',
+    looksAt: 'edge sewn by machine, sewing',
+    does: 'costs',
+    points: (s, web) => (isSewn(s.edge) && s.edge !== 'satin' && web.sewing === 'avoid' ? 26 : 0),
+    say: () => 'It gums the needle; it is made to hold without a stitch.',
+  },
+  {
+    code: 'sews-with-care',
+    aspect: 'sewing',
+    looksAt: 'edge sewn by machine, sewing',
+    does: 'costs',
+    points: (s, web) => (isSewn(s.edge) && web.sewing === 'with-care' ? (s.edge === 'satin' ? 10 : 5) : 0),
+    say: () => 'It can be sewn only with care: stone cold, with a sharp needle.',
+  },
+  {
+    code: 'sews-easily',
+    aspect: 'sewing',
+    looksAt: 'edge sewn by machine, sewing',
+    does: 'favours',
+    points: (s, web) => (isSewn(s.edge) && web.sewing === 'easy' ? 4 : 0),
+    say: () => 'A needle goes through it easily, and the edge will be stitched.',
+  },
+  {
+    code: 'hard-by-hand',
+    aspect: 'sewing',
+    looksAt: 'hand stitching, form, mass',
+    does: 'costs',
+    points: (s, web) => (s.edge !== 'hand' ? 0 : web.sewing === 'avoid' ? 30 : isSheet(web) ? 10 : 0),
+    say: () => 'Even light film makes handwork hard going; an open web lets the needle through.',
+  },
+  {
+    code: 'passes-a-hand-needle',
+    aspect: 'sewing',
+    looksAt: 'hand stitching, form',
+    does: 'favours',
+    points: (s, web) => (s.edge === 'hand' && !isSheet(web) && web.sewing !== 'avoid' ? 5 : 0),
+    say: () => 'Open and light: a hand needle passes.',
+  },
+  // ---- hand
+  {
+    code: 'more-than-needed',
+    aspect: 'hand',
+    looksAt: 'cloth, edge, hand, layers, mass',
+    does: 'costs',
+    points: (s, web) => {
+      const over = web.massGsm - s.wantedGsm;
+      return over < 4 ? 0 : over * STIFF[s.intent.hand] * (1 + 0.15 * Math.max(0, s.layers - 2));
+    },
+    say: (s, web) =>
+      `About ${gsm(s.wantedGsm)} would hold; its ${web.massGsm} only ${s.layers > 2 ? `stiffen a stack of ${s.layers} layers` : 'stiffen the cloth'}.`,
   },
   {
     code: 'too-limp',
+    aspect: 'hand',
     looksAt: 'hand, mass',
-    judge: ({ web, intent }) =>
-      intent.hand === 'firm' && weightOf(web.massGsm) === 'light'
-        ? against(8, 'Too limp for the firm hand you asked for.')
-        : null,
+    does: 'costs',
+    points: (s, web) => (s.intent.hand === 'firm' && weightOf(web.massGsm) === 'light' ? 8 : 0),
+    say: () => 'Too limp for the firm hand you asked for.',
   },
   {
-    code: 'clumsy-powder',
-    looksAt: 'form',
-    judge: ({ web }) =>
-      web.form === 'powder' ? against(9, 'Powder has to be sprinkled even and spills past the edge.') : null,
+    code: 'stands-like-a-board',
+    aspect: 'hand',
+    looksAt: 'soft hand, stiffness of the cloth, form, mass',
+    does: 'costs',
+    points: (s, web) =>
+      s.intent.hand === 'soft' && web.form === 'film' && s.cloth.stiffnessUNm < 10
+        ? Math.max(0, web.massGsm - 18) * 0.3
+        : 0,
+    say: (s, web) =>
+      `${upper(called(s.fabric))} falls softly by itself; a film of ${web.massGsm} g/m² would stand like a board.`,
   },
   {
-    code: 'wider-than-the-roll',
-    looksAt: 'roll width, size',
-    judge: ({ web, narrowMm }) =>
-      web.form !== 'tape' && narrowMm > web.widthMm
-        ? against(5, 'The shape is wider than the roll: strips have to be joined edge to edge.')
-        : null,
+    code: 'stops-the-stretch',
+    aspect: 'hand',
+    looksAt: 'stretch of the cloth and of what lies beneath, form',
+    does: 'costs',
+    points: (s, web) => (s.stretchPercent >= 12 && isSheet(web) ? Math.min(9, 2 + s.stretchPercent / 5) : 0),
+    say: (s) => `The cloth gives by about ${Math.round(s.stretchPercent)} %; a film does not, and puckers or cracks.`,
   },
   {
-    code: 'not-enough-left',
-    looksAt: 'length left, area',
-    judge: ({ web, areaMm2 }) => {
-      const needsMm = areaMm2 / web.widthMm;
-      return needsMm > web.stockMm
-        ? against(
-            12,
-            `Only ${Math.round(web.stockMm / 10)} cm are left; this needs at least ${Math.round(needsMm / 10)} cm.`,
-          )
-        : null;
+    code: 'gives-with-the-cloth',
+    aspect: 'hand',
+    looksAt: 'stretch, form',
+    does: 'favours',
+    points: (s, web) => (s.stretchPercent >= 12 && !isSheet(web) ? 3 : 0),
+    say: () => 'Its gaps let the cloth give.',
+  },
+  // ---- show
+  {
+    code: 'strikes-through',
+    aspect: 'show',
+    looksAt: 'mass of the cloth, mass of the web',
+    does: 'costs',
+    points: (s, web) => {
+      const over = web.massGsm - s.hidesGsm;
+      return over > 0 ? 3 + over * 0.8 : 0;
     },
+    say: (s) =>
+      `This cloth of ${s.fabric.massGsm} g/m² hides about ${gsm(s.hidesGsm)} of adhesive; more may come through to the face.`,
+  },
+  {
+    code: 'comes-through-the-gaps',
+    aspect: 'show',
+    looksAt: 'open cloth, mass',
+    does: 'costs',
+    points: (s, web) => (s.cloth.open ? Math.max(0, web.massGsm - 12) * 0.5 : 0),
+    say: (s) => `${upper(called(s.fabric))} is open: adhesive comes through the gaps to the face and to the iron.`,
+  },
+  {
+    code: 'shadow-of-the-web',
+    aspect: 'show',
+    looksAt: 'opacity and lightness of the cloth, mass',
+    does: 'costs',
+    points: (s, web) => {
+      const through = 1 - s.cloth.opacity;
+      return through > SEE_THROUGH && s.lightness > PALE_L ? through * web.massGsm * 0.35 : 0;
+    },
+    say: (s) => `${upper(called(s.fabric))} is thin and pale: the more web behind it, the greyer it looks.`,
+  },
+  {
+    code: 'shows-on-a-smooth-face',
+    aspect: 'show',
+    looksAt: 'smooth, shiny cloth, form, mass',
+    does: 'costs',
+    points: (s, web) =>
+      s.cloth.shiny && !s.cloth.hard && !isSheet(web) ? 5 : s.cloth.shiny && weightOf(web.massGsm) === 'firm' ? 4 : 0,
+    say: (s, web) =>
+      isSheet(web)
+        ? `So much film prints its ripples through the smooth face of ${called(s.fabric)}.`
+        : `Dots and threads print through the smooth face of ${called(s.fabric)}.`,
+  },
+  {
+    code: 'bubbles-under-steam',
+    aspect: 'show',
+    looksAt: 'steam school, form, thick cloth',
+    does: 'costs',
+    points: (s, web) => {
+      if (!isSheet(web) || !s.hairy || s.schools.steam === 'dry') return 0;
+      return s.schools.steam === 'steam-on-wool' ? (s.fabric.fibre === 'wool' ? 9 : 0) : 4;
+    },
+    say: () => 'Steam lifts a film in bubbles; an open web lets it through.',
+    school: 'Applies when steam is used; dry workers never meet it.',
+  },
+  // ---- cost
+  {
+    code: 'what-it-costs',
+    aspect: 'cost',
+    looksAt: 'price, roll width, area of all pieces of this fabric',
+    does: 'costs',
+    points: (s, web) =>
+      web.pricePerM === null ? 0 : Math.min(6, (web.pricePerM / web.widthMm) * (s.fabricAreaMm2 / 1000) * 0.5),
+    say: (s, web) =>
+      `It costs about ${(((web.pricePerM ?? 0) / web.widthMm) * (s.fabricAreaMm2 / 1000)).toFixed(2)} for this fabric’s pieces.`,
   },
 ];

@@ -45,18 +45,3 @@ export function turnedAboutMiddle(
   const after = applyTo(placement({ ...piece.at, rotateDeg }), own);
   return { xMm: piece.at.xMm + before.x - after.x, yMm: piece.at.yMm + before.y - after.y, rotateDeg };
 }
-
-/** A piece with everything left at the project's choice but what is given; each call gives objects of its own. */
-export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outline'> & Partial<Piece>): Piece => ({
-  at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-  count: 1,
-  preReversed: false,
-  webId: null,
-  edge: null,
-  route: null,
-  unit: null,
-  wordId: null,
-  print: { xMm: 0, yMm: 0, rotateDeg: 0 },
-  cutAway: false,
-  ...given,
-});

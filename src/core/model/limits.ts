@@ -4,6 +4,8 @@ export const LIMITS = {
   fabrics: 500,
   webs: 200,
   irons: 50,
+  /** Covers, and surfaces, of one's own. */
+  benchThings: 50,
   outlineChars: 400_000,
   /** Farthest an outline may reach from its own (0,0), and the largest ground, mm. */
   reachMm: 10_000,

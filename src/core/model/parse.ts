@@ -47,7 +47,7 @@ function checkMeaning(project: Project): Problem[] {
   const say: Say = (code, path, what) => {
     problems.push({ code, message: `${placeInWords(path, project)} ${what}.`, path: printPath(path) });
   };
-  for (const list of ['pieces', 'fabrics', 'webs', 'irons', 'words', 'pictures'] as const) {
+  for (const list of ['pieces', 'fabrics', 'webs', 'irons', 'covers', 'surfaces', 'words', 'pictures'] as const) {
     const i = twice(project[list].map((item) => item.id));
     if (i >= 0)
       say(
@@ -101,6 +101,26 @@ function checkMeaning(project: Project): Problem[] {
         `is “${f.photo.pictureId}”, which is not among the pictures; ${known(pictures)}`,
       );
   });
+  project.webs.forEach((w, i) => {
+    if (w.leafletPhotoId !== null && !pictures.has(w.leafletPhotoId))
+      say(
+        'unknown-picture',
+        ['webs', i, 'leafletPhotoId'],
+        `is “${w.leafletPhotoId}”, which is not among the pictures; ${known(pictures)}`,
+      );
+  });
+  for (const [key, list] of [
+    ['coverId', project.covers],
+    ['surfaceId', project.surfaces],
+  ] as const) {
+    const wanted = project.bench[key];
+    if (wanted !== null && !list.some((t) => t.id === wanted))
+      say(
+        'unknown-bench',
+        ['bench', key],
+        `is “${wanted}”, which is not among the project's own; ${known(new Set(list.map((t) => t.id)))}`,
+      );
+  }
   if (project.underlay && !pictures.has(project.underlay.pictureId))
     say(
       'unknown-picture',

@@ -16,6 +16,10 @@ export const choiceSchema = z.object({
   rejected: z.array(said.extend({ webId: z.string() })),
   /** Rules that forbid the web a person chose; empty for our own choices. */
   forbiddenBy: z.array(said),
+  /** The next best, with what would have to change for each to win. */
+  runnersUp: z.array(z.object({ webId: z.string(), behindPoints: z.number(), text: z.string() })),
+  /** How far the choice can be relied on. */
+  confidence: z.object({ level: z.enum(['sure', 'fair', 'thin']), text: z.string() }),
   /** What to buy when nothing in the drawer suits; null otherwise. */
   buy: said.nullable(),
 });

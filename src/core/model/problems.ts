@@ -13,6 +13,8 @@ const COLLECTIONS: Record<string, string> = {
   fabrics: 'Fabric',
   webs: 'Web',
   irons: 'Iron',
+  covers: 'Cover',
+  surfaces: 'Surface',
   words: 'Word',
   pictures: 'Picture',
 };

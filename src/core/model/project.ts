@@ -172,6 +172,19 @@ export const limitsSchema = z.object({
 /** Common practice, no source. */
 export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15 } as const;
 
+const stockList = z
+  .array(
+    z.object({
+      widthMm: positive(100_000),
+      heightMm: positive(100_000),
+      count: z.number().int().min(0).max(9999),
+      /** A scrap's own shape within its box, mm; null: the whole rectangle. */
+      outline: outline.nullable().default(null),
+    }),
+  )
+  .max(500)
+  .default([]);
+
 export const fabricSchema = z.object({
   id,
   name,
@@ -184,18 +197,22 @@ export const fabricSchema = z.object({
   sides: z.enum(['one', 'both']),
   oneWay: z.boolean(),
   frays: z.number().min(0).max(3),
-  stock: z
-    .array(
-      z.object({ widthMm: positive(100_000), heightMm: positive(100_000), count: z.number().int().min(0).max(9999) }),
-    )
-    .max(500)
-    .default([]),
+  stock: stockList,
   pricePerM2: upTo(100_000).nullable().default(null),
   /** A photo of one's own cloth, with the width of cloth it shows. */
   photo: z
     .object({ pictureId: id, widthMm: positive(5000) })
     .nullable()
     .default(null),
+  /** The cloth it starts from, finer than its kind; null: the typical one of its kind. */
+  clothId: id.nullable().default(null),
+  /** Its own figures; null: typical of its cloth. */
+  opacity: z.number().min(0).max(1).nullable().default(null),
+  stretchPercent: upTo(300).nullable().default(null),
+  conductivityWmK: z.number().min(0.01).max(10).nullable().default(null),
+  stiffnessUNm: upTo(100_000).nullable().default(null),
+  prewashed: z.boolean().default(false),
+  note: text(2000).default(''),
 });
 
 const pressSchema = z.object({ heatC, dwellS: positive(600), steam: z.boolean() });
@@ -214,6 +231,18 @@ export const webSchema = z.object({
   stockMm: upTo(1_000_000),
   pricePerM: upTo(100_000).nullable().default(null),
   leaflet: z.object({ fuse: pressSchema, bond: pressSchema }),
+  /** The kind it starts from; null: the nearest by form and mass. */
+  kindId: id.nullable().default(null),
+  /** Its liner goes through a printer. */
+  printable: z.boolean().default(false),
+  /** Pieces left over, used before the roll is cut. */
+  offcuts: stockList,
+  /** The leaflet's own steps, in its words. */
+  steps: z
+    .object({ fuse: z.array(text(500)).max(20), bond: z.array(text(500)).max(20) })
+    .default({ fuse: [], bond: [] }),
+  leafletPhotoId: id.nullable().default(null),
+  note: text(2000).default(''),
 });
 
 export const ironSchema = z.object({
@@ -231,7 +260,64 @@ export const ironSchema = z.object({
     .default([]),
 });
 
-export const benchSchema = z.object({ ironId: id, cover: z.enum(COVERS), surface: z.enum(SURFACES) });
+/** A cover or surface of one's own; what is null is typical of its kind. */
+export const benchCoverSchema = z.object({
+  id,
+  name,
+  kind: z.enum(COVERS).exclude(['none']),
+  thicknessMm: positive(20),
+  conductivityWmK: z.number().min(0.01).max(400).nullable().default(null),
+  maxC: heatC,
+  seeThrough: z.boolean(),
+  note: text(2000).default(''),
+});
+export const benchSurfaceSchema = z.object({
+  id,
+  name,
+  kind: z.enum(SURFACES),
+  thicknessMm: positive(500),
+  conductivityWmK: z.number().min(0.01).max(400).nullable().default(null),
+  note: text(2000).default(''),
+});
+
+export const benchSchema = z.object({
+  ironId: id,
+  cover: z.enum(COVERS),
+  surface: z.enum(SURFACES),
+  /** One of one's own covers or surfaces; null: the typical one of its kind. */
+  coverId: id.nullable().default(null),
+  surfaceId: id.nullable().default(null),
+});
+
+/** What else is wanted of the web. */
+export const wantsSchema = z.object({
+  /** Pieces are to stick, lift and stick again until they are heated. */
+  trialPlacing: z.boolean(),
+  /** The shapes are to be printed onto the liner. */
+  printLiner: z.boolean(),
+  /** Metallic foil is to be pressed onto the web. */
+  foil: z.boolean(),
+});
+export const NO_WANTS: z.infer<typeof wantsSchema> = { trialPlacing: false, printLiner: false, foil: false };
+
+/** Sides taken where practitioners differ. What each side says: core/match/schools.ts. */
+export const schoolsSchema = z.object({
+  stitch: z.enum(['stitch-if-washed', 'film-alone']),
+  steam: z.enum(['dry', 'steam-to-bond', 'steam-on-wool']),
+  move: z.enum(['still', 'small-moves']),
+  first: z.enum(['trace-first', 'fuse-first']),
+  webs: z.enum(['fewest', 'best-each']),
+  /** What each further web costs, in the points of the rules. */
+  extraWebPoints: upTo(100),
+});
+export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
+  stitch: 'stitch-if-washed',
+  steam: 'dry',
+  move: 'still',
+  first: 'trace-first',
+  webs: 'fewest',
+  extraWebPoints: 6,
+};
 
 export const projectSchema = z.object({
   format: z.literal(PROJECT_FORMAT),
@@ -259,6 +345,10 @@ export const projectSchema = z.object({
   webs: z.array(webSchema).max(LIMITS.webs),
   irons: z.array(ironSchema).max(LIMITS.irons),
   bench: benchSchema,
+  covers: z.array(benchCoverSchema).max(LIMITS.benchThings).default([]),
+  surfaces: z.array(benchSurfaceSchema).max(LIMITS.benchThings).default([]),
+  wants: wantsSchema.default(NO_WANTS),
+  schools: schoolsSchema.default(USUAL_SCHOOLS),
   words: z.array(wordSchema).max(LIMITS.words).default([]),
   pictures: z.array(pictureSchema).max(LIMITS.pictures).default([]),
   limits: limitsSchema.default(USUAL_LIMITS),
@@ -283,6 +373,10 @@ export type Picture = z.infer<typeof pictureSchema>;
 export type Fabric = z.infer<typeof fabricSchema>;
 export type Web = z.infer<typeof webSchema>;
 export type Iron = z.infer<typeof ironSchema>;
+export type BenchCover = z.infer<typeof benchCoverSchema>;
+export type BenchSurface = z.infer<typeof benchSurfaceSchema>;
+export type Schools = z.infer<typeof schoolsSchema>;
+export type Wants = z.infer<typeof wantsSchema>;
 export type Bench = z.infer<typeof benchSchema>;
 export type Intent = z.infer<typeof intentSchema>;
 export type Edge = (typeof EDGES)[number];

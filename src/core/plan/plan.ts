@@ -34,6 +34,7 @@ import {
   type Said,
   type Setting,
   type Stage,
+  type Web,
 } from '../model';
 import { settingFor } from '../press';
 import { areaMm2, boundsOf, labelSpot, printRegion, type Spot } from '../shape';
@@ -67,8 +68,16 @@ function beneathOf(piece: Piece, { look, overlaps }: Ground): Fabric[] {
   return [...new Set([look.ground, ...below])];
 }
 
-function wishesOf(project: Project, ground: Ground): Wish[] {
+/** @param bondedOf webs that are bonded already beneath a piece, as far as they are known */
+function wishesOf(project: Project, ground: Ground, bondedOf: (pieceId: string) => readonly Web[]): Wish[] {
   const { look, placed, overlaps } = ground;
+  const areaOfFabric = new Map<string, number>();
+  const areas = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
+  for (const piece of project.pieces)
+    areaOfFabric.set(
+      piece.fabricId,
+      (areaOfFabric.get(piece.fabricId) ?? 0) + (areas.get(piece.id) ?? 0) * piece.count,
+    );
   const depth = deepestChain(project.order, overlaps);
   const regions = new Map(placed.map((p) => [p.id, p.region]));
   return project.pieces.map((piece) => {
@@ -81,15 +90,51 @@ function wishesOf(project: Project, ground: Ground): Wish[] {
       overruledWith: piece.webId,
       fabric: look.fabricOf(piece),
       beneath: beneathOf(piece, ground),
+      bonded: bondedOf(piece.id),
       edge: look.edgeOf(piece),
       route: look.routeOf(piece),
       intent: project.intent,
+      wants: project.wants,
+      schools: project.schools,
       layers: (depth.get(piece.id) ?? 1) + 1,
       narrowMm: Math.min(w, h),
       longMm: Math.max(w, h),
-      areaMm2: areaMm2(region) * piece.count,
+      fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,
     };
   });
+}
+
+const NOTHING_BONDED: readonly Web[] = [];
+
+/**
+ * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.
+ */
+function choicesOf(project: Project, ground: Ground): Choice[] {
+  const { look, overlaps } = ground;
+  const first = chooseWebs(
+    wishesOf(project, ground, () => NOTHING_BONDED),
+    project.webs,
+  );
+  const webOf = new Map(first.map((c) => [c.pieceId, c.webId]));
+  // With one web for all there is nothing beneath that another could spoil.
+  if (new Set(webOf.values()).size < 2) return first;
+  const below = new Map<string, Set<string>>();
+  for (const o of overlaps) {
+    const webId = webOf.get(o.under);
+    if (webId && webId !== webOf.get(o.over)) below.set(o.over, (below.get(o.over) ?? new Set()).add(webId));
+  }
+  return chooseWebs(
+    wishesOf(project, ground, (id) => [...(below.get(id) ?? [])].map((webId) => look.web(webId))),
+    project.webs,
+  );
+}
+
+/** The wish of one piece as the plan sees it, for comparing webs beyond the plan's own choice. */
+export function wishOf(project: Project, pieceId: string): Wish | null {
+  const look = lookup(project);
+  const placed = placePieces(project);
+  const ground: Ground = { look, placed, overlaps: overlapsOf(placed) };
+  return wishesOf(project, ground, () => NOTHING_BONDED).find((w) => w.pieceId === pieceId) ?? null;
 }
 
 /** What a person sets and does: tickets that agree in it are one. */
@@ -174,7 +219,7 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
   const abutting = abuttingPairs(placed, overlaps);
   const ground: Ground = { look, placed, overlaps };
   const joins = joinsOf(project, placed, overlaps, abutting);
-  const choices = chooseWebs(wishesOf(project, ground), project.webs);
+  const choices = choicesOf(project, ground);
   const tracings = project.pieces.map((piece) => tracingOf(piece, look.routeOf(piece), joins.own.get(piece.id)));
   const { steps, troubles } = bondSteps(project.order, (id) => look.piece(id).unit, overlaps);
   const order = orderOfSteps(steps);

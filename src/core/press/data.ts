@@ -9,7 +9,7 @@ interface Figure {
 const fig = (value: number, unit: string, from: string): Figure => ({ value, unit, from });
 
 /** What covers do to the dwell the leaflet was written for. From the handbook's table: bare or parchment 3–8 s, about 10 s under a press cloth; the others estimated beside them. */
-export const COVER_FACTS: Readonly<Record<Cover, { name: string; slower: Figure; limitC: Figure }>> = {
+export const COVER_EFFECTS: Readonly<Record<Cover, { name: string; slower: Figure; limitC: Figure }>> = {
   none: { name: 'bare iron', slower: fig(1, '×', 'common practice'), limitC: fig(300, '°C', 'no limit of its own') },
   parchment: {
     name: 'baking parchment',
@@ -34,7 +34,7 @@ export const COVER_FACTS: Readonly<Record<Cover, { name: string; slower: Figure;
 };
 
 /** A hard surface presses better than a soft one; a wool mat throws heat back up. Estimated, common practice gives the order. */
-export const SURFACE_FACTS: Readonly<Record<Surface, { name: string; slower: Figure; cools: Figure }>> = {
+export const SURFACE_EFFECTS: Readonly<Record<Surface, { name: string; slower: Figure; cools: Figure }>> = {
   'ironing-board': {
     name: 'ironing board',
     slower: fig(1, '×', 'what leaflets are written for'),

@@ -2,14 +2,14 @@ import type { Bench, Fabric, Iron, Said, Setting, Stage, Web } from '../model';
 import { dotsForSoleplate } from '../units';
 import {
   COOL,
-  COVER_FACTS,
+  COVER_EFFECTS,
   FLOW_MARGIN_C,
   GRAVITY,
   LEAN_WORDS,
   PERSON_S,
   PILE_CEILING_KPA,
   ROOM_C,
-  SURFACE_FACTS,
+  SURFACE_EFFECTS,
   WINDOW_SHARE,
 } from './data';
 import { dialFor } from './dial';
@@ -52,8 +52,8 @@ export function pressureKPa(iron: Iron): number {
 export function settingFor(r: PressRequest): Setting {
   const { web, iron, bench } = r;
   const leaflet = web.leaflet[r.stage];
-  const cover = COVER_FACTS[bench.cover];
-  const surface = SURFACE_FACTS[bench.surface];
+  const cover = COVER_EFFECTS[bench.cover];
+  const surface = SURFACE_EFFECTS[bench.surface];
   const cautions: Said[] = [];
   const reasons: Said[] = [
     said(

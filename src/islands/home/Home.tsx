@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Copy, Download, FolderInput, Pencil, Plus, Trash2 } from 'lucide-react';
+import { Archive, Copy, Download, FolderInput, Pencil, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Button, Dialog, Empty, Note, Picture, TextField, Toast } from '~/components';
+import { Button, ButtonLink, Dialog, Empty, Note, Picture, TextField, Toast } from '~/components';
 import {
   db,
   deleteProject,
@@ -78,6 +78,9 @@ export function Home() {
           <Button icon={<FolderInput size={20} />} onClick={() => fileInput.current?.click()}>
             Open a file
           </Button>
+          <ButtonLink href="/drawer" icon={<Archive size={20} />}>
+            The Drawer
+          </ButtonLink>
           <input
             ref={fileInput}
             className="visually-hidden"

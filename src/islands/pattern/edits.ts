@@ -1,5 +1,6 @@
 import { copyOf, pieceInMiddle } from '~/core/arrange';
-import type { Fabric, Project } from '~/core/model';
+import { fabricFrom } from '~/core/material';
+import type { Project } from '~/core/model';
 import { edit, selectAll, useWorkbench } from '~/store';
 
 export const newId = (): string => crypto.randomUUID();
@@ -40,22 +41,7 @@ export function layOutline(outline: string, label: string, fabricId: string): vo
 export function fabricOfColour(project: Project, colour: string): string {
   const there = project.fabrics.find((f) => f.colour.toLowerCase() === colour.toLowerCase());
   if (there) return there.id;
-  const fabric: Fabric = {
-    id: newId(),
-    name: `Cotton, ${colour}`,
-    kind: 'quilting-cotton',
-    fibre: 'cotton',
-    thicknessMm: 0.3,
-    massGsm: 140,
-    maxIronC: 200,
-    colour,
-    sides: 'one',
-    oneWay: false,
-    frays: 1,
-    stock: [],
-    pricePerM2: null,
-    photo: null,
-  };
+  const fabric = fabricFrom('quilting-cotton', { id: newId(), name: `Cotton, ${colour}`, colour });
   project.fabrics.push(fabric);
   return fabric.id;
 }

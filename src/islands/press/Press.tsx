@@ -1,7 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
 import { COVER_OPTIONS, Empty, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { COVER_FACTS } from '~/core/material';
 import type { PressTicket, Project } from '~/core/model';
-import { COVER_FACTS } from '~/core/press';
 import { CARE_WORD, celsiusToFahrenheit } from '~/core/units';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';

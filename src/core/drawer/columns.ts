@@ -1,0 +1,171 @@
+import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '../material';
+import { COVERS, FABRIC_KINDS, type Fabric, FIBRES, IRON_KINDS, SEWING, SURFACES, WEB_FORMS, type Web } from '../model';
+import type { DrawerKind, Things } from './kinds';
+
+/** How a cell is written and read. */
+export type CellType =
+  | { readonly is: 'text' | 'number' | 'yes-no' | 'sizes' | 'marks' | 'steps' }
+  | { readonly is: 'one-of'; readonly values: readonly (string | number)[] };
+
+export interface Column {
+  /** The heading in the file; units stand in it. */
+  readonly heading: string;
+  /** Where in the thing, with dots. */
+  readonly path: string;
+  readonly type: CellType;
+  /** An empty cell is null rather than what is usual. */
+  readonly optional?: boolean;
+}
+
+const text = (heading: string, path: string): Column => ({ heading, path, type: { is: 'text' } });
+const number = (heading: string, path: string, optional = false): Column => ({
+  heading,
+  path,
+  type: { is: 'number' },
+  optional,
+});
+const yesNo = (heading: string, path: string): Column => ({ heading, path, type: { is: 'yes-no' } });
+const oneOf = (heading: string, path: string, values: readonly (string | number)[]): Column => ({
+  heading,
+  path,
+  type: { is: 'one-of', values },
+});
+
+/** The columns of a CSV file, kind by kind. Only the name must be there; what is left out is typical. */
+export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
+  fabrics: [
+    text('name', 'name'),
+    oneOf(
+      'cloth',
+      'clothId',
+      CLOTHS.map((c) => c.id),
+    ),
+    oneOf('kind', 'kind', FABRIC_KINDS),
+    oneOf('fibre', 'fibre', FIBRES),
+    number('thickness mm', 'thicknessMm'),
+    number('mass g/m2', 'massGsm'),
+    number('heat limit C', 'maxIronC'),
+    text('colour', 'colour'),
+    oneOf('sides', 'sides', ['one', 'both']),
+    yesNo('one way', 'oneWay'),
+    number('fraying', 'frays'),
+    yesNo('prewashed', 'prewashed'),
+    { heading: 'stock mm', path: 'stock', type: { is: 'sizes' } },
+    number('price per m2', 'pricePerM2', true),
+    number('opacity', 'opacity', true),
+    number('stretch %', 'stretchPercent', true),
+    number('conductivity W/mK', 'conductivityWmK', true),
+    number('stiffness uNm', 'stiffnessUNm', true),
+    text('note', 'note'),
+  ],
+  webs: [
+    text('name', 'name'),
+    oneOf(
+      'starts from',
+      'kindId',
+      WEB_KINDS.map((k) => k.id),
+    ),
+    oneOf('form', 'form', WEB_FORMS),
+    oneOf('liners', 'liners', [0, 1, 2]),
+    number('mass g/m2', 'massGsm'),
+    number('melts C', 'meltC'),
+    number('highest C', 'maxC'),
+    oneOf('sewing', 'sewing', SEWING),
+    yesNo('tacky', 'tacky'),
+    yesNo('printable', 'printable'),
+    number('roll width mm', 'widthMm'),
+    number('left mm', 'stockMm'),
+    { heading: 'offcuts mm', path: 'offcuts', type: { is: 'sizes' } },
+    number('price per m', 'pricePerM', true),
+    number('fuse C', 'leaflet.fuse.heatC'),
+    number('fuse s', 'leaflet.fuse.dwellS'),
+    yesNo('fuse steam', 'leaflet.fuse.steam'),
+    number('bond C', 'leaflet.bond.heatC'),
+    number('bond s', 'leaflet.bond.dwellS'),
+    yesNo('bond steam', 'leaflet.bond.steam'),
+    { heading: 'fuse steps', path: 'steps.fuse', type: { is: 'steps' } },
+    { heading: 'bond steps', path: 'steps.bond', type: { is: 'steps' } },
+    text('note', 'note'),
+  ],
+  irons: [
+    text('name', 'name'),
+    oneOf('kind', 'kind', IRON_KINDS),
+    number('soleplate width mm', 'soleplate.widthMm'),
+    number('soleplate length mm', 'soleplate.lengthMm'),
+    number('mass kg', 'massKg'),
+    number('lean N', 'leanN'),
+    yesNo('vents', 'vents'),
+    yesNo('steam', 'steam'),
+    { heading: 'dial', path: 'dial', type: { is: 'marks' } },
+  ],
+  covers: [
+    text('name', 'name'),
+    oneOf(
+      'kind',
+      'kind',
+      COVERS.filter((c) => c !== 'none'),
+    ),
+    number('thickness mm', 'thicknessMm'),
+    number('conductivity W/mK', 'conductivityWmK', true),
+    number('highest C', 'maxC'),
+    yesNo('see-through', 'seeThrough'),
+    text('note', 'note'),
+  ],
+  surfaces: [
+    text('name', 'name'),
+    oneOf('kind', 'kind', SURFACES),
+    number('thickness mm', 'thicknessMm'),
+    number('conductivity W/mK', 'conductivityWmK', true),
+    text('note', 'note'),
+  ],
+};
+
+const asText = (value: unknown, fallback: string): string => (typeof value === 'string' ? value : fallback);
+
+/** A thing as it usually is, from what little is known of it; its own figures are laid over. */
+export function usualThing<K extends DrawerKind>(
+  kind: K,
+  id: string,
+  known: Readonly<Record<string, unknown>>,
+): Things[K] {
+  const name = asText(known['name'], '');
+  const make: { [P in DrawerKind]: () => Things[P] } = {
+    fabrics: () => {
+      const clothId = asText(
+        known['clothId'],
+        CLOTHS.find((c) => c.kind === known['kind'])?.id ??
+          CLOTHS.find((c) => c.fibre === known['fibre'])?.id ??
+          'other',
+      );
+      return fabricFrom(clothId, { id, name } as Pick<Fabric, 'id' | 'name'>);
+    },
+    webs: () =>
+      webFrom(asText(known['kindId'], WEB_KINDS.find((k) => k.form === known['form'])?.id ?? 'light-film'), {
+        id,
+        name,
+      } as Pick<Web, 'id' | 'name'>),
+    irons: () => ({
+      id,
+      name,
+      kind: 'household',
+      soleplate: { widthMm: 115, lengthMm: 220 },
+      massKg: 1.4,
+      leanN: 20,
+      vents: true,
+      steam: true,
+      dial: [],
+    }),
+    covers: () => ({
+      id,
+      name,
+      kind: 'press-cloth',
+      thicknessMm: 0.35,
+      conductivityWmK: null,
+      maxC: 200,
+      seeThrough: false,
+      note: '',
+    }),
+    surfaces: () => ({ id, name, kind: 'ironing-board', thicknessMm: 6, conductivityWmK: null, note: '' }),
+  };
+  return make[kind]();
+}

@@ -1,0 +1,164 @@
+/** What each further web in a project costs, in the rules' points: people want one setting all day. Common practice; the figure is ours. */
+export const EXTRA_WEB_POINTS = 6;
+/** The search stops here and says that its answer is not proven; real projects need a few hundred steps. */
+const MAX_STEPS = 60_000;
+
+export interface Fewest {
+  /** For each piece the index of its web, or −1. */
+  readonly picks: number[];
+  /** Whether no better set exists; false only when the search was cut short. */
+  readonly proven: boolean;
+}
+
+/**
+ * The set of webs with the least total of points, each web in use costing extra: the uncapacitated facility-location problem with one opening price.
+ * Exact: branch and bound over webs, bounded from below by dual ascent. Ties go to the web that stands first.
+ * A piece for which no web is allowed does not count.
+ * Source of the bound: Erlenkotter 1978, "A dual-based procedure for uncapacitated facility location" (from memory).
+ * @param points one row a piece, one column a web; null: forbidden
+ */
+export function fewestWebs(points: readonly (readonly (number | null)[])[], extra = EXTRA_WEB_POINTS): Fewest {
+  const webs = points[0]?.length ?? 0;
+  // Pieces with the same row are one row that counts as often; what no web serves is left out.
+  const rows: { cost: Float64Array; times: number }[] = [];
+  const alike = new Map<number, number[]>();
+  const home = points.map((row) => {
+    const cost = Float64Array.from(row, (p) => p ?? Number.POSITIVE_INFINITY);
+    let hash = 0;
+    let served = false;
+    for (let w = 0; w < webs; w++)
+      if (cost[w]! < Number.POSITIVE_INFINITY) {
+        served = true;
+        hash += cost[w]! * (w + 1.37);
+      }
+    if (!served) return -1;
+    const there = alike.get(hash)?.find((i) => rows[i]!.cost.every((c, w) => c === cost[w]));
+    if (there !== undefined) {
+      rows[there]!.times += 1;
+      return there;
+    }
+    const at = rows.push({ cost, times: 1 }) - 1;
+    alike.set(hash, [...(alike.get(hash) ?? []), at]);
+    return at;
+  });
+  if (rows.length === 0) return { picks: points.map(() => -1), proven: true };
+  // Shifted so that each row's best is 0: the same answer, and every bound is a sum of what is left.
+  const base = rows.map((r) => Math.min(...r.cost));
+  rows.forEach((r, i) => {
+    for (let w = 0; w < webs; w++) r.cost[w]! -= base[i]!;
+  });
+  const columns = rows.map((r) => r.cost);
+  const times = rows.map((r) => r.times);
+
+  const assign = (open: readonly number[]): { total: number; picks: number[] } => {
+    let total = open.length * extra;
+    const picks = columns.map((cost, i) => {
+      let best = -1;
+      for (const w of open) if (best < 0 || cost[w]! < cost[best]!) best = w;
+      total += best < 0 ? Number.POSITIVE_INFINITY : cost[best]! * times[i]!;
+      return best;
+    });
+    return { total, picks };
+  };
+  const allowed = Array.from({ length: webs }, (_, w) => w).filter((w) =>
+    columns.some((c) => c[w]! < Number.POSITIVE_INFINITY),
+  );
+  // A web that another beats or equals for every piece is never needed; of equals the first stays.
+  const used = allowed.filter(
+    (w) =>
+      !allowed.some(
+        (v) => v !== w && columns.every((c) => c[v]! <= c[w]!) && (v < w || columns.some((c) => c[v]! < c[w]!)),
+      ),
+  );
+  // A first answer to beat: open all, then shut whichever saves most, until none does.
+  let open = used;
+  for (;;) {
+    // What shutting each web would cost: its rows go to their second best.
+    const loss = new Float64Array(webs);
+    columns.forEach((cost, i) => {
+      let first = -1;
+      let second = Number.POSITIVE_INFINITY;
+      for (const w of open) {
+        if (first < 0 || cost[w]! < cost[first]!) {
+          if (first >= 0) second = cost[first]!;
+          first = w;
+        } else if (cost[w]! < second) second = cost[w]!;
+      }
+      loss[first]! += (second - cost[first]!) * times[i]!;
+    });
+    const shut = open.reduce((a, b) => (loss[b]! < loss[a]! ? b : a));
+    if (loss[shut]! >= extra) break;
+    open = open.filter((w) => w !== shut);
+  }
+  let best = assign(open);
+  /** Least total with webs open (1), shut (0) or free (−1): dual ascent. Each row's price climbs through the webs' costs while no free web is overpaid. */
+  const order = columns.map((cost) => [...used].sort((a, b) => cost[a]! - cost[b]!));
+  const boundOf = (state: Int8Array): number => {
+    const slack = new Float64Array(webs).fill(extra);
+    let total = 0;
+    for (let w = 0; w < webs; w++) if (state[w] === 1) total += extra;
+    for (let i = 0; i < columns.length; i++) {
+      const cost = columns[i]!;
+      // Candidates from the cheapest up; an open web caps the price at its cost.
+      let price = -1;
+      const paid: number[] = [];
+      for (const w of order[i]!) {
+        if (state[w] === 0) continue;
+        const c = cost[w]!;
+        if (c === Number.POSITIVE_INFINITY) break;
+        if (price < 0) price = c;
+        else if (c > price) {
+          const room = paid.reduce((m, v) => Math.min(m, slack[v]! / times[i]!), c - price);
+          for (const v of paid) slack[v]! -= room * times[i]!;
+          price += room;
+          if (price < c) break;
+        }
+        if (state[w] === 1) {
+          paid.length = 0;
+          break;
+        }
+        paid.push(w);
+      }
+      if (price < 0) return Number.POSITIVE_INFINITY;
+      if (paid.length > 0) {
+        const room = paid.reduce((m, v) => Math.min(m, slack[v]! / times[i]!), 1e9);
+        for (const v of paid) slack[v]! -= room * times[i]!;
+        price += room;
+      }
+      total += price * times[i]!;
+    }
+    return total;
+  };
+  let steps = 0;
+  const state = new Int8Array(webs).fill(0);
+  for (const w of used) state[w] = -1;
+  const EPS = 1e-9;
+  const go = (): void => {
+    if (++steps > MAX_STEPS) return;
+    if (boundOf(state) >= best.total - EPS) return;
+    const free = used.filter((w) => state[w] === -1);
+    if (free.length === 0) {
+      const got = assign(used.filter((w) => state[w] === 1));
+      if (got.total < best.total - EPS) best = got;
+      return;
+    }
+    // Branch on the web that most rows would like best.
+    let pick = free[0]!;
+    let liked = -1;
+    for (const w of free) {
+      let sum = 0;
+      for (let i = 0; i < columns.length; i++) if (columns[i]![w]! < extra) sum += times[i]!;
+      if (sum > liked) {
+        liked = sum;
+        pick = w;
+      }
+    }
+    for (const choice of [1, 0] as const) {
+      state[pick] = choice;
+      go();
+    }
+    state[pick] = -1;
+  };
+  go();
+  return { picks: home.map((i) => (i < 0 ? -1 : best.picks[i]!)), proven: steps <= MAX_STEPS };
+}

@@ -1,0 +1,86 @@
+import type { Schools } from '../model';
+
+interface Side<T extends string> {
+  readonly value: T;
+  readonly name: string;
+  /** What those who do it so say. */
+  readonly says: string;
+}
+
+type Switch = Exclude<keyof Schools, 'extraWebPoints'>;
+
+export interface School<K extends Switch = Switch> {
+  readonly key: K;
+  readonly question: string;
+  readonly sides: readonly [Side<Schools[K]>, Side<Schools[K]>, ...Side<Schools[K]>[]];
+  /** Why the first side is the default. */
+  readonly why: string;
+}
+
+const school = <K extends Switch>(s: School<K>): School<K> => s;
+
+/** Where people disagree, from the trade handbook: common practice, no source. The first side is the default. */
+export const SCHOOLS = [
+  school({
+    key: 'stitch',
+    question: 'Stitch what will be washed?',
+    sides: [
+      { value: 'stitch-if-washed', name: 'stitch it', says: 'Anything unstitched peels in the wash sooner or later.' },
+      { value: 'film-alone', name: 'firm film alone', says: 'A firm film without a stitch is permanent and washable.' },
+    ],
+    why: 'A stitch never harms; a lifted edge after ten washes does.',
+  }),
+  school({
+    key: 'steam',
+    question: 'Steam?',
+    sides: [
+      { value: 'dry', name: 'dry throughout', says: 'Steam bubbles a film and holds the bond line near 100 °C.' },
+      {
+        value: 'steam-to-bond',
+        name: 'steam to bond thick cloth',
+        says: 'Fuse dry; steam carries heat through thick or hairy cloth.',
+      },
+      {
+        value: 'steam-on-wool',
+        name: 'plenty of steam on wool',
+        says: 'Wool bonds hot and wet, without lean, on a wool mat.',
+      },
+    ],
+    why: 'Dry is what most leaflets are written for.',
+  }),
+  school({
+    key: 'move',
+    question: 'Stand still or move the iron?',
+    sides: [
+      { value: 'still', name: 'stand still and lift', says: 'A moving iron shifts pieces and shortens the dwell.' },
+      { value: 'small-moves', name: 'small moves', says: 'Standing still leaves the marks of the vents.' },
+    ],
+    why: 'The seconds can be counted only where the iron stands.',
+  }),
+  school({
+    key: 'first',
+    question: 'Trace first or fuse first?',
+    sides: [
+      {
+        value: 'trace-first',
+        name: 'trace, rough cut, fuse',
+        says: 'Rough-cut shapes save web and keep the hand soft.',
+      },
+      { value: 'fuse-first', name: 'fuse the whole cloth', says: 'Quicker for many small shapes and for scraps.' },
+    ],
+    why: 'It takes the least web.',
+  }),
+  school({
+    key: 'webs',
+    question: 'One web for all, or the best for each?',
+    sides: [
+      { value: 'fewest', name: 'as few as serve all', says: 'One setting all day, no liners mixed up.' },
+      {
+        value: 'best-each',
+        name: 'the best for each',
+        says: 'Each cloth gets what suits it, and the iron is set anew.',
+      },
+    ],
+    why: 'Setting the iron anew and mixing leaflets is where mistakes come in.',
+  }),
+] as const;

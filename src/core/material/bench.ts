@@ -1,0 +1,109 @@
+import type { BenchCover, BenchSurface, Cover, Surface } from '../model';
+import { type Figure, figure } from './figure';
+
+/** A layer of the ironing bench. */
+export interface LayerFacts {
+  readonly name: string;
+  readonly thicknessMm: Figure;
+  readonly conductivityWmK: Figure;
+  readonly densityKgM3: Figure;
+  readonly specificHeatJKgK: Figure;
+  readonly limitC: Figure;
+}
+
+export interface CoverFacts extends LayerFacts {
+  /** Water it brings, g/m². */
+  readonly waterGsm: Figure;
+  readonly seeThrough: boolean;
+}
+
+const MEMORY = 'typical, from memory';
+const layer = (
+  name: string,
+  thicknessMm: number,
+  conductivityWmK: number,
+  densityKgM3: number,
+  specificHeatJKgK: number,
+  limit: Figure,
+): LayerFacts => ({
+  name,
+  thicknessMm: figure(thicknessMm, 'mm', MEMORY),
+  conductivityWmK: figure(conductivityWmK, 'W/(m·K)', MEMORY),
+  densityKgM3: figure(densityKgM3, 'kg/m³', MEMORY),
+  specificHeatJKgK: figure(specificHeatJKgK, 'J/(kg·K)', MEMORY),
+  limitC: limit,
+});
+const noWater = figure(0, 'g/m²', 'dry');
+
+/** What lies between iron and cloth. */
+export const COVER_FACTS: Readonly<Record<Cover, CoverFacts>> = {
+  none: {
+    ...layer('bare iron', 0, 1, 1, 1, figure(300, '°C', 'no limit of its own')),
+    waterGsm: noWater,
+    seeThrough: true,
+  },
+  parchment: {
+    ...layer('baking parchment', 0.06, 0.1, 750, 1400, figure(220, '°C', 'baking parchment, from memory')),
+    waterGsm: noWater,
+    seeThrough: true,
+  },
+  'coated-sheet': {
+    ...layer(
+      'coated pressing sheet',
+      0.13,
+      0.25,
+      2000,
+      1000,
+      figure(250, '°C', 'handbook: about 260 °C is the end of a non-stick coating; 10 °C kept away'),
+    ),
+    waterGsm: noWater,
+    seeThrough: true,
+  },
+  'press-cloth': {
+    ...layer('press cloth', 0.35, 0.05, 430, 1300, figure(200, '°C', 'ISO 3758, cotton')),
+    waterGsm: noWater,
+    seeThrough: false,
+  },
+  'damp-cloth': {
+    ...layer('damp cloth', 0.35, 0.12, 430, 1300, figure(200, '°C', 'ISO 3758, cotton')),
+    waterGsm: figure(90, 'g/m²', 'estimated: wrung out, about 60 % of a cloth of 150 g/m²'),
+    seeThrough: false,
+  },
+};
+
+/** What lies beneath. A pad of more than 5 mm counts as deep for the seconds of a press. */
+export const SURFACE_FACTS: Readonly<Record<Surface, LayerFacts>> = {
+  'ironing-board': layer('ironing board', 6, 0.05, 150, 1300, figure(200, '°C', 'cotton cover')),
+  'wool-mat': layer('wool mat', 12, 0.045, 220, 1360, figure(200, '°C', 'common practice')),
+  wood: layer('wooden board', 18, 0.14, 600, 1700, figure(200, '°C', 'common practice')),
+  glass: layer('glass or stone table', 8, 1, 2500, 840, figure(250, '°C', 'common practice')),
+};
+
+/** What a cover of one's own differs in, laid over the typical one. */
+export function coverFacts(cover: Cover, own?: BenchCover | null): CoverFacts {
+  const typical = COVER_FACTS[cover];
+  if (!own) return typical;
+  const mine = (value: number, f: Figure): Figure => ({ ...f, value, from: 'your own figure' });
+  return {
+    ...typical,
+    name: own.name,
+    thicknessMm: mine(own.thicknessMm, typical.thicknessMm),
+    conductivityWmK:
+      own.conductivityWmK === null ? typical.conductivityWmK : mine(own.conductivityWmK, typical.conductivityWmK),
+    limitC: mine(own.maxC, typical.limitC),
+    seeThrough: own.seeThrough,
+  };
+}
+
+export function surfaceFacts(surface: Surface, own?: BenchSurface | null): LayerFacts {
+  const typical = SURFACE_FACTS[surface];
+  if (!own) return typical;
+  const mine = (value: number, f: Figure): Figure => ({ ...f, value, from: 'your own figure' });
+  return {
+    ...typical,
+    name: own.name,
+    thicknessMm: mine(own.thicknessMm, typical.thicknessMm),
+    conductivityWmK:
+      own.conductivityWmK === null ? typical.conductivityWmK : mine(own.conductivityWmK, typical.conductivityWmK),
+  };
+}

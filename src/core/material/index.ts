@@ -1,0 +1,5 @@
+export * from './bench';
+export * from './cloths';
+export * from './fibres';
+export * from './figure';
+export * from './webs';

@@ -1,0 +1,109 @@
+import { Trash2 } from 'lucide-react';
+import { type ReactNode, useMemo } from 'react';
+import {
+  type DefaultValues,
+  type FieldErrors,
+  type Resolver,
+  set,
+  type UseFormReturn,
+  useForm,
+  useWatch,
+} from 'react-hook-form';
+import { Button, Dialog, FormText, Note } from '~/components';
+import { type DrawerContents, type DrawerKind, doubtsOf, KIND_WORDS, THING_SCHEMAS, type Things } from '~/core/drawer';
+import { problemsFrom } from '~/core/model';
+import css from './Drawer.module.css';
+
+/** What the form holds is checked by the schema that everything else is checked by, and told in the same words. */
+const checkedBy =
+  <K extends DrawerKind>(kind: K): Resolver<Things[K]> =>
+  (values) => {
+    const parsed = THING_SCHEMAS[kind].safeParse(values);
+    const errors: FieldErrors<Things[K]> = {};
+    if (!values.name?.trim()) set(errors, 'name', { type: 'required', message: 'Give it a name.' });
+    if (!parsed.success) {
+      const problems = problemsFrom(parsed.error, values);
+      parsed.error.issues.forEach((issue, i) => {
+        set(errors, issue.path.join('.'), { type: issue.code, message: problems[i]?.message });
+      });
+    }
+    return Object.keys(errors).length > 0 || !parsed.success
+      ? { values: {}, errors }
+      : { values: parsed.data as Things[K], errors: {} };
+  };
+
+/** What every editor shares: a form over one thing, what does not fit said beside it, keep, copy and take out. */
+export function Editor<K extends DrawerKind>({
+  kind,
+  thing,
+  isNew,
+  drawer,
+  onKeep,
+  onRemove,
+  onClose,
+  children,
+}: {
+  kind: K;
+  thing: Things[K];
+  isNew: boolean;
+  drawer: DrawerContents;
+  onKeep: (thing: Things[K]) => void;
+  onRemove: () => void;
+  onClose: () => void;
+  children: (form: UseFormReturn<Things[K]>, watched: Things[K]) => ReactNode;
+}) {
+  const { one } = KIND_WORDS[kind];
+  const form = useForm<Things[K]>({
+    defaultValues: thing as DefaultValues<Things[K]>,
+    resolver: checkedBy(kind),
+    mode: 'onBlur',
+  });
+  const watched = useWatch({ control: form.control }) as Things[K];
+  const doubts = useMemo(() => {
+    const parsed = THING_SCHEMAS[kind].safeParse(watched);
+    return parsed.success ? doubtsOf(kind, parsed.data as Things[K], drawer) : [];
+  }, [kind, watched, drawer]);
+  return (
+    <Dialog wide title={isNew ? `A new ${one}` : watched.name || `A ${one}`} onClose={onClose}>
+      <form
+        className={css.editor}
+        noValidate
+        onSubmit={form.handleSubmit((t) => onKeep({ ...thing, ...t } as Things[K]))}
+      >
+        <FormText form={form} name={'name' as never} label="Name" />
+        {children(form, watched)}
+        {doubts.length > 0 && (
+          <Note>
+            <ul>
+              {doubts.map((d) => (
+                <li key={d.code}>{d.text}</li>
+              ))}
+            </ul>
+          </Note>
+        )}
+        <div className={css.editorEnd}>
+          {!isNew && (
+            <Button look="stop" icon={<Trash2 size={18} />} onClick={onRemove}>
+              Take it out
+            </Button>
+          )}
+          <span />
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="go" type="submit">
+            {isNew ? 'Put it in the drawer' : 'Keep'}
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** A part of an editor under a small title. */
+export function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <fieldset className={css.part}>
+      <legend>{title}</legend>
+      <div className={css.fields}>{children}</div>
+    </fieldset>
+  );
+}

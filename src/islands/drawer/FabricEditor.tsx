@@ -1,0 +1,177 @@
+import { Controller } from 'react-hook-form';
+import {
+  Choice,
+  ClothSwatch,
+  FormCheck,
+  FormLines,
+  FormNumber,
+  FormSelect,
+  FormText,
+  LengthField,
+  Select,
+} from '~/components';
+import type { DrawerContents } from '~/core/drawer';
+import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/material';
+import { type Fabric, FIBRES } from '~/core/model';
+import { CARE_LIMIT_C, CARE_WORD, type CareDots, dotsAllowed } from '~/core/units';
+import css from './Drawer.module.css';
+import { Editor, Part } from './Editor';
+import { PhotoField } from './PhotoField';
+import { StockRows } from './StockRows';
+
+const DOTS = [1, 2, 3] as const;
+
+/** A fabric: starts from a cloth, so that only what differs is typed. */
+export function FabricEditor(props: {
+  thing: Fabric;
+  isNew: boolean;
+  drawer: DrawerContents;
+  onKeep: (thing: Fabric) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <Editor kind="fabrics" {...props}>
+      {(form, f) => {
+        const cloth = clothOf({ kind: f.kind, clothId: f.clothId ?? null });
+        const typical = (p: ClothProperty): string =>
+          `${cloth[p]} ${CLOTH_PROPERTIES[p].unit} is ${CLOTH_PROPERTIES[p].from}`;
+        const own = (p: 'opacity' | 'stretchPercent' | 'conductivityWmK' | 'stiffnessUNm', label: string) => (
+          <FormNumber form={form} name={p} label={label} placeholder={String(cloth[p])} hint={typical(p)} optional />
+        );
+        const dots = dotsAllowed(Number(f.maxIronC) || 0);
+        return (
+          <>
+            <div className={css.start}>
+              <ClothSwatch
+                fabric={{ ...fabricFrom('other', { id: 'x', name: '' }), ...f }}
+                pictures={props.drawer.pictures}
+                size={84}
+              />
+              <Select
+                label="Starts from"
+                value={cloth.id}
+                options={CLOTHS.map((c) => ({ value: c.id, label: c.name }))}
+                onChange={(id) => {
+                  const usual = fabricFrom(id, { id: f.id, name: f.name });
+                  for (const key of [
+                    'clothId',
+                    'kind',
+                    'fibre',
+                    'thicknessMm',
+                    'massGsm',
+                    'maxIronC',
+                    'sides',
+                    'frays',
+                    'opacity',
+                    'stretchPercent',
+                    'conductivityWmK',
+                    'stiffnessUNm',
+                  ] as const)
+                    form.setValue(key, usual[key], { shouldDirty: true });
+                }}
+              />
+              <FormText form={form} name="colour" label="Colour" hint="like #a1b2c3" />
+              <input type="color" className={css.well} aria-label="Pick the colour" {...form.register('colour')} />
+            </div>
+            <Part title="Heat it bears">
+              <Choice
+                label="Care label"
+                value={dots === null ? 'none' : String(dots)}
+                options={[
+                  ...DOTS.map((d) => ({
+                    value: String(d),
+                    label: `${'•'.repeat(d)} ${CARE_WORD[d]}, ${CARE_LIMIT_C[d]} °C`,
+                  })),
+                  { value: 'none', label: 'less' },
+                ]}
+                onChange={(v) =>
+                  form.setValue('maxIronC', v === 'none' ? 90 : CARE_LIMIT_C[Number(v) as CareDots], {
+                    shouldDirty: true,
+                  })
+                }
+              />
+              <FormNumber
+                form={form}
+                name="maxIronC"
+                label="Heat limit, °C"
+                hint="care dots by ISO 3758; type a lower limit if you know one"
+              />
+            </Part>
+            <Part title="The cloth">
+              <FormSelect
+                form={form}
+                name="fibre"
+                label="Fibre"
+                options={FIBRES.map((v) => ({ value: v, label: FIBRE_FACTS[v].name }))}
+              />
+              <FormNumber form={form} name="massGsm" label="Mass, g/m²" hint={typical('massGsm')} />
+              <FormNumber form={form} name="thicknessMm" label="Thickness, mm" hint={typical('thicknessMm')} />
+              <FormSelect
+                form={form}
+                name="frays"
+                label="Frays"
+                options={['not at all', 'a little', 'clearly', 'badly'].map((label, value) => ({ value, label }))}
+              />
+              <FormSelect
+                form={form}
+                name="sides"
+                label="Right sides"
+                options={[
+                  { value: 'one', label: 'one' },
+                  { value: 'both', label: 'both look alike' },
+                ]}
+              />
+              <div className={css.checks}>
+                <FormCheck form={form} name="oneWay" label="one way up" />
+                <FormCheck form={form} name="prewashed" label="prewashed" />
+              </div>
+            </Part>
+            <details className={css.more}>
+              <summary>More figures, where yours differ</summary>
+              <div className={css.fields}>
+                {own('opacity', 'Opacity, 0 to 1')}
+                {own('stretchPercent', 'Stretch, %')}
+                {own('conductivityWmK', 'Conducts heat, W/(m·K)')}
+                {own('stiffnessUNm', 'Stiffness, µN·m')}
+              </div>
+            </details>
+            <Part title="In stock">
+              <StockRows form={form} name="stock" add="Add a piece or scrap" />
+              <FormNumber form={form} name="pricePerM2" label="Price per m²" optional />
+            </Part>
+            <Part title="Photo and note">
+              <Controller
+                control={form.control}
+                name="photo"
+                render={({ field }) => (
+                  <div>
+                    <PhotoField
+                      label="A photo of the cloth"
+                      pictures={props.drawer.pictures}
+                      pictureId={field.value?.pictureId ?? null}
+                      onChange={(pictureId) =>
+                        field.onChange(pictureId ? { pictureId, widthMm: field.value?.widthMm ?? 200 } : null)
+                      }
+                    />
+                    {field.value && (
+                      <LengthField
+                        label="The photo shows so much cloth across"
+                        units="mm"
+                        value={field.value.widthMm}
+                        min={10}
+                        max={3000}
+                        onChange={(widthMm) => field.onChange({ ...field.value, widthMm })}
+                      />
+                    )}
+                  </div>
+                )}
+              />
+              <FormLines form={form} name="note" label="Note" />
+            </Part>
+          </>
+        );
+      }}
+    </Editor>
+  );
+}

@@ -1,0 +1,156 @@
+import { Plus, X } from 'lucide-react';
+import { useFieldArray } from 'react-hook-form';
+import { Button, FormCheck, FormLines, FormNumber, FormSelect, FormText } from '~/components';
+import type { DrawerContents, DrawerKind, Things } from '~/core/drawer';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
+import { COVERS, IRON_KINDS, SURFACES } from '~/core/model';
+import css from './Drawer.module.css';
+import { Editor, Part } from './Editor';
+import { IRON_KIND_WORDS } from './words';
+
+interface EditorProps<K extends DrawerKind> {
+  thing: Things[K];
+  isNew: boolean;
+  drawer: DrawerContents;
+  onKeep: (thing: Things[K]) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}
+
+/** An iron or press, with what its dial was measured at. */
+export function IronEditor(props: EditorProps<'irons'>) {
+  return (
+    <Editor kind="irons" {...props}>
+      {(form) => (
+        <>
+          <Part title="The iron">
+            <FormSelect
+              form={form}
+              name="kind"
+              label="Kind"
+              options={IRON_KINDS.map((value) => ({ value, label: IRON_KIND_WORDS[value] }))}
+            />
+            <FormNumber form={form} name="soleplate.widthMm" label="Soleplate width, mm" hint="at its widest" />
+            <FormNumber form={form} name="soleplate.lengthMm" label="Soleplate length, mm" />
+            <FormNumber form={form} name="massKg" label="Mass, kg" hint="on a kitchen scale, unplugged" />
+            <FormNumber
+              form={form}
+              name="leanN"
+              label="Your lean, N"
+              hint="a scale under the board shows it: 1 kg more is about 10 N"
+            />
+            <div className={css.checks}>
+              <FormCheck form={form} name="vents" label="vents in the soleplate" />
+              <FormCheck form={form} name="steam" label="makes steam" />
+            </div>
+          </Part>
+          <Part title="Its dial">
+            <Marks form={form} />
+          </Part>
+        </>
+      )}
+    </Editor>
+  );
+}
+
+function Marks({ form }: { form: Parameters<Parameters<typeof Editor<'irons'>>[0]['children']>[0] }) {
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'dial' });
+  return (
+    <div className={css.stock}>
+      {fields.map((field, i) => (
+        <div key={field.id} className={css.stockRow}>
+          <FormText form={form} name={`dial.${i}.mark`} label="Mark" />
+          <FormNumber form={form} name={`dial.${i}.measuredC`} label="Measured, °C" />
+          <Button look="plain" icon={<X size={18} />} label={`Take out mark ${i + 1}`} onClick={() => remove(i)} />
+        </div>
+      ))}
+      <Button
+        icon={<Plus size={18} />}
+        onClick={() =>
+          append({ mark: '•'.repeat(Math.min(3, fields.length + 1)), measuredC: 110 + 40 * fields.length })
+        }
+      >
+        Add a mark
+      </Button>
+    </div>
+  );
+}
+
+export function CoverEditor(props: EditorProps<'covers'>) {
+  return (
+    <Editor kind="covers" {...props}>
+      {(form, c) => {
+        const usual = COVER_FACTS[c.kind ?? 'press-cloth'];
+        return (
+          <Part title="The cover">
+            <FormSelect
+              form={form}
+              name="kind"
+              label="Kind"
+              options={COVERS.filter((v) => v !== 'none').map((value) => ({ value, label: COVER_FACTS[value].name }))}
+            />
+            <FormNumber
+              form={form}
+              name="thicknessMm"
+              label="Thickness, mm"
+              hint={`${usual.thicknessMm.value} mm: ${usual.thicknessMm.from}`}
+            />
+            <FormNumber
+              form={form}
+              name="conductivityWmK"
+              label="Conducts heat, W/(m·K)"
+              placeholder={String(usual.conductivityWmK.value)}
+              hint={usual.conductivityWmK.from}
+              optional
+            />
+            <FormNumber
+              form={form}
+              name="maxC"
+              label="Bears, °C"
+              hint={`${usual.limitC.value} °C: ${usual.limitC.from}`}
+            />
+            <div className={css.checks}>
+              <FormCheck form={form} name="seeThrough" label="see-through" />
+            </div>
+            <FormLines form={form} name="note" label="Note" />
+          </Part>
+        );
+      }}
+    </Editor>
+  );
+}
+
+export function SurfaceEditor(props: EditorProps<'surfaces'>) {
+  return (
+    <Editor kind="surfaces" {...props}>
+      {(form, s) => {
+        const usual = SURFACE_FACTS[s.kind ?? 'ironing-board'];
+        return (
+          <Part title="The surface">
+            <FormSelect
+              form={form}
+              name="kind"
+              label="Kind"
+              options={SURFACES.map((value) => ({ value, label: SURFACE_FACTS[value].name }))}
+            />
+            <FormNumber
+              form={form}
+              name="thicknessMm"
+              label="Thickness, mm"
+              hint={`${usual.thicknessMm.value} mm: ${usual.thicknessMm.from}`}
+            />
+            <FormNumber
+              form={form}
+              name="conductivityWmK"
+              label="Conducts heat, W/(m·K)"
+              placeholder={String(usual.conductivityWmK.value)}
+              hint={usual.conductivityWmK.from}
+              optional
+            />
+            <FormLines form={form} name="note" label="Note" />
+          </Part>
+        );
+      }}
+    </Editor>
+  );
+}

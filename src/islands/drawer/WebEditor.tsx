@@ -1,0 +1,146 @@
+import { Controller, type UseFormReturn } from 'react-hook-form';
+import { FormCheck, FormLines, FormNumber, FormSelect, Select, WebSwatch } from '~/components';
+import type { DrawerContents } from '~/core/drawer';
+import { WEB_KINDS, webFrom, webKindOf } from '~/core/material';
+import { SEWING, WEB_FORMS, type Web } from '~/core/model';
+import css from './Drawer.module.css';
+import { Editor, Part } from './Editor';
+import { PhotoField } from './PhotoField';
+import { StockRows } from './StockRows';
+import { FORM_WORDS, LINER_WORDS, SEWING_WORDS } from './words';
+
+/** A web with its leaflet transcribed. */
+export function WebEditor(props: {
+  thing: Web;
+  isNew: boolean;
+  drawer: DrawerContents;
+  onKeep: (thing: Web) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <Editor kind="webs" {...props}>
+      {(form, w) => {
+        const kind = webKindOf({ ...props.thing, ...w });
+        const typical = (value: number, unit: string): string => `${value} ${unit} is ${kind.from}`;
+        return (
+          <>
+            <div className={css.start}>
+              <WebSwatch web={{ ...props.thing, ...w, massGsm: Number(w.massGsm) || 20 }} width={120} height={72} />
+              <Select
+                label="Starts from"
+                value={kind.id}
+                options={WEB_KINDS.map((k) => ({ value: k.id, label: `${k.name}, ${k.massGsm} g/m²` }))}
+                onChange={(id) => {
+                  const usual = webFrom(id, { id: props.thing.id, name: w.name });
+                  for (const key of [
+                    'kindId',
+                    'form',
+                    'liners',
+                    'massGsm',
+                    'meltC',
+                    'maxC',
+                    'sewing',
+                    'tacky',
+                    'printable',
+                    'widthMm',
+                    'leaflet',
+                  ] as const)
+                    form.setValue(key, usual[key] as never, { shouldDirty: true });
+                }}
+              />
+              <FormNumber form={form} name="massGsm" label="Adhesive, g/m²" hint={typical(kind.massGsm, 'g/m²')} />
+            </div>
+            <Part title="What it is">
+              <FormSelect
+                form={form}
+                name="form"
+                label="Form"
+                options={WEB_FORMS.map((value) => ({ value, label: FORM_WORDS[value] }))}
+              />
+              <FormSelect
+                form={form}
+                name="liners"
+                label="Liners"
+                options={([0, 1, 2] as const).map((value) => ({ value, label: LINER_WORDS[value] }))}
+              />
+              <FormSelect
+                form={form}
+                name="sewing"
+                label="Sewing"
+                options={SEWING.map((value) => ({ value, label: SEWING_WORDS[value] }))}
+              />
+              <FormNumber form={form} name="meltC" label="Melts at, °C" hint={typical(kind.meltC, '°C')} />
+              <FormNumber form={form} name="maxC" label="No hotter than, °C" hint={typical(kind.maxC, '°C')} />
+              <div className={css.checks}>
+                <FormCheck form={form} name="tacky" label="tacky, can be tried" />
+                <FormCheck form={form} name="printable" label="liner can be printed" />
+              </div>
+            </Part>
+            <Leaflet form={form} />
+            <Part title="The leaflet itself">
+              <Controller
+                control={form.control}
+                name="leafletPhotoId"
+                render={({ field }) => (
+                  <PhotoField
+                    label="A photo of the leaflet"
+                    pictures={props.drawer.pictures}
+                    pictureId={field.value ?? null}
+                    onChange={field.onChange}
+                  />
+                )}
+              />
+              <Steps form={form} stage="fuse" label="Steps to fuse, a line each" />
+              <Steps form={form} stage="bond" label="Steps to bond, a line each" />
+            </Part>
+            <Part title="What is left">
+              <FormNumber form={form} name="widthMm" label="Roll width, mm" hint="around 432 mm is usual" />
+              <FormNumber form={form} name="stockMm" label="Length left, mm" />
+              <FormNumber form={form} name="pricePerM" label="Price per metre" optional />
+            </Part>
+            <Part title="Offcuts, used first">
+              <StockRows form={form} name="offcuts" add="Add an offcut" />
+            </Part>
+            <FormLines form={form} name="note" label="Note" />
+          </>
+        );
+      }}
+    </Editor>
+  );
+}
+
+function Leaflet({ form }: { form: UseFormReturn<Web> }) {
+  return (
+    <Part title="What its leaflet says">
+      {(['fuse', 'bond'] as const).map((stage) => (
+        <div key={stage} className={css.leaflet}>
+          <strong>{stage === 'fuse' ? 'To fuse' : 'To bond'}</strong>
+          <FormNumber form={form} name={`leaflet.${stage}.heatC`} label="Heat, °C" />
+          <FormNumber form={form} name={`leaflet.${stage}.dwellS`} label="Seconds" />
+          <FormCheck form={form} name={`leaflet.${stage}.steam`} label="steam" />
+        </div>
+      ))}
+    </Part>
+  );
+}
+
+function Steps({ form, stage, label }: { form: UseFormReturn<Web>; stage: 'fuse' | 'bond'; label: string }) {
+  return (
+    <Controller
+      control={form.control}
+      name={`steps.${stage}`}
+      render={({ field }) => (
+        <label className={css.lines}>
+          <span>{label}</span>
+          <textarea
+            rows={3}
+            value={(field.value ?? []).join('\n')}
+            onChange={(e) => field.onChange(e.target.value === '' ? [] : e.target.value.split('\n').slice(0, 20))}
+            onBlur={field.onBlur}
+          />
+        </label>
+      )}
+    />
+  );
+}

@@ -1,0 +1,46 @@
+import { DRAWER_KINDS, type DrawerKind } from '~/core/drawer';
+import type { Fabric, Iron, Web } from '~/core/model';
+import { dotsAllowed } from '~/core/units';
+
+export const TITLES: Readonly<Record<DrawerKind, string>> = {
+  fabrics: 'Fabrics',
+  webs: 'Webs',
+  irons: 'Irons and presses',
+  covers: 'Covers',
+  surfaces: 'Surfaces',
+};
+export const isDrawerKind = (s: string): s is DrawerKind => (DRAWER_KINDS as readonly string[]).includes(s);
+
+export const IRON_KIND_WORDS: Readonly<Record<Iron['kind'], string>> = {
+  household: 'household iron',
+  mini: 'small iron',
+  'hand-press': 'hand press',
+  'heat-press': 'heat press',
+};
+export const FORM_WORDS: Readonly<Record<Web['form'], string>> = {
+  film: 'film',
+  open: 'open web',
+  grid: 'grid or dots',
+  powder: 'powder',
+  tape: 'tape',
+};
+export const SEWING_WORDS: Readonly<Record<Web['sewing'], string>> = {
+  easy: 'easy to sew',
+  'with-care': 'sew with care',
+  avoid: 'do not sew',
+};
+export const LINER_WORDS: Readonly<Record<Web['liners'], string>> = {
+  0: 'no liner',
+  1: 'one liner',
+  2: 'two liners',
+};
+
+/** The heat limit with its care dots: "200 °C •••". */
+export const limitWords = (maxIronC: number): string => {
+  const dots = dotsAllowed(maxIronC);
+  return `${Math.round(maxIronC)} °C ${dots ? '•'.repeat(dots) : '(less than •)'}`;
+};
+
+/** Area of all stock, m². */
+export const stockM2 = (stock: Fabric['stock']): number =>
+  stock.reduce((sum, s) => sum + (s.widthMm * s.heightMm * s.count) / 1e6, 0);

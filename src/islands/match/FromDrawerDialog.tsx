@@ -1,0 +1,95 @@
+import { useMemo, useState } from 'react';
+import { Button, ButtonLink, Dialog } from '~/components';
+import {
+  type Difference,
+  DRAWER_KINDS,
+  type DrawerContents,
+  differences,
+  KIND_WORDS,
+  type Things,
+  takeIn,
+} from '~/core/drawer';
+import type { Project } from '~/core/model';
+import { changeDrawer, edit } from '~/store';
+import css from './Match.module.css';
+
+const STATE_WORDS: Readonly<Record<Difference['state'], string>> = {
+  new: 'in the drawer, not here yet',
+  changed: 'changed in the drawer since',
+  own: 'only in this project',
+};
+const keyOf = (d: Difference): string => `${d.kind} ${d.id}`;
+
+/** Brings the project and the Drawer together, thing by thing. */
+export function FromDrawerDialog({
+  project,
+  drawer,
+  onClose,
+}: {
+  project: Project;
+  drawer: DrawerContents;
+  onClose: () => void;
+}) {
+  const found = useMemo(() => differences(project, drawer), [project, drawer]);
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(
+    () => new Set(found.filter((d) => d.state === 'changed').map(keyOf)),
+  );
+  const chosen = found.filter((d) => ticked.has(keyOf(d)));
+  const into = chosen.filter((d) => d.state !== 'own');
+  const back = chosen.filter((d) => d.state === 'own');
+  const toggle = (d: Difference): void => {
+    const next = new Set(ticked);
+    if (!next.delete(keyOf(d))) next.add(keyOf(d));
+    setTicked(next);
+  };
+  const go = async (): Promise<void> => {
+    if (into.length > 0) edit((p) => takeIn(p, drawer, into));
+    for (const kind of DRAWER_KINDS) {
+      const mine = back.filter((d) => d.kind === kind);
+      if (mine.length === 0) continue;
+      const list = project[kind] as unknown as readonly Things[typeof kind][];
+      const things = new Map(mine.map((d) => [d.id, list.find((t) => t.id === d.id)]));
+      await changeDrawer(kind, `keep ${mine.length} ${KIND_WORDS[kind].many}`, things as never);
+    }
+    onClose();
+  };
+  return (
+    <Dialog title="From the drawer, and back" onClose={onClose}>
+      {found.length === 0 ? (
+        <p>This project and the drawer hold the same things.</p>
+      ) : (
+        <>
+          <p className={css.small}>
+            A project keeps its own copies, so that a change in the drawer spoils nothing. Tick what should come in, or
+            go back.
+          </p>
+          <ul className={css.differences}>
+            {found.map((d) => (
+              <li key={keyOf(d)}>
+                <label>
+                  <input type="checkbox" checked={ticked.has(keyOf(d))} onChange={() => toggle(d)} />
+                  <span>
+                    {d.name || KIND_WORDS[d.kind].one}{' '}
+                    <span className={css.small}>
+                      {KIND_WORDS[d.kind].one}, {STATE_WORDS[d.state]}
+                    </span>
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <div className={css.dialogEnd}>
+        <ButtonLink href="/drawer">Open the drawer</ButtonLink>
+        <Button look="go" disabled={chosen.length === 0} onClick={() => void go()}>
+          {back.length === 0
+            ? `Take in ${into.length}`
+            : into.length === 0
+              ? `Keep ${back.length} in the drawer`
+              : `Take in ${into.length}, keep ${back.length}`}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

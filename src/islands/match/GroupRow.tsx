@@ -1,0 +1,164 @@
+import { Scale } from 'lucide-react';
+import { Button, ClothSwatch, EDGE_OPTIONS, Note, Select, WebSwatch } from '~/components';
+import { clothOf } from '~/core/material';
+import type { Edge, Project, Web } from '~/core/model';
+import { dotsAllowed, formatTemperature } from '~/core/units';
+import { edit } from '~/store';
+import { PieceChips } from '../project/PieceChips';
+import type { Group } from './groups';
+import css from './Match.module.css';
+
+const LINERS = ['no liner', 'one liner', 'two liners'] as const;
+const CONFIDENCE = { sure: 'Sure', fair: 'Fairly sure', thin: 'Thin evidence' } as const;
+
+/** One cloth with its web: the reasons, the runners-up, and the user's own say. */
+export function GroupRow({
+  project,
+  group,
+  web,
+  onCompare,
+}: {
+  project: Project;
+  group: Group;
+  web: Web | undefined;
+  onCompare: (otherWebId: string | null) => void;
+}) {
+  const fabric = project.fabrics.find((f) => f.id === group.fabricId);
+  if (!fabric) return null;
+  const dots = dotsAllowed(fabric.maxIronC);
+  const webs = new Map(project.webs.map((w) => [w.id, w]));
+  const pieces = project.pieces.filter((p) => group.pieceIds.includes(p.id));
+  const edges = new Set(pieces.map((p) => p.edge));
+  const edge: Edge | '' = edges.size === 1 ? ([...edges][0] ?? '') : '';
+  const { choice } = group;
+  return (
+    <section
+      className={css.group}
+      aria-label={`${fabric.name}, ${web ? `with ${web.name}` : 'no web'}${group.overruled ? ', your own choice' : ''}`}
+      data-fabric={fabric.id}
+      data-web={group.webId ?? 'none'}
+    >
+      <div className={css.cloth}>
+        <div className={css.fabric}>
+          <ClothSwatch fabric={fabric} pictures={project.pictures} size={64} />
+          <div>
+            <h2>{fabric.name}</h2>
+            <p className={css.small}>
+              {clothOf(fabric).name}, {fabric.massGsm} g/m², iron up to{' '}
+              {formatTemperature(fabric.maxIronC, project.units)}
+              {dots ? ` ${'•'.repeat(dots)}` : ' (less than one dot)'}
+            </p>
+          </div>
+        </div>
+        <PieceChips
+          project={project}
+          ids={group.pieceIds}
+          short={group.pieceIds.length > 4}
+          label={`Pieces of ${fabric.name}`}
+        />
+      </div>
+      <div className={css.web}>
+        {web ? (
+          <>
+            <WebSwatch web={web} width={120} height={56} />
+            <p className={css.gsm}>{web.massGsm} g/m²</p>
+            <p>
+              {web.name} <span className={css.small}>({LINERS[web.liners]})</span>
+            </p>
+            {group.overruled ? (
+              <p className={css.small}>your own choice</p>
+            ) : (
+              <p className={css.confidence} data-level={choice.confidence.level}>
+                {CONFIDENCE[choice.confidence.level]}
+              </p>
+            )}
+          </>
+        ) : (
+          <p className={`${css.gsm} ${css.none}`}>No web suits</p>
+        )}
+      </div>
+      <div className={css.why}>
+        {choice.buy && <Note stop>{choice.buy.text}</Note>}
+        <ul>
+          {choice.reasons.map((r) => (
+            <li key={r.code} data-but={r.code.startsWith('but-')}>
+              {r.text}
+            </li>
+          ))}
+        </ul>
+        {web && choice.confidence.level !== 'sure' && <p className={css.small}>{choice.confidence.text}</p>}
+        {choice.runnersUp.length > 0 && (
+          <ul className={css.runners} aria-label="Runners-up">
+            {choice.runnersUp.map((r) => {
+              const other = webs.get(r.webId);
+              return (
+                other && (
+                  <li key={r.webId}>
+                    <WebSwatch web={other} width={44} height={26} />
+                    <span>
+                      <strong>{other.name}</strong>{' '}
+                      <span className={css.small}>
+                        {r.behindPoints > 0 ? `${r.behindPoints} points behind.` : 'as good for itself.'}
+                      </span>{' '}
+                      {r.text}
+                    </span>
+                    <Button look="plain" icon={<Scale size={18} />} onClick={() => onCompare(r.webId)}>
+                      What if?
+                    </Button>
+                  </li>
+                )
+              );
+            })}
+          </ul>
+        )}
+        <div className={css.controls}>
+          <details>
+            <summary>Why not another?</summary>
+            <ul className={css.rejected}>
+              {choice.rejected.map((r) => {
+                const other = webs.get(r.webId);
+                return (
+                  other && (
+                    <li key={r.webId}>
+                      <WebSwatch web={other} width={44} height={26} />
+                      <span>
+                        <strong>{other.name}.</strong> {r.text}
+                      </span>
+                    </li>
+                  )
+                );
+              })}
+            </ul>
+          </details>
+          <div className={css.over}>
+            <Select
+              label="Edge of these pieces"
+              value={edge}
+              options={[{ value: '', label: edges.size > 1 ? 'several' : 'as the project' }, ...EDGE_OPTIONS]}
+              onChange={(value) =>
+                edit((p) => {
+                  for (const piece of p.pieces)
+                    if (group.pieceIds.includes(piece.id)) piece.edge = value === '' ? null : value;
+                })
+              }
+            />
+            <Select
+              label="Web for these pieces"
+              value={group.overruled ? (group.webId ?? '') : ''}
+              options={[
+                { value: '', label: 'ours' },
+                ...project.webs.map((w) => ({ value: w.id, label: `mine: ${w.name}` })),
+              ]}
+              onChange={(value) =>
+                edit((p) => {
+                  for (const piece of p.pieces)
+                    if (group.pieceIds.includes(piece.id)) piece.webId = value === '' ? null : value;
+                })
+              }
+            />
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}

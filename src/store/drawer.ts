@@ -1,0 +1,150 @@
+import type { EntityTable } from 'dexie';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { create } from 'zustand';
+import {
+  DRAWER_KINDS,
+  DRAWER_LIMIT,
+  type DrawerContents,
+  type DrawerKind,
+  drawerFromJson,
+  fromCsv,
+  KIND_WORDS,
+  type Things,
+} from '~/core/drawer';
+import type { Picture } from '~/core/model';
+import { demoDrawer } from '~/demo';
+import { db } from './db';
+
+const table = <K extends DrawerKind>(kind: K): EntityTable<Things[K], 'id'> => db[kind] as never;
+export const DRAWER_TABLES = [...DRAWER_KINDS.map((k) => db[k]), db.drawerPictures];
+
+/** Puts the demo's things into the Drawer, unless something is there already. Runs inside a transaction of the caller. */
+export async function layOutDrawer(): Promise<void> {
+  for (const kind of DRAWER_KINDS)
+    if ((await table(kind).count()) === 0) await table(kind).bulkPut([...demoDrawer()[kind]] as never[]);
+}
+
+/** Everything in the Drawer, by name. */
+export async function readDrawer(): Promise<DrawerContents> {
+  const lists = await Promise.all(DRAWER_KINDS.map((kind) => table(kind).orderBy('name').toArray()));
+  const pictures = await db.drawerPictures.toArray();
+  return {
+    ...(Object.fromEntries(DRAWER_KINDS.map((kind, i) => [kind, lists[i]])) as unknown as DrawerContents),
+    pictures,
+  };
+}
+
+/** Everything in the Drawer, kept up to date; undefined until it is read. */
+export const useDrawer = (): DrawerContents | undefined => useLiveQuery(readDrawer, []);
+
+/** What was done to one kind: each thing as it was (undefined: not there) and as it is now (undefined: gone). */
+interface Step {
+  readonly words: string;
+  readonly kind: DrawerKind;
+  readonly before: ReadonlyMap<string, Things[DrawerKind] | undefined>;
+  readonly after: ReadonlyMap<string, Things[DrawerKind] | undefined>;
+}
+
+const STEPS = 100;
+
+/** What can be undone and redone in the Drawer, in this tab. */
+export const useDrawerHistory = create<{ past: readonly Step[]; future: readonly Step[] }>(() => ({
+  past: [],
+  future: [],
+}));
+
+async function lay(kind: DrawerKind, things: Step['after']): Promise<void> {
+  const gone = [...things].filter(([, t]) => t === undefined).map(([id]) => id);
+  const there = [...things].flatMap(([, t]) => (t ? [t] : []));
+  await db.transaction('rw', table(kind), async () => {
+    if (gone.length > 0) await table(kind).bulkDelete(gone as never[]);
+    if (there.length > 0) await table(kind).bulkPut(there as never[]);
+  });
+}
+
+/** Changes things of one kind as one step that can be undone. `undefined` takes a thing out. */
+export async function changeDrawer<K extends DrawerKind>(
+  kind: K,
+  words: string,
+  after: ReadonlyMap<string, Things[K] | undefined>,
+): Promise<void> {
+  const ids = [...after.keys()];
+  const was = await table(kind).bulkGet(ids as never[]);
+  const before = new Map(ids.map((id, i) => [id, was[i]]));
+  await lay(kind, after);
+  useDrawerHistory.setState(({ past }) => ({
+    past: [...past, { words, kind, before, after }].slice(-STEPS),
+    future: [],
+  }));
+}
+
+export async function undoDrawer(): Promise<void> {
+  const { past, future } = useDrawerHistory.getState();
+  const step = past.at(-1);
+  if (!step) return;
+  await lay(step.kind, step.before);
+  useDrawerHistory.setState({ past: past.slice(0, -1), future: [step, ...future] });
+}
+
+export async function redoDrawer(): Promise<void> {
+  const { past, future } = useDrawerHistory.getState();
+  const [step, ...rest] = future;
+  if (!step) return;
+  await lay(step.kind, step.after);
+  useDrawerHistory.setState({ past: [...past, step], future: rest });
+}
+
+/** Keeps a photo in the Drawer; the same photo twice is one. */
+export async function keepDrawerPicture(picture: Picture): Promise<string> {
+  const same = await db.drawerPictures.filter((p) => p.dataUrl === picture.dataUrl).first();
+  if (same) return same.id;
+  await db.drawerPictures.put(picture);
+  return picture.id;
+}
+
+export type DrawerImport =
+  | { readonly ok: true; readonly words: string }
+  | { readonly ok: false; readonly problems: readonly string[] };
+
+const MAX_FILE_BYTES = 64 * 1024 * 1024;
+
+/**
+ * Takes in a file: CSV for one kind, JSON for the whole Drawer. All or nothing, as steps that can be undone.
+ * Things of the same name are not replaced by a CSV: they come in beside, since nothing says that they are the same.
+ */
+export async function importToDrawer(kind: DrawerKind, file: File): Promise<DrawerImport> {
+  if (file.size > MAX_FILE_BYTES)
+    return { ok: false, problems: [`“${file.name}” is larger than 64 MB. Is it the right file?`] };
+  const text = await file.text();
+  if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
+    const read = drawerFromJson(text);
+    if (!read.ok) return read;
+    await db.drawerPictures.bulkPut([...read.contents.pictures]);
+    let count = 0;
+    for (const k of DRAWER_KINDS) {
+      const things = read.contents[k];
+      if (things.length === 0) continue;
+      count += things.length;
+      await changeDrawer(
+        k,
+        `take in ${things.length} ${KIND_WORDS[k].many}`,
+        new Map(things.map((t) => [t.id, t])) as never,
+      );
+    }
+    return { ok: true, words: `${count} things are in the drawer.` };
+  }
+  const read = fromCsv(kind, text, () => crypto.randomUUID());
+  if (!read.ok) return read;
+  const there = await table(kind).count();
+  if (there + read.things.length > DRAWER_LIMIT)
+    return {
+      ok: false,
+      problems: [
+        `The drawer holds ${there.toLocaleString('en')} ${KIND_WORDS[kind].many}; with ${read.things.length.toLocaleString('en')} more it would pass ${DRAWER_LIMIT.toLocaleString('en')}. Take some out first.`,
+      ],
+    };
+  const { one, many } = KIND_WORDS[kind];
+  const n = read.things.length;
+  await changeDrawer(kind, `take in ${n} ${many}`, new Map(read.things.map((t) => [t.id, t])) as never);
+  return { ok: true, words: `${n.toLocaleString('en')} ${n === 1 ? one : many} taken in.` };
+}
