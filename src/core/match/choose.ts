@@ -84,26 +84,44 @@ function reasonsFor(s: Situation, chosen: Judged, all: readonly Judged[], overru
   return kept;
 }
 
+/** Pieces of one cloth with one purpose ask the same question, whatever their shape: it is answered once. */
+const questionOf = (w: Wish): string =>
+  `${w.fabric.id} ${w.beneath.map((f) => f.id)} ${w.bonded.map((b) => b.id)} ${w.edge} ${w.route} ${w.layers} ${w.intent.hand} ${w.intent.laundering} ${w.fabricAreaMm2} ${w.overruledWith}`;
+
 /**
  * Chooses a web for every piece, with reasons, runners-up and how far it can be relied on, and says why the others were not taken.
  * The choice has the fewest points over the whole project, each web in use costing what the project's schools say.
+ * @param wishes of one project: its wants and schools are the same for all
  * @param webs the drawer; may be empty
  */
 export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules: readonly Rule[] = RULES): Choice[] {
-  const situations = wishes.map(situationOf);
+  // Of a shape only its width against each roll matters.
+  const widths = [...new Set(webs.map((w) => w.widthMm))];
+  const asked = new Map<string, number>();
+  const distinct: Wish[] = [];
+  const which = wishes.map((w) => {
+    const key = `${questionOf(w)} ${widths.filter((mm) => w.narrowMm > mm).length}`;
+    let at = asked.get(key);
+    if (at === undefined) {
+      at = distinct.push(w) - 1;
+      asked.set(key, at);
+    }
+    return at;
+  });
+  const situations = distinct.map(situationOf);
   const judged = situations.map((s) => webs.map((web) => judge(s, web, rules)));
-  const free = wishes.map((w, i) => (w.overruledWith === null ? i : -1)).filter((i) => i >= 0);
+  const rows = judged.map((all) => all.map((j) => (j.forbiddenBy.length > 0 ? null : j.points)));
+  const free = which.filter((at) => distinct[at]!.overruledWith === null);
   const schools = wishes[0]?.schools;
   const extra = schools?.webs === 'best-each' ? 0 : (schools?.extraWebPoints ?? EXTRA_WEB_POINTS);
   const { picks } = fewestWebs(
-    free.map((i) => judged[i]!.map((j) => (j.forbiddenBy.length > 0 ? null : j.points))),
+    free.map((at) => rows[at]!),
     extra,
   );
-  const pickFor = new Map(free.map((i, k) => [i, picks[k] ?? -1]));
-  const told = new Map<string, string>();
+  const pickFor = new Map(free.map((at, k) => [at, picks[k] ?? -1]));
   const changed = new Map<string, Changed>();
 
-  return situations.map((wish, i): Choice => {
+  const answers = situations.map((wish, i): Choice => {
     const all = judged[i]!;
     const overruled = wish.overruledWith !== null;
     const taken = overruled ? all.findIndex((j) => j.web.id === wish.overruledWith) : (pickFor.get(i) ?? -1);
@@ -132,16 +150,10 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
             ? 'We would have taken this one.'
             : 'It would win if each piece got the best for itself rather than as few webs as serve all.',
         };
-      // Pieces of one cloth with one purpose ask the same question: it is answered once.
-      const question = `${wish.fabric.id} ${wish.beneath.map((f) => f.id)} ${wish.bonded.map((w) => w.id)} ${wish.edge} ${wish.route} ${wish.layers}`;
-      const key = `${question} ${chosen.web.id} ${j.web.id} ${wish.narrowMm > j.web.widthMm}`;
-      let text = told.get(key);
-      if (text === undefined) {
-        if (!changed.has(question)) changed.set(question, changesOf(wish));
-        const change = whatWouldChange(changed.get(question)!, j.web, chosen.web, rules);
-        text = change ? `It would win if ${change}.` : 'No single change would make it win here.';
-        told.set(key, text);
-      }
+      const question = questionOf(wish);
+      if (!changed.has(question)) changed.set(question, changesOf(wish));
+      const change = whatWouldChange(changed.get(question)!, j.web, chosen.web, rules);
+      const text = change ? `It would win if ${change}.` : 'No single change would make it win here.';
       return { webId: j.web.id, behindPoints, text };
     });
     return {
@@ -160,4 +172,5 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
       buy: null,
     };
   });
+  return wishes.map((w, i) => ({ ...answers[which[i]!]!, pieceId: w.pieceId }));
 }
