@@ -1,5 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 import type { DrawingWorker } from './drawing.worker';
+import type { NestWorker } from './nest.worker';
 import type { PlanWorker } from './plan.worker';
 import type { SheetWorker } from './sheet.worker';
 
@@ -27,4 +28,10 @@ export async function withSheetWorker<T>(use: (worker: Remote<SheetWorker>) => P
 export function openDrawingWorker(): { api: Remote<DrawingWorker>; close: () => void } {
   const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
   return { api: wrap<DrawingWorker>(worker), close: () => worker.terminate() };
+}
+
+/** A thread that lays parts out. Whoever opens it closes it; closing in the middle keeps the best layout that was told so far. */
+export function openNestWorker(): { api: Remote<NestWorker>; close: () => void } {
+  const worker = new Worker(new URL('./nest.worker.ts', import.meta.url), { type: 'module' });
+  return { api: wrap<NestWorker>(worker), close: () => worker.terminate() };
 }

@@ -1,10 +1,23 @@
-import { LIMITS, type Problem, parseProjectText } from '~/core/model';
+import { z } from 'zod';
+import { LIMITS, type Plan, type Problem, type Project, parseProjectText, problemsFrom } from '~/core/model';
+import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
-import { PAPERS, type Paper, placementSheets, sheetsToSvg, tracingSheets } from '~/core/sheet';
+import {
+  correctedFor,
+  cutList,
+  PAPERS,
+  type Paper,
+  placementOverview,
+  placementSheets,
+  sheetsToSvg,
+  templateSheets,
+  tracingSheets,
+} from '~/core/sheet';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
 export type Job =
   | { readonly kind: 'plan'; readonly body: string }
+  | { readonly kind: 'nest'; readonly body: string }
   | { readonly kind: 'sheets'; readonly body: string; readonly query: Readonly<Record<string, string>> };
 
 export interface JobAnswer {
@@ -23,7 +36,95 @@ export const errorAnswer = (status: number, problem: Problem): JobAnswer => ({
   body: JSON.stringify({ error: problem }),
 });
 
-const SHEET_CHOICES = { kind: ['tracing', 'placement'], format: ['svg', 'pdf'], paper: PAPERS } as const;
+const SHEET_CHOICES = {
+  kind: ['tracing', 'placement', 'templates', 'overview', 'cut-list'],
+  format: ['svg', 'pdf'],
+  paper: PAPERS,
+} as const;
+
+const SHEETS = {
+  tracing: tracingSheets,
+  placement: (project: Project, _: Plan, paper: Paper) => placementSheets(project, paper),
+  templates: templateSheets,
+  overview: (project: Project, _: Plan, paper: Paper) => placementOverview(project, paper),
+  'cut-list': cutList,
+} as const;
+
+const rotations = z.union([z.literal('free'), z.array(z.number().min(-3600).max(3600)).min(1).max(36)]);
+const nestSchema = z.object({
+  widthMm: z.number().positive().max(100_000),
+  spacingMm: z.number().min(0).max(1000).default(12),
+  rotations: rotations.default('free'),
+  seconds: z.number().min(0).max(15).default(5),
+  seed: z.number().int().min(0).max(4_294_967_295).default(1),
+  parts: z
+    .array(
+      z.object({
+        id: z.string().min(1).max(200),
+        outline: z.string().max(LIMITS.outlineChars),
+        count: z.number().int().min(1).max(2000).default(1),
+        rotations: rotations.optional(),
+      }),
+    )
+    .max(LIMITS.pieces),
+  bins: z
+    .array(
+      z.object({
+        id: z.string().min(1).max(100),
+        outline: z.string().max(LIMITS.outlineChars),
+        count: z.number().int().min(0).max(500).default(1),
+      }),
+    )
+    .max(500)
+    .default([]),
+  lengthMm: z.number().positive().max(10_000_000).nullable().default(null),
+});
+/** More copies than this are a factory's work. */
+const MOST_COPIES = 5000;
+
+function nestJob(body: string): JobAnswer {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(body);
+  } catch {
+    return errorAnswer(400, {
+      code: 'not-json',
+      message: 'The body is not JSON. Send { "widthMm", "parts", … }.',
+      path: '',
+    });
+  }
+  const parsed = nestSchema.safeParse(raw);
+  if (!parsed.success) {
+    const problems = problemsFrom(parsed.error, raw);
+    return errorAnswer(400, {
+      ...problems[0]!,
+      message: problems
+        .slice(0, 10)
+        .map((p) => p.message)
+        .join(' '),
+    });
+  }
+  const { data } = parsed;
+  const bad = (code: string, message: string, path: string): JobAnswer => errorAnswer(400, { code, message, path });
+  if (data.spacingMm >= data.widthMm)
+    return bad(
+      'spacing-too-wide',
+      `A spacing of ${data.spacingMm} mm leaves no room on a roll of ${data.widthMm} mm. Make the spacing smaller.`,
+      'spacingMm',
+    );
+  const copies = data.parts.reduce((sum, p) => sum + p.count, 0);
+  if (copies > MOST_COPIES)
+    return bad(
+      'too-many',
+      `These are ${copies.toLocaleString('en')} parts with their copies; up to ${MOST_COPIES.toLocaleString('en')} can be laid at once. Lay them in lots.`,
+      'parts',
+    );
+  const ids = new Set(data.parts.map((p) => p.id));
+  if (ids.size < data.parts.length)
+    return bad('duplicate-id', 'Two parts have the same id. Give each its own, and use “count” for copies.', 'parts');
+  const result = nest(data, { now: () => performance.now() });
+  return { status: 200, type: 'application/json', body: JSON.stringify(result) };
+}
 
 /** A file name that every system takes: letters and digits, joined by dashes. */
 const fileName = (name: string, rest: string): string => {
@@ -52,6 +153,7 @@ export async function runJob(job: Job, loadFonts: LoadFonts): Promise<JobAnswer>
         });
     }
   }
+  if (job.kind === 'nest') return nestJob(job.body);
   const parsed = parseProjectText(job.body);
   if (!parsed.ok) {
     const [first, ...others] = parsed.problems;
@@ -63,9 +165,8 @@ export async function runJob(job: Job, loadFonts: LoadFonts): Promise<JobAnswer>
   if (job.kind === 'plan') return { status: 200, type: 'application/json', body: JSON.stringify(plan) };
 
   const paper = job.query['paper'] as Paper;
-  const tracing = job.query['kind'] === 'tracing';
-  const doc = tracing ? tracingSheets(project, plan, paper) : placementSheets(project, paper);
-  const stem = tracing ? 'tracing' : 'placement';
+  const stem = job.query['kind'] as keyof typeof SHEETS;
+  const doc = correctedFor(SHEETS[stem](project, plan, paper), project.printer);
   if (job.query['format'] === 'svg')
     return {
       status: 200,

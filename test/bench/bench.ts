@@ -9,6 +9,7 @@ import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { Session } from '../e2e/browser';
 import { benchMatch } from './match';
+import { benchNest } from './nest';
 
 interface Row {
   readonly what: string;
@@ -46,6 +47,7 @@ note(
 );
 
 benchMatch(note, time, ms);
+benchNest(note);
 
 /** Discs strewn so that each overlaps about a dozen others, six a piece counted once (500 pieces, 3,000 overlaps), however many there are. */
 function strewn(count: number, seed: number): Project {

@@ -28,6 +28,61 @@ describe('the endpoints, of the built server', () => {
     expect(planSchema.safeParse(await answer.json()).success).to.equal(true);
   });
 
+  it('POST /api/nest answers a layout, the same for the same seed; bad input in words', async () => {
+    const ask = (more: object = {}) =>
+      post(
+        '/api/nest',
+        JSON.stringify({
+          widthMm: 400,
+          spacingMm: 6,
+          rotations: 'free',
+          seconds: 1,
+          seed: 1,
+          parts: [{ id: 'a', outline: 'M0 0L120 20L40 90Z', count: 9 }],
+          ...more,
+        }),
+      );
+    const answer = await ask();
+    expect(answer.status).to.equal(200);
+    const layout = await answer.json();
+    expect(layout.placements).to.have.length(9);
+    expect(layout.placements[0]).to.include.keys('id', 'copy', 'xMm', 'yMm', 'rotateDeg', 'mirrored');
+    expect(layout.lengthMm).to.be.above(0);
+    expect(layout.utilisation).to.be.within(0.1, 1);
+    expect(await (await ask()).json()).to.deep.equal(layout);
+    for (const [more, message] of [
+      [{ widthMm: -1 }, /more than 0/],
+      [{ spacingMm: 500 }, /leaves no room/],
+      [{ parts: 'x' }, /must be a list/],
+      [
+        {
+          parts: [
+            { id: 'a', outline: 'M0 0', count: 1 },
+            { id: 'a', outline: 'M0 0', count: 1 },
+          ],
+        },
+        /same id/,
+      ],
+      [
+        {
+          parts: [
+            { id: 'a', outline: 'M0 0h9v9h-9z', count: 1000 },
+            { id: 'b', outline: 'M0 0h9v9h-9z', count: 2000 },
+            { id: 'c', outline: 'M0 0h9v9h-9z', count: 2000 },
+            { id: 'd', outline: 'M0 0h9v9h-9z', count: 1 },
+          ],
+        },
+        /5,001 parts/,
+      ],
+    ] as const) {
+      const bad = await ask(more);
+      expect(bad.status).to.equal(400);
+      expect((await bad.json()).error.message).to.match(message);
+    }
+    const listed = await (await ask({ parts: [{ id: 'big', outline: 'M0 0h900v900h-900z', count: 1 }] })).json();
+    expect(listed.unplaced[0].code).to.equal('wider-than-everything');
+  });
+
   it('POST /api/sheets answers a true document of each kind', async () => {
     for (const [query, type, start] of [
       ['kind=tracing&format=svg&paper=a4', 'image/svg+xml', '<svg'],

@@ -6,11 +6,11 @@ import path from 'node:path';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Project } from '~/core/model';
+import { layInRows } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { boundsOf } from '~/core/shape';
 import {
   CHECK_SQUARE_MM,
-  layInRows,
   PAGE_MARGIN_MM,
   PAPER_FACTS,
   type Paper,

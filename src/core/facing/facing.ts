@@ -19,12 +19,13 @@ export const reversedBy = (contacts: readonly Contact[]): boolean => contacts.fi
 const remembered = new Map<string, MirrorLine | null>();
 
 /** The mirror line of an outline's shape, if it has one; remembered, since finding it costs a few milliseconds. */
-export function symmetryOf(outline: string): MirrorLine | null {
-  const known = remembered.get(outline);
+export function symmetryOf(outline: string, toleranceMm: number | null = null): MirrorLine | null {
+  const key = `${toleranceMm ?? ''} ${outline}`;
+  const known = remembered.get(key);
   if (known !== undefined) return known;
-  const line = mirrorLine(regionOf(outline, ROUGH_TOLERANCE_MM));
+  const line = mirrorLine(regionOf(outline, ROUGH_TOLERANCE_MM), toleranceMm ?? undefined);
   if (remembered.size > 4000) remembered.clear();
-  remembered.set(outline, line);
+  remembered.set(key, line);
   return line;
 }
 
@@ -107,15 +108,17 @@ export interface CutOutline {
 /**
  * A piece as it is drawn: the outline to cut, mirrored where the route asks.
  * Area and perimeter are those of the outline drawn, mm² and mm.
+ * @param mirrorMm how far a mirror image may stray for a shape to count as symmetric; null: 0.5 mm or 1 % of its size
  * @param cut by default the pattern's own outline, all of it seen
  */
 export function tracingOf(
   piece: Piece,
   route: Route,
   cut: CutOutline = { outline: piece.outline, visible: '', webMiddle: '' },
+  mirrorMm: number | null = null,
 ): Tracing {
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
-  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.outline) !== null);
+  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.outline, mirrorMm) !== null);
   const drawn = (path: string): string => (facing.mirrored && path !== '' ? turnedWith(cut.outline, path) : path);
   const outline = drawn(cut.outline);
   const region = regionOf(outline);

@@ -1,2 +1,3 @@
+export * from './compare';
 export * from './facing';
 export * from './routes';

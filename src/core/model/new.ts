@@ -49,6 +49,8 @@ export function newProject(
     limits: { ...USUAL_LIMITS },
     layering: structuredClone(USUAL_LAYERING),
     underlay: null,
+    layouts: [],
+    printer: null,
     ...given,
     ground: {
       widthMm: 500,

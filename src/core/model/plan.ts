@@ -95,7 +95,17 @@ export const planSchema = z.object({
   overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
   tracings: z.array(tracingSchema),
   press: z.array(pressTicketSchema),
-  webUse: z.array(z.object({ webId: z.string(), widthMm: mm, lengthMm: mm, usedAreaMm2: mm })),
+  webUse: z.array(
+    z.object({
+      webId: z.string(),
+      widthMm: mm,
+      /** Length of roll: as nested where that was worked out for just this, else in rows. */
+      lengthMm: mm,
+      usedAreaMm2: mm,
+      how: z.enum(['rows', 'nested']),
+      rowsLengthMm: mm,
+    }),
+  ),
   snags: z.array(snagSchema),
 });
 

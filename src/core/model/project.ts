@@ -168,9 +168,11 @@ export const limitsSchema = z.object({
   thinMm: upTo(50),
   sharpDeg: upTo(90),
   smallMm: upTo(100),
+  /** A shape whose mirror image strays by no more than this counts as symmetric, mm; null: 0.5 mm or 1 % of its size. */
+  mirrorMm: z.number().min(0.05).max(20).nullable().default(null),
 });
 /** Common practice, no source. */
-export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15 } as const;
+export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15, mirrorMm: null } as const;
 
 const stockList = z
   .array(
@@ -319,6 +321,33 @@ export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
   extraWebPoints: 6,
 };
 
+/** A layout that was worked out: where each part lies on a web's roll or a fabric's stock. Kept, since it takes seconds; used only while its key fits. */
+export const layoutSchema = z.object({
+  kind: z.enum(['web', 'cloth']),
+  ofId: id,
+  key: text(100),
+  lengthMm: upTo(10_000_000),
+  /** What the same parts take in rows. */
+  rowsLengthMm: upTo(10_000_000),
+  placements: z
+    .array(
+      z.object({
+        id: text(200),
+        copy: z.number().int().min(0),
+        xMm: z.number(),
+        yMm: z.number(),
+        rotateDeg: z.number(),
+        mirrored: z.literal(false).default(false),
+        bin: text(100).nullable(),
+        binCopy: z.number().int().min(0),
+      }),
+    )
+    .max(20_000),
+  /** Parts a hand has put where they are: "id copy". */
+  locked: z.array(text(220)).max(20_000).default([]),
+  unplaced: z.array(z.object({ id: text(200), copies: z.number(), code: z.string(), text: z.string() })).default([]),
+});
+
 export const projectSchema = z.object({
   format: z.literal(PROJECT_FORMAT),
   version: z.literal(PROJECT_VERSION),
@@ -353,6 +382,12 @@ export const projectSchema = z.object({
   pictures: z.array(pictureSchema).max(LIMITS.pictures).default([]),
   limits: limitsSchema.default(USUAL_LIMITS),
   layering: layeringSchema.default(USUAL_LAYERING),
+  layouts: z.array(layoutSchema).max(800).default([]),
+  /** Correction of the printer that is used: what 50 mm come out as, across and down. */
+  printer: z
+    .object({ acrossMm: z.number().min(40).max(60), downMm: z.number().min(40).max(60) })
+    .nullable()
+    .default(null),
   /** A scanned or photographed drawing under the picture, to check against. */
   underlay: z
     .object({
@@ -368,6 +403,8 @@ export const projectSchema = z.object({
 export type Project = z.infer<typeof projectSchema>;
 export type Piece = z.infer<typeof pieceSchema>;
 export type Place = Piece['at'];
+export type Layout = z.infer<typeof layoutSchema>;
+export type PrinterError = NonNullable<Project['printer']>;
 export type Word = z.infer<typeof wordSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
 export type Fabric = z.infer<typeof fabricSchema>;

@@ -19,6 +19,7 @@ import {
   suggestOrder,
   vanishing,
 } from '../layer';
+import { freshLayout, webAsk } from '../layout';
 import { chooseWebs, type Wish } from '../match';
 import {
   type Choice,
@@ -220,7 +221,9 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
   const ground: Ground = { look, placed, overlaps };
   const joins = joinsOf(project, placed, overlaps, abutting);
   const choices = choicesOf(project, ground);
-  const tracings = project.pieces.map((piece) => tracingOf(piece, look.routeOf(piece), joins.own.get(piece.id)));
+  const tracings = project.pieces.map((piece) =>
+    tracingOf(piece, look.routeOf(piece), joins.own.get(piece.id), project.limits.mirrorMm),
+  );
   const { steps, troubles } = bondSteps(project.order, (id) => look.piece(id).unit, overlaps);
   const order = orderOfSteps(steps);
   const draft: Plan = {
@@ -236,7 +239,13 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
     webUse: [],
     snags: [],
   };
-  const webUse = webUseInRows(project, draft);
+  const webUse = webUseInRows(project, draft).map((use) => {
+    const wanted = project.layouts.length > 0 ? webAsk(project, draft, use.webId) : null;
+    const layout = wanted && freshLayout(project, wanted);
+    return layout && layout.unplaced.length === 0
+      ? { ...use, lengthMm: Math.ceil(layout.lengthMm), how: 'nested' as const }
+      : use;
+  });
   const covers = coversOf(placed, overlaps);
   const fabricOf = (id: string): Fabric => look.fabricOf(look.piece(id));
   const webOf = new Map(choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]));

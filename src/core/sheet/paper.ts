@@ -1,6 +1,6 @@
 import { MM_PER } from '../units';
 
-export const PAPERS = ['a4', 'letter', 'roll'] as const;
+export const PAPERS = ['a4', 'letter', 'roll', 'a3', 'tabloid'] as const;
 export type Paper = (typeof PAPERS)[number];
 
 export interface PaperFacts {
@@ -10,10 +10,12 @@ export interface PaperFacts {
   readonly heightMm: number | null;
 }
 
-/** Sheet sizes. Sources: ISO 216 (A4, 210 × 297 mm); Letter 8.5 × 11 in, 1 in = 25.4 mm exactly; the roll is a 24-in plotter roll (common practice). */
+/** Sheet sizes. Sources: ISO 216 (A4, 210 × 297 mm; A3, 297 × 420 mm); Letter 8.5 × 11 in, Tabloid 11 × 17 in, 1 in = 25.4 mm exactly; the roll is a 24-in plotter roll (common practice). */
 export const PAPER_FACTS: Readonly<Record<Paper, PaperFacts>> = {
   a4: { name: 'A4', widthMm: 210, heightMm: 297 },
   letter: { name: 'Letter', widthMm: 8.5 * MM_PER.in, heightMm: 11 * MM_PER.in },
+  a3: { name: 'A3', widthMm: 297, heightMm: 420 },
+  tabloid: { name: 'Tabloid', widthMm: 11 * MM_PER.in, heightMm: 17 * MM_PER.in },
   roll: { name: 'Roll', widthMm: 24 * MM_PER.in, heightMm: null },
 };
 

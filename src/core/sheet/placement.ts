@@ -4,7 +4,7 @@ import { labelSpot, type Region } from '../shape';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
-import { type Drawing, drawingArea, tileDrawing } from './tile';
+import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
 
 /** The picture as seen from the right side, at true size, tiled: every outline at its place with its number, the ground's edge and its centre creases. */
@@ -50,6 +50,7 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
     pieceIds: [],
     marks: [
       ...tile.marks,
+      ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
       ...titleBlock(pageW, pageH, [
         project.name,
         'Placement guide, seen from the right side',

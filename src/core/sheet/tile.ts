@@ -11,7 +11,32 @@ export interface Drawing {
 export interface Tile {
   /** Row letter and column number, like B3. */
   readonly name: string;
+  readonly row: number;
+  readonly column: number;
+  readonly rows: number;
+  readonly columns: number;
   readonly marks: Mark[];
+}
+
+/** Side of a page in the page map, mm. */
+const MAP_MM = 5;
+
+/** A small map of all pages with this one crossed, its right lower corner at (x, y). Nothing for a single page. */
+export function pageMap(tile: Omit<Tile, 'marks' | 'name'>, x: number, y: number): Mark[] {
+  if (tile.rows * tile.columns === 1 || tile.columns > 12 || tile.rows > 8) return [];
+  const marks: Mark[] = [];
+  for (let row = 0; row < tile.rows; row++)
+    for (let column = 0; column < tile.columns; column++) {
+      const left = x - (tile.columns - column) * MAP_MM;
+      const top = y - (tile.rows - row) * MAP_MM;
+      marks.push(box('fine', left, top, MAP_MM, MAP_MM));
+      if (row === tile.row && column === tile.column)
+        marks.push(
+          line('check', left, top, left + MAP_MM, top + MAP_MM),
+          line('check', left + MAP_MM, top, left, top + MAP_MM),
+        );
+    }
+  return marks;
 }
 
 const ROW_LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -86,7 +111,7 @@ export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm:
         if (row > 0) marks.push(words((l + r) / 2, t + 4, 3, `up: ${tileName(row - 1, column)}`, 'middle'));
         if (row < rows - 1) marks.push(words((l + r) / 2, b - 1.5, 3, `down: ${tileName(row + 1, column)}`, 'middle'));
       }
-      tiles.push({ name: rows * columns > 1 ? tileName(row, column) : '', marks });
+      tiles.push({ name: rows * columns > 1 ? tileName(row, column) : '', row, column, rows, columns, marks });
     }
   }
   return tiles;

@@ -1,9 +1,12 @@
+import { ROUGH_CUT_MM } from '../layout';
 import { lookup, type Plan, type Project, pieceName } from '../model';
+import { type Boxed, layInRows } from '../nest';
 import {
   applyTo,
   boundsOf,
   composed,
   distanceToEdge,
+  isInside,
   labelSpot,
   type Point,
   type Region,
@@ -15,12 +18,8 @@ import {
 } from '../shape';
 import { line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
-import { type Boxed, layInRows } from './rows';
-import { drawingArea, tileDrawing } from './tile';
+import { drawingArea, pageMap, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
-
-/** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
-export const ROUGH_CUT_MM = 6;
 
 interface Item extends Boxed {
   readonly pieceId: string;
@@ -33,6 +32,7 @@ interface Item extends Boxed {
   readonly label: string;
   readonly fabric: string;
   readonly note: string;
+  readonly copies: number;
   /** Height reserved beneath the outline for a label that has no room inside. */
   readonly tagMm: number;
 }
@@ -40,6 +40,8 @@ interface Item extends Boxed {
 const NUMBER_MM = 6;
 const SMALL_MM = 2.8;
 const TAG_MM = 5;
+/** Length of the tick where the peel starts, mm. */
+const PEEL_MM = 3;
 /** Below this distance to the edge no number can be read inside the shape. */
 const ROOM_INSIDE_MM = 4;
 
@@ -64,6 +66,7 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
         number: look.number(piece.id),
         label: pieceName(piece, look.number(piece.id)),
         fabric: look.fabricOf(piece).name,
+        copies: piece.count,
         note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
         tagMm,
         widthMm: Math.max(
@@ -106,15 +109,42 @@ function dottedLines(visible: string, outline: Region): Point[][] {
   return lines;
 }
 
+/** Where the peel starts: a tick at the middle of the longest edge, for a snip into the liner before fusing. */
+export function peelTick(region: Region): Mark[] {
+  let longest = 0;
+  let tick: Mark[] = [];
+  for (const ring of region)
+    for (let i = 0; i < ring.length; i++) {
+      const a = ring[i]!;
+      const b = ring[(i + 1) % ring.length]!;
+      const length = Math.hypot(b.x - a.x, b.y - a.y);
+      if (length <= longest) continue;
+      longest = length;
+      const x = (a.x + b.x) / 2;
+      const y = (a.y + b.y) / 2;
+      const nx = (b.y - a.y) / length;
+      const ny = (a.x - b.x) / length;
+      // Inwards, so that it never leaves the page.
+      const inwards = isInside(region, { x: x + nx * 0.05, y: y + ny * 0.05 }) ? 1 : -1;
+      tick = [line('fine', x, y, x + inwards * nx * PEEL_MM, y + inwards * ny * PEEL_MM)];
+    }
+  return tick;
+}
+
 /** Number, name, fabric and way round, reading right whichever way the outline lies; a grain arrow where there is room. */
-function labelMarks(item: Item, region: Region, turned: boolean): Mark[] {
+export function labelMarks(
+  item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 'copies' | 'tagMm'>,
+  region: Region,
+  turned: boolean,
+): Mark[] {
   const b = boundsOf(region);
   if (item.tagMm > 0) return [words(b.minX, b.maxY + TAG_MM - 1.2, SMALL_MM, `${item.number} ${item.label}`)];
   const spot = labelSpot(region);
   const fits = (text: string): boolean => text.length * SMALL_MM * 0.3 < spot.roomMm;
   const size = Math.min(NUMBER_MM, spot.roomMm);
   const marks: Mark[] = [words(spot.x, spot.y + size * 0.1, size, String(item.number), 'middle', true)];
-  const lines = [item.label, item.fabric, item.note].filter(fits);
+  const copies = item.copies > 1 ? [`${item.copies} copies`] : [];
+  const lines = [item.label, item.fabric, item.note, ...copies].filter(fits);
   if (spot.roomMm > 8)
     lines.forEach((text, i) => marks.push(words(spot.x, spot.y + 4.2 + i * 3.6, SMALL_MM, text, 'middle')));
   if (spot.roomMm > 14) {
@@ -166,6 +196,7 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         const move = composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y));
         const region = transformRegion(item.region, move);
         for (const ring of region) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
+        marks.push(...peelTick(region));
         for (const points of item.dotted)
           marks.push({ type: 'line', points: points.map((p) => applyTo(move, p)), closed: false, stroke: 'dotted' });
         for (const ring of transformRegion(item.middle, move))
@@ -222,7 +253,11 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
           title,
           webId: web?.id ?? null,
           pieceIds: [item.pieceId],
-          marks: [...tile.marks, ...titleBlock(facts.widthMm, heightMm, foot(note, [item]))],
+          marks: [
+            ...tile.marks,
+            ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14),
+            ...titleBlock(facts.widthMm, heightMm, foot(note, [item])),
+          ],
         });
       }
     }
@@ -259,6 +294,8 @@ export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
         webId: web.id,
         widthMm: web.widthMm,
         lengthMm: Math.ceil((strips[0]?.usedMm ?? 0) + joined),
+        rowsLengthMm: Math.ceil((strips[0]?.usedMm ?? 0) + joined),
+        how: 'rows' as const,
         usedAreaMm2: Math.round(usedAreaMm2),
       },
     ];

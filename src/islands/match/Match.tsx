@@ -43,7 +43,8 @@ export function Match() {
                 <li key={use.webId}>
                   <WebSwatch web={web} width={44} height={26} />
                   <span>
-                    {web.name}: <strong>{formatLength(use.lengthMm, project.units)}</strong> of the roll, laid in rows
+                    {web.name}: <strong>{formatLength(use.lengthMm, project.units)}</strong> of the roll,{' '}
+                    {use.how === 'nested' ? 'nested' : 'laid in rows'}
                   </span>
                 </li>
               )

@@ -1,15 +1,32 @@
-import { FileDown } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { Button, Choice, Empty, Note } from '~/components';
-import { ROUTE_FACTS } from '~/core/facing';
-import type { Plan, Project, Tracing } from '~/core/model';
-import { boundsOf, regionOf } from '~/core/shape';
-import { type Paper, placementSheets, type SheetDocument, sheetsToSvg, tracingSheets } from '~/core/sheet';
-import { download } from '~/store';
+import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Button, Choice, Empty, Note, NumberField } from '~/components';
+import { mirrorTwins, ROUTE_FACTS } from '~/core/facing';
+import type { Plan, Project } from '~/core/model';
+import {
+  correctedFor,
+  cutList,
+  PAPER_FACTS,
+  type Paper,
+  placementOverview,
+  placementSheets,
+  type SheetDocument,
+  sheetsToSvg,
+  templateSheets,
+  tracingSheets,
+} from '~/core/sheet';
+import { download, edit } from '~/store';
 import { withSheetWorker } from '~/workers';
 import { useOpen } from '../project/useOpen';
+import { Facing } from './Facings';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';
+
+// Loaded when they are asked for: a project at rest needs none of them.
+const LayoutDesk = lazy(() => import('./LayoutDesk').then((m) => ({ default: m.LayoutDesk })));
+const PrinterDialog = lazy(() => import('./PrinterDialog').then((m) => ({ default: m.PrinterDialog })));
+const CutterDialog = lazy(() => import('./CutterDialog').then((m) => ({ default: m.CutterDialog })));
+const CheckDialog = lazy(() => import('./CheckDialog').then((m) => ({ default: m.CheckDialog })));
 
 const stem = (doc: SheetDocument): string =>
   doc.title
@@ -39,20 +56,30 @@ const fits = (project: Project, plan: Plan): boolean => {
   return plan.tracings.every((t) => pieces.has(t.pieceId)) && plan.tracings.length === pieces.size;
 };
 
+type View = 'sheets' | 'layout';
+
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
+  const [view, setView] = useState<View>('sheets');
   const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
   const [webId, setWebId] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const doc = useMemo(() => (fits(project, plan) ? tracingSheets(project, plan, paper) : null), [project, plan, paper]);
+  const [dialog, setDialog] = useState<'printer' | 'cutter' | 'check' | null>(null);
+  const doc = useMemo(
+    () => (fits(project, plan) ? correctedFor(tracingSheets(project, plan, paper), project.printer) : null),
+    [project, plan, paper],
+  );
+  const twins = useMemo(
+    () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
+    [plan],
+  );
   if (!doc) return null;
 
   const webIds = [...new Set(doc.pages.map((p) => p.webId ?? ''))];
   const shown = webIds.includes(webId ?? '\u0000') ? webId : (webIds[0] ?? '');
   const pages = doc.pages.filter((p) => (p.webId ?? '') === shown);
   const name = (id: string): string => project.webs.find((w) => w.id === id)?.name ?? 'No web yet';
-  const use = plan.webUse.find((u) => u.webId === shown);
 
   const pdf = async (which: SheetDocument): Promise<void> => {
     setBusy(which.title);
@@ -66,115 +93,141 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
       setBusy(null);
     }
   };
-  const svg = (which: SheetDocument): void =>
-    download(new Blob([sheetsToSvg(which)], { type: 'image/svg+xml' }), `${stem(which)}.svg`);
-
-  const ids = new Set(pages.flatMap((p) => p.pieceIds));
+  const made = (which: SheetDocument): SheetDocument => correctedFor(which, project.printer);
+  const sheets: readonly { label: string; make: () => SheetDocument }[] = [
+    { label: 'Tracing sheets', make: () => doc },
+    { label: 'Placement guide', make: () => made(placementSheets(project, paper)) },
+    { label: 'Templates', make: () => made(templateSheets(project, plan, paper)) },
+    { label: 'Placement overview', make: () => placementOverview(project, paper) },
+    { label: 'Cut list', make: () => cutList(project, plan, paper) },
+  ];
+  const ids =
+    view === 'layout' ? new Set(plan.tracings.map((t) => t.pieceId)) : new Set(pages.flatMap((p) => p.pieceIds));
   const tracings = plan.tracings.filter((t) => ids.has(t.pieceId));
   const first = tracings.filter((t) => t.pieceId === selectedId);
   return (
     <div className={css.station}>
-      <section className={css.desk} aria-label="Tracing sheets">
+      <section className={css.desk} aria-label={view === 'sheets' ? 'Tracing sheets' : 'Layout'}>
         <div className={css.bar}>
           <Choice
-            label="Web"
-            value={shown ?? ''}
-            options={webIds.map((id) => ({ value: id, label: name(id) }))}
-            onChange={setWebId}
+            label="Show"
+            value={view}
+            options={[
+              { value: 'sheets', label: 'sheets to trace' },
+              { value: 'layout', label: 'layout on web and cloth' },
+            ]}
+            onChange={setView}
           />
           <Choice
             label="Paper"
             value={paper}
-            options={[
-              { value: 'a4', label: 'A4' },
-              { value: 'letter', label: 'Letter' },
-              { value: 'roll', label: 'Roll' },
-            ]}
+            options={(['a4', 'letter', 'a3', 'tabloid', 'roll'] as const).map((value) => ({
+              value,
+              label: PAPER_FACTS[value].name,
+            }))}
             onChange={setPaper}
           />
+          {view === 'sheets' && (
+            <Choice
+              label="Web"
+              value={shown ?? ''}
+              options={webIds.map((id) => ({ value: id, label: name(id) }))}
+              onChange={setWebId}
+            />
+          )}
         </div>
-        <div className={css.pages}>
-          {pages.map((page, i) => (
-            <figure key={page.id} className={css.page}>
-              <SheetView
-                page={page}
-                flipped={flipped}
-                label={`Tracing sheet ${i + 1} of ${pages.length} for ${name(shown ?? '')}`}
-              />
-              <figcaption>
-                Sheet {i + 1} of {pages.length}
-                {flipped ? ', seen through from behind' : ', the side you draw on'}
-              </figcaption>
-            </figure>
-          ))}
-        </div>
+        {view === 'sheets' ? (
+          <div className={css.pages}>
+            {pages.map((page, i) => (
+              <figure key={page.id} className={css.page}>
+                <SheetView
+                  page={page}
+                  flipped={flipped}
+                  label={`Tracing sheet ${i + 1} of ${pages.length} for ${name(shown ?? '')}`}
+                />
+                <figcaption>
+                  Sheet {i + 1} of {pages.length}
+                  {flipped ? ', seen through from behind' : ', the side you draw on'}
+                </figcaption>
+              </figure>
+            ))}
+          </div>
+        ) : (
+          <Suspense fallback={<p className={css.lead}>Unrolling …</p>}>
+            <LayoutDesk project={project} plan={plan} paper={paper} onPdf={(d) => void pdf(d)} busy={busy !== null} />
+          </Suspense>
+        )}
       </section>
       <aside className={css.tray} aria-label="Print and which way round">
         <div>
           <h2>Print at 100 %</h2>
           <p className={css.lead}>
             Then measure the check square on each page: 50 mm, or the scale is off.{' '}
-            {use && `${name(use.webId)} takes ${Math.round(use.lengthMm / 10)} cm of its roll in rows.`}
+            {project.printer && 'Your printer’s own error is allowed for.'}
           </p>
         </div>
+        <ul className={css.documents}>
+          {sheets.map(({ label, make }) => (
+            <li key={label}>
+              <span>{label}</span>
+              <Button
+                look={label === 'Tracing sheets' ? 'go' : 'paper'}
+                icon={<FileDown size={18} />}
+                disabled={busy !== null}
+                aria-label={`${label}, PDF`}
+                onClick={() => void pdf(make())}
+              >
+                {busy !== null && busy === make().title ? 'Drawing …' : 'PDF'}
+              </Button>
+              <Button
+                aria-label={`${label}, SVG`}
+                onClick={() => {
+                  const which = make();
+                  download(new Blob([sheetsToSvg(which)], { type: 'image/svg+xml' }), `${stem(which)}.svg`);
+                }}
+              >
+                SVG
+              </Button>
+            </li>
+          ))}
+        </ul>
+        {error && <Note stop>{error}</Note>}
         <div className={css.downloads}>
-          <Button look="go" icon={<FileDown size={20} />} disabled={busy !== null} onClick={() => void pdf(doc)}>
-            {busy === doc.title ? 'Drawing the PDF …' : 'Tracing sheets, PDF'}
+          <Button icon={<Ruler size={20} />} onClick={() => setDialog('printer')}>
+            Measure the printer
           </Button>
-          <Button icon={<FileDown size={20} />} onClick={() => svg(doc)}>
-            Tracing sheets, SVG
+          <Button icon={<ScanLine size={20} />} onClick={() => setDialog('check')}>
+            Check a traced sheet
           </Button>
-          <Button
-            icon={<FileDown size={20} />}
-            disabled={busy !== null}
-            onClick={() => void pdf(placementSheets(project, paper))}
-          >
-            {busy !== null && busy !== doc.title ? 'Drawing the PDF …' : 'Placement guide, PDF'}
+          <Button icon={<Slice size={20} />} onClick={() => setDialog('cutter')}>
+            Try a cutting machine
           </Button>
         </div>
-        {error && <Note stop>{error}</Note>}
         <div>
           <h2>Which way round</h2>
           <p className={css.lead}>{ROUTE_FACTS[project.route].name}.</p>
+          <NumberField
+            label="Counts as its own mirror image within"
+            unit=" mm"
+            decimals={2}
+            value={project.limits.mirrorMm ?? 0.5}
+            min={0.05}
+            max={20}
+            onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), 'mirror')}
+            hint={project.limits.mirrorMm === null ? 'or 1 % of its size, whichever is more' : undefined}
+          />
         </div>
         <ul className={css.ways}>
           {[...first, ...tracings.filter((t) => t.pieceId !== selectedId)].map((t) => (
-            <Way key={t.pieceId} tracing={t} project={project} />
+            <Facing key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
           ))}
         </ul>
       </aside>
+      <Suspense fallback={null}>
+        {dialog === 'printer' && <PrinterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+        {dialog === 'cutter' && <CutterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+        {dialog === 'check' && <CheckDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+      </Suspense>
     </div>
-  );
-}
-
-const WAY_WORDS: Readonly<Record<string, string>> = { 'no-care': 'either way', 'as-printed': 'as it came' };
-
-function Way({ tracing, project }: { tracing: Tracing; project: Project }) {
-  const index = project.pieces.findIndex((p) => p.id === tracing.pieceId);
-  const piece = project.pieces[index];
-  const b = boundsOf(regionOf(tracing.outline));
-  const pad = 2;
-  const side = Math.max(b.maxX - b.minX, b.maxY - b.minY) + 2 * pad;
-  const fabric = project.fabrics.find((f) => f.id === piece?.fabricId);
-  return (
-    <li className={css.way} data-piece={tracing.pieceId} data-mirrored={tracing.mirrored} data-code={tracing.code}>
-      <svg
-        viewBox={`${(b.minX + b.maxX - side) / 2} ${(b.minY + b.maxY - side) / 2} ${side} ${side}`}
-        aria-hidden="true"
-      >
-        <path
-          d={tracing.outline}
-          fill={fabric?.colour}
-          fillOpacity="0.35"
-          stroke="currentColor"
-          strokeWidth={side / 40}
-          fillRule="evenodd"
-        />
-      </svg>
-      <strong>
-        {index + 1} · {piece?.label}: {WAY_WORDS[tracing.code] ?? (tracing.mirrored ? 'reversed' : 'as seen')}
-      </strong>
-      <p>{tracing.text}</p>
-    </li>
   );
 }

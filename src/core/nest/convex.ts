@@ -1,0 +1,146 @@
+import earcut from 'earcut';
+import { isInside, type Point, type Region, type Ring, ringAreaMm2 } from '../shape';
+import { seeded } from './random';
+
+const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
+
+/** Outer rings, each with the holes that lie in it. */
+function withHoles(region: Region): Ring[][] {
+  const outers = region.filter((r) => ringAreaMm2(r) > 0).map((r): Ring[] => [r]);
+  for (const hole of region.filter((r) => ringAreaMm2(r) < 0)) {
+    const home = outers.find(([outer]) => isInside([outer!], hole[0]!)) ?? outers[0];
+    home?.push(hole);
+  }
+  return outers;
+}
+
+/** Orders in which shared edges are tried; the fewest pieces win. */
+const ORDERS = 24;
+
+/** Joins triangles along shared edges as long as what comes out is convex. Source: Hertel & Mehlhorn 1983; which edges go first is tried out. */
+function joinConvex(points: readonly Point[], triangles: readonly number[]): number[][] {
+  const corners: number[][] = [];
+  const owner = new Map<number, number>();
+  const n = points.length;
+  for (let t = 0; t + 2 < triangles.length; t += 3) {
+    let tri = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
+    const turn = cross(points[tri[0]!]!, points[tri[1]!]!, points[tri[2]!]!);
+    if (Math.abs(turn) < 1e-9) continue;
+    if (turn < 0) tri = [tri[2]!, tri[1]!, tri[0]!];
+    const id = corners.push(tri) - 1;
+    tri.forEach((u, i) => {
+      owner.set(u * n + tri[(i + 1) % 3]!, id);
+    });
+  }
+  const length = (e: number): number => {
+    const p = points[Math.floor(e / n)]!;
+    const q = points[e % n]!;
+    return Math.hypot(p.x - q.x, p.y - q.y);
+  };
+  const edges = [...owner.keys()].filter(
+    (e) => Math.floor(e / n) < e % n && owner.has((e % n) * n + Math.floor(e / n)),
+  );
+  edges.sort((a, b) => length(b) - length(a));
+  const random = seeded(1);
+  let best: number[][] | null = null;
+  for (let order = 0; order < ORDERS; order++) {
+    const got = joined(points, corners, owner, edges);
+    if (!best || got.length < best.length) best = got;
+    if (best.length === 1) break;
+    for (let k = edges.length - 1; k > 0; k--) {
+      const m = Math.floor(random() * (k + 1));
+      [edges[k], edges[m]] = [edges[m]!, edges[k]!];
+    }
+  }
+  return best ?? [];
+}
+
+function joined(
+  points: readonly Point[],
+  corners: readonly (readonly number[])[],
+  owner: ReadonlyMap<number, number>,
+  edges: readonly number[],
+): number[][] {
+  const n = points.length;
+  const polygons: (readonly number[] | null)[] = [...corners];
+  const parent = corners.map((_, i) => i);
+  const home = (id: number): number => {
+    let k = id;
+    while (parent[k] !== k) k = parent[k]!;
+    return k;
+  };
+  for (const e of edges) {
+    const u = Math.floor(e / n);
+    const v = e % n;
+    const a = home(owner.get(e)!);
+    const b = home(owner.get(v * n + u)!);
+    if (a === b) continue;
+    const p = polygons[a]!;
+    const q = polygons[b]!;
+    const at = p.findIndex((w, i) => w === u && p[(i + 1) % p.length] === v);
+    const bt = q.findIndex((w, i) => w === v && q[(i + 1) % q.length] === u);
+    if (at < 0 || bt < 0) continue;
+    // p from v round to u, then q from after u round to before v.
+    const merged: number[] = [];
+    for (let i = 0; i < p.length; i++) merged.push(p[(at + 1 + i) % p.length]!);
+    for (let i = 0; i < q.length - 2; i++) merged.push(q[(bt + 2 + i) % q.length]!);
+    const m = merged.length;
+    const convexAt = (i: number): boolean =>
+      cross(points[merged[(i + m - 1) % m]!]!, points[merged[i]!]!, points[merged[(i + 1) % m]!]!) >= -1e-9;
+    // v stands first, u where p ends.
+    if (!convexAt(0) || !convexAt(p.length - 1)) continue;
+    polygons[a] = merged;
+    polygons[b] = null;
+    parent[b] = a;
+  }
+  return polygons.filter((p) => p !== null).map((p) => [...p]);
+}
+
+/**
+ * A region as few convex polygons that cover it exactly and do not overlap: triangulated (ear clipping), then joined.
+ * @param region normalised: outer rings of positive area, holes of negative
+ */
+export function convexParts(region: Region): Ring[] {
+  return withHoles(region).flatMap((rings) => {
+    const points = rings.flat();
+    let at = 0;
+    const holes = rings.slice(0, -1).map((r) => {
+      at += r.length;
+      return at;
+    });
+    const triangles = earcut(
+      points.flatMap((p) => [p.x, p.y]),
+      holes,
+    );
+    return joinConvex(points, triangles).map((polygon) => polygon.map((i) => points[i]!));
+  });
+}
+
+/**
+ * The Minkowski sum of two convex polygons, both of positive area: their edges merged by direction.
+ * Source: de Berg et al., Computational Geometry, "Minkowski sums" (from memory).
+ */
+export function minkowskiConvex(a: Ring, b: Ring): Point[] {
+  const lowest = (r: Ring): number =>
+    r.reduce((m, p, i) => (p.y < r[m]!.y || (p.y === r[m]!.y && p.x < r[m]!.x) ? i : m), 0);
+  const ia = lowest(a);
+  const ib = lowest(b);
+  const out: Point[] = [];
+  let i = 0;
+  let j = 0;
+  while (i < a.length || j < b.length) {
+    const p = a[(ia + i) % a.length]!;
+    const q = b[(ib + j) % b.length]!;
+    out.push({ x: p.x + q.x, y: p.y + q.y });
+    const p2 = a[(ia + i + 1) % a.length]!;
+    const q2 = b[(ib + j + 1) % b.length]!;
+    const turn = (p2.x - p.x) * (q2.y - q.y) - (p2.y - p.y) * (q2.x - q.x);
+    if (j >= b.length || (i < a.length && turn > 1e-12)) i += 1;
+    else if (i >= a.length || turn < -1e-12) j += 1;
+    else {
+      i += 1;
+      j += 1;
+    }
+  }
+  return out;
+}

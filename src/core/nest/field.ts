@@ -1,0 +1,252 @@
+import { depthIn, freeWay, type NoFit, noFitOf } from './nofit';
+import type { Prepared } from './part';
+
+/** Deeper than this counts as an overlap, mm: far less than any blade is true to. */
+export const TOUCH_MM = 0.004;
+
+/** No-fit polygons are kept up to so many numbers (8 bytes each), then forgotten all at once. */
+const KEEP_NUMBERS = 20_000_000;
+
+/** What each kind of work costs, in about microseconds: measured once. */
+const WORK = { place: 0.15, part: 0.004, pair: 0.06, number: 0.0006, make: 0.012 } as const;
+
+/**
+ * Parts on a strip or sheet, each with place and turn: what overlaps what, and by how much.
+ * Turns are whole steps of a full circle; pairs look up their no-fit polygon by the difference of their turns, so one serves all.
+ */
+export class Field {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly step: Int16Array;
+  /** Whether a part takes part; those that do not are not in the way. */
+  readonly laid: Uint8Array;
+  /** Whether a part stays where it is. */
+  readonly locked: Uint8Array;
+  /** Whether a part is what is missing of a scrap rather than a part. */
+  readonly void: Uint8Array;
+  /** Boxes of grown parts where they lie. */
+  private readonly minX: Float64Array;
+  private readonly minY: Float64Array;
+  private readonly maxX: Float64Array;
+  private readonly maxY: Float64Array;
+  private readonly cos: Float64Array;
+  private readonly sin: Float64Array;
+  private nofits: (NoFit | undefined)[][];
+  private kept = 0;
+  /** Work done so far, about a microsecond each on a middling machine; counted, not timed, so that it is the same everywhere. */
+  work = 0;
+
+  /**
+   * @param shapes distinct shapes @param items for each part, its shape @param steps turns in a circle
+   * @param allowed for each part, the turns it may take
+   */
+  constructor(
+    readonly shapes: readonly Prepared[],
+    readonly items: readonly number[],
+    readonly steps: number,
+    readonly allowed: readonly (readonly number[])[],
+    /** The room for grown parts. Its length may change. */
+    readonly room: { minX: number; minY: number; maxX: number; maxY: number },
+  ) {
+    const n = items.length;
+    this.x = new Float64Array(n);
+    this.y = new Float64Array(n);
+    this.step = new Int16Array(n);
+    this.laid = new Uint8Array(n);
+    this.locked = new Uint8Array(n);
+    this.void = new Uint8Array(n);
+    this.minX = new Float64Array(n);
+    this.minY = new Float64Array(n);
+    this.maxX = new Float64Array(n);
+    this.maxY = new Float64Array(n);
+    this.cos = Float64Array.from({ length: steps }, (_, s) => Math.cos((2 * Math.PI * s) / steps));
+    this.sin = Float64Array.from({ length: steps }, (_, s) => Math.sin((2 * Math.PI * s) / steps));
+    this.nofits = this.noNoFits();
+  }
+
+  private noNoFits(): (NoFit | undefined)[][] {
+    return Array.from({ length: this.shapes.length * this.shapes.length }, () => []);
+  }
+
+  private noFit(stays: number, moves: number, step: number): NoFit {
+    const row = this.nofits[stays * this.shapes.length + moves]!;
+    let nofit = row[step];
+    if (!nofit) {
+      nofit = noFitOf(this.shapes[stays]!.stays, this.shapes[moves]!.movesAt(step));
+      this.kept += nofit.length;
+      this.work += WORK.make * nofit.length;
+      if (this.kept > KEEP_NUMBERS) {
+        this.nofits = this.noNoFits();
+        this.kept = nofit.length;
+        this.nofits[stays * this.shapes.length + moves]![step] = nofit;
+      } else row[step] = nofit;
+    }
+    return nofit;
+  }
+
+  box(item: number, step: number): { minX: number; minY: number; maxX: number; maxY: number } {
+    return this.shapes[this.items[item]!]!.boxAt(step);
+  }
+
+  put(item: number, x: number, y: number, step: number): void {
+    const b = this.box(item, step);
+    this.x[item] = x;
+    this.y[item] = y;
+    this.step[item] = step;
+    this.laid[item] = 1;
+    this.minX[item] = x + b.minX;
+    this.minY[item] = y + b.minY;
+    this.maxX[item] = x + b.maxX;
+    this.maxY[item] = y + b.maxY;
+  }
+
+  take(item: number): void {
+    this.laid[item] = 0;
+  }
+
+  /** How deep part i, were it at this place, would lie in part j. */
+  depth(i: number, x: number, y: number, step: number, j: number): number {
+    const sj = this.step[j]!;
+    const nofit = this.noFit(this.items[j]!, this.items[i]!, (step - sj + this.steps) % this.steps);
+    this.work += WORK.pair + WORK.number * nofit.length;
+    const dx = x - this.x[j]!;
+    const dy = y - this.y[j]!;
+    const c = this.cos[sj]!;
+    const s = this.sin[sj]!;
+    return depthIn(nofit, c * dx + s * dy, c * dy - s * dx);
+  }
+
+  /** Where two neighbouring edges of a convex piece of a no-fit polygon meet, moved to where part j lies. */
+  private meeting(nofit: NoFit, at: number, k: number, j: number): { x: number; y: number } | null {
+    const n = nofit[at]!;
+    const l = k + 3 < at + 5 + 3 * n ? k + 3 : at + 5;
+    const det = nofit[k]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l]!;
+    if (Math.abs(det) < 1e-8) return null;
+    const x = (nofit[k + 2]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l + 2]!) / det;
+    const y = (nofit[k]! * nofit[l + 2]! - nofit[k + 2]! * nofit[l]!) / det;
+    const c = this.cos[this.step[j]!]!;
+    const s = this.sin[this.step[j]!]!;
+    return { x: this.x[j]! + c * x - s * y, y: this.y[j]! + s * x + c * y };
+  }
+
+  /**
+   * A place at which part i touches part j in a corner of their no-fit polygon: where jigsaws fit.
+   * @param pick two numbers from 0 to 1 that choose the corner
+   */
+  corner(i: number, step: number, j: number, pick: number, pick2: number): { x: number; y: number } | null {
+    const nofit = this.noFit(this.items[j]!, this.items[i]!, (step - this.step[j]! + this.steps) % this.steps);
+    const target = Math.floor(pick * nofit.length);
+    let at = 0;
+    for (;;) {
+      const next = at + 5 + 3 * nofit[at]!;
+      if (next > target || next >= nofit.length) break;
+      at = next;
+    }
+    return this.meeting(nofit, at, at + 5 + 3 * Math.floor(pick2 * nofit[at]!), j);
+  }
+
+  /** Every place at which a corner of part i meets a corner of part j. */
+  corners(i: number, step: number, j: number): { x: number; y: number }[] {
+    const mine = this.shapes[this.items[i]!]!.grownAt(step);
+    const theirs = this.shapes[this.items[j]!]!.grownAt(this.step[j]!);
+    const out: { x: number; y: number }[] = [];
+    for (const a of theirs)
+      for (const p of a)
+        for (const b of mine) for (const q of b) out.push({ x: this.x[j]! + p.x - q.x, y: this.y[j]! + p.y - q.y });
+    return out;
+  }
+
+  /**
+   * What a place costs a part: the depths of all its overlaps, each with its weight. Stops once it exceeds `limit`.
+   * @param weights n × n
+   */
+  cost(
+    i: number,
+    x: number,
+    y: number,
+    step: number,
+    weights: Float32Array | null,
+    limit = Number.POSITIVE_INFINITY,
+  ): number {
+    this.work += WORK.place + WORK.part * this.items.length;
+    const b = this.box(i, step);
+    const l = x + b.minX;
+    const t = y + b.minY;
+    const r = x + b.maxX;
+    const d = y + b.maxY;
+    const n = this.items.length;
+    let sum = 0;
+    for (let j = 0; j < n; j++) {
+      if (
+        l >= this.maxX[j]! ||
+        r <= this.minX[j]! ||
+        t >= this.maxY[j]! ||
+        d <= this.minY[j]! ||
+        j === i ||
+        !this.laid[j]
+      )
+        continue;
+      const depth = this.depth(i, x, y, step, j);
+      if (depth <= TOUCH_MM) continue;
+      sum += weights ? depth * weights[i * n + j]! : depth;
+      if (sum >= limit) return sum;
+    }
+    return sum;
+  }
+
+  /** How far part i can be pushed in a direction until it touches something or leaves the room. */
+  free(i: number, dx: number, dy: number): number {
+    const b = this.box(i, this.step[i]!);
+    const x = this.x[i]!;
+    const y = this.y[i]!;
+    let limit = Number.POSITIVE_INFINITY;
+    if (dx < 0) limit = Math.min(limit, (x + b.minX - this.room.minX) / -dx);
+    if (dx > 0) limit = Math.min(limit, (this.room.maxX - x - b.maxX) / dx);
+    if (dy < 0) limit = Math.min(limit, (y + b.minY - this.room.minY) / -dy);
+    if (dy > 0) limit = Math.min(limit, (this.room.maxY - y - b.maxY) / dy);
+    limit = Math.max(0, limit);
+    for (let j = 0; j < this.items.length && limit > 0; j++) {
+      if (j === i || !this.laid[j]) continue;
+      // Only what lies in the way of the box can be met.
+      if (dx === 0 && (this.minX[i]! >= this.maxX[j]! || this.maxX[i]! <= this.minX[j]!)) continue;
+      if (dy === 0 && (this.minY[i]! >= this.maxY[j]! || this.maxY[i]! <= this.minY[j]!)) continue;
+      const sj = this.step[j]!;
+      const nofit = this.noFit(this.items[j]!, this.items[i]!, (this.step[i]! - sj + this.steps) % this.steps);
+      const c = this.cos[sj]!;
+      const s = this.sin[sj]!;
+      const ox = x - this.x[j]!;
+      const oy = y - this.y[j]!;
+      limit = freeWay(nofit, c * ox + s * oy, c * oy - s * ox, c * dx + s * dy, c * dy - s * dx, limit);
+    }
+    return limit;
+  }
+
+  /** Pushes a part until it touches, leaving a hair of room. */
+  slide(i: number, dx: number, dy: number): number {
+    const way = this.free(i, dx, dy) - 1e-6;
+    if (!(way > 1e-4) || !Number.isFinite(way)) return 0;
+    this.put(i, this.x[i]! + dx * way, this.y[i]! + dy * way, this.step[i]!);
+    return way;
+  }
+
+  /** The right-most edge of any part laid, mm. */
+  reach(): number {
+    let far = this.room.minX;
+    for (let j = 0; j < this.items.length; j++) if (this.laid[j] && !this.void[j]) far = Math.max(far, this.maxX[j]!);
+    return far;
+  }
+
+  /** The right-most edge of what is locked: the strip cannot be shorter. */
+  lockedReach(): number {
+    let far = this.room.minX;
+    for (let j = 0; j < this.items.length; j++) if (this.locked[j] && !this.void[j]) far = Math.max(far, this.maxX[j]!);
+    return far;
+  }
+
+  rightOf(i: number): number {
+    return this.maxX[i]!;
+  }
+  leftOf(i: number): number {
+    return this.minX[i]!;
+  }
+}

@@ -1,0 +1,607 @@
+import {
+  applyTo,
+  areaMm2,
+  type Bounds,
+  boundsOf,
+  difference,
+  parsePath,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+  regionOf,
+  rotation,
+} from '../shape';
+import { Field, TOUCH_MM } from './field';
+import { matchEdges } from './match';
+import { type Prepared, prepare, slackMm } from './part';
+import { seeded } from './random';
+import { layInRows } from './rows';
+import { insert, shorten, snapshot } from './search';
+
+/** Turns that are allowed: any, or these, degrees clockwise. */
+export type Rotations = 'free' | readonly number[];
+
+export interface NestPart {
+  readonly id: string;
+  /** Path data, mm. */
+  readonly outline: string;
+  readonly count: number;
+  /** Turns of this part alone; by default those of the request. */
+  readonly rotations?: Rotations | undefined;
+}
+
+/** A sheet, offcut or scrap that is used before the roll, in the order given. */
+export interface Bin {
+  readonly id: string;
+  /** Its shape, path data, mm; holes by even-odd. */
+  readonly outline: string;
+  readonly count: number;
+}
+
+export interface NestPlacement {
+  readonly id: string;
+  /** 0 for the first of a part's copies. */
+  readonly copy: number;
+  /** A point lies at the outline's point turned clockwise about (0,0), then moved. */
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly rotateDeg: number;
+  readonly mirrored: false;
+  /** The scrap it lies on, and which of several alike; null: the roll. */
+  readonly bin: string | null;
+  readonly binCopy: number;
+}
+
+export interface NestRequest {
+  /** Width of the roll; it lies along x from 0, its width along y from 0. 0: there is no roll, only scraps. */
+  readonly widthMm: number;
+  /** Least distance between two parts. */
+  readonly spacingMm: number;
+  readonly rotations: Rotations;
+  /** How long to look for something better, on a middling machine. */
+  readonly seconds: number;
+  readonly seed: number;
+  readonly parts: readonly NestPart[];
+  readonly bins?: readonly Bin[];
+  /** What stays where it is; its part and copy must be among the parts. */
+  readonly locked?: readonly NestPlacement[];
+  /** A roll is only so long; by default endless. */
+  readonly lengthMm?: number | null;
+}
+
+export interface Unplaced {
+  readonly id: string;
+  readonly copies: number;
+  readonly code: 'no-outline' | 'no-area' | 'wider-than-everything' | 'no-room';
+  readonly text: string;
+}
+
+export interface NestResult {
+  /** Roll used, mm. */
+  readonly lengthMm: number;
+  /** Share of the used roll and scraps that is covered by parts. */
+  readonly utilisation: number;
+  readonly placements: readonly NestPlacement[];
+  readonly unplaced: readonly Unplaced[];
+  /** What the same parts take in rows, box beside box, mm of roll. */
+  readonly rowsLengthMm: number;
+}
+
+export interface NestHooks {
+  /** Each better layout, as soon as it is found. */
+  readonly onBetter?: (result: NestResult) => void;
+  /** Share of the work that is done. */
+  readonly onProgress?: (share: number) => void;
+  /** Asked now and then: true ends it with the best so far. */
+  readonly stop?: () => boolean;
+  /** A clock in ms, for the limit below; without one only the amount of work counts. */
+  readonly now?: () => number;
+}
+
+/** Work in a second on a middling machine: a fixed amount of work for a number of seconds gives the same answer everywhere. */
+const WORK_PER_SECOND = 800_000;
+/** On a slow machine the work is cut off after so much more time; then the answer may differ from a fast one's. */
+const SLOW = { factor: 2, plusMs: 2500, mostMs: 19_000 } as const;
+/** Free turns are looked for in so many steps of a circle. */
+const FREE_STEPS = 16;
+/** With more parts than this every pair cannot be watched: they are placed one by one and not moved again. */
+const MOVE_UP_TO = 320;
+/** Up to so many parts are looked at for edges that match. */
+const MATCH_UP_TO = 120;
+/** Share of an edge that must match: freely first, then only where it is sure. */
+const MATCH_SHARES = [0.12, 0.3];
+/** With more than this they stay in rows. */
+const INSERT_UP_TO = 700;
+
+interface Item {
+  readonly part: NestPart;
+  readonly copy: number;
+  readonly shape: number;
+}
+
+/** The fewest steps of a circle in which all these turns are whole. */
+export function stepsFor(rotations: readonly Rotations[]): number {
+  let steps = 1;
+  for (const r of rotations) {
+    if (r === 'free') steps = lcm(steps, FREE_STEPS);
+    else
+      for (const deg of r) {
+        const turn = ((deg % 360) + 360) % 360;
+        const need = [1, 2, 3, 4, 6, 8, 12, 16, 24, 36, 72, 360].find(
+          (s) => Math.abs((turn * s) / 360 - Math.round((turn * s) / 360)) < 1e-9,
+        );
+        steps = lcm(steps, need ?? 360);
+      }
+  }
+  return steps;
+}
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+const lcm = (a: number, b: number): number => (a * b) / gcd(a, b);
+
+const allowedSteps = (r: Rotations, steps: number): number[] =>
+  r === 'free'
+    ? Array.from({ length: FREE_STEPS }, (_, k) => (k * steps) / FREE_STEPS)
+    : [...new Set(r.map((deg) => Math.round((((deg % 360) + 360) % 360) * (steps / 360)) % steps))];
+
+const round = (v: number): number => Math.round(v * 10_000) / 10_000;
+const mm = (v: number): string => `${Math.round(v)} mm`;
+
+/**
+ * Lays parts on scraps and then on a roll so that as little roll as possible is used; no two parts nearer than the spacing, none over an edge.
+ * What cannot be placed is listed with why; never throws for odd parts. The same request gives the same answer, unless the machine is so slow that it is cut off.
+ */
+export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
+  const unplaced: Unplaced[] = [];
+  const startedMs = hooks.now?.() ?? 0;
+  const limitMs = Math.min(SLOW.mostMs, request.seconds * 1000 * SLOW.factor + SLOW.plusMs);
+  const rotationsOf = (p: NestPart): Rotations => p.rotations ?? request.rotations;
+  const steps = stepsFor(request.parts.map(rotationsOf).concat([request.rotations]));
+
+  // ---- shapes, each made ready once however many parts have it
+  const shapes: Prepared[] = [];
+  const known = new Map<string, number>();
+  const items: Item[] = [];
+  for (const part of request.parts) {
+    if (!parsePath(part.outline).ok) {
+      unplaced.push({
+        id: part.id,
+        copies: part.count,
+        code: 'no-outline',
+        text: 'Its outline cannot be read: draw it again.',
+      });
+      continue;
+    }
+    let shape = known.get(part.outline);
+    if (shape === undefined) {
+      const region = regionOf(part.outline, ROUGH_TOLERANCE_MM);
+      if (areaMm2(region) < 0.01) {
+        unplaced.push({
+          id: part.id,
+          copies: part.count,
+          code: 'no-area',
+          text: 'It encloses no cloth: there is nothing to cut.',
+        });
+        continue;
+      }
+      shape = shapes.push(prepare(region, request.spacingMm, steps)) - 1;
+      known.set(part.outline, shape);
+    }
+    for (let copy = 0; copy < part.count; copy++) items.push({ part, copy, shape });
+  }
+
+  const placements: NestPlacement[] = [];
+  const lockedOf = new Map((request.locked ?? []).map((l) => [`${l.id} ${l.copy}`, l]));
+  let usedArea = 0;
+  let coveredArea = 0;
+  // Largest first: they are the hardest to place.
+  let rest = items.map((_, i) => i).filter((i) => !lockedOf.has(`${items[i]!.part.id} ${items[i]!.copy}`));
+  rest.sort((a, b) => shapes[items[b]!.shape]!.areaMm2 - shapes[items[a]!.shape]!.areaMm2 || a - b);
+
+  // ---- scraps first, in the order given
+  const random = seeded(request.seed);
+  const binsWanted = (request.bins ?? []).flatMap((bin) =>
+    Array.from({ length: bin.count }, (_, binCopy) => ({ bin, binCopy })),
+  );
+  for (const { bin, binCopy } of binsWanted) {
+    if (!parsePath(bin.outline).ok) continue;
+    const held = (request.locked ?? []).filter((l) => l.bin === bin.id && l.binCopy === binCopy);
+    if (rest.length === 0 && held.length === 0) break;
+    const got = fillBin(
+      regionOf(bin.outline, ROUGH_TOLERANCE_MM),
+      bin.id,
+      binCopy,
+      rest,
+      items,
+      shapes,
+      steps,
+      rotationsOf,
+      request,
+      held,
+      random,
+      hooks,
+    );
+    if (got.placed.length === 0) continue;
+    placements.push(...got.placed);
+    usedArea += got.areaMm2;
+    const there = new Set(got.placed.map((p) => `${p.id} ${p.copy}`));
+    for (const i of items.map((_, k) => k).filter((k) => there.has(`${items[k]!.part.id} ${items[k]!.copy}`)))
+      coveredArea += shapes[items[i]!.shape]!.areaMm2;
+    rest = rest.filter((i) => !there.has(`${items[i]!.part.id} ${items[i]!.copy}`));
+  }
+
+  // ---- the roll
+  const onRoll = [
+    ...rest,
+    ...items.map((_, i) => i).filter((i) => lockedOf.get(`${items[i]!.part.id} ${items[i]!.copy}`)?.bin === null),
+  ];
+  const grown = request.spacingMm / 2 + slackMm(request.spacingMm);
+  const allowedOf = (i: number): number[] => allowedSteps(rotationsOf(items[i]!.part), steps);
+  const widest = request.widthMm;
+  const refuse = (list: readonly number[], code: Unplaced['code'], text: (p: Prepared) => string): void => {
+    const counts = new Map<string, { n: number; shape: Prepared }>();
+    for (const i of list) {
+      const { part, shape } = items[i]!;
+      counts.set(part.id, { n: (counts.get(part.id)?.n ?? 0) + 1, shape: shapes[shape]! });
+    }
+    for (const [id, { n, shape }] of counts) unplaced.push({ id, copies: n, code, text: text(shape) });
+  };
+  const fitsRoll = (i: number): boolean =>
+    widest > 0 &&
+    allowedOf(i).some((s) => {
+      const b = shapes[items[i]!.shape]!.trueBoxAt(s);
+      return (
+        b.maxY - b.minY <= widest + 1e-6 && (request.lengthMm == null || b.maxX - b.minX <= request.lengthMm + 1e-6)
+      );
+    });
+  const tooWide = rest.filter((i) => !fitsRoll(i));
+  refuse(tooWide, 'wider-than-everything', (p) => {
+    const b = p.trueBoxAt(0);
+    return widest > 0
+      ? `At ${mm(b.maxX - b.minX)} × ${mm(b.maxY - b.minY)} it fits neither the roll of ${mm(widest)} nor any sheet, however it may be turned. Split it, or use a wider roll.`
+      : `At ${mm(b.maxX - b.minX)} × ${mm(b.maxY - b.minY)} it finds no room on any piece there is.`;
+  });
+  const mine = onRoll.filter((i) => !tooWide.includes(i));
+  const scraps = placements.slice();
+  const scrapUsed = usedArea;
+  const scrapCovered = coveredArea;
+  const result = (
+    list: readonly { item: number; x: number; y: number; step: number }[],
+    rowsLengthMm: number,
+  ): NestResult => {
+    let lengthMm = 0;
+    let covered = scrapCovered;
+    const laid = list.map(({ item, x, y, step }): NestPlacement => {
+      const { part, copy, shape } = items[item]!;
+      lengthMm = Math.max(lengthMm, x + shapes[shape]!.trueBoxAt(step).maxX);
+      covered += shapes[shape]!.areaMm2;
+      return {
+        id: part.id,
+        copy,
+        xMm: round(x),
+        yMm: round(y),
+        rotateDeg: round((360 * step) / steps),
+        mirrored: false,
+        bin: null,
+        binCopy: 0,
+      };
+    });
+    const used = scrapUsed + lengthMm * widest;
+    return {
+      lengthMm: round(lengthMm),
+      utilisation: used > 0 ? Math.round((covered / used) * 10_000) / 10_000 : 0,
+      placements: [...scraps, ...laid],
+      unplaced,
+      rowsLengthMm: round(rowsLengthMm),
+    };
+  };
+  if (mine.length === 0) {
+    const done = result([], 0);
+    hooks.onBetter?.(done);
+    return done;
+  }
+
+  // In rows first: at once, and always valid.
+  const inRows = rows(mine, items, shapes, allowedOf, widest, request.spacingMm);
+  const lockedHere = mine.filter((i) => lockedOf.has(`${items[i]!.part.id} ${items[i]!.copy}`));
+  const free = mine.filter((i) => !lockedHere.includes(i));
+  let best = lockedHere.length === 0 ? result(inRows.at, inRows.lengthMm) : null;
+  if (best) hooks.onBetter?.(best);
+  if (mine.length > INSERT_UP_TO && best) return best;
+
+  const field = new Field(
+    shapes,
+    mine.map((i) => items[i]!.shape),
+    steps,
+    mine.map(allowedOf),
+    { minX: -grown, minY: -grown, maxX: 1e7, maxY: widest + grown },
+  );
+  const budget = request.seconds * WORK_PER_SECOND;
+  let asked = 0;
+  let ended = false;
+  const over = (): boolean => {
+    if (ended || field.work > budget) return true;
+    if (++asked % 16 !== 0) return false;
+    hooks.onProgress?.(Math.min(1, field.work / budget));
+    ended = (hooks.stop?.() ?? false) || (hooks.now !== undefined && hooks.now() - startedMs > limitMs);
+    return ended;
+  };
+  const local = new Map(mine.map((i, k) => [i, k]));
+  for (const i of lockedHere) {
+    const l = lockedOf.get(`${items[i]!.part.id} ${items[i]!.copy}`)!;
+    const k = local.get(i)!;
+    field.put(k, l.xMm, l.yMm, Math.round((l.rotateDeg / 360) * steps + steps) % steps);
+    field.locked[k] = 1;
+  }
+  const read = (at: { x: Float64Array; y: Float64Array; step: Int16Array }) =>
+    mine.flatMap((item, k) => (field.laid[k] ? [{ item, x: at.x[k]!, y: at.y[k]!, step: at.step[k]! }] : []));
+
+  // One by one, the largest first, each as far to the front as it goes.
+  const tries = free.length > MOVE_UP_TO ? 10 : 26;
+  for (const i of free) {
+    insert(field, local.get(i)!, random, tries);
+    if (over() && best) break;
+  }
+  const all = free.every((i) => field.laid[local.get(i)!]);
+  if (!all && best) {
+    // Cut off in the middle: the rows stand.
+    return best;
+  }
+  const offer = (reach: { at: { x: Float64Array; y: Float64Array; step: Int16Array } }): void => {
+    const now = result(read(reach.at), inRows.lengthMm);
+    if (!best || now.lengthMm < best.lengthMm) {
+      best = now;
+      hooks.onBetter?.(now);
+    }
+  };
+  // Parts without spacing may match edge to edge: then what belongs together is laid as one.
+  if (all && lockedHere.length === 0 && request.spacingMm === 0 && mine.length <= MATCH_UP_TO && mine.length > 1) {
+    for (const share of MATCH_SHARES) {
+      const put = matchedLayout(mine, items, shapes, allowedOf, steps, request, share, random, over);
+      if (!put || put.reach >= field.reach()) continue;
+      put.at.forEach(({ x, y, step }, k) => {
+        field.put(k, x, y, step);
+      });
+    }
+  }
+  if (!best || field.reach() < inRows.lengthMm + grown) offer({ at: snapshot(field) });
+  else
+    inRows.at.forEach(({ item, x, y, step }) => {
+      field.put(local.get(item)!, x, y, step);
+    });
+  field.room.maxX = field.reach();
+  if (mine.length <= MOVE_UP_TO) shorten(field, random, over, offer);
+  let final = best as unknown as NestResult;
+  if (request.lengthMm != null && final.lengthMm > request.lengthMm + 1e-6)
+    final = cutAt(final, request.lengthMm, items, shapes, steps);
+  hooks.onProgress?.(1);
+  return final;
+}
+
+/** Lays parts that match edge to edge as one; null when none do, or when they cannot be laid without overlaps. */
+function matchedLayout(
+  mine: readonly number[],
+  items: readonly Item[],
+  shapes: readonly Prepared[],
+  allowedOf: (i: number) => number[],
+  steps: number,
+  request: NestRequest,
+  share: number,
+  random: () => number,
+  over: () => boolean,
+): { reach: number; at: { x: number; y: number; step: number }[] } | null {
+  const clusters = matchEdges(
+    mine.map((i) => shapes[items[i]!.shape]!.region),
+    share,
+    over,
+  );
+  if (clusters.length === mine.length) return null;
+  const made = clusters.map((c) => prepare(c.region, 0, steps));
+  // A cluster may take the turns that all its members may.
+  const turns = clusters.map((c) =>
+    allowedOf(mine[c.members[0]!.part]!).filter((s) => c.members.every((m) => allowedOf(mine[m.part]!).includes(s))),
+  );
+  const field = new Field(
+    made,
+    clusters.map((_, k) => k),
+    steps,
+    turns,
+    { minX: 0, minY: 0, maxX: 1e7, maxY: request.widthMm + TOUCH_MM },
+  );
+  const order = clusters.map((_, k) => k).sort((a, b) => made[b]!.areaMm2 - made[a]!.areaMm2);
+  for (const k of order) if (!insert(field, k, random, 30)) return null;
+  field.room.maxX = field.reach();
+  if (clusters.length > 1) {
+    const enough = field.work + (request.seconds * WORK_PER_SECOND) / 6;
+    shorten(
+      field,
+      random,
+      () => over() || field.work > enough,
+      () => undefined,
+    );
+  }
+  const at: { x: number; y: number; step: number }[] = [];
+  clusters.forEach((c, k) => {
+    const turn = rotation((360 * field.step[k]!) / steps);
+    for (const m of c.members) {
+      const p = applyTo(turn, { x: m.x, y: m.y });
+      at[m.part] = { x: field.x[k]! + p.x, y: field.y[k]! + p.y, step: field.step[k]! };
+    }
+  });
+  return { reach: field.reach(), at };
+}
+
+/** A roll that is too short keeps what lies on it; the rest is listed. */
+function cutAt(
+  r: NestResult,
+  lengthMm: number,
+  items: readonly Item[],
+  shapes: readonly Prepared[],
+  steps: number,
+): NestResult {
+  const shapeOf = new Map(items.map((it) => [it.part.id, shapes[it.shape]!]));
+  const onIt = (p: NestPlacement): boolean =>
+    p.bin !== null ||
+    p.xMm + shapeOf.get(p.id)!.trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX <= lengthMm + 1e-6;
+  const gone = new Map<string, number>();
+  for (const p of r.placements) if (!onIt(p)) gone.set(p.id, (gone.get(p.id) ?? 0) + 1);
+  const kept = r.placements.filter(onIt);
+  const reach = kept.reduce(
+    (far, p) =>
+      p.bin === null
+        ? Math.max(far, p.xMm + shapeOf.get(p.id)!.trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX)
+        : far,
+    0,
+  );
+  return {
+    ...r,
+    lengthMm: round(reach),
+    placements: kept,
+    unplaced: [
+      ...r.unplaced,
+      ...[...gone].map(
+        ([id, copies]): Unplaced => ({
+          id,
+          copies,
+          code: 'no-room',
+          text: `Only ${mm(lengthMm)} are left: there is no room for it.`,
+        }),
+      ),
+    ],
+  };
+}
+
+/** Boxes beside boxes in rows, each turned as it takes least: what people do by hand, only tidier. */
+function rows(
+  mine: readonly number[],
+  items: readonly Item[],
+  shapes: readonly Prepared[],
+  allowedOf: (i: number) => number[],
+  widthMm: number,
+  spacingMm: number,
+): { at: { item: number; x: number; y: number; step: number }[]; lengthMm: number } {
+  // Rows run across the roll: what is a width to them is our y.
+  const boxed = mine.map((item) => {
+    const shape = shapes[items[item]!.shape]!;
+    let step = -1;
+    let least = Number.POSITIVE_INFINITY;
+    for (const s of allowedOf(item)) {
+      const b = shape.trueBoxAt(s);
+      const area = (b.maxX - b.minX) * (b.maxY - b.minY);
+      if (b.maxY - b.minY <= widthMm + 1e-6 && area < least) {
+        least = area;
+        step = s;
+      }
+    }
+    const b = shape.trueBoxAt(step);
+    return { item, step, b, widthMm: b.maxY - b.minY, heightMm: b.maxX - b.minX };
+  });
+  boxed.sort((p, q) => q.heightMm - p.heightMm || p.item - q.item);
+  // A hair more room than asked, so that rounding never brings two too near.
+  const { strips } = layInRows(boxed, widthMm + 1e-6, null, spacingMm + 2 * slackMm(spacingMm));
+  return {
+    lengthMm: strips[0]?.usedMm ?? 0,
+    at: (strips[0]?.rows ?? []).map(({ item: { item, step, b }, x, y }) => ({
+      item,
+      step,
+      x: y - b.minX,
+      y: x - b.minY,
+    })),
+  };
+}
+
+function fillBin(
+  bin: Region,
+  binId: string,
+  binCopy: number,
+  rest: readonly number[],
+  items: readonly Item[],
+  shapes: readonly Prepared[],
+  steps: number,
+  rotationsOf: (p: NestPart) => Rotations,
+  request: NestRequest,
+  held: readonly NestPlacement[],
+  random: () => number,
+  hooks: NestHooks,
+): { placed: NestPlacement[]; areaMm2: number } {
+  const box = boundsOf(bin);
+  const grown = request.spacingMm / 2 + slackMm(request.spacingMm);
+  const missing = outside(bin, box);
+  // What is missing of the scrap is in the way like a part; half the spacing that parts bring along would be too much there, so it is shrunk by as much.
+  const gap = missing.length > 0 ? prepareVoid(missing, -grown, steps) : null;
+  const heldItems = held
+    .map((h) => items.findIndex((it) => it.part.id === h.id && it.copy === h.copy))
+    .filter((i) => i >= 0);
+  const candidates = rest.filter((i) => shapes[items[i]!.shape]!.areaMm2 <= areaMm2(bin));
+  const list = [...heldItems, ...candidates];
+  const all = gap ? [...shapes, gap] : shapes;
+  const field = new Field(
+    all,
+    [...list.map((i) => items[i]!.shape), ...(gap ? [all.length - 1] : [])],
+    steps,
+    [...list.map((i) => allowedSteps(rotationsOf(items[i]!.part), steps)), ...(gap ? [[0]] : [])],
+    { minX: box.minX - grown, minY: box.minY - grown, maxX: box.maxX + grown, maxY: box.maxY + grown },
+  );
+  if (gap) {
+    field.put(list.length, 0, 0, 0);
+    field.locked[list.length] = 1;
+    field.void[list.length] = 1;
+  }
+  held.forEach((h, k) => {
+    field.put(k, h.xMm, h.yMm, Math.round((h.rotateDeg / 360) * steps + steps) % steps);
+    field.locked[k] = 1;
+  });
+  let misses = 0;
+  for (let k = heldItems.length; k < list.length; k++) {
+    if (hooks.stop?.()) break;
+    if (insert(field, k, random, list.length > 100 ? 14 : 40)) misses = 0;
+    // After many that found none, only much smaller ones could: those come last anyway.
+    else if (++misses > 60) break;
+  }
+  return {
+    areaMm2: areaMm2(bin),
+    placed: list.flatMap((i, k) =>
+      field.laid[k]
+        ? [
+            {
+              id: items[i]!.part.id,
+              copy: items[i]!.copy,
+              xMm: round(field.x[k]!),
+              yMm: round(field.y[k]!),
+              rotateDeg: round((360 * field.step[k]!) / steps),
+              mirrored: false as const,
+              bin: binId,
+              binCopy,
+            },
+          ]
+        : [],
+    ),
+  };
+}
+
+/** What a scrap lacks of a frame around its box. */
+function outside(bin: Region, b: Bounds): Region {
+  const pad = 60;
+  const frame: Region = [
+    [
+      { x: b.minX - pad, y: b.minY - pad },
+      { x: b.maxX + pad, y: b.minY - pad },
+      { x: b.maxX + pad, y: b.maxY + pad },
+      { x: b.minX - pad, y: b.maxY + pad },
+    ],
+  ];
+  const rest = difference(frame, bin);
+  // A plain rectangle lacks only the frame itself, which the room's own edges keep.
+  return areaMm2(bin) > (b.maxX - b.minX) * (b.maxY - b.minY) - 0.5 ? [] : rest;
+}
+
+const prepareVoid = (region: Region, byMm: number, steps: number): Prepared => prepare(region, 2 * byMm, steps);
+
+/** The region a part covers where it lies. */
+export function placedRegion(outline: string, at: Pick<NestPlacement, 'xMm' | 'yMm' | 'rotateDeg'>): Region {
+  const turn = rotation(at.rotateDeg);
+  return regionOf(outline, ROUGH_TOLERANCE_MM).map((ring) =>
+    ring.map((p) => {
+      const q = applyTo(turn, p);
+      return { x: q.x + at.xMm, y: q.y + at.yMm };
+    }),
+  );
+}

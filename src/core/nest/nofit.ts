@@ -1,0 +1,179 @@
+import { type Region, type Ring, unionAll } from '../shape';
+import { convexParts, minkowskiConvex } from './convex';
+
+/**
+ * Where one part may not be: the no-fit polygon as convex polygons, each a list of half-planes.
+ * Layout, polygon after polygon: edges n, box (minX, minY, maxX, maxY), then n times the outward normal (x, y) and its distance.
+ */
+export type NoFit = Float64Array;
+
+const HEAD = 5;
+
+/**
+ * A convex polygon as a flat list x, y, x, y … of positive area, beginning at its lowest point (least y, then least x), with its box.
+ * So two of them can be merged by direction without looking for a start.
+ */
+export interface Convex {
+  readonly xy: Float64Array;
+  readonly minX: number;
+  readonly minY: number;
+  readonly maxX: number;
+  readonly maxY: number;
+}
+
+/** @param sign 1, or −1 for the polygon turned by half a circle */
+export function convexFrom(ring: Ring, sign: 1 | -1): Convex {
+  let lowest = 0;
+  ring.forEach((p, i) => {
+    const q = ring[lowest]!;
+    if (sign * p.y < sign * q.y || (p.y === q.y && sign * p.x < sign * q.x)) lowest = i;
+  });
+  const xy = new Float64Array(2 * ring.length);
+  let minX = Number.POSITIVE_INFINITY;
+  let minY = Number.POSITIVE_INFINITY;
+  let maxX = Number.NEGATIVE_INFINITY;
+  let maxY = Number.NEGATIVE_INFINITY;
+  for (let i = 0; i < ring.length; i++) {
+    const p = ring[(lowest + i) % ring.length]!;
+    const x = sign * p.x;
+    const y = sign * p.y;
+    xy[2 * i] = x;
+    xy[2 * i + 1] = y;
+    minX = Math.min(minX, x);
+    minY = Math.min(minY, y);
+    maxX = Math.max(maxX, x);
+    maxY = Math.max(maxY, y);
+  }
+  return { xy, minX, minY, maxX, maxY };
+}
+
+/** Writes the Minkowski sum of two convex polygons as half-planes; returns where it ends. */
+function writeSum(out: Float64Array, at: number, p: Convex, q: Convex): number {
+  const a = p.xy;
+  const b = q.xy;
+  const na = a.length;
+  const nb = b.length;
+  let i = 0;
+  let j = 0;
+  let k = at + HEAD;
+  let x = a[0]! + b[0]!;
+  let y = a[1]! + b[1]!;
+  while (i < na || j < nb) {
+    let ax = 0;
+    let ay = 0;
+    let bx = 0;
+    let by = 0;
+    if (i < na) {
+      const e = i + 2 < na ? i + 2 : 0;
+      ax = a[e]! - a[i]!;
+      ay = a[e + 1]! - a[i + 1]!;
+    }
+    if (j < nb) {
+      const e = j + 2 < nb ? j + 2 : 0;
+      bx = b[e]! - b[j]!;
+      by = b[e + 1]! - b[j + 1]!;
+    }
+    const turn = i >= na ? -1 : j >= nb ? 1 : ax * by - ay * bx;
+    let dx: number;
+    let dy: number;
+    if (turn > 1e-12) {
+      dx = ax;
+      dy = ay;
+      i += 2;
+    } else if (turn < -1e-12) {
+      dx = bx;
+      dy = by;
+      j += 2;
+    } else {
+      dx = ax + bx;
+      dy = ay + by;
+      i += 2;
+      j += 2;
+    }
+    const length = Math.sqrt(dx * dx + dy * dy);
+    if (length > 1e-9) {
+      out[k] = dy / length;
+      out[k + 1] = -dx / length;
+      out[k + 2] = (dy * x - dx * y) / length;
+      k += 3;
+    }
+    x += dx;
+    y += dy;
+  }
+  out[at] = (k - at - HEAD) / 3;
+  out[at + 1] = p.minX + q.minX;
+  out[at + 2] = p.minY + q.minY;
+  out[at + 3] = p.maxX + q.maxX;
+  out[at + 4] = p.maxY + q.maxY;
+  return k;
+}
+
+/**
+ * The no-fit polygon of a part that stays and one that moves, both by their (0,0): the moving one overlaps exactly when its offset lies inside.
+ * It is the union of the Minkowski sums of every convex piece of the one with every piece of the other turned by half a circle.
+ * Source: Burke et al. 2007; Bennell & Oliveira 2008, "The geometry of nesting problems" (from memory).
+ * @param moves each made with sign −1
+ */
+export function noFitOf(stays: readonly Convex[], moves: readonly Convex[]): NoFit {
+  let size = 0;
+  for (const q of moves) for (const p of stays) size += HEAD + (3 * (p.xy.length + q.xy.length)) / 2;
+  const out = new Float64Array(size);
+  let at = 0;
+  for (const q of moves) for (const p of stays) at = writeSum(out, at, p, q);
+  return at === size ? out : out.subarray(0, at);
+}
+
+/** How deep an offset lies inside a no-fit polygon, mm: the least shift out of the convex polygon it is deepest in; 0 outside. */
+export function depthIn(nofit: NoFit, x: number, y: number): number {
+  let deepest = 0;
+  let at = 0;
+  const end = nofit.length;
+  while (at < end) {
+    const n = nofit[at]!;
+    const first = at + HEAD;
+    const next = first + 3 * n;
+    if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
+      let nearest = Number.NEGATIVE_INFINITY;
+      let k = first;
+      for (; k < next; k += 3) {
+        const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+        if (d >= 0) break;
+        if (d > nearest) nearest = d;
+      }
+      if (k >= next && -nearest > deepest) deepest = -nearest;
+    }
+    at = next;
+  }
+  return deepest;
+}
+
+/** How far one can go from an offset outside in a direction (unit length) before touching; at most `limit`. */
+export function freeWay(nofit: NoFit, x: number, y: number, dx: number, dy: number, limit: number): number {
+  let free = limit;
+  let at = 0;
+  while (at < nofit.length) {
+    const n = nofit[at]!;
+    let enter = Number.NEGATIVE_INFINITY;
+    let leave = free;
+    for (let k = at + HEAD, e = k + 3 * n; k < e && enter < leave; k += 3) {
+      const speed = nofit[k]! * dx + nofit[k + 1]! * dy;
+      const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+      if (speed < -1e-12) enter = Math.max(enter, -d / speed);
+      else if (speed > 1e-12) leave = Math.min(leave, -d / speed);
+      else if (d >= 0) leave = Number.NEGATIVE_INFINITY;
+    }
+    if (enter < leave && leave > 0) free = Math.max(0, Math.min(free, enter));
+    at += HEAD + 3 * n;
+  }
+  return free;
+}
+
+/**
+ * The no-fit polygon as a region, for looking at and for checks.
+ * @param stays @param moves normalised regions
+ */
+export function noFitPolygon(stays: Region, moves: Region): Region {
+  const a = convexParts(stays);
+  const b = convexParts(moves).map((ring) => ring.map((p) => ({ x: -p.x, y: -p.y })));
+  return unionAll(a.flatMap((p) => b.map((q) => [minkowskiConvex(p, q)])));
+}

@@ -1,0 +1,146 @@
+import { drawnOutline, type LayoutAsk, stripsOf } from '../layout';
+import { type Layout, lookup, type Plan, type Project, pieceName } from '../model';
+import { placedRegion } from '../nest';
+import {
+  applyTo,
+  boundsOf,
+  composed,
+  labelSpot,
+  type Region,
+  regionOf,
+  rotation,
+  transformRegion,
+  translation,
+} from '../shape';
+import type { Mark, SheetDocument, SheetPage } from './marks';
+import { words } from './marks';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
+import { titleBlock } from './title-block';
+
+/** A part of a layout where it lies: what is cut, what is rough-cut around it, and what it is called. */
+export interface LaidPart {
+  readonly partId: string;
+  readonly pieceId: string | null;
+  readonly copy: number;
+  readonly region: Region;
+  /** The rough cut around it on cloth; empty on web. */
+  readonly rough: Region;
+  readonly number: number;
+  readonly label: string;
+}
+
+/** Every part of one strip of a layout, in the strip's own coordinates. */
+export function laidParts(
+  project: Project,
+  plan: Plan,
+  wanted: LayoutAsk,
+  placements: readonly { id: string; copy: number; xMm: number; yMm: number; rotateDeg: number }[],
+): LaidPart[] {
+  const look = lookup(project);
+  const outlines = new Map(wanted.request.parts.map((p) => [p.id, p.outline]));
+  return placements.flatMap((p): LaidPart[] => {
+    const outline = outlines.get(p.id);
+    if (outline === undefined) return [];
+    const pieceId = wanted.stripOf.get(p.id) ?? p.id;
+    const known = project.pieces.some((q) => q.id === pieceId);
+    const move = composed(rotation(p.rotateDeg), translation(p.xMm, p.yMm));
+    const number = known ? look.number(pieceId) : 0;
+    const strip = wanted.stripOf.has(p.id) ? `, strip ${p.id.split('|').at(-1)}` : '';
+    const patch = p.id.startsWith('patch:') ? project.fabrics.find((f) => f.id === p.id.slice(6))?.name : undefined;
+    return [
+      {
+        partId: p.id,
+        pieceId: known ? pieceId : null,
+        copy: p.copy,
+        region: transformRegion(drawnOutline(plan, wanted, p.id), move),
+        rough: wanted.kind === 'cloth' ? placedRegion(outline, p) : [],
+        number,
+        label: known ? `${pieceName(look.piece(pieceId), number)}${strip}` : `patch of ${patch ?? 'cloth'}`,
+      },
+    ];
+  });
+}
+
+const SIDE_WORDS: Readonly<Record<LayoutAsk['side'], string>> = {
+  liner: 'Drawn on the liner side of the web.',
+  'wrong side': 'The cloth lies wrong side up.',
+  'right side': 'The cloth lies right side up.',
+};
+
+/** A layout at true size, strip by strip, tiled onto pages. */
+export function layoutSheets(
+  project: Project,
+  plan: Plan,
+  wanted: LayoutAsk,
+  layout: Layout,
+  paper: Paper,
+): SheetDocument {
+  const facts = PAPER_FACTS[paper];
+  const name =
+    (wanted.kind === 'web' ? project.webs : project.fabrics).find((t) => t.id === wanted.ofId)?.name ?? 'Layout';
+  const pages: SheetPage[] = [];
+  for (const strip of stripsOf(wanted, layout)) {
+    const parts = laidParts(project, plan, wanted, strip.placements);
+    const edge = regionOf(strip.outline);
+    const drawing: Drawing = {
+      bounds: strip.bounds,
+      lines: [
+        { region: edge, stroke: 'fine' },
+        ...parts.flatMap((p) => [
+          { region: p.region, stroke: 'outline' as const },
+          ...(p.rough.length > 0 ? [{ region: p.rough, stroke: 'dotted' as const }] : []),
+        ]),
+      ],
+      texts: parts.flatMap((p) => {
+        const spot = labelSpot(p.region);
+        const size = Math.max(2.5, Math.min(6, spot.roomMm));
+        const text = (m: Mark) => m as Extract<Mark, { type: 'text' }>;
+        return [
+          text(words(spot.x, spot.y + size * 0.2, size, p.number > 0 ? String(p.number) : '', 'middle', true)),
+          ...(spot.roomMm > 8 ? [text(words(spot.x, spot.y + size * 0.2 + 4, 2.8, p.label, 'middle'))] : []),
+        ];
+      }),
+    };
+    const width = strip.bounds.maxX - strip.bounds.minX;
+    const height = strip.bounds.maxY - strip.bounds.minY;
+    // On a roll of paper the layout lies along it.
+    const turned = facts.heightMm === null;
+    const pageW = turned ? Math.max(facts.widthMm, height + 2 * PAGE_MARGIN_MM) : facts.widthMm;
+    const pageH = facts.heightMm ?? width + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+    const area = drawingArea(pageW, pageH);
+    const tiles = tileDrawing(turned ? quarter(drawing) : drawing, area.widthMm, area.heightMm);
+    const where = strip.bin === null ? 'roll' : `${strip.bin.replace('-', ' ')}`;
+    for (const tile of tiles)
+      pages.push({
+        id: `page-${pages.length + 1}`,
+        widthMm: pageW,
+        heightMm: pageH,
+        title: `Layout on ${name}`,
+        webId: wanted.kind === 'web' ? wanted.ofId : null,
+        pieceIds: [...new Set(parts.flatMap((p) => (p.pieceId ? [p.pieceId] : [])))],
+        marks: [
+          ...tile.marks,
+          ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
+          ...titleBlock(pageW, pageH, [
+            project.name,
+            `Layout on ${name}, ${where}, ${Math.round(width)} × ${Math.round(height)} mm`,
+            SIDE_WORDS[wanted.side],
+            tiles.length > 1
+              ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`
+              : 'All on one page.',
+          ]),
+        ],
+      });
+  }
+  return { title: `${project.name} · layout on ${name}`, pages };
+}
+
+/** A drawing turned a quarter clockwise; its words stay upright. */
+function quarter(d: Drawing): Drawing {
+  const turn = rotation(90);
+  const lines = d.lines.map((l) => ({ ...l, region: transformRegion(l.region, turn) }));
+  const corner = (x: number, y: number) => applyTo(turn, { x, y });
+  const box = boundsOf([[corner(d.bounds.minX, d.bounds.minY), corner(d.bounds.maxX, d.bounds.maxY)]]);
+  return { bounds: box, lines, texts: d.texts.map((t) => ({ ...t, ...corner(t.x, t.y) })) };
+}

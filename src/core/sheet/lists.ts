@@ -1,0 +1,308 @@
+import { ROUTE_FACTS, turnOver } from '../facing';
+import { placePieces } from '../layer';
+import { boxOnGround, lookup, type Plan, type Project, pieceName, type Tracing } from '../model';
+import { layInRows } from '../nest';
+import {
+  boundsOf,
+  centreOf,
+  composed,
+  labelSpot,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+  regionOf,
+  scaling,
+  transformRegion,
+  translation,
+} from '../shape';
+import { formatLength } from '../units';
+import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { drawingArea, pageMap, tileDrawing } from './tile';
+import { titleBlock } from './title-block';
+import { labelMarks, peelTick } from './tracing';
+
+const LINE_MM = 5.2;
+const SMALL_MM = 3;
+
+const page = (paper: Paper): { w: number; h: number } => {
+  const f = PAPER_FACTS[paper];
+  return { w: f.heightMm === null ? 210 : f.widthMm, h: f.heightMm ?? 297 };
+};
+const clip = (text: string, roomMm: number, sizeMm: number): string => {
+  const most = Math.max(1, Math.floor(roomMm / (sizeMm * 0.56)));
+  return text.length > most ? `${text.slice(0, most - 1)}…` : text;
+};
+
+/** Rows of text under headings, as many pages as they take. */
+function tablePages(
+  title: string,
+  lead: readonly string[],
+  columns: readonly { heading: string; share: number }[],
+  rows: readonly (readonly string[])[],
+  paper: Paper,
+  project: Project,
+): SheetPage[] {
+  const { w, h } = page(paper);
+  const width = w - 2 * PAGE_MARGIN_MM;
+  const total = columns.reduce((s, c) => s + c.share, 0);
+  const xs = columns.map(
+    (_, i) => PAGE_MARGIN_MM + (width * columns.slice(0, i).reduce((s, c) => s + c.share, 0)) / total,
+  );
+  const top = PAGE_MARGIN_MM + 8;
+  const each = Math.max(1, Math.floor((h - TITLE_BLOCK_MM - PAGE_MARGIN_MM - top - 10) / LINE_MM));
+  const pages: SheetPage[] = [];
+  for (let from = 0; from < Math.max(1, rows.length); from += each) {
+    const marks: Mark[] = columns.map((c, i) => words(xs[i]!, top, SMALL_MM, c.heading, 'start', true));
+    marks.push(line('fold', PAGE_MARGIN_MM, top + 2, w - PAGE_MARGIN_MM, top + 2));
+    rows.slice(from, from + each).forEach((row, r) => {
+      row.forEach((cell, i) => {
+        const room = (i + 1 < xs.length ? xs[i + 1]! : w - PAGE_MARGIN_MM) - xs[i]! - 2;
+        marks.push(words(xs[i]!, top + 7 + r * LINE_MM, SMALL_MM, clip(cell, room, SMALL_MM)));
+      });
+    });
+    pages.push({
+      id: `page-${pages.length + 1}`,
+      widthMm: w,
+      heightMm: h,
+      title,
+      webId: null,
+      pieceIds: [],
+      marks: [...marks, ...titleBlock(w, h, [project.name, title, ...lead])],
+    });
+  }
+  return pages;
+}
+
+const wayOf = (t: Tracing): string => (t.code === 'no-care' ? 'either way' : t.mirrored ? 'reversed' : 'as seen');
+
+/** Everything that is cut, as a list: number, name, cloth, web, copies, way round and size. */
+export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocument {
+  const look = lookup(project);
+  const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const rows = plan.tracings.map((t) => {
+    const piece = look.piece(t.pieceId);
+    const b = boundsOf(regionOf(t.outline, ROUGH_TOLERANCE_MM));
+    const webId = webOf.get(t.pieceId) ?? null;
+    const number = look.number(t.pieceId);
+    return [
+      String(number),
+      pieceName(piece, number),
+      look.fabricOf(piece).name,
+      webId ? look.web(webId).name : 'no web',
+      `× ${piece.count}`,
+      wayOf(t),
+      `${formatLength(b.maxX - b.minX, project.units)} × ${formatLength(b.maxY - b.minY, project.units)}`,
+    ];
+  });
+  const columns = [
+    { heading: 'No.', share: 0.5 },
+    { heading: 'Piece', share: 2 },
+    { heading: 'Cloth', share: 1.6 },
+    { heading: 'Web', share: 1.4 },
+    { heading: 'Cut', share: 0.6 },
+    { heading: 'Drawn', share: 1 },
+    { heading: 'Size', share: 1.7 },
+  ];
+  return {
+    title: `${project.name} · cut list`,
+    pages: tablePages(
+      'Cut list',
+      [`${ROUTE_FACTS[project.route].name}.`, 'Grain runs up and down the piece unless its arrow says otherwise.'],
+      columns,
+      rows,
+      paper,
+      project,
+    ),
+  };
+}
+
+/** The picture made smaller to fit a page, and where each piece lies: from the left and the top edge, and its middle from the centre creases. */
+export function placementOverview(project: Project, paper: Paper): SheetDocument {
+  const look = lookup(project);
+  const { w, h } = page(paper);
+  const { widthMm, heightMm } = project.ground;
+  const area = drawingArea(w, h);
+  const scale = Math.min(area.widthMm / widthMm, area.heightMm / heightMm, 1);
+  const move = composed(scaling(scale), translation(PAGE_MARGIN_MM, PAGE_MARGIN_MM));
+  const placed = placePieces(project);
+  const ground = box('outline', PAGE_MARGIN_MM, PAGE_MARGIN_MM, widthMm * scale, heightMm * scale);
+  const cx = PAGE_MARGIN_MM + (widthMm * scale) / 2;
+  const cy = PAGE_MARGIN_MM + (heightMm * scale) / 2;
+  const marks: Mark[] = [
+    ground,
+    line('fold', cx, PAGE_MARGIN_MM, cx, PAGE_MARGIN_MM + heightMm * scale),
+    line('fold', PAGE_MARGIN_MM, cy, PAGE_MARGIN_MM + widthMm * scale, cy),
+  ];
+  for (const { id, region } of placed) {
+    const small = transformRegion(region, move);
+    for (const ring of small) marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
+    const spot = labelSpot(small);
+    const size = Math.max(2, Math.min(5, spot.roomMm));
+    marks.push(words(spot.x, spot.y + size * 0.35, size, String(look.number(id)), 'middle', true));
+  }
+  const title = `Placement overview, 1 : ${Math.round(10 / scale) / 10}`;
+  const first: SheetPage = {
+    id: 'page-0',
+    widthMm: w,
+    heightMm: h,
+    title,
+    webId: null,
+    pieceIds: [],
+    marks: [
+      ...marks,
+      ...titleBlock(w, h, [
+        project.name,
+        title,
+        'Seen from the right side. Broken lines are the centre creases.',
+        'Distances stand on the next page.',
+      ]),
+    ],
+  };
+  const u = project.units;
+  const side = (d: number, less: string, more: string): string =>
+    Math.abs(d) < 0.5 ? 'on the crease' : `${formatLength(Math.abs(d), u)} ${d < 0 ? less : more}`;
+  const rows = project.pieces.map((piece) => {
+    const b = boxOnGround(piece);
+    const c = centreOf(b);
+    const n = look.number(piece.id);
+    return [
+      String(n),
+      pieceName(piece, n),
+      formatLength(b.minX, u),
+      formatLength(b.minY, u),
+      side(c.x - widthMm / 2, 'left', 'right'),
+      side(c.y - heightMm / 2, 'above', 'below'),
+    ];
+  });
+  const columns = [
+    { heading: 'No.', share: 0.5 },
+    { heading: 'Piece', share: 2 },
+    { heading: 'From the left edge', share: 1.4 },
+    { heading: 'From the top edge', share: 1.4 },
+    { heading: 'Middle from the upright crease', share: 2 },
+    { heading: 'Middle from the level crease', share: 2 },
+  ];
+  return {
+    title: `${project.name} · placement overview`,
+    pages: [
+      first,
+      ...tablePages('Distances', ['Edges of each piece’s own box, and its middle.'], columns, rows, paper, project),
+    ],
+  };
+}
+
+interface Template {
+  readonly region: Region;
+  readonly numbers: number[];
+  readonly label: string;
+  readonly fabric: string;
+  readonly note: string;
+  readonly copies: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/**
+ * Templates to cut from card or freezer paper: one for each different shape, with how often it is needed.
+ * Right-reading where the template is laid as seen or face down, reversed where its outline is traced through.
+ */
+export function templateSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
+  const look = lookup(project);
+  const facts = PAPER_FACTS[paper];
+  const byShape = new Map<string, Template>();
+  for (const t of plan.tracings) {
+    const piece = look.piece(t.pieceId);
+    const route = look.routeOf(piece);
+    // Laid face down, a right-reading template draws a reversed line by itself.
+    const outline = route === 'template-on-liner' && t.mirrored ? turnOver(t.outline) : t.outline;
+    const region = regionOf(outline, ROUGH_TOLERANCE_MM);
+    const b = boundsOf(region);
+    const key = `${outline} ${piece.fabricId}`;
+    const there = byShape.get(key);
+    const number = look.number(piece.id);
+    byShape.set(key, {
+      region: transformRegion(region, translation(-b.minX, -b.minY)),
+      numbers: [...(there?.numbers ?? []), number],
+      label: there?.label ?? pieceName(piece, number),
+      fabric: look.fabricOf(piece).name,
+      note:
+        route === 'template-on-liner' && t.code !== 'no-care'
+          ? 'lay it face down'
+          : t.code === 'no-care'
+            ? 'either way round'
+            : t.mirrored
+              ? 'reversed'
+              : 'lay it as seen',
+      copies: (there?.copies ?? 0) + piece.count,
+      widthMm: b.maxX - b.minX,
+      heightMm: b.maxY - b.minY,
+    });
+  }
+  const items = [...byShape.values()].sort((a, b) => b.heightMm - a.heightMm);
+  const area = drawingArea(facts.widthMm, facts.heightMm ?? 0);
+  const { strips, tooLarge } = layInRows(items, area.widthMm, facts.heightMm === null ? null : area.heightMm, 6);
+  const pages: SheetPage[] = [];
+  const add = (heightMm: number, marks: readonly Mark[], note: string): void => {
+    pages.push({
+      id: `page-${pages.length + 1}`,
+      widthMm: facts.widthMm,
+      heightMm,
+      title: 'Templates',
+      webId: null,
+      pieceIds: [],
+      marks: [
+        ...marks,
+        ...titleBlock(facts.widthMm, heightMm, [
+          project.name,
+          project.route === 'template-on-liner'
+            ? 'Templates, right-reading: lay each face down'
+            : 'Templates, one for each different shape',
+          `${ROUTE_FACTS[project.route].name}.`,
+          note,
+        ]),
+      ],
+    });
+  };
+  const labelled = (item: Template, region: Region, turned: boolean): Mark[] =>
+    labelMarks(
+      {
+        number: item.numbers[0]!,
+        label: item.label,
+        fabric: item.fabric,
+        note: item.note,
+        copies: item.copies,
+        tagMm: 0,
+      },
+      region,
+      turned,
+    );
+  strips.forEach((strip, i) => {
+    const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+    const marks = strip.rows.flatMap(({ item, x, y, turned }) => {
+      const turn = turned ? { a: 0, b: 1, c: -1, d: 0, e: item.heightMm, f: 0 } : translation(0, 0);
+      const region = transformRegion(item.region, composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y)));
+      return [
+        ...region.map((ring): Mark => ({ type: 'line', points: ring, closed: true, stroke: 'outline' })),
+        ...peelTick(region),
+        ...labelled(item, region, turned),
+      ];
+    });
+    add(heightMm, marks, `Page ${i + 1}`);
+  });
+  for (const item of tooLarge) {
+    const heightMm = facts.heightMm ?? Math.ceil(item.heightMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+    const a = drawingArea(facts.widthMm, heightMm);
+    const texts = labelled(item, item.region, false).filter((m) => m.type === 'text');
+    for (const tile of tileDrawing(
+      { bounds: boundsOf(item.region), lines: [{ region: item.region, stroke: 'outline' }], texts },
+      a.widthMm,
+      a.heightMm,
+    ))
+      add(
+        heightMm,
+        [...tile.marks, ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14)],
+        `Template ${item.numbers[0]} ${item.label}, page ${tile.name}: lay the pages by the crosses.`,
+      );
+  }
+  return { title: `${project.name} · templates`, pages };
+}

@@ -1,0 +1,2 @@
+export * from './cutter';
+export * from './printer';

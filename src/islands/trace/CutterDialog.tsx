@@ -1,0 +1,185 @@
+import { useMemo, useState } from 'react';
+import { Button, Dialog, FilePick, Note, NumberField, Select, TextField } from '~/components';
+import { symmetryOf } from '~/core/facing';
+import type { Plan, Project } from '~/core/model';
+import { printRegion } from '~/core/shape';
+import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
+import css from './Trace.module.css';
+
+const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
+
+/** A simulated cutting machine: the exported file on a mat, with cloths in its corners. */
+export function CutterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
+  const [mat, setMat] = useState({ widthMm: 610, heightMm: 305 });
+  const [cloths, setCloths] = useState<readonly MatCloth[]>([
+    { name: 'first cloth', corner: 'upper left', widthMm: 560, heightMm: 300 },
+  ]);
+  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [upTo, setUpTo] = useState<number | null>(null);
+  const read = useMemo(() => (file ? readCutFile(file.text) : null), [file]);
+  const run: CutRun | null = useMemo(
+    () => (read?.ok ? runCutter(read.shapes, mat, cloths) : null),
+    [read, mat, cloths],
+  );
+  const shown = upTo ?? run?.steps.length ?? 0;
+  const reversed = new Set(
+    plan.tracings.filter((t) => t.mirrored).map((t) => project.pieces.findIndex((p) => p.id === t.pieceId) + 1),
+  );
+  const reversedNames = run?.shapes.filter((s) => {
+    const number = Number(/^(\d+)/.exec(s.name)?.[1] ?? 0);
+    const tracing = plan.tracings.find((t) => project.pieces.findIndex((p) => p.id === t.pieceId) + 1 === number);
+    return reversed.has(number) && tracing && symmetryOf(tracing.outline) === null;
+  });
+  return (
+    <Dialog wide title="A simulated cutting machine" onClose={onClose}>
+      <div className={css.printer}>
+        <div className={css.printerForm}>
+          <p>
+            It takes the DXF or plain SVG that was exported here, and shows what the blade would do before any cloth is
+            spoiled.
+          </p>
+          <FilePick
+            label={file ? file.name : 'Choose the exported file'}
+            accept=".dxf,.svg"
+            onFile={(f) => void f.text().then((text) => setFile({ name: f.name, text }))}
+          />
+          <div className={css.pair}>
+            <NumberField
+              label="Mat width"
+              unit=" mm"
+              value={mat.widthMm}
+              min={50}
+              max={3000}
+              onChange={(widthMm) => setMat({ ...mat, widthMm })}
+            />
+            <NumberField
+              label="Mat height"
+              unit=" mm"
+              value={mat.heightMm}
+              min={50}
+              max={3000}
+              onChange={(heightMm) => setMat({ ...mat, heightMm })}
+            />
+          </div>
+          {cloths.map((c, i) => {
+            const change = (next: Partial<MatCloth>): void =>
+              setCloths(cloths.map((d, k) => (k === i ? { ...d, ...next } : d)));
+            return (
+              // biome-ignore lint/suspicious/noArrayIndexKey: cloths have no other identity, and are only added or taken at the end
+              <fieldset key={i} className={css.matCloth}>
+                <legend>Cloth {i + 1}</legend>
+                <TextField label="Name" value={c.name} onChange={(name) => change({ name })} />
+                <Select
+                  label="Corner"
+                  value={c.corner}
+                  options={CORNERS.map((v) => ({ value: v, label: v }))}
+                  onChange={(corner) => change({ corner })}
+                />
+                <NumberField
+                  label="Width"
+                  unit=" mm"
+                  value={c.widthMm}
+                  min={10}
+                  max={3000}
+                  onChange={(widthMm) => change({ widthMm })}
+                />
+                <NumberField
+                  label="Height"
+                  unit=" mm"
+                  value={c.heightMm}
+                  min={10}
+                  max={3000}
+                  onChange={(heightMm) => change({ heightMm })}
+                />
+              </fieldset>
+            );
+          })}
+          <div className={css.downloads}>
+            <Button
+              disabled={cloths.length >= 4}
+              onClick={() =>
+                setCloths([
+                  ...cloths,
+                  {
+                    name: `cloth ${cloths.length + 1}`,
+                    corner: CORNERS.find((k) => !cloths.some((c) => c.corner === k)) ?? 'upper left',
+                    widthMm: 200,
+                    heightMm: 150,
+                  },
+                ])
+              }
+            >
+              Another cloth
+            </Button>
+            <Button disabled={cloths.length === 0} onClick={() => setCloths(cloths.slice(0, -1))}>
+              Take one off
+            </Button>
+          </div>
+          <p className={css.lead}>
+            A blade cuts fingers too: keep hands off while it moves, and take the blade out before cleaning.
+          </p>
+        </div>
+        <div>
+          {read && !read.ok && <Note stop>{read.message}</Note>}
+          {run && (
+            <>
+              <svg
+                className={css.mat}
+                viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
+                role="img"
+                aria-label="The mat with cloths and cuts"
+              >
+                <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
+                {cloths.map((c, i) => {
+                  const b = clothBox(c, mat);
+                  // biome-ignore lint/suspicious/noArrayIndexKey: as above
+                  return <rect key={i} className={css.matPiece} x={b.x} y={b.y} width={b.w} height={b.h} />;
+                })}
+                {run.travels.slice(0, shown).map(([p, q], i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+                  <line key={i} className={css.travel} x1={p.x} y1={p.y} x2={q.x} y2={q.y} />
+                ))}
+                {run.steps.slice(0, shown).map((s, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+                  <path key={i} className={css.blade} d={printRegion([s.ring], 2)} />
+                ))}
+              </svg>
+              <label className={css.lines}>
+                <span>
+                  Cut {shown} of {run.steps.length} lines
+                </span>
+                <input
+                  type="range"
+                  min={0}
+                  max={run.steps.length}
+                  value={shown}
+                  onChange={(e) => setUpTo(Number(e.target.value))}
+                />
+              </label>
+              <p data-cutter={run.problems.length}>
+                <strong>{Math.ceil(run.seconds / 60)} min</strong> for {(run.cutMm / 1000).toFixed(1)} m of cutting
+                (simulated speeds).{' '}
+                {reversedNames && reversedNames.length > 0
+                  ? `Reversed on the mat: ${reversedNames
+                      .slice(0, 8)
+                      .map((s) => s.name)
+                      .join(', ')}${reversedNames.length > 8 ? ' and more' : ''}. Lay the cloth liner up.`
+                  : 'Nothing is reversed: lay the cloth right side up.'}
+              </p>
+              {run.problems.length > 0 && (
+                <Note stop>
+                  <ul>
+                    {run.problems.slice(0, 8).map((p) => (
+                      <li key={`${p.code} ${p.name}`}>{p.text}</li>
+                    ))}
+                    {run.problems.length > 8 && <li>And {run.problems.length - 8} more.</li>}
+                  </ul>
+                </Note>
+              )}
+            </>
+          )}
+        </div>
+      </div>
+    </Dialog>
+  );
+}

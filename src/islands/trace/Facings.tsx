@@ -1,0 +1,71 @@
+import { ROUTE_FACTS } from '~/core/facing';
+import { finishedOutline, type Project, type Tracing } from '~/core/model';
+import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
+import css from './Trace.module.css';
+
+const WAY_WORDS: Readonly<Record<string, string>> = { 'no-care': 'either way', 'as-printed': 'as it came' };
+const DRAWN_ON = {
+  liner: 'on the liner',
+  'right side': 'on the right side',
+  'wrong side': 'on the wrong side',
+  'cutting mat': 'on the mat',
+} as const;
+
+/** One small picture of a shape in a square of its own. */
+function Stage({ outline, fill, caption, ghost }: { outline: string; fill: string; caption: string; ghost?: boolean }) {
+  const b = boundsOf(regionOf(outline, ROUGH_TOLERANCE_MM));
+  const side = Math.max(b.maxX - b.minX, b.maxY - b.minY) * 1.12 + 1;
+  return (
+    <figure className={css.stage}>
+      <svg
+        viewBox={`${(b.minX + b.maxX - side) / 2} ${(b.minY + b.maxY - side) / 2} ${side} ${side}`}
+        aria-hidden="true"
+      >
+        <path
+          d={outline}
+          fill={fill}
+          fillOpacity={ghost ? 0.35 : 0.9}
+          stroke="currentColor"
+          strokeWidth={side / 45}
+          strokeDasharray={ghost ? `${side / 20} ${side / 30}` : undefined}
+          fillRule="evenodd"
+        />
+      </svg>
+      <figcaption>{caption}</figcaption>
+    </figure>
+  );
+}
+
+/** Which way round a piece is drawn, in words and in three pictures of its real outline: as drawn, on the cloth, on the ground. */
+export function Facing({ tracing, project, twin }: { tracing: Tracing; project: Project; twin?: string | undefined }) {
+  const other = project.pieces.findIndex((p) => p.id === twin);
+  const index = project.pieces.findIndex((p) => p.id === tracing.pieceId);
+  const piece = project.pieces[index];
+  if (!piece) return null;
+  const fabric = project.fabrics.find((f) => f.id === piece.fabricId);
+  const facts = ROUTE_FACTS[piece.route ?? project.route];
+  const behind = facts.contacts.some((c) => c.flips);
+  const colour = fabric?.colour ?? '#999999';
+  return (
+    <li className={css.way} data-piece={tracing.pieceId} data-mirrored={tracing.mirrored} data-code={tracing.code}>
+      <strong>
+        {index + 1} · {piece.label}: {WAY_WORDS[tracing.code] ?? (tracing.mirrored ? 'reversed' : 'as seen')}
+      </strong>
+      <div className={css.stages}>
+        <Stage outline={tracing.outline} fill="#fffdf8" caption={`drawn ${DRAWN_ON[facts.drawnOn]}`} ghost />
+        <Stage
+          outline={tracing.outline}
+          fill={colour}
+          caption={behind ? 'on the cloth’s back' : 'on the cloth'}
+          ghost={behind}
+        />
+        <Stage outline={finishedOutline(piece)} fill={colour} caption="on the ground" />
+      </div>
+      <p>
+        {tracing.text}
+        {other >= 0 &&
+          ` Its mirror twin is ${other + 1} “${project.pieces[other]?.label}”: one of each, not two alike.`}
+      </p>
+    </li>
+  );
+}
