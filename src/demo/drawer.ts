@@ -115,8 +115,8 @@ export const DEMO_FABRICS: readonly Fabric[] = [
   cloth('wool-felt', {
     id: 'shell',
     name: 'Shell wool felt',
-    thicknessMm: 1.5,
-    massGsm: 290,
+    thicknessMm: 1,
+    massGsm: 210,
     maxIronC: 150,
     colour: '#dd6236',
     frays: 0,

@@ -1,7 +1,21 @@
 import { z } from 'zod';
-import { LIMITS, type Plan, type Problem, type Project, parseProjectText, problemsFrom } from '~/core/model';
+import {
+  benchCoverSchema,
+  benchSchema,
+  benchSurfaceSchema,
+  fabricSchema,
+  ironSchema,
+  LIMITS,
+  type Plan,
+  type Problem,
+  type Project,
+  parseProjectText,
+  problemsFrom,
+  webSchema,
+} from '~/core/model';
 import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
+import { type PressRequest, runAt, settingFor } from '~/core/press';
 import {
   correctedFor,
   cutList,
@@ -18,6 +32,7 @@ import {
 export type Job =
   | { readonly kind: 'plan'; readonly body: string }
   | { readonly kind: 'nest'; readonly body: string }
+  | { readonly kind: 'press'; readonly body: string }
   | { readonly kind: 'sheets'; readonly body: string; readonly query: Readonly<Record<string, string>> };
 
 export interface JobAnswer {
@@ -126,6 +141,67 @@ function nestJob(body: string): JobAnswer {
   return { status: 200, type: 'application/json', body: JSON.stringify(result) };
 }
 
+const pressBody = z.object({
+  stage: z.enum(['fuse', 'bond']),
+  fabric: fabricSchema,
+  onto: z.union([fabricSchema, z.array(fabricSchema).max(60)]).optional(),
+  web: webSchema,
+  iron: ironSchema,
+  bench: benchSchema,
+  covers: z.array(benchCoverSchema).max(50).default([]),
+  surfaces: z.array(benchSurfaceSchema).max(50).default([]),
+  side: z.enum(['liner', 'cloth']).optional(),
+  steam: z.boolean().optional(),
+});
+
+function pressJob(body: string): JobAnswer {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(body);
+  } catch {
+    return errorAnswer(400, {
+      code: 'not-json',
+      message: 'The body is not JSON. Send { "stage", "fabric", "web", "iron", "bench" }.',
+      path: '',
+    });
+  }
+  const parsed = pressBody.safeParse(raw);
+  if (!parsed.success) {
+    const problems = problemsFrom(parsed.error, raw);
+    return errorAnswer(400, {
+      ...problems[0]!,
+      message: problems
+        .slice(0, 10)
+        .map((p) => p.message)
+        .join(' '),
+    });
+  }
+  const { onto, side, steam, ...rest } = parsed.data;
+  if (rest.stage === 'bond' && onto === undefined)
+    return errorAnswer(400, {
+      code: 'no-ground',
+      message: 'To bond, send “onto”: the fabric that lies beneath.',
+      path: 'onto',
+    });
+  const request: PressRequest = {
+    ...rest,
+    onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
+    sizeMm: { widthMm: 1, heightMm: 1 },
+    ...(side ? { side } : {}),
+    ...(steam === undefined ? {} : { steam }),
+  };
+  const setting = settingFor(request);
+  const run = runAt(request, setting.heat.soleplateC, { untilS: Math.min(60, setting.dwell.seconds * 2 + 2) });
+  // A point about every twentieth of a second at first, then every fifth.
+  let last = -1;
+  const trace = run.tS.flatMap((tS, i) => {
+    if (i > 0 && tS - last < (tS < 5 ? 0.05 : 0.2)) return [];
+    last = tS;
+    return [{ tS: Math.round(tS * 1000) / 1000, bondLineC: Math.round(run.bondC[i]! * 100) / 100 }];
+  });
+  return { status: 200, type: 'application/json', body: JSON.stringify({ setting, trace }) };
+}
+
 /** A file name that every system takes: letters and digits, joined by dashes. */
 const fileName = (name: string, rest: string): string => {
   const plain = name
@@ -154,6 +230,7 @@ export async function runJob(job: Job, loadFonts: LoadFonts): Promise<JobAnswer>
     }
   }
   if (job.kind === 'nest') return nestJob(job.body);
+  if (job.kind === 'press') return pressJob(job.body);
   const parsed = parseProjectText(job.body);
   if (!parsed.ok) {
     const [first, ...others] = parsed.problems;

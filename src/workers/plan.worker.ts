@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import { type Compared, compareWebs } from '~/core/match';
-import type { Project } from '~/core/model';
-import { planWithPicture, wishOf } from '~/core/plan';
+import type { Project, Stage } from '~/core/model';
+import { planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
+import type { PressRequest } from '~/core/press';
 
 const api = {
   plan: (project: Project) => planWithPicture(project),
@@ -11,6 +12,9 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
+  /** What one piece's press is worked out from. */
+  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string): PressRequest | null =>
+    pressRequestOf(project, pieceId, stage, webId),
 };
 export type PlanWorker = typeof api;
 expose(api);

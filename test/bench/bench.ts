@@ -10,6 +10,7 @@ import { harbourLight } from '~/demo';
 import { Session } from '../e2e/browser';
 import { benchMatch } from './match';
 import { benchNest } from './nest';
+import { benchPress } from './press';
 
 interface Row {
   readonly what: string;
@@ -47,6 +48,7 @@ note(
 );
 
 benchMatch(note, time, ms);
+benchPress(note, time, ms);
 benchNest(note);
 
 /** Discs strewn so that each overlaps about a dozen others, six a piece counted once (500 pieces, 3,000 overlaps), however many there are. */

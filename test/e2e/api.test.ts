@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { planSchema } from '~/core/model';
+import { planSchema, settingSchema } from '~/core/model';
 import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
 
@@ -81,6 +81,50 @@ describe('the endpoints, of the built server', () => {
     }
     const listed = await (await ask({ parts: [{ id: 'big', outline: 'M0 0h900v900h-900z', count: 1 }] })).json();
     expect(listed.unplaced[0].code).to.equal('wider-than-everything');
+  });
+
+  it('POST /api/press answers a setting as in the plan and the curve of the bond line', async () => {
+    const p = harbourLight();
+    const body = {
+      stage: 'bond',
+      fabric: p.fabrics[0],
+      onto: p.fabrics[3],
+      web: p.webs[0],
+      iron: p.irons[0],
+      bench: p.bench,
+    };
+    const answer = await post(
+      '/api/press',
+      JSON.stringify({ ...body, bench: { ironId: 'household', cover: 'parchment', surface: 'ironing-board' } }),
+    );
+    expect(answer.status).to.equal(200);
+    const { setting, trace } = await answer.json();
+    expect(settingSchema.safeParse(setting).success).to.equal(true);
+    expect(trace[0]).to.deep.equal({ tS: 0, bondLineC: 20 });
+    for (let i = 1; i < trace.length; i++) expect(trace[i].tS).to.be.above(trace[i - 1].tS);
+    expect(trace.at(-1).bondLineC).to.be.above(60);
+    for (const [bad, message] of [
+      [{ ...body, onto: undefined }, /send “onto”/],
+      [{ ...body, web: { ...p.webs[0], massGsm: 0 } }, /more than 0/],
+      [{ ...body, stage: 'iron' }, /one of fuse, bond/],
+    ] as const) {
+      const refused = await post('/api/press', JSON.stringify(bad));
+      expect(refused.status).to.equal(400);
+      expect((await refused.json()).error.message).to.match(message);
+    }
+  });
+
+  it('GET /api/iron streams readings of the simulated thermometer, and ends', async () => {
+    const answer = await fetch(`${url}/api/iron?iron=1&mark=0&seconds=90&speed=400`);
+    expect(answer.headers.get('content-type')).to.equal('application/x-ndjson');
+    const lines = (await answer.text())
+      .trim()
+      .split('\n')
+      .map((l) => JSON.parse(l));
+    expect(lines.length).to.be.within(88, 92);
+    expect(lines[0]).to.deep.equal({ tS: 0, soleplateC: 20, heating: true });
+    expect(lines.at(-1).soleplateC).to.be.above(60);
+    expect((await fetch(`${url}/api/iron?mark=x`)).status).to.equal(400);
   });
 
   it('POST /api/sheets answers a true document of each kind', async () => {

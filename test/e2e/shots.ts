@@ -1,6 +1,6 @@
 // Pictures for the README: each main view at 1280 × 800, from the demo data.
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { Session } from './browser';
 
 const FOLDER = 'docs/screenshots';
@@ -59,8 +59,20 @@ try {
   await open('trace');
   await s.press('Middle film');
   await shoot('trace');
+  await s.press('layout on web and cloth');
+  await s.press('Nest');
+  await s.find('[data-layout]');
+  await s.holds('it has ended', async () => (await s.driver.findElements(By.css('[role=progressbar]'))).length === 0);
+  await s.settled();
+  await shoot('layout');
+  await s.press('Undo');
+  await s.settled();
   await open('press');
   await shoot('press');
+  await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
+  await s.find('[data-ticket=bond-1] canvas');
+  await s.driver.executeScript("document.querySelector('[data-ticket=bond-1]').scrollIntoView()");
+  await shoot('stack');
   await s.size(390, 844);
   await s.scheme('dark');
   await open('press');

@@ -179,3 +179,28 @@ describe('plan: any project', () => {
     );
   });
 });
+
+describe('plan: what later presses do', () => {
+  const at = (xMm: number) => ({ at: { xMm, yMm: 20, rotateDeg: 0 } });
+  it('a window wider than a thumb asks for a plug as thick as its frame', () => {
+    const frame = piece('frame', 'M0 0H80V80H0ZM20 20V60H60V20Z', at(20));
+    const cautions = planProject(project([frame])).press.flatMap((t) => t.cautions);
+    expect(cautions.find((c) => c.code === 'plug')?.text).to.include('a plug of 0.3 mm');
+    const whole = planProject(project([piece('a', square(60), at(20))])).press.flatMap((t) => t.cautions);
+    expect(whole.some((c) => c.code === 'plug')).to.equal(false);
+  });
+  it('warns when a later press is hotter than an earlier bond bears', () => {
+    const low = web({ id: 'low', meltC: 80, maxC: 120 });
+    const p = project(
+      [piece('a', square(60), { ...at(20), webId: 'low' }), piece('b', square(60), { ...at(50), webId: 'web' })],
+      { webs: [web(), low] },
+    );
+    expect(planProject(p).snags.map((s) => s.code)).to.include('overheats-an-earlier-bond');
+  });
+  it('pieces are set down on as often as their real outline takes', () => {
+    const small = planProject(project([piece('a', square(60), at(20))])).press[0]!.placements;
+    const large = planProject(project([piece('a', square(360), at(20))])).press[0]!.placements;
+    expect(small).to.equal(1);
+    expect(large).to.be.above(5);
+  });
+});

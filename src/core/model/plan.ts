@@ -55,6 +55,12 @@ export const settingSchema = z.object({
   cautions: z.array(said),
   /** How the numbers came about, one sentence each. */
   reasons: z.array(said),
+  /** What the leaflet says, and whether it rules. */
+  leaflet: z.object({ heatC: z.number(), dwellS: z.number(), rules: z.boolean() }),
+  /** What the soleplate may be off by at this mark, °C either way. */
+  unsureC: mm,
+  /** What would open or shorten the window, each with its own. */
+  remedies: z.array(said.extend({ minS: mm, maxS: mm })),
 });
 
 export const pressTicketSchema = settingSchema.extend({

@@ -21,9 +21,11 @@ import {
 } from '../layer';
 import { freshLayout, webAsk } from '../layout';
 import { chooseWebs, type Wish } from '../match';
+import { factsOf } from '../material';
 import {
   type Choice,
   type Fabric,
+  type Iron,
   type Lookup,
   lookup,
   type Piece,
@@ -37,8 +39,8 @@ import {
   type Stage,
   type Web,
 } from '../model';
-import { settingFor } from '../press';
-import { areaMm2, boundsOf, labelSpot, printRegion, type Spot } from '../shape';
+import { type PressRequest, placementPlan, plugMm, type Schedule, scheduleOf, settingFor } from '../press';
+import { areaMm2, boundsOf, labelSpot, printRegion, type Region, ringAreaMm2, type Spot } from '../shape';
 import { webUseInRows } from '../sheet';
 import { joinsOf } from './joins';
 import { snagsOf } from './snags';
@@ -55,6 +57,20 @@ export interface Picture {
   readonly suggested: readonly string[];
   /** Units worth building on the release sheet. */
   readonly units: readonly (readonly string[])[];
+  /** The whole work at the board. */
+  readonly schedule: {
+    readonly steps: Schedule['steps'];
+    readonly handsS: number;
+    readonly waitS: number;
+    readonly totalS: number;
+    readonly settings: number;
+    /** Pieces whose bond is heated again, and how often. */
+    readonly reheats: readonly (readonly [string, number])[];
+  };
+  /** Where the iron is set down, piece by piece, on the ground, mm: middles and size of each footprint. */
+  readonly footprints: Readonly<
+    Record<string, readonly { x: number; y: number; w: number; h: number; again: boolean }[]>
+  >;
 }
 
 interface Ground {
@@ -142,6 +158,85 @@ export function wishOf(project: Project, pieceId: string): Wish | null {
 const handling = (stage: Stage, webId: string, s: Setting): string =>
   JSON.stringify([stage, webId, s.heat, s.dwell, s.pressure, s.steam, s.workable]);
 
+/** A window narrower than this is bridged by the soleplate's edge and the cloth's own give, mm. */
+const WINDOW_MM = 15;
+
+/** A window in a piece gets no pressure from a flat iron, until a plug as thick as the piece fills it. */
+function plugFor(region: Region, fabric: Fabric): Said | null {
+  const wide = region.some((ring) => {
+    if (ringAreaMm2(ring) >= 0) return false;
+    const b = boundsOf([ring]);
+    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > WINDOW_MM;
+  });
+  return wide
+    ? {
+        code: 'plug',
+        text: `What lies in its window gets no pressure from a flat iron: lay in a plug of ${plugMm(fabric)} mm, of card or felt.`,
+      }
+    : null;
+}
+
+/** What a piece's press is worked out from: its stack, the iron and the bench. */
+function pressRequest(project: Project, ground: Ground, piece: Piece, stage: Stage, web: Web): PressRequest {
+  const { look } = ground;
+  const fabric = look.fabricOf(piece);
+  const onto = stage === 'bond' ? beneathOf(piece, ground) : [];
+  const { steam } = project.schools;
+  const cloths = [fabric, ...onto];
+  const wanted =
+    (steam === 'steam-to-bond' && cloths.some((f) => factsOf(f).hairyOrThick)) ||
+    (steam === 'steam-on-wool' && cloths.some((f) => f.fibre === 'wool'));
+  return {
+    stage,
+    fabric,
+    onto,
+    web,
+    iron: look.iron,
+    bench: project.bench,
+    covers: project.covers,
+    surfaces: project.surfaces,
+    sizeMm: { widthMm: 1, heightMm: 1 },
+    ...(wanted ? { steam: true } : {}),
+  };
+}
+
+/** The request of one piece's press, for looking into its stack. */
+export function pressRequestOf(project: Project, pieceId: string, stage: Stage, webId: string): PressRequest | null {
+  const look = lookup(project);
+  const placed = placePieces(project);
+  const piece = project.pieces.find((p) => p.id === pieceId);
+  const web = project.webs.find((w) => w.id === webId);
+  if (!piece || !web) return null;
+  return pressRequest(project, { look, placed, overlaps: overlapsOf(placed) }, piece, stage, web);
+}
+
+// A setting takes some milliseconds of conduction: the same stack on the same bench is worked out once.
+const settings = new Map<string, Setting>();
+function rememberedSetting(r: PressRequest): Setting {
+  const key = JSON.stringify(r);
+  let setting = settings.get(key);
+  if (!setting) {
+    setting = settingFor(r);
+    if (settings.size > 2000) settings.clear();
+    settings.set(key, setting);
+  }
+  return setting;
+}
+
+const placementCounts = new WeakMap<Region, Map<string, number>>();
+/** How often this iron is set down to cover a piece's real outline. */
+function placementsOn(region: Region, iron: Iron): number {
+  const key = `${iron.kind} ${iron.soleplate.widthMm} ${iron.soleplate.lengthMm}`;
+  const counts = placementCounts.get(region) ?? new Map<string, number>();
+  placementCounts.set(region, counts);
+  let count = counts.get(key);
+  if (count === undefined) {
+    count = Math.max(1, placementPlan(region, iron).footprints.length);
+    counts.set(key, count);
+  }
+  return count;
+}
+
 /**
  * Every press as a ticket. All fuses at one setting share a ticket, since nothing depends on their order.
  * Bonds keep the layer order: neighbours in it share a ticket while the setting stays the same.
@@ -154,7 +249,7 @@ function ticketsOf(
 ): PressTicket[] {
   const { look, placed } = ground;
   const webOf = new Map(choices.map((c) => [c.pieceId, c.webId]));
-  const boxes = new Map(placed.map((p) => [p.id, boundsOf(p.region)]));
+  const regions = new Map(placed.map((p) => [p.id, p.region]));
   const tickets = new Map<string, PressTicket>();
   for (const stage of ['fuse', 'bond'] as const) {
     let run = 0;
@@ -163,16 +258,14 @@ function ticketsOf(
       const webId = webOf.get(id) ?? null;
       if (webId === null) continue;
       const piece = look.piece(id);
-      const box = boxes.get(id)!;
-      const setting = settingFor({
-        stage,
-        fabric: look.fabricOf(piece),
-        onto: stage === 'bond' ? beneathOf(piece, ground) : [],
-        web: look.web(webId),
-        iron: look.iron,
-        bench: project.bench,
-        sizeMm: { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY },
-      });
+      const setting = {
+        ...rememberedSetting(pressRequest(project, ground, piece, stage, look.web(webId))),
+        placements: placementsOn(regions.get(id)!, look.iron),
+      };
+      if (stage === 'bond' && setting.workable) {
+        const plug = plugFor(regions.get(id)!, look.fabricOf(piece));
+        if (plug) setting.cautions = [...setting.cautions, plug];
+      }
       const same = handling(stage, webId, setting);
       if (stage === 'bond' && same !== last) run += 1;
       last = same;
@@ -210,6 +303,30 @@ const joined = (ticket: PressTicket, id: string, also: Setting): PressTicket => 
  */
 export function planProject(project: Project): Plan {
   return planWithPicture(project).plan;
+}
+
+/** The schedule and where the iron is set down. */
+function boardWork(
+  press: readonly PressTicket[],
+  { look, placed, overlaps }: Ground,
+): Pick<Picture, 'schedule' | 'footprints'> {
+  const footprints: Record<string, { x: number; y: number; w: number; h: number; again: boolean }[]> = {};
+  for (const { id, region } of placed)
+    footprints[id] = placementPlan(region, look.iron).footprints.map((f) => ({
+      x: f.centre.x,
+      y: f.centre.y,
+      w: f.widthMm,
+      h: f.heightMm,
+      again: f.touchesAvoided,
+    }));
+  const near = new Map<string, string[]>();
+  for (const o of overlaps) near.set(o.over, [...(near.get(o.over) ?? []), o.under]);
+  const { reheats, ...schedule } = scheduleOf(
+    press,
+    (id) => footprints[id]?.length ?? 1,
+    (id) => near.get(id) ?? [],
+  );
+  return { schedule: { ...schedule, reheats: [...reheats] }, footprints };
 }
 
 /** The plan together with what only the screen needs. */
@@ -288,6 +405,7 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
       stack,
       suggested: suggestOrder(placed, overlaps, abutting, (id) => lightness(fabricOf(id).colour)),
       units: proposeUnits(placed, overlaps, project.layering.sheet).map((u) => u.pieceIds),
+      ...boardWork(draft.press, ground),
     },
   };
 }

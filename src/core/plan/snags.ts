@@ -97,6 +97,30 @@ const unworkable: Finder = ({ look, plan }) =>
       mend: t.cautions[0]!.text,
     }));
 
+const overheatsEarlier: Finder = ({ look, plan }) => {
+  const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const heatOf = new Map(
+    plan.press
+      .filter((t) => t.stage === 'bond')
+      .flatMap((t) => t.pieceIds.map((id) => [id, t.heat.soleplateC] as const)),
+  );
+  return plan.overlaps.flatMap(({ under, over }) => {
+    const webId = webOf.get(under);
+    const soleplateC = heatOf.get(over);
+    if (!webId || soleplateC === undefined || soleplateC <= look.web(webId).maxC) return [];
+    return [
+      {
+        code: 'overheats-an-earlier-bond',
+        severity: 'warn' as const,
+        pieceIds: [over, under],
+        station: 'press' as const,
+        text: `Bonding ${named(look, over)} at ${soleplateC} °C heats the bond of ${named(look, under)} again; its ${look.web(webId).name} bears only ${look.web(webId).maxC} °C.`,
+        mend: 'Lay parchment between and keep to the shortest time, or give both the same web.',
+      },
+    ];
+  });
+};
+
 const dial: Finder = ({ plan, look }) => {
   const tickets = plan.press.filter((t) => t.workable && t.heat.mark === null);
   const caution = tickets[0]?.cautions.find((c) => c.code.startsWith('dial-'));
@@ -424,6 +448,7 @@ const FINDERS: readonly Finder[] = [
   empty,
   noWeb,
   unworkable,
+  overheatsEarlier,
   dial,
   overruled,
   selfCrossing,

@@ -1,75 +1,125 @@
-import type { Cover, Surface } from '../model';
+import { figure } from '../material';
 
-/** A figure with where it comes from. */
-interface Figure {
-  readonly value: number;
-  readonly unit: string;
-  readonly from: string;
-}
-const fig = (value: number, unit: string, from: string): Figure => ({ value, unit, from });
+// Every constant of the press model, with its unit and where it comes from. Cloth, web, cover and surface figures stand in core/material.
 
-/** What covers do to the dwell the leaflet was written for. From the handbook's table: bare or parchment 3–8 s, about 10 s under a press cloth; the others estimated beside them. */
-export const COVER_EFFECTS: Readonly<Record<Cover, { name: string; slower: Figure; limitC: Figure }>> = {
-  none: { name: 'bare iron', slower: fig(1, '×', 'common practice'), limitC: fig(300, '°C', 'no limit of its own') },
-  parchment: {
-    name: 'baking parchment',
-    slower: fig(1.05, '×', 'common practice: as bare'),
-    limitC: fig(220, '°C', 'from memory: baking parchment'),
-  },
-  'coated-sheet': {
-    name: 'coated pressing sheet',
-    slower: fig(1.1, '×', 'estimated'),
-    limitC: fig(250, '°C', 'handbook: about 260 °C is the end of a non-stick coating; 10 °C kept away'),
-  },
-  'press-cloth': {
-    name: 'press cloth',
-    slower: fig(1.6, '×', 'common practice: 10 s where bare takes 3–8 s'),
-    limitC: fig(200, '°C', 'ISO 3758, cotton'),
-  },
-  'damp-cloth': {
-    name: 'damp cloth',
-    slower: fig(2, '×', 'estimated: water holds the bond line near 100 °C until it has gone'),
-    limitC: fig(200, '°C', 'ISO 3758, cotton'),
-  },
-};
+export const ROOM_C = figure(20, '°C', 'a heated room');
+export const GRAVITY = figure(9.80665, 'N/kg', 'standard gravity, CGPM 1901');
+export const GAS_CONSTANT = figure(8.314462618, 'J/(mol·K)', 'CODATA 2018');
+export const ABSOLUTE_ZERO_C = figure(-273.15, '°C', 'definition of the kelvin scale');
 
-/** A hard surface presses better than a soft one; a wool mat throws heat back up. Estimated, common practice gives the order. */
-export const SURFACE_EFFECTS: Readonly<Record<Surface, { name: string; slower: Figure; cools: Figure }>> = {
-  'ironing-board': {
-    name: 'ironing board',
-    slower: fig(1, '×', 'what leaflets are written for'),
-    cools: fig(1, '×', 'common practice'),
-  },
-  'wool-mat': { name: 'wool mat', slower: fig(0.9, '×', 'estimated: returns heat'), cools: fig(1.5, '×', 'estimated') },
-  wood: { name: 'wooden board', slower: fig(0.95, '×', 'estimated: hard'), cools: fig(0.9, '×', 'estimated') },
-  glass: {
-    name: 'glass or stone table',
-    slower: fig(1.15, '×', 'estimated: draws heat away'),
-    cools: fig(0.5, '×', 'common practice: seconds on a cold table'),
-  },
-};
+/** Resistance of a contact between two layers, falling with pressure: R = R₁·(P/P₁)^−n, never below its floor. */
+export const CONTACT = {
+  plateM2KW: figure(0.0009, 'm²·K/W', 'cloth against metal at 1 kPa: an air film of about 0.03 mm; estimated'),
+  clothM2KW: figure(0.0006, 'm²·K/W', 'cloth against cloth or paper at 1 kPa; estimated'),
+  atKPa: figure(1, 'kPa', 'reference pressure'),
+  exponent: figure(0.4, '', 'estimated from measured clothing contacts, order of magnitude from memory'),
+  leastKPa: figure(0.15, 'kPa', 'a layer lies on the next by its own mass at least; estimated'),
+} as const;
 
-export const ROOM_C = fig(20, '°C', 'a heated room');
-/** Above its melting point by this much adhesive flows well enough to bond. */
-export const FLOW_MARGIN_C = fig(10, '°C', 'common practice');
-/** How far a leaflet's figure stretches before the bond is doubtful, and before harm is likely. */
-export const WINDOW_SHARE = {
-  least: fig(0.75, '× leaflet', 'estimated'),
-  most: fig(1.8, '× leaflet', 'estimated from the spread of practice, 3–8 s for one job'),
-};
-export const GRAVITY = fig(9.80665, 'N/kg', 'standard gravity, CGPM 1901');
-/** Mass per layer that must give off its heat before the liner is pulled; a single cotton piece cools in a few seconds on a cold table, a couple of minutes left alone. */
-export const COOL = {
-  baseS: fig(15, 's', 'common practice'),
-  perThicknessSPerMm: fig(25, 's/mm', 'estimated'),
-  perHeatSPerC: fig(0.1, 's/°C', 'estimated'),
-};
-/** Shortest and longest dwell a person can keep; beyond the longest they set down again. */
-export const PERSON_S = { least: fig(1, 's', 'common practice'), most: fig(60, 's', 'estimated') };
+/** Cloth gives under pressure: its thickness falls by a share c·P/(P + P₁). */
+export const SQUASH = {
+  woven: figure(0.12, 'of thickness', 'estimated'),
+  /** Pile, nap and felt. */
+  thick: figure(0.4, 'of thickness', 'estimated'),
+  atKPa: figure(4, 'kPa', 'estimated'),
+} as const;
+
+/** Handbooks measure cloth loose, dry and cold. Hot, a little damp and pressed it conducts better by about so much. */
+export const UNDER_IRON = figure(
+  1.8,
+  '×',
+  'estimated from the spread of practice as a whole, one figure for all cloth',
+);
+
+export const LINER = {
+  thicknessMm: figure(0.07, 'mm', 'release paper of about 60 g/m², from memory'),
+  conductivityWmK: figure(0.12, 'W/(m·K)', 'paper, from memory'),
+  densityKgM3: figure(850, 'kg/m³', 'paper, from memory'),
+  specificHeatJKgK: figure(1400, 'J/(kg·K)', 'paper, from memory'),
+} as const;
+
+export const ADHESIVE = {
+  densityKgM3: figure(1100, 'kg/m³', 'copolyamide and copolyester hot melts, from memory'),
+  conductivityWmK: figure(0.22, 'W/(m·K)', 'polymers, handbook range 0.15–0.3, from memory'),
+  specificHeatJKgK: figure(1900, 'J/(kg·K)', 'polymers, from memory'),
+} as const;
+
+export const WATER = {
+  latentJKg: figure(2_257_000, 'J/kg', 'heat of vaporisation at 100 °C, steam tables'),
+  boilsC: figure(100, '°C', 'at sea level'),
+  /** Of the moisture that cloth holds in a room, so much leaves in the seconds of a press. */
+  released: figure(0.15, 'of the regain', 'estimated'),
+  /** Water that a burst of steam leaves in each layer it passes. */
+  steamGsm: figure(6, 'g/m² a layer', 'estimated: what stays behind once a burst has gone through'),
+  /** What steam brings the layers it passes to, at once. */
+  steamC: figure(97, '°C', 'a little under boiling; estimated'),
+} as const;
+
+/** Adhesive wets at a small angle once it flows. */
+export const WETTING_COSINE = figure(0.9, '', 'estimated: hot melts on cloth wet well');
+/** Adhesive shows on the face at this depth of the cloth; the less of it against what the cloth hides, the deeper. */
+export const STRIKE = {
+  share: figure(0.9, 'of thickness', 'estimated'),
+  scarce: figure(2.5, '', 'how much a scarce web stretches that depth; estimated'),
+  mostShare: figure(6, 'of thickness', 'estimated'),
+} as const;
+/** A layer hotter than its limit for so long is harmed. */
+export const HARM_S = figure(1.5, 's', 'estimated');
+/** Adhesive squeezed out of the joint by this share of its thickness oozes at the edges. */
+export const OOZE_SHARE = figure(0.3, 'of its thickness', 'estimated');
+/** Half the width from which it can be squeezed to an edge. */
+export const OOZE_WIDTH_MM = figure(1.5, 'mm', 'estimated');
+
+/** Longest press that is looked at, and how long a person stands still. */
+export const LONGEST_S = figure(60, 's', 'estimated: nobody stands longer');
+export const SHORTEST_S = figure(1, 's', 'nobody counts shorter');
+/** Beyond the moment it is bonded, so much longer for safety: share of the window, and at most as a multiple of the moment. */
+export const MARGIN = {
+  share: figure(0.3, 'of the window', 'estimated'),
+  most: figure(1.6, '×', 'estimated'),
+} as const;
+/** Slower than this is looked at for something quicker. */
+export const SLOW_S = figure(25, 's', 'estimated');
+export const FLOW_MARGIN_C = figure(10, '°C', 'common practice');
+
+/** Bare metal in still air, and cloth in still air: radiation and convection together. */
+export const AIR_WM2K = figure(10, 'W/(m²·K)', 'handbook range 5–15, from memory');
+/** Firm enough to peel: the bond line this far below the melting point. */
+export const FIRM_BELOW_C = figure(25, '°C', 'estimated: hot melts set well below where they melt');
+/** A cold plate or table laid against it while cooling. */
+export const COLD_PLATE_M2KW = figure(0.002, 'm²·K/W', 'estimated: cloth lying on a cold table under a light weight');
+export const COOL_MOST_S = figure(600, 's', 'ten minutes: enough for anything');
+
+/** A real soleplate: its own heat and its heater. */
+export const PLATE = {
+  specificHeatJKgK: figure(900, 'J/(kg·K)', 'aluminium, handbook'),
+  massShare: figure(0.5, 'of the iron', 'estimated'),
+  powerWKg: figure(1300, 'W/kg', 'estimated from household irons of about 2 kW'),
+  bandC: figure(6, '°C', 'estimated'),
+} as const;
+
 /** Two placements overlap by this share of the soleplate, so that no strip between them is missed. */
-export const PLACEMENT_OVERLAP = fig(0.2, 'of the soleplate', 'common practice: overlapping');
+export const PLACEMENT_OVERLAP = figure(0.15, 'of the soleplate', 'common practice: overlapping');
+/** Of a pointed soleplate only the back presses evenly. */
+export const EVEN_SHARE = {
+  household: figure(0.7, 'of its length', 'estimated'),
+  mini: figure(0.75, 'of its length', 'estimated'),
+} as const;
+/** Lifting and setting down again. */
+export const MOVE_S = figure(2, 's', 'estimated');
+/** Waiting for an iron to reach another setting: hotter, and cooler. */
+export const RESET = {
+  hotterSPerC: figure(0.8, 's/°C', 'estimated'),
+  coolerSPerC: figure(2.5, 's/°C', 'estimated: irons cool slowly'),
+} as const;
+/** Laying out and peeling one piece. */
+export const HANDLE_S = figure(20, 's', 'estimated');
+
 /** A mark within this of the wanted heat is the mark to set. */
-export const DIAL_NEAR_C = fig(8, '°C', 'estimated: an iron swings by about this');
+export const DIAL_NEAR_C = figure(8, '°C', 'estimated: an iron swings by about this');
+/** What an unmeasured dial may be off by. */
+export const DIAL_UNSURE_C = figure(25, '°C', 'common practice: irons differ; estimated');
+
 /** What a lean feels like, kPa, lowest first. Estimated. */
 export const LEAN_WORDS: readonly { upTo: number; text: string }[] = [
   { upTo: 0.8, text: 'let the iron rest' },
@@ -78,4 +128,4 @@ export const LEAN_WORDS: readonly { upTo: number; text: string }[] = [
   { upTo: Number.POSITIVE_INFINITY, text: 'full pressure' },
 ];
 /** Thick wool and pile must not be squashed: above this the press gets no lean. */
-export const PILE_CEILING_KPA = fig(0.8, 'kPa', 'estimated from common practice: no lean on wool');
+export const PILE_CEILING_KPA = figure(0.8, 'kPa', 'estimated from common practice: no lean on wool');

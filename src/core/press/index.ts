@@ -1,3 +1,10 @@
+export * from './column';
+export { AIR_WM2K, ROOM_C } from './data';
 export * from './dial';
 export * from './placements';
+export * from './pressure';
+export * from './schedule';
 export * from './setting';
+export * from './simulate';
+export { contactM2KW, type PressRequest, pressedMm, stackOf } from './stack';
+export * from './wetting';

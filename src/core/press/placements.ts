@@ -1,14 +1,114 @@
 import type { Iron } from '../model';
-import { PLACEMENT_OVERLAP } from './data';
+import { areaMm2, type Bounds, boundsOf, intersection, type Point, type Region } from '../shape';
+import { EVEN_SHARE, PLACEMENT_OVERLAP } from './data';
 
-/**
- * How often the iron is set down to cover a box, in an overlapping grid; the better of the two ways to hold it.
- * The soleplate counts as an upright rectangle: an estimate, since a real one tapers to its point.
- */
+/** The part of a soleplate that presses evenly, mm: a pointed one only at its back. */
+export function evenSole(iron: Iron): { widthMm: number; lengthMm: number } {
+  const share =
+    iron.kind === 'household' ? EVEN_SHARE.household.value : iron.kind === 'mini' ? EVEN_SHARE.mini.value : 1;
+  return { widthMm: iron.soleplate.widthMm, lengthMm: iron.soleplate.lengthMm * share };
+}
+
+/** How often the iron is set down to cover a box, in an overlapping grid; the better of the two ways to hold it. */
 export function placementsFor(widthMm: number, heightMm: number, iron: Iron): number {
   const keep = 1 - PLACEMENT_OVERLAP.value;
   const along = (lengthMm: number, soleMm: number): number =>
     lengthMm <= soleMm ? 1 : 1 + Math.ceil((lengthMm - soleMm) / (soleMm * keep));
-  const { widthMm: w, lengthMm: l } = iron.soleplate;
+  const { widthMm: w, lengthMm: l } = evenSole(iron);
   return Math.min(along(widthMm, w) * along(heightMm, l), along(widthMm, l) * along(heightMm, w));
+}
+
+export interface Footprint {
+  readonly centre: Point;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** Presses what should not be pressed twice. */
+  readonly touchesAvoided: boolean;
+}
+
+export interface PlacementPlan {
+  readonly footprints: readonly Footprint[];
+  /** Way of the iron from one to the next, mm. */
+  readonly pathMm: number;
+}
+
+const box = (f: { centre: Point; widthMm: number; heightMm: number }): Bounds => ({
+  minX: f.centre.x - f.widthMm / 2,
+  minY: f.centre.y - f.heightMm / 2,
+  maxX: f.centre.x + f.widthMm / 2,
+  maxY: f.centre.y + f.heightMm / 2,
+});
+const rect = (b: Bounds): Region => [
+  [
+    { x: b.minX, y: b.minY },
+    { x: b.maxX, y: b.minY },
+    { x: b.maxX, y: b.maxY },
+    { x: b.minX, y: b.maxY },
+  ],
+];
+const middle = (f: { centre: Point }, c: Point): number => Math.hypot(f.centre.x - c.x, f.centre.y - c.y);
+
+/** Less than this of a shape under a footprint is covered by its neighbours' overlap, mm². */
+const SLIVER_MM2 = 4;
+
+function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] {
+  const b = boundsOf(region);
+  const keep = 1 - PLACEMENT_OVERLAP.value;
+  const count = (length: number, sole: number): number =>
+    length <= sole ? 1 : 1 + Math.ceil((length - sole) / (sole * keep));
+  const nx = count(b.maxX - b.minX, w);
+  const ny = count(b.maxY - b.minY, h);
+  const at = (low: number, high: number, sole: number, n: number, i: number): number =>
+    n === 1 ? (low + high) / 2 : low + sole / 2 + (i * (high - low - sole)) / (n - 1);
+  const footprints: Footprint[] = [];
+  for (let iy = 0; iy < ny; iy++)
+    for (let ix = 0; ix < nx; ix++) {
+      const f = {
+        centre: { x: at(b.minX, b.maxX, w, nx, ix), y: at(b.minY, b.maxY, h, ny, iy) },
+        widthMm: w,
+        heightMm: h,
+      };
+      if (areaMm2(intersection(region, rect(box(f)))) < SLIVER_MM2) continue;
+      footprints.push({
+        ...f,
+        touchesAvoided: avoid.length > 0 && areaMm2(intersection(avoid, rect(box(f)))) > SLIVER_MM2,
+      });
+    }
+  return footprints;
+}
+
+/**
+ * Where the iron is set down to press a shape: its real outline under the even part of the soleplate, overlapping, held the better way round, from the centre outwards.
+ * @param avoid what must not be pressed again: those that would touch it are marked, and the way of holding with fewer of them is taken
+ */
+export function placementPlan(region: Region, iron: Iron, avoid: Region = []): PlacementPlan {
+  const { widthMm, lengthMm } = evenSole(iron);
+  const upright = grid(region, widthMm, lengthMm, avoid);
+  const across = grid(region, lengthMm, widthMm, avoid);
+  const bad = (list: readonly Footprint[]): number => list.length + 3 * list.filter((f) => f.touchesAvoided).length;
+  const chosen = bad(across) < bad(upright) ? across : upright;
+  const b = boundsOf(region);
+  const centre = { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+  // From the centre out, ring by ring, and in each ring to the nearest next.
+  const rest = [...chosen].sort((p, q) => middle(p, centre) - middle(q, centre));
+  const ordered: Footprint[] = [];
+  let pathMm = 0;
+  let here = rest[0]?.centre ?? centre;
+  while (rest.length > 0) {
+    const least = middle(rest[0]!, centre) + Math.min(widthMm, lengthMm) * 0.6;
+    let best = 0;
+    rest.forEach((f, i) => {
+      if (
+        middle(f, centre) <= least &&
+        Math.hypot(f.centre.x - here.x, f.centre.y - here.y) <
+          Math.hypot(rest[best]!.centre.x - here.x, rest[best]!.centre.y - here.y)
+      )
+        best = i;
+    });
+    const [next] = rest.splice(best, 1);
+    pathMm += Math.hypot(next!.centre.x - here.x, next!.centre.y - here.y);
+    here = next!.centre;
+    ordered.push(next!);
+  }
+  return { footprints: ordered, pathMm };
 }

@@ -1,2 +1,3 @@
 export * from './cutter';
+export * from './iron';
 export * from './printer';

@@ -1,23 +1,37 @@
-import { TriangleAlert } from 'lucide-react';
-import { COVER_OPTIONS, Empty, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { Button, COVER_OPTIONS, Empty, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { COVER_FACTS } from '~/core/material';
 import type { PressTicket, Project } from '~/core/model';
 import { CARE_WORD, celsiusToFahrenheit } from '~/core/units';
-import { edit } from '~/store';
+import { edit, useWorkbench } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
+import { LeanDialog } from './LeanDialog';
+import { MeasureDialog } from './MeasureDialog';
 import css from './Press.module.css';
+import { SetDownMap } from './SetDownMap';
+
+// The chart is large: loaded when someone looks into a stack.
+const StackView = lazy(() => import('./StackView').then((m) => ({ default: m.StackView })));
 
 const STAGES = [
   { stage: 'fuse', title: 'Fuse: web onto the wrong side' },
   { stage: 'bond', title: 'Bond: liner off, onto the ground, in this order' },
 ] as const;
 
-/** A ticket for every press: heat, seconds, lean, to be read from where you stand. */
+const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
+
+/** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. */
 export function Press() {
   const { project, plan } = useOpen();
+  const picture = useWorkbench((s) => s.picture);
+  const [dialog, setDialog] = useState<'measure' | 'lean' | null>(null);
   if (!project || !plan) return null;
   const { bench } = project;
+  const iron = project.irons.find((i) => i.id === bench.ironId);
+  const schedule = picture?.schedule;
+  const order = new Map(schedule?.steps.map((s, i) => [s.ticketId, i]));
   return (
     <div className={css.station}>
       <div className={css.bench}>
@@ -29,28 +43,62 @@ export function Press() {
         />
         <Select
           label="Between iron and cloth"
-          value={bench.cover}
-          options={COVER_OPTIONS}
-          onChange={(v) => edit((p) => void (p.bench.cover = v))}
+          value={bench.coverId ?? bench.cover}
+          options={[...COVER_OPTIONS, ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
+          onChange={(v) =>
+            edit((p) => {
+              const own = p.covers.find((c) => c.id === v);
+              p.bench.coverId = own?.id ?? null;
+              p.bench.cover = own?.kind ?? (v as typeof p.bench.cover);
+            })
+          }
         />
         <Select
           label="Beneath"
-          value={bench.surface}
-          options={SURFACE_OPTIONS}
-          onChange={(v) => edit((p) => void (p.bench.surface = v))}
+          value={bench.surfaceId ?? bench.surface}
+          options={[...SURFACE_OPTIONS, ...project.surfaces.map((c) => ({ value: c.id, label: c.name }))]}
+          onChange={(v) =>
+            edit((p) => {
+              const own = p.surfaces.find((c) => c.id === v);
+              p.bench.surfaceId = own?.id ?? null;
+              p.bench.surface = own?.kind ?? (v as typeof p.bench.surface);
+            })
+          }
         />
+        <div className={css.row}>
+          <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
+            Measure my iron
+          </Button>
+          <Button icon={<Scale size={20} />} onClick={() => setDialog('lean')}>
+            Weigh my lean
+          </Button>
+          <Button icon={<Printer size={20} />} onClick={() => window.print()}>
+            Print the tickets
+          </Button>
+        </div>
       </div>
       <p className={css.estimate}>
-        These figures start from each web’s leaflet and are fitted to your cloth, cover and iron. The windows are
-        estimates: press a scrap first, and believe the scrap.
+        Worked out by conduction through each stack and by how the adhesive flows. The figures behind it are estimates:
+        press a scrap first, and believe the scrap.
       </p>
+      {schedule && schedule.steps.length > 0 && (
+        <p className={css.schedule} data-total={Math.round(schedule.totalS)}>
+          <strong>{minutes(schedule.totalS)}</strong> at the board: {minutes(schedule.handsS)} with hands,{' '}
+          {minutes(schedule.waitS)} of waiting. The iron is set{' '}
+          {schedule.settings === 1 ? 'once' : `${schedule.settings} times`}.
+          {schedule.reheats.length > 0 &&
+            ` ${schedule.reheats.length === 1 ? 'One bond is' : `${schedule.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
+        </p>
+      )}
       {plan.press.length === 0 && (
         <Empty title="No press yet">
           <p>Every fuse and every bond gets its ticket here once pieces have a web.</p>
         </Empty>
       )}
       {STAGES.map(({ stage, title }) => {
-        const tickets = plan.press.filter((t) => t.stage === stage);
+        const tickets = plan.press
+          .filter((t) => t.stage === stage)
+          .sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
         return (
           tickets.length > 0 && (
             <section key={stage} aria-label={title}>
@@ -69,6 +117,8 @@ export function Press() {
           rules.
         </Note>
       </div>
+      {dialog === 'measure' && iron && <MeasureDialog project={project} iron={iron} onClose={() => setDialog(null)} />}
+      {dialog === 'lean' && iron && <LeanDialog iron={iron} onClose={() => setDialog(null)} />}
     </div>
   );
 }
@@ -76,6 +126,10 @@ export function Press() {
 const tidy = (n: number): string => String(Number(n.toFixed(1)));
 
 function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
+  const [looking, setLooking] = useState(false);
+  const footprints = useWorkbench((s) => s.picture?.footprints);
+  // The piece that takes most placements shows how it goes.
+  const largest = [...t.pieceIds].sort((a, b) => (footprints?.[b]?.length ?? 0) - (footprints?.[a]?.length ?? 0))[0];
   const web = project.webs.find((w) => w.id === t.webId);
   const inF = project.units === 'in';
   const degrees = Math.round(inF ? celsiusToFahrenheit(t.heat.soleplateC) : t.heat.soleplateC);
@@ -95,6 +149,7 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           {t.heat.mark ? (
             <>
               dial at <b>{t.heat.mark}</b>
+              <span className={css.under}>± {t.unsureC} °C</span>
             </>
           ) : (
             'dial not known'
@@ -111,6 +166,9 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
         </p>
         <p className={css.under}>
           from {tidy(t.dwell.minS)} to {tidy(t.dwell.maxS)} s, estimated
+        </p>
+        <p className={css.under}>
+          leaflet: {t.leaflet.heatC} °C, {tidy(t.leaflet.dwellS)} s{t.leaflet.rules ? ', and it rules' : ''}
         </p>
       </div>
       <div className={css.how}>
@@ -153,6 +211,15 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
             ))}
           </ul>
         )}
+        {t.remedies.length > 0 && (
+          <ul className={css.remedies} aria-label="What would help">
+            {t.remedies.map((m) => (
+              <li key={m.code}>
+                {m.text}: {tidy(m.minS)} to {tidy(m.maxS)} s
+              </li>
+            ))}
+          </ul>
+        )}
         <details>
           <summary>How this came about</summary>
           <ul>
@@ -160,8 +227,21 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
               <li key={r.text}>{r.text}</li>
             ))}
           </ul>
+          {largest && footprints?.[largest] && (
+            <SetDownMap project={project} pieceId={largest} footprints={footprints[largest]} />
+          )}
         </details>
+        <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
+          {looking ? 'Close the stack' : 'Look into the stack'}
+        </Button>
       </div>
+      {looking && (
+        <div className={css.wide}>
+          <Suspense fallback={<p className={css.estimate}>Looking into the stack …</p>}>
+            <StackView project={project} ticket={t} />
+          </Suspense>
+        </div>
+      )}
     </article>
   );
 }

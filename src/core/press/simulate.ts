@@ -1,0 +1,248 @@
+import { factsOf, webKindOf } from '../material';
+import type { Iron } from '../model';
+import type { Column } from './column';
+import {
+  AIR_WM2K,
+  COLD_PLATE_M2KW,
+  COOL_MOST_S,
+  FIRM_BELOW_C,
+  HARM_S,
+  LONGEST_S,
+  OOZE_SHARE,
+  OOZE_WIDTH_MM,
+  PLATE,
+  ROOM_C,
+} from './data';
+import { adhesiveMm, columnOf, type PressRequest, type Stack, stackOf } from './stack';
+import { strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
+
+export interface PressRun {
+  readonly stack: Stack;
+  /** Moments, s, and at each the coolest and the hottest of the adhesive, °C. */
+  readonly tS: readonly number[];
+  readonly bondC: readonly number[];
+  /** When both faces are wetted; null: not within the time looked at. */
+  readonly bondedS: number | null;
+  /** The first harm, and which it is; null: none within the time. */
+  readonly harm: {
+    readonly atS: number;
+    readonly code: 'strike-through' | 'overheated' | 'scorch' | 'ooze';
+    readonly who: string;
+  } | null;
+  /** Temperatures from the soleplate down at the moment asked for. */
+  readonly section: readonly {
+    readonly name: string;
+    readonly role: string;
+    readonly topMm: number;
+    readonly thicknessMm: number;
+    readonly c: readonly number[];
+  }[];
+}
+
+export interface PressAs {
+  readonly soleplateC: number;
+  readonly kPa: number;
+  readonly steam: boolean;
+  /** The plate holds its temperature exactly, or has a mass and a thermostat. */
+  readonly plate?: 'ideal' | { readonly iron: Iron };
+  /** Strokes with pauses: seconds down, seconds up, over and over; by default it stays down. */
+  readonly strokes?: { readonly downS: number; readonly upS: number };
+  readonly untilS?: number;
+  /** Turned over at this moment and pressed on from the other side. */
+  readonly turnAtS?: number;
+  /** Moment at which the section is taken; by default the end. */
+  readonly sectionAtS?: number;
+}
+
+/** Time steps grow from fine to coarse, s. */
+const STEP = { first: 0.004, growth: 1.1, most: 0.16 } as const;
+
+/** Limits of everything but the surface, with how long each has been passed. */
+const limitsOf = (stack: Stack): { k: number; name: string; limitC: number; scorch: boolean; overS: number }[] =>
+  stack.layers
+    .map((l, k) => ({ k, name: l.name, limitC: l.limitC, scorch: l.role !== 'web', overS: 0 }))
+    .filter((l) => stack.layers[l.k]!.role !== 'surface');
+
+/** The work turned over between cover and surface, which are cold on this side; it keeps its heat. */
+function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Column } {
+  const from = stack.layers[0]!.role === 'cover' ? 1 : 0;
+  const to = stack.layers.length - 1;
+  const work = stack.layers.slice(from, to).reverse();
+  const layers = [...stack.layers.slice(0, from), ...work, stack.layers[to]!];
+  const inner = stack.contactsM2KW.slice(from, to - 1).reverse();
+  const contactsM2KW = [...stack.contactsM2KW.slice(0, from), ...inner, stack.contactsM2KW[to - 1]!];
+  const next: Stack = { ...stack, layers, contactsM2KW, web: layers.findIndex((l) => l.role === 'web') };
+  const fresh = columnOf(next, false);
+  const first = column.first[from]!;
+  const last = column.first[to]!;
+  const start = fresh.first[from]!;
+  for (let i = 0; i < last - first; i++) {
+    fresh.t[start + i] = column.t[last - 1 - i]!;
+    fresh.water[start + i] = column.water[last - 1 - i]!;
+  }
+  return { stack: next, column: fresh };
+}
+
+function sectionOf(stack: Stack, column: Column): PressRun['section'] {
+  let topMm = 0;
+  return stack.layers.map((l, k) => {
+    const c = Array.from(column.t.subarray(column.first[k]!, column.first[k + 1]!), (v) => Math.round(v * 10) / 10);
+    const entry = { name: l.name, role: l.role, topMm, thicknessMm: l.layer.thicknessMm, c };
+    topMm += l.layer.thicknessMm;
+    return entry;
+  });
+}
+
+/**
+ * One press from the moment the iron is set down: heat through the stack, adhesive that melts and wets both faces, and what goes wrong if it stands too long.
+ * @returns when it is bonded and when it is first harmed, each null when not within `untilS` (60 s)
+ */
+export function simulate(r: PressRequest, as: PressAs): PressRun {
+  let stack = stackOf(r, as.kPa, as.steam);
+  let column = columnOf(stack, as.steam);
+  const { flow } = webKindOf(r.web);
+  const untilS = as.untilS ?? LONGEST_S.value;
+  let w0 = column.first[stack.web]!;
+  let w1 = column.first[stack.web + 1]! - 1;
+  const above = factsOf(r.fabric);
+  const under = r.stage === 'bond' ? r.onto.at(-1) : undefined;
+  const below = under ? factsOf(under) : null;
+  const fabricLayer = stack.layers.find((l) => l.role === 'fabric')!;
+  const strikeMm = strikeDepthMm(r.fabric, r.web, fabricLayer.layer.thicknessMm);
+  const thick = adhesiveMm(r.web);
+  // Limits of everything, with how long each has been passed.
+  let limits = limitsOf(stack);
+  const tS: number[] = [0];
+  const bondC: number[] = [ROOM_C.value];
+  let plateC = as.soleplateC;
+  const iron = as.plate && as.plate !== 'ideal' ? as.plate.iron : null;
+  const areaM2 = iron ? (iron.soleplate.widthMm * iron.soleplate.lengthMm) / 1e6 : 1;
+  const plateCapacity = iron ? (iron.massKg * PLATE.massShare.value * PLATE.specificHeatJKgK.value) / areaM2 : 0;
+  const plateWM2 = iron ? (iron.massKg * PLATE.powerWKg.value) / areaM2 : 0;
+  let heating = false;
+  let t = 0;
+  let dt: number = STEP.first;
+  let wetFabric2 = 0;
+  let wetOnto2 = 0;
+  let squeezed = 0;
+  let bondedS: number | null = null;
+  let harm: PressRun['harm'] = null;
+  let section: PressRun['section'] | null = null;
+  let down = true;
+  let turned = false;
+  let nextTurn = as.strokes ? as.strokes.downS : Number.POSITIVE_INFINITY;
+  while (t < untilS - 1e-9) {
+    if (!turned && as.turnAtS !== undefined && t >= as.turnAtS - 1e-9) {
+      turned = true;
+      const over = turnedOver(stack, column);
+      stack = over.stack;
+      column = over.column;
+      // The cloth's side of the adhesive is now the lower one.
+      w0 = column.first[stack.web + 1]! - 1;
+      w1 = column.first[stack.web]!;
+      limits = limitsOf(stack);
+      dt = STEP.first;
+    }
+    const h = Math.min(
+      dt,
+      untilS - t,
+      nextTurn - t,
+      !turned && as.turnAtS !== undefined ? as.turnAtS - t : 1e9,
+      (as.sectionAtS ?? Number.POSITIVE_INFINITY) > t ? (as.sectionAtS ?? 1e9) - t : 1e9,
+    );
+    const before = iron ? column.heatIn : 0;
+    column.step(
+      h,
+      down ? { c: plateC, conductanceWM2K: 1 / stack.plateM2KW } : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value },
+    );
+    if (iron) {
+      if (plateC < as.soleplateC - PLATE.bandC.value / 2) heating = true;
+      if (plateC > as.soleplateC + PLATE.bandC.value / 2) heating = false;
+      plateC += ((heating ? plateWM2 * h : 0) - (down ? column.heatIn - before : 0)) / plateCapacity;
+    }
+    t += h;
+    const upper = column.t[w0]!;
+    const lower = column.t[w1]!;
+    // The cooler side decides about the bond, the hotter about harm.
+    const cool = Math.min(upper, lower);
+    const hot = Math.max(upper, lower);
+    const kPa = down ? as.kPa : 0;
+    wetFabric2 +=
+      h *
+      wettingMm2S(
+        flow,
+        above.poreMm,
+        kPa,
+        viscosityPaS(flow, r.web.meltC, r.stage === 'fuse' && r.side !== 'cloth' ? lower : upper),
+      );
+    if (below) wetOnto2 += h * wettingMm2S(flow, below.poreMm, kPa, viscosityPaS(flow, r.web.meltC, lower));
+    const eta = viscosityPaS(flow, r.web.meltC, hot);
+    // Squeeze flow between plates, Stefan 1874: dh/dt = 2h³P/(η·w²), here as a share of the thickness.
+    if (Number.isFinite(eta)) squeezed += (h * 2 * thick * thick * kPa * 1000) / (eta * OOZE_WIDTH_MM.value ** 2);
+    if (bondedS === null && wetFabric2 >= above.roughnessMm ** 2 && (!below || wetOnto2 >= below.roughnessMm ** 2))
+      bondedS = t;
+    if (!harm) {
+      if (wetFabric2 >= strikeMm * strikeMm) harm = { atS: t, code: 'strike-through', who: r.fabric.name };
+      else if (squeezed >= OOZE_SHARE.value) harm = { atS: t, code: 'ooze', who: r.web.name };
+      else
+        for (const l of limits) {
+          let most = Number.NEGATIVE_INFINITY;
+          for (let i = column.first[l.k]!; i < column.first[l.k + 1]!; i++) most = Math.max(most, column.t[i]!);
+          if (most > l.limitC + 0.5) l.overS += h;
+          if (l.overS > HARM_S.value) {
+            harm = { atS: t, code: l.scorch ? 'scorch' : 'overheated', who: l.name };
+            break;
+          }
+        }
+    }
+    tS.push(t);
+    bondC.push(cool);
+    if (as.sectionAtS !== undefined && !section && t >= as.sectionAtS - 1e-9) section = sectionOf(stack, column);
+    if (t >= nextTurn - 1e-9 && as.strokes) {
+      down = !down;
+      nextTurn = t + (down ? as.strokes.downS : as.strokes.upS);
+      column.settle();
+      dt = STEP.first * 4;
+    } else dt = Math.min(STEP.most, dt * STEP.growth);
+  }
+  return { stack, tS, bondC, bondedS, harm, section: section ?? sectionOf(stack, column) };
+}
+
+export type CoolWay = 'on-the-board' | 'cold-table' | 'under-a-weight';
+
+/**
+ * Seconds from lifting the iron until the bond line is firm enough to peel or to move.
+ * @param way left where it is in air; carried to a cold table; on a cold table under a cold weight
+ */
+export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: CoolWay): number {
+  const stack = stackOf(r, as.kPa, as.steam);
+  const column = columnOf(stack, as.steam);
+  const plate = { c: as.soleplateC, conductanceWM2K: 1 / stack.plateM2KW };
+  let dt: number = STEP.first;
+  for (let t = 0; t < dwellS - 1e-9; ) {
+    const h = Math.min(dt, dwellS - t);
+    column.step(h, plate);
+    t += h;
+    dt = Math.min(STEP.most, dt * STEP.growth);
+  }
+  column.settle();
+  // On a cold table what lies beneath is cold again; the board it was pressed on stays warm.
+  if (way !== 'on-the-board') {
+    const surface = stack.layers.length - 1;
+    for (let i = column.first[surface]!; i < column.n; i++) column.t[i] = ROOM_C.value;
+  }
+  const top =
+    way === 'under-a-weight'
+      ? { c: ROOM_C.value, conductanceWM2K: 1 / COLD_PLATE_M2KW.value }
+      : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value };
+  const firm = Math.max(ROOM_C.value + 5, r.web.meltC - FIRM_BELOW_C.value);
+  const w0 = column.first[stack.web]!;
+  dt = 0.02;
+  let t = 0;
+  while (t < COOL_MOST_S.value && Math.max(column.t[w0]!, column.t[w0 + 1]!) > firm) {
+    column.step(dt, top);
+    t += dt;
+    dt = Math.min(1, dt * 1.15);
+  }
+  return t;
+}

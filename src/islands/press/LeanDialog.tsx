@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import { Button, Dialog, NumberField } from '~/components';
+import type { Iron } from '~/core/model';
+import { leanFromScale, leanWords, pressureKPa } from '~/core/press';
+import { edit } from '~/store';
+import css from './Press.module.css';
+
+/** What a lean is worth, from a kitchen or bathroom scale under the board. */
+export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void }) {
+  const [resting, setResting] = useState(2);
+  const [leaning, setLeaning] = useState(Math.round((2 + iron.leanN / 9.80665) * 10) / 10);
+  const leanN = leanFromScale(leaning, resting);
+  const kPa = pressureKPa({ ...iron, leanN });
+  return (
+    <Dialog title="Weigh your lean" onClose={onClose}>
+      <div className={css.measureForm}>
+        <p>
+          Lay a scale on the board, a folded towel on it, and the cold iron on that. Read it with the iron only lying
+          there, then leaning as you do when you press.
+        </p>
+        <NumberField
+          label="Iron only lying there"
+          unit=" kg"
+          decimals={1}
+          value={resting}
+          min={0}
+          max={200}
+          onChange={setResting}
+        />
+        <NumberField
+          label="Leaning as you press"
+          unit=" kg"
+          decimals={1}
+          value={leaning}
+          min={0}
+          max={200}
+          onChange={setLeaning}
+        />
+        <p>
+          That is a lean of <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under
+          this soleplate: {leanWords(kPa)}.
+        </p>
+        <div className={css.row}>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            look="go"
+            onClick={() => {
+              edit((p) => {
+                const mine = p.irons.find((x) => x.id === iron.id);
+                if (mine) mine.leanN = Math.round(leanN * 10) / 10;
+              });
+              onClose();
+            }}
+          >
+            Keep it
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

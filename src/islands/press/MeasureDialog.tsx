@@ -1,0 +1,171 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button, Choice, Dialog, Note, NumberField, TextField } from '~/components';
+import type { Iron, Project } from '~/core/model';
+import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/standin';
+import { edit } from '~/store';
+import css from './Press.module.css';
+
+const SECONDS = 420;
+const SPEED = 60;
+
+/** Fills an iron's dial: with readings of a thermometer, simulated here, or typed by hand. */
+export function MeasureDialog({ project, iron, onClose }: { project: Project; iron: Iron; onClose: () => void }) {
+  const [dial, setDial] = useState(
+    iron.dial.length > 0
+      ? iron.dial.map((d) => ({ ...d }))
+      : ['•', '••', '•••'].map((mark, i) => ({ mark, measuredC: 110 + 42 * i })),
+  );
+  const [which, setWhich] = useState(0);
+  const [readings, setReadings] = useState<readonly IronReading[]>([]);
+  const [at, setAt] = useState<number | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  useEffect(() => () => stop.current?.abort(), []);
+  const simulated = SIMULATED_IRONS[which]!;
+  const rising = dial.every((d, i) => i === 0 || d.measuredC > dial[i - 1]!.measuredC);
+  const held = settledC(readings);
+
+  const read = async (mark: number): Promise<void> => {
+    stop.current?.abort();
+    const control = new AbortController();
+    stop.current = control;
+    setAt(mark);
+    setReadings([]);
+    setError(null);
+    const got: IronReading[] = [];
+    try {
+      const answer = await fetch(
+        `/api/iron?iron=${which}&mark=${Math.min(mark, simulated.marks.length - 1)}&seconds=${SECONDS}&speed=${SPEED}`,
+        { signal: control.signal },
+      );
+      const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
+      if (!answer.ok || !reader) throw new Error('no readings came');
+      let rest = '';
+      for (;;) {
+        const { done, value } = await reader.read();
+        if (done) break;
+        const lines = (rest + value).split('\n');
+        rest = lines.pop() ?? '';
+        got.push(...lines.filter(Boolean).map((l) => JSON.parse(l) as IronReading));
+        setReadings([...got]);
+      }
+      const c = settledC(got);
+      if (c === null) setError('It has not settled. Read on for some minutes more.');
+      else setDial((d) => d.map((m, i) => (i === mark ? { ...m, measuredC: c } : m)));
+    } catch (e) {
+      if (!control.signal.aborted)
+        setError(
+          `The thermometer does not answer (${e instanceof Error ? e.message : String(e)}). Type your readings by hand.`,
+        );
+    } finally {
+      if (stop.current === control) setAt(null);
+    }
+  };
+  const last = readings.at(-1);
+  const w = 320;
+  const points = readings.map((r) => `${(r.tS / SECONDS) * w} ${90 - ((r.soleplateC - 20) / 220) * 90}`);
+  return (
+    <Dialog wide title={`Measure ${iron.name}`} onClose={onClose}>
+      <div className={css.measure}>
+        <div className={css.measureForm}>
+          <p>
+            Set each mark, wait until the light has gone out three times, and read the middle of the swing with a
+            surface thermometer on the soleplate. A mark is not a temperature.
+          </p>
+          {dial.map((d, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: marks are known by their place on the dial
+            <div key={i} className={css.mark}>
+              <TextField
+                label="Mark"
+                value={d.mark}
+                onChange={(mark) => setDial(dial.map((m, k) => (k === i ? { ...m, mark } : m)))}
+                maxLength={20}
+              />
+              <NumberField
+                label="Holds"
+                unit=" °C"
+                decimals={1}
+                value={d.measuredC}
+                min={30}
+                max={290}
+                onChange={(measuredC) => setDial(dial.map((m, k) => (k === i ? { ...m, measuredC } : m)))}
+              />
+              <Button disabled={at !== null} onClick={() => void read(i)}>
+                Read it
+              </Button>
+            </div>
+          ))}
+          <div className={css.row}>
+            <Button
+              disabled={dial.length >= 9}
+              onClick={() =>
+                setDial([...dial, { mark: `mark ${dial.length + 1}`, measuredC: (dial.at(-1)?.measuredC ?? 100) + 20 }])
+              }
+            >
+              One mark more
+            </Button>
+            <Button disabled={dial.length <= 1} onClick={() => setDial(dial.slice(0, -1))}>
+              One less
+            </Button>
+          </div>
+          {!rising && (
+            <Note stop>Each mark must be hotter than the one before. Two readings may be swapped: measure again.</Note>
+          )}
+          {error && <Note stop>{error}</Note>}
+          <div className={css.row}>
+            <Button onClick={onClose}>Cancel</Button>
+            <Button
+              look="go"
+              disabled={!rising || dial.some((d) => d.mark.trim() === '') || at !== null}
+              onClick={() => {
+                edit((p) => {
+                  const mine = p.irons.find((x) => x.id === iron.id);
+                  if (mine) mine.dial = dial.map((d) => ({ ...d }));
+                });
+                onClose();
+              }}
+            >
+              Keep these marks
+            </Button>
+          </div>
+        </div>
+        <Note>
+          <p>A simulated iron with a thermometer, to try it on. Its dial is off in a way you are not told.</p>
+          <Choice
+            label="Iron"
+            value={String(which)}
+            options={SIMULATED_IRONS.map((s, i) => ({ value: String(i), label: s.name }))}
+            onChange={(v) => setWhich(Number(v))}
+          />
+          <svg viewBox={`0 0 ${w} 96`} className={css.readings} role="img" aria-label="Readings of the thermometer">
+            {[100, 150, 200].map((c) => (
+              <g key={c}>
+                <line x1="0" x2={w} y1={90 - ((c - 20) / 220) * 90} y2={90 - ((c - 20) / 220) * 90} />
+                <text x={w - 2} y={88 - ((c - 20) / 220) * 90}>
+                  {c}
+                </text>
+              </g>
+            ))}
+            {points.length > 1 && <polyline points={points.join(' ')} />}
+          </svg>
+          <p data-reading={last?.soleplateC ?? ''} data-settled={held ?? ''}>
+            {last ? (
+              <>
+                <strong>{last.soleplateC} °C</strong> after {Math.floor(last.tS / 60)} min {Math.round(last.tS % 60)} s
+                {last.heating ? ', heating' : ', light out'}
+                {held !== null && `; holds ${held} °C`}
+              </>
+            ) : (
+              'Nothing read yet.'
+            )}
+          </p>
+          <p className={css.under}>
+            A hot soleplate burns: use a thermometer on a stick or a tape, never a finger, and unplug the iron
+            afterwards.
+          </p>
+        </Note>
+      </div>
+      <p className={css.under}>This changes the iron in {project.name}; from Match it can be kept in the drawer.</p>
+    </Dialog>
+  );
+}

@@ -1,0 +1,4 @@
+import { jobRoute, onlyPost } from './_respond';
+
+export const POST = jobRoute((body) => ({ kind: 'press', body }));
+export const ALL = onlyPost;

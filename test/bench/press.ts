@@ -1,0 +1,53 @@
+import { fabricFrom, webFrom } from '~/core/material';
+import { planProject } from '~/core/plan';
+import { type PressRequest, settingFor, simulate } from '~/core/press';
+import { harbourLight } from '~/demo';
+import { DEMO_IRONS } from '~/demo/drawer';
+
+type Note = (what: string, aim: string, got: string) => void;
+type Time = (run: () => void, runs?: number) => { first: number; median: number; worst: number };
+
+/** Conduction and settings. */
+export function benchPress(note: Note, time: Time, ms: (n: number) => string): void {
+  const of = (id: string) => fabricFrom(id, { id, name: id });
+  const bench = {
+    ironId: 'household',
+    cover: 'press-cloth' as const,
+    surface: 'ironing-board' as const,
+    coverId: null,
+    surfaceId: null,
+  };
+  const request: PressRequest = {
+    stage: 'bond',
+    fabric: of('denim'),
+    onto: [of('quilting-cotton'), of('linen'), of('canvas')],
+    web: webFrom('medium-film', { id: 'w', name: 'w' }),
+    iron: DEMO_IRONS[0]!,
+    bench,
+    sizeMm: { widthMm: 100, heightMm: 100 },
+  };
+  // Cover, cloth, web, three cloths and the board: seven layers.
+  const run = time(() => simulate(request, { soleplateC: 150, kPa: 2, steam: false, untilS: 60 }), 60);
+  note('60 s of a seven-layer stack', '< 5 ms', `${ms(run.median)} (worst ${ms(run.worst)})`);
+  const hard = { ...request, fabric: of('wool-felt'), bench: { ...bench, cover: 'damp-cloth' as const } };
+  const setting = time(() => settingFor(hard), 40);
+  note(
+    `A full setting with window and ${settingFor(hard).remedies.length} remedies`,
+    '< 60 ms',
+    `${ms(setting.median)} (worst ${ms(setting.worst)})`,
+  );
+  // Another iron each time, so that nothing is answered from memory.
+  const demo = harbourLight();
+  planProject(demo);
+  let turn = 0;
+  const whole = time(() => {
+    demo.irons[0]!.leanN = 20 + (turn += 0.01);
+    planProject(demo);
+  }, 12);
+  const plain = time(() => planProject(demo), 12);
+  note(
+    'The demo’s whole schedule, every press worked out anew',
+    '< 400 ms',
+    `${ms(whole.median - plain.median)} (worst ${ms(whole.worst - plain.median)})`,
+  );
+}

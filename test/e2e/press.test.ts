@@ -1,0 +1,104 @@
+import { expect } from 'chai';
+import { By } from 'selenium-webdriver';
+import { Session } from './browser';
+
+describe('Press, in Chromium', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+  });
+  after(() => s.close());
+
+  const open = async (): Promise<void> => {
+    await s.go('/project/harbour-light/press');
+    await s.settled();
+  };
+  const slide = (label: string, value: number): Promise<unknown> =>
+    s.driver.executeScript(
+      `const [label, value] = arguments;
+       const input = [...document.querySelectorAll('label')].find((l) => l.textContent.startsWith(label)).querySelector('input');
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, String(value));
+       input.dispatchEvent(new Event('input', { bubbles: true }));`,
+      label,
+      value,
+    );
+  const verdict = (): Promise<string> => s.text('[data-window]');
+
+  it('says how long the whole work takes, and shows a ticket for every press', async () => {
+    await open();
+    expect(await s.text('[data-total]')).to.match(/min.* at the board: .* with hands, .* of waiting/s);
+    const tickets = await s.driver.findElements(By.css('article[data-ticket]'));
+    expect(tickets.length).to.be.above(10);
+    expect(await tickets[0]!.getText()).to.match(/°C.*s.*from .* to .* s, estimated.*leaflet/s);
+    expect(await s.axe()).to.deep.equal([]);
+  });
+
+  it('looks into a stack: section, curve, and what each slider does, within a few frames', async () => {
+    await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
+    await s.find('[data-ticket=bond-1] canvas');
+    expect(await verdict()).to.include('Bonded after');
+    await slide('Iron at', 95);
+    await s.holds('too cool', async () => (await verdict()).includes('Not bonded within a minute'));
+    await slide('Iron at', 175);
+    await s.holds('above what it takes', async () => (await s.text('[data-ticket=bond-1]')).includes('above what'));
+    await slide('Iron at', 150);
+    await s.holds('bonded again', async () => (await verdict()).includes('Bonded after'));
+    const frames = (await s.driver.executeAsyncScript(`
+      const done = arguments[0];
+      const input = [...document.querySelectorAll('label')].find((l) => l.textContent.startsWith('Iron at')).querySelector('input');
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+      const times = [];
+      let n = 0;
+      const step = () => {
+        const t = performance.now();
+        set.call(input, String(130 + (n % 30)));
+        input.dispatchEvent(new Event('input', { bubbles: true }));
+        requestAnimationFrame(() => { times.push(performance.now() - t); n += 1; n < 20 ? step() : done(times); });
+      };
+      step();`)) as number[];
+    // A frame or two on a quiet machine; a busy one is given room.
+    expect(frames.sort((a, b) => a - b)[10]!).to.be.below(250);
+    expect(await s.axe()).to.deep.equal([]);
+  });
+
+  it('measures an iron with the simulated thermometer, and undo takes it back', async () => {
+    await s.press('Measure my iron');
+    const reading = await s.driver.findElements(By.xpath('//dialog//button[.="Read it"]'));
+    await reading[0]!.click();
+    await s.holds('it settles', async () => Number(await s.attribute('[data-settled]', 'data-settled')) > 60);
+    await s.holds('it has ended', async () => (await reading[0]!.isEnabled()) === true);
+    expect(await s.axe()).to.deep.equal([]);
+    await s.press('Keep these marks');
+    await s.settled();
+    await s.press('Undo');
+    await s.settled();
+  });
+
+  it('weighs a lean', async () => {
+    await s.press('Weigh my lean');
+    expect(await s.text('dialog')).to.match(/That is a lean of \d+ N/);
+    await s.press('Keep it');
+    await s.settled();
+  });
+
+  it('takes a cover of one’s own from the project', async () => {
+    await (await s.find('select option[value=linen-cloth]')).click();
+    await s.settled();
+    await s.holds('a press cloth is on the tickets', async () =>
+      (await s.text('article[data-ticket]')).includes('press cloth'),
+    );
+    await s.press('Undo');
+    await s.settled();
+  });
+
+  it('fits 390 and 820 px', async () => {
+    for (const width of [390, 820]) {
+      await s.size(width, 800);
+      await open();
+      await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
+      await s.find('[data-ticket=bond-1] canvas');
+      expect(await s.overflows(), `at ${width}`).to.equal(false);
+    }
+    await s.size(1280, 800);
+  });
+});
