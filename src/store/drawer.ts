@@ -108,6 +108,18 @@ export type DrawerImport =
 
 const MAX_FILE_BYTES = 64 * 1024 * 1024;
 
+/** What to say when these would not fit in beside what is there; null when they do. Things that are there already take no more room. */
+async function overfull(kind: DrawerKind, things: readonly Things[DrawerKind][]): Promise<string | null> {
+  const [count, known] = await Promise.all([
+    table(kind).count(),
+    table(kind).bulkGet(things.map((t) => t.id) as never[]),
+  ]);
+  const more = known.filter((t) => t === undefined).length;
+  if (count + more <= DRAWER_LIMIT) return null;
+  const said = (n: number): string => n.toLocaleString('en');
+  return `The drawer holds ${said(count)} ${KIND_WORDS[kind].many}; with ${said(more)} more it would pass ${said(DRAWER_LIMIT)}. Take some out first.`;
+}
+
 /**
  * Takes in a file: CSV for one kind, JSON for the whole Drawer. All or nothing, as steps that can be undone.
  * Things of the same name are not replaced by a CSV: they come in beside, since nothing says that they are the same.
@@ -119,6 +131,10 @@ export async function importToDrawer(kind: DrawerKind, file: File): Promise<Draw
   if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
     const read = drawerFromJson(text);
     if (!read.ok) return read;
+    for (const k of DRAWER_KINDS) {
+      const problem = await overfull(k, read.contents[k]);
+      if (problem) return { ok: false, problems: [problem] };
+    }
     await db.drawerPictures.bulkPut([...read.contents.pictures]);
     let count = 0;
     for (const k of DRAWER_KINDS) {
@@ -135,14 +151,8 @@ export async function importToDrawer(kind: DrawerKind, file: File): Promise<Draw
   }
   const read = fromCsv(kind, text, () => crypto.randomUUID());
   if (!read.ok) return read;
-  const there = await table(kind).count();
-  if (there + read.things.length > DRAWER_LIMIT)
-    return {
-      ok: false,
-      problems: [
-        `The drawer holds ${there.toLocaleString('en')} ${KIND_WORDS[kind].many}; with ${read.things.length.toLocaleString('en')} more it would pass ${DRAWER_LIMIT.toLocaleString('en')}. Take some out first.`,
-      ],
-    };
+  const problem = await overfull(kind, read.things);
+  if (problem) return { ok: false, problems: [problem] };
   const { one, many } = KIND_WORDS[kind];
   const n = read.things.length;
   await changeDrawer(kind, `take in ${n} ${many}`, new Map(read.things.map((t) => [t.id, t])) as never);

@@ -251,8 +251,8 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('one kept', async () => (await s.text('dialog')).includes('1 of 2 regions'));
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('one more piece', async () => (await pieces()) === before + 1);
-    // The two points lie 60 % of 400 px apart and stand for 120 mm: half a millimetre a pixel. The inside of the larger frame is 144 px.
-    expect(Number.parseFloat(await value('Width, height follows'))).to.be.closeTo(72, 1.5);
+    // The two points lie 60 % of 400 px apart and stand for 120 mm: half a millimetre a pixel. The larger frame is 152 px to the middle of its line.
+    expect(Number.parseFloat(await value('Width, height follows'))).to.be.closeTo(76, 1.5);
     await s.press('Done');
     expect(await s.text('aside')).to.include('Underlay');
   });

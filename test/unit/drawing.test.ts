@@ -337,9 +337,44 @@ describe('drawing: scans', () => {
       'inside',
     );
     expect(mask.count).to.equal(2);
+    expect(mask.lineWidthPx).to.be.closeTo(4, 0.1);
+    // To the middle of the line: 96 and 76 across.
     const areas = traceRegions(mask, 1, 0.2).map((r) => r.areaMm2);
-    expect(areas[0]).to.be.closeTo(92 * 92, 250);
-    expect(areas[1]).to.be.closeTo(72 * 72, 220);
+    expect(areas[0]).to.be.closeTo(96 * 96, 250);
+    expect(areas[1]).to.be.closeTo(76 * 76, 220);
+  });
+
+  it('measures how wide a line is drawn, at any slope, and takes no dark area for a line', () => {
+    for (const [deg, wide] of [
+      [0, 5],
+      [20, 5],
+      [45, 6],
+      [70, 4],
+      [-45, 5],
+    ] as const) {
+      const c = Math.cos((deg * Math.PI) / 180);
+      const s = Math.sin((deg * Math.PI) / 180);
+      const drawn = scan(300, 240, (x, y) => Math.abs((x - 150) * s - (y - 120) * c) < wide / 2);
+      expect(regionsOfScan(drawn, 'inside').lineWidthPx, `${deg}°`).to.be.closeTo(wide, 0.2 * wide);
+    }
+    const blot = scan(300, 240, (x, y) => (x - 150) ** 2 + (y - 120) ** 2 < 90 ** 2);
+    expect(regionsOfScan(blot, 'inside').lineWidthPx).to.equal(0);
+    expect(regionsOfScan(blot, 'dark').lineWidthPx).to.equal(0);
+  });
+
+  it('two regions that share a line meet in its middle', () => {
+    const both = scan(400, 200, (x, y) => {
+      const inBox = x >= 40 && x < 360 && y >= 40 && y < 160;
+      const wall = x < 46 || x >= 354 || y < 46 || y >= 154 || (x >= 197 && x < 203);
+      return inBox && wall;
+    });
+    const [a, b] = traceRegions(regionsOfScan(both, 'inside'), 1, 0)
+      .map((r) => boundsOf(regionOf(r.outline)))
+      .sort((p, q) => p.minX - q.minX);
+    expect(a!.maxX).to.be.closeTo(200, 1);
+    expect(b!.minX).to.be.closeTo(200, 1);
+    expect(a!.minX).to.be.closeTo(43, 1);
+    expect(b!.maxY).to.be.closeTo(157, 1);
   });
 
   it('finds nothing on an empty sheet', () => {

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import DxfParser from 'dxf-parser';
-import { judgeTracing, mirrorTwins, turnOver } from '~/core/facing';
+import { regionsOfScan, traceRegions } from '~/core/drawing';
+import { judgeSheet, judgeTracing, mirrorTwins, turnOver } from '~/core/facing';
 import { allAsks, clothAsk, freshLayout, ROUGH_CUT_MM, stripsOf, WEB_INSIDE_MM, webAsk } from '~/core/layout';
 import { type Layout, newPiece, parseProject } from '~/core/model';
 import { nest } from '~/core/nest';
@@ -13,6 +14,8 @@ import {
   normalise,
   regionOf,
   rotation,
+  scaling,
+  transformPath,
   transformRegion,
   translation,
 } from '~/core/shape';
@@ -318,6 +321,59 @@ describe('which way round: checks by geometry', () => {
       pieceId: null,
     });
   });
+  /** A sheet with outlines drawn on it by a pen 0.8 mm wide, as a scanner sees it at 5 pixels a millimetre. */
+  function scanned(drawn: readonly { outline: string; xMm: number; yMm: number; deg?: number }[]) {
+    const width = 210 * 5;
+    const height = 150 * 5;
+    const data = new Uint8ClampedArray(width * height * 4).fill(255);
+    for (const { outline, xMm, yMm, deg = 0 } of drawn) {
+      const turned = transformRegion(regionOf(outline, 0.05), rotation(deg));
+      const b = boundsOf(turned);
+      for (const ring of transformRegion(turned, translation(xMm - b.minX, yMm - b.minY)))
+        ring.forEach((p, i) => {
+          const q = ring[(i + 1) % ring.length]!;
+          const n = Math.ceil(Math.hypot(q.x - p.x, q.y - p.y) * 10) + 1;
+          for (let k = 0; k < n; k++) {
+            const x = (p.x + ((q.x - p.x) * k) / n) * 5;
+            const y = (p.y + ((q.y - p.y) * k) / n) * 5;
+            for (let py = Math.floor(y - 2); py <= y + 2; py++)
+              for (let px = Math.floor(x - 2); px <= x + 2; px++)
+                if ((px + 0.5 - x) ** 2 + (py + 0.5 - y) ** 2 <= 4)
+                  data.fill(20, (py * width + px) * 4, (py * width + px) * 4 + 3);
+          }
+        });
+    }
+    const regions = traceRegions(regionsOfScan({ width, height, data }, 'inside'), 1 / 5, 0.3);
+    return judgeSheet(
+      regions.map((r) => normalise(regionOf(r.outline))),
+      expected,
+    ).map((f) => f.verdict);
+  }
+  const drawnAs = (id: string): string => plan.tracings.find((q) => q.pieceId === id)!.outline;
+
+  it('a scanned sheet: every line is known again, thin legs and all, and what is reversed is said', () => {
+    const verdicts = scanned([
+      { outline: drawnAs('legs-left'), xMm: 10, yMm: 10 },
+      { outline: turnOver(drawnAs('letter-3')), xMm: 160, yMm: 3, deg: 25 },
+      { outline: drawnAs('claw-right'), xMm: 100, yMm: 52, deg: -20 },
+      { outline: drawnAs('roof'), xMm: 15, yMm: 80 },
+    ]);
+    const said = verdicts.map((v) => `${v.pieceId} ${v.verdict}`).sort();
+    expect(said).to.include('letter-3 reversed');
+    expect(said).to.include('legs-left right');
+    expect(said, said.join()).to.include('claw-right right');
+    expect(said.some((v) => /^roof (right|either)$/.test(v))).to.equal(true);
+    expect(verdicts, 'the hole of the R is no shape of its own').to.have.length(4);
+    for (const v of verdicts) expect(v.scale, v.pieceId!).to.be.closeTo(1, 0.02);
+  });
+
+  it('a sheet printed at 97 % is told by its scale', () => {
+    const small = transformPath(drawnAs('rock'), scaling(0.97));
+    const [v] = scanned([{ outline: small, xMm: 10, yMm: 10 }]);
+    expect(v!.verdict).to.equal('right');
+    expect(v!.scale).to.be.closeTo(0.97, 0.01);
+  });
+
   it('says at what scale it was drawn', () => {
     const t = plan.tracings.find((q) => q.pieceId === 'turf')!;
     const small = transformRegion(regionOf(t.outline), { a: 0.97, b: 0, c: 0, d: 0.97, e: 0, f: 0 });

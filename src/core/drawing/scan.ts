@@ -125,6 +125,8 @@ export interface Mask {
   /** For each pixel the number of its region, 0: none. */
   readonly labels: Int32Array;
   readonly count: number;
+  /** How wide the lines around enclosed regions are, pixels; 0 where dark shapes themselves are wanted. */
+  readonly lineWidthPx: number;
 }
 
 /**
@@ -167,8 +169,47 @@ export function regionsOfScan(picture: Pixels, wanted: Wanted, speckShare = 0.00
     for (let k = 0; k < tail; k++) labels[queue[k]!] = mark;
   }
   for (let i = 0; i < labels.length; i++) if (labels[i]! < 0) labels[i] = 0;
-  return { width: w, height: h, labels, count };
+  return { width: w, height: h, labels, count, lineWidthPx: wanted === 'inside' ? lineWidth(ink, w, h) : 0 };
 }
+
+/**
+ * How wide lines are drawn, pixels: of every ink pixel the shortest run through it along and across and on both diagonals; the middle of all.
+ * 0 when that is no line's width but a dark area's.
+ */
+function lineWidth(ink: Uint8Array, w: number, h: number): number {
+  const shortest = new Float32Array(w * h).fill(Number.POSITIVE_INFINITY);
+  const runs = (starts: readonly number[], step: number, length: (start: number) => number, unit: number): void => {
+    for (const start of starts) {
+      const n = length(start);
+      for (let k = 0; k < n; ) {
+        if (ink[start + k * step] !== 1) {
+          k += 1;
+          continue;
+        }
+        let end = k;
+        while (end < n && ink[start + end * step] === 1) end += 1;
+        for (let m = k; m < end; m++) {
+          const i = start + m * step;
+          shortest[i] = Math.min(shortest[i]!, (end - k) * unit);
+        }
+        k = end;
+      }
+    }
+  };
+  const firstRow = Array.from({ length: w }, (_, x) => x);
+  const firstColumn = Array.from({ length: h }, (_, y) => y * w);
+  const lastColumn = Array.from({ length: h }, (_, y) => y * w + w - 1);
+  const down = (start: number): number => h - Math.floor(start / w);
+  runs(firstColumn, 1, () => w, 1);
+  runs(firstRow, w, () => h, 1);
+  runs([...firstRow, ...firstColumn.slice(1)], w + 1, (s) => Math.min(w - (s % w), down(s)), Math.SQRT2);
+  runs([...firstRow, ...lastColumn.slice(1)], w - 1, (s) => Math.min((s % w) + 1, down(s)), Math.SQRT2);
+  const widths = shortest.filter((r) => r < Number.POSITIVE_INFINITY).sort();
+  const middle = widths[widths.length >> 1] ?? 0;
+  return middle > MOST_LINE_SHARE * Math.max(w, h) ? 0 : middle;
+}
+/** No pen draws wider than this share of a sheet. Estimated. */
+const MOST_LINE_SHARE = 0.03;
 
 /** Takes out slow shading (a photo's lamp, a page's fold): each tile's bright level becomes white. */
 function evenLight(grey: Uint8ClampedArray, w: number, h: number): Uint8ClampedArray {

@@ -1,5 +1,15 @@
 import ImageTracer from 'imagetracerjs';
-import { areaMm2, boundsOf, fromNonZero, type Point, printRegion, type Region, type Ring } from '../shape';
+import {
+  areaMm2,
+  boundsOf,
+  fromNonZero,
+  normalise,
+  offsetClean,
+  type Point,
+  printRegion,
+  type Region,
+  type Ring,
+} from '../shape';
 import type { Mask } from './scan';
 
 export interface TracedRegion {
@@ -11,6 +21,7 @@ export interface TracedRegion {
 /**
  * Outlines of a scan's regions, smoothed, in mm; largest first.
  * The tracer finds each region's boundary with its curves; wobbles of a pixel or two are ironed out by `smooth`.
+ * What lines enclose is made as large as the middle of its line: that is where scissors go.
  * @param mmPerPixel scale of the picture
  * @param smooth 0 (follow the pixels) … 1 (calm lines)
  * @param onProgress called with the share done, 0 … 1
@@ -59,7 +70,9 @@ export function traceRegions(
     const shift = (p: Point): Point => ({ x: (p.x + box.x0 - 2) * mmPerPixel, y: (p.y + box.y0 - 2) * mmPerPixel });
     const region: Region = rings.filter((r) => r.length > 2).map((r) => r.map(shift));
     // The tracer tells holes apart itself; even-odd does the same for nested rings.
-    const clean = region.length === 1 ? fromNonZero(region) : region;
+    const found = region.length === 1 ? fromNonZero(region) : region;
+    const halfLineMm = (mask.lineWidthPx / 2) * mmPerPixel;
+    const clean = halfLineMm > 0 ? offsetClean(normalise(found), halfLineMm, 'miter') : found;
     const area = areaMm2(clean);
     const b = boundsOf(clean);
     if (area > 0 && b.maxX > b.minX) traced.push({ outline: printRegion(clean, 2), areaMm2: area });

@@ -6,8 +6,10 @@ import {
   intersection,
   mirrorAt,
   type Region,
+  type Ring,
   ROUGH_TOLERANCE_MM,
   regionOf,
+  ringAreaMm2,
   rotation,
   scaling,
   transformRegion,
@@ -27,9 +29,16 @@ export interface SheetVerdict {
   readonly scale: number;
 }
 
-/** At least so much must coincide for a shape to be taken for a piece, and one way round must win by so much. Estimated: a hand-drawn line wanders by a millimetre or two. */
+/** At least so much must coincide for a shape to be taken for a piece. Estimated: a hand-drawn line wanders by a millimetre or two. */
 const LIKE = 0.82;
-const LEAD = 0.015;
+/** One way round wins when the other leaves so many times as much uncovered, and at least this share more. Estimated. */
+const LEAD = { times: 1.5, atLeast: 0.004 } as const;
+/** A hole and what fills it differ by less than this share. Estimated. */
+const SAME_SHARE = 0.15;
+/** Between mirror twins the one that is right is preferred by this share. Estimated. */
+const TWIN_LEAD = 0.03;
+/** Smaller than this in both directions nothing is drawn on purpose, mm. Estimated. */
+const SPECK_MM = 6;
 /** Turns tried: coarse all round, then finer about the best, degrees. */
 const COARSE_DEG = 12;
 const FINE_DEG = [6, 3, 1.5] as const;
@@ -104,15 +113,40 @@ export function judgeTracing(seen: Region, expected: readonly { pieceId: string;
     const asIs = bestTurn(a.region, b.region);
     const turned = bestTurn(mirrored, b.region);
     const likeness = Math.max(asIs, turned);
+    const leads = (a: number, b: number): boolean => a - b > LEAD.atLeast && 1 - b > (1 - a) * LEAD.times;
     // Mirror twins: what is right as the one is not called the other reversed.
-    const rank = likeness + (asIs >= turned ? LEAD * 2 : 0);
+    const rank = likeness + (leads(turned, asIs) ? 0 : TWIN_LEAD);
     if (rank <= bestRank) continue;
     bestRank = rank;
     const verdict: Verdict =
-      likeness < LIKE ? 'wrong' : Math.abs(asIs - turned) < LEAD ? 'either' : asIs > turned ? 'right' : 'reversed';
+      likeness < LIKE ? 'wrong' : leads(asIs, turned) ? 'right' : leads(turned, asIs) ? 'reversed' : 'either';
     best = { verdict, pieceId: likeness < LIKE ? null : pieceId, likeness, scale };
   }
   return best;
+}
+
+/**
+ * Every line on a sheet judged: specks are left out, and what fills the hole of another shape is that hole and no shape of its own; a shape drawn within a hole is one.
+ * @param seen enclosed regions, mm; normalised
+ */
+export function judgeSheet(
+  seen: readonly Region[],
+  expected: readonly { pieceId: string; outline: string }[],
+): { region: Region; verdict: SheetVerdict }[] {
+  const drawn = seen.filter((r) => {
+    if (r.length === 0) return false;
+    const b = boundsOf(r);
+    return Math.max(b.maxX - b.minX, b.maxY - b.minY) > SPECK_MM;
+  });
+  const holes = drawn.flatMap((r) => r.filter((ring) => ringAreaMm2(ring) < 0));
+  const fills = (r: Region, hole: Ring): boolean => {
+    const outer = Math.max(...r.map(ringAreaMm2));
+    const [a, b] = [centreOf(boundsOf(r)), centreOf(boundsOf([hole]))];
+    return Math.abs(outer + ringAreaMm2(hole)) < SAME_SHARE * outer && Math.hypot(a.x - b.x, a.y - b.y) < SPECK_MM;
+  };
+  return drawn
+    .filter((r) => !holes.some((hole) => fills(r, hole)))
+    .map((region) => ({ region, verdict: judgeTracing(region, expected) }));
 }
 
 /** Two areas or outlines that differ by less than this share may be mirror twins. */

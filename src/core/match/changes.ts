@@ -1,5 +1,5 @@
 import { EDGES, type Edge, HANDS, LAUNDERING, type Web } from '../model';
-import { pointsOf } from './judge';
+import { pointsOf, rulesFor } from './judge';
 import { RULES, type Rule } from './rules';
 import { isSewn, type Situation, situationOf, type Wish } from './situation';
 
@@ -63,15 +63,22 @@ const CHANGES: readonly Change[] = [
   },
 ];
 
-/** The wish under each change that is one, worked out once for all webs. */
-export type Changed = readonly { readonly text: string; readonly situation: () => Situation }[];
-export const changesOf = (wish: Wish): Changed =>
+/** The wish under each change that is one, with the rules that look at it: worked out once for all webs, and only when asked for. */
+export type Changed = readonly {
+  readonly text: string;
+  readonly outcome: () => { readonly situation: Situation; readonly rules: readonly Rule[] };
+}[];
+
+export const changesOf = (wish: Wish, rules: readonly Rule[] = RULES): Changed =>
   CHANGES.filter((c) => c.differs(wish)).map((c) => {
-    let made: Situation | undefined;
+    let made: { situation: Situation; rules: Rule[] } | undefined;
     return {
       text: c.text,
-      situation: () => {
-        made ??= situationOf(c.to(wish));
+      outcome: () => {
+        if (!made) {
+          const situation = situationOf(c.to(wish));
+          made = { situation, rules: rulesFor(situation, rules) };
+        }
         return made;
       },
     };
@@ -81,16 +88,11 @@ export const changesOf = (wish: Wish): Changed =>
  * The first single change under which a web that lost would win against the one that was chosen.
  * @returns the change in words, to follow "if"; null when no single one does it
  */
-export function whatWouldChange(
-  changed: Changed,
-  losing: Web,
-  winning: Web,
-  rules: readonly Rule[] = RULES,
-): string | null {
-  for (const { text, situation } of changed) {
-    const s = situation();
-    const points = pointsOf(s, losing, rules);
-    if (points < pointsOf(s, winning, rules)) return text;
+export function whatWouldChange(changed: Changed, losing: Web, winning: Web): string | null {
+  for (const { text, outcome } of changed) {
+    const { situation, rules } = outcome();
+    const points = pointsOf(situation, losing, rules);
+    if (points < pointsOf(situation, winning, rules)) return text;
   }
   return null;
 }

@@ -5,7 +5,7 @@ import { formatTemperature } from '../units';
 import { type Changed, changesOf, whatWouldChange } from './changes';
 import { confidenceIn } from './evidence';
 import { EXTRA_WEB_POINTS, fewestWebs } from './fewest';
-import { type Judged, judge, said } from './judge';
+import { type Judged, judge, rulesFor, said } from './judge';
 import { RULES, type Rule } from './rules';
 import { FLOW_MARGIN_C, isSewn, type Situation, situationOf, type Wish } from './situation';
 
@@ -109,7 +109,10 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
     return at;
   });
   const situations = distinct.map(situationOf);
-  const judged = situations.map((s) => webs.map((web) => judge(s, web, rules)));
+  const judged = situations.map((s) => {
+    const mine = rulesFor(s, rules);
+    return webs.map((web) => judge(s, web, mine));
+  });
   const rows = judged.map((all) => all.map((j) => (j.forbiddenBy.length > 0 ? null : j.points)));
   const free = which.filter((at) => distinct[at]!.overruledWith === null);
   const schools = wishes[0]?.schools;
@@ -151,8 +154,8 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
             : 'It would win if each piece got the best for itself rather than as few webs as serve all.',
         };
       const question = questionOf(wish);
-      if (!changed.has(question)) changed.set(question, changesOf(wish));
-      const change = whatWouldChange(changed.get(question)!, j.web, chosen.web, rules);
+      if (!changed.has(question)) changed.set(question, changesOf(wish, rules));
+      const change = whatWouldChange(changed.get(question)!, j.web, chosen.web);
       const text = change ? `It would win if ${change}.` : 'No single change would make it win here.';
       return { webId: j.web.id, behindPoints, text };
     });

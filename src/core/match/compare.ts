@@ -1,5 +1,5 @@
 import type { Said, Web } from '../model';
-import { judge, said } from './judge';
+import { judge, rulesFor, said } from './judge';
 import { ASPECTS, type Aspect, RULES, type Rule } from './rules';
 import { situationOf, type Wish } from './situation';
 
@@ -17,8 +17,9 @@ const FORBIDDEN_POINTS = 100;
 /** Two webs side by side for one piece, in every respect in which a rule has anything to say. */
 export function compareWebs(wish: Wish, a: Web, b: Web, rules: readonly Rule[] = RULES): Compared[] {
   const s = situationOf(wish);
+  const mine = rulesFor(s, rules);
   const side = (web: Web) => {
-    const j = judge(s, web, rules);
+    const j = judge(s, web, mine);
     return (aspect: Aspect): { texts: Said[]; points: number } => {
       const forbidden = j.forbiddenBy.filter((r) => r.aspect === aspect);
       const weighed = j.weighed.filter((w) => w.rule.aspect === aspect);

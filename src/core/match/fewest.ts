@@ -10,6 +10,16 @@ export interface Fewest {
   readonly proven: boolean;
 }
 
+/** Whether column v is nowhere dearer than column w, and cheaper somewhere or first. */
+function beats(columns: readonly Float64Array[], v: number, w: number): boolean {
+  let cheaper = v < w;
+  for (const c of columns) {
+    if (c[v]! > c[w]!) return false;
+    if (c[v]! < c[w]!) cheaper = true;
+  }
+  return cheaper;
+}
+
 /**
  * The set of webs with the least total of points, each web in use costing extra: the uncapacitated facility-location problem with one opening price.
  * Exact: branch and bound over webs, bounded from below by dual ascent. Ties go to the web that stands first.
@@ -64,12 +74,7 @@ export function fewestWebs(points: readonly (readonly (number | null)[])[], extr
     columns.some((c) => c[w]! < Number.POSITIVE_INFINITY),
   );
   // A web that another beats or equals for every piece is never needed; of equals the first stays.
-  const used = allowed.filter(
-    (w) =>
-      !allowed.some(
-        (v) => v !== w && columns.every((c) => c[v]! <= c[w]!) && (v < w || columns.some((c) => c[v]! < c[w]!)),
-      ),
-  );
+  const used = allowed.filter((w) => !allowed.some((v) => v !== w && beats(columns, v, w)));
   // A first answer to beat: open all, then shut whichever saves most, until none does.
   let open = used;
   for (;;) {
@@ -92,43 +97,53 @@ export function fewestWebs(points: readonly (readonly (number | null)[])[], extr
   }
   let best = assign(open);
   /** Least total with webs open (1), shut (0) or free (−1): dual ascent. Each row's price climbs through the webs' costs while no free web is overpaid. */
-  const order = columns.map((cost) => [...used].sort((a, b) => cost[a]! - cost[b]!));
+  const order = columns.map((cost) =>
+    used.filter((w) => cost[w]! < Number.POSITIVE_INFINITY).sort((a, b) => cost[a]! - cost[b]!),
+  );
+  const paid = new Int32Array(webs);
+  /** Lets a row pay the same to each of its candidates, as much as the least slack allows; returns how much. */
+  const pay = (slack: Float64Array, payers: number, often: number, most: number): number => {
+    let room = most;
+    for (let k = 0; k < payers; k++) room = Math.min(room, slack[paid[k]!]! / often);
+    for (let k = 0; k < payers; k++) slack[paid[k]!]! -= room * often;
+    return room;
+  };
   const boundOf = (state: Int8Array): number => {
     const slack = new Float64Array(webs).fill(extra);
     let total = 0;
     for (let w = 0; w < webs; w++) if (state[w] === 1) total += extra;
     for (let i = 0; i < columns.length; i++) {
       const cost = columns[i]!;
+      const often = times[i]!;
       // Candidates from the cheapest up; an open web caps the price at its cost.
       let price = -1;
-      const paid: number[] = [];
+      let payers = 0;
       for (const w of order[i]!) {
         if (state[w] === 0) continue;
         const c = cost[w]!;
-        if (c === Number.POSITIVE_INFINITY) break;
         if (price < 0) price = c;
         else if (c > price) {
-          const room = paid.reduce((m, v) => Math.min(m, slack[v]! / times[i]!), c - price);
-          for (const v of paid) slack[v]! -= room * times[i]!;
-          price += room;
+          price += pay(slack, payers, often, c - price);
           if (price < c) break;
         }
         if (state[w] === 1) {
-          paid.length = 0;
+          payers = 0;
           break;
         }
-        paid.push(w);
+        paid[payers++] = w;
       }
       if (price < 0) return Number.POSITIVE_INFINITY;
-      if (paid.length > 0) {
-        const room = paid.reduce((m, v) => Math.min(m, slack[v]! / times[i]!), 1e9);
-        for (const v of paid) slack[v]! -= room * times[i]!;
-        price += room;
-      }
-      total += price * times[i]!;
+      if (payers > 0) price += pay(slack, payers, often, Number.POSITIVE_INFINITY);
+      total += price * often;
     }
     return total;
   };
+  // Branches on the web that most rows would like best.
+  const liked = new Float64Array(webs);
+  columns.forEach((cost, i) => {
+    for (const w of used) if (cost[w]! < extra) liked[w]! += times[i]!;
+  });
+  const byLiking = [...used].sort((a, b) => liked[b]! - liked[a]! || a - b);
   let steps = 0;
   const state = new Int8Array(webs).fill(0);
   for (const w of used) state[w] = -1;
@@ -136,22 +151,11 @@ export function fewestWebs(points: readonly (readonly (number | null)[])[], extr
   const go = (): void => {
     if (++steps > MAX_STEPS) return;
     if (boundOf(state) >= best.total - EPS) return;
-    const free = used.filter((w) => state[w] === -1);
-    if (free.length === 0) {
+    const pick = byLiking.find((w) => state[w] === -1);
+    if (pick === undefined) {
       const got = assign(used.filter((w) => state[w] === 1));
       if (got.total < best.total - EPS) best = got;
       return;
-    }
-    // Branch on the web that most rows would like best.
-    let pick = free[0]!;
-    let liked = -1;
-    for (const w of free) {
-      let sum = 0;
-      for (let i = 0; i < columns.length; i++) if (columns[i]![w]! < extra) sum += times[i]!;
-      if (sum > liked) {
-        liked = sum;
-        pick = w;
-      }
     }
     for (const choice of [1, 0] as const) {
       state[pick] = choice;

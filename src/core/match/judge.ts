@@ -16,8 +16,15 @@ export interface Judged {
   readonly points: number;
 }
 
-/** Every rule's finding on one web for one piece. */
-export function judge(s: Situation, web: Web, rules: readonly Rule[] = RULES): Judged {
+/** The rules that look at this piece at all: worked out once, however many webs there are. */
+export const rulesFor = (s: Situation, rules: readonly Rule[] = RULES): Rule[] =>
+  rules.filter((rule) => rule.when === undefined || rule.when(s));
+
+/**
+ * Every rule's finding on one web for one piece.
+ * @param rules those that look at this piece, from `rulesFor`
+ */
+export function judge(s: Situation, web: Web, rules: readonly Rule[] = rulesFor(s)): Judged {
   const forbiddenBy: Rule[] = [];
   const weighed: Weighed[] = [];
   let sum = 0;
@@ -35,7 +42,7 @@ export function judge(s: Situation, web: Web, rules: readonly Rule[] = RULES): J
 }
 
 /** Only the sum: Infinity as soon as a rule forbids. For trying many situations without asking why. */
-export function pointsOf(s: Situation, web: Web, rules: readonly Rule[] = RULES): number {
+export function pointsOf(s: Situation, web: Web, rules: readonly Rule[] = rulesFor(s)): number {
   let sum = 0;
   for (const rule of rules) {
     const points = rule.points(s, web);

@@ -18,6 +18,8 @@ export interface Rule {
   /** What it looks at, in words. */
   readonly looksAt: string;
   readonly does: 'forbids' | 'costs' | 'favours';
+  /** What must be true of the piece before any web is looked at; by default the rule looks at every piece. */
+  readonly when?: (s: Situation) => boolean;
   /** How much, from 0 (does not apply); of a rule that forbids, anything above 0 forbids. */
   readonly points: (s: Situation, web: Web) => number;
   /** The reason; only asked for when it applies. */
@@ -103,7 +105,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'heat',
     looksAt: 'melting point, heat limit of the cloth',
     does: 'costs',
-    points: (s, web) => (web.meltC < LOW_MELT_C && s.fabric.maxIronC >= CARE_LIMIT_C[2] ? 5 : 0),
+    when: (s) => s.fabric.maxIronC >= CARE_LIMIT_C[2],
+    points: (_s, web) => (web.meltC < LOW_MELT_C ? 5 : 0),
     say: (_s, web) =>
       `It softens again from ${heat(web.meltC)}, each time this cloth is ironed as hot as it may be; keep it for cloth that cannot take more.`,
   },
@@ -112,6 +115,7 @@ export const RULES: readonly Rule[] = [
     aspect: 'heat',
     looksAt: 'highest heat of webs bonded already, melting point',
     does: 'costs',
+    when: (s) => s.bonded.length > 0,
     points: (s, web) =>
       Math.max(0, ...s.bonded.map((b) => (flowC(web) > b.maxC ? 12 : flowC(web) > b.meltC + 25 ? 3 : 0))),
     say: (s, web) => {
@@ -125,7 +129,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'route, liners',
     does: 'forbids',
-    points: (s, web) => (ROUTE_FACTS[s.route].needsLiner && web.liners === 0 ? 1 : 0),
+    when: (s) => ROUTE_FACTS[s.route].needsLiner,
+    points: (_s, web) => (web.liners === 0 ? 1 : 0),
     say: () => 'It has no liner to trace on. Use a template, or reverse on the wrong side after fusing.',
   },
   {
@@ -141,7 +146,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'printing wanted, liner',
     does: 'forbids',
-    points: (s, web) => (s.wants.printLiner && !web.printable ? 1 : 0),
+    when: (s) => s.wants.printLiner,
+    points: (_s, web) => (web.printable ? 0 : 1),
     say: () => 'Its liner is not made for a printer, and the shapes are to be printed onto it.',
   },
   {
@@ -149,7 +155,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'printing wanted, liner',
     does: 'favours',
-    points: (s, web) => (s.wants.printLiner && web.printable ? 4 : 0),
+    when: (s) => s.wants.printLiner,
+    points: (_s, web) => (web.printable ? 4 : 0),
     say: () => 'Its liner goes through a printer, so nothing has to be traced.',
   },
   {
@@ -157,7 +164,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'placing by trial wanted, tack',
     does: 'costs',
-    points: (s, web) => (s.wants.trialPlacing && !web.tacky ? 9 : 0),
+    when: (s) => s.wants.trialPlacing,
+    points: (_s, web) => (web.tacky ? 0 : 9),
     say: () => 'Pieces do not stay put before they are heated; trial placing needs a tacky web.',
   },
   {
@@ -165,7 +173,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'placing by trial wanted, tack',
     does: 'favours',
-    points: (s, web) => (s.wants.trialPlacing && web.tacky ? 6 : 0),
+    when: (s) => s.wants.trialPlacing,
+    points: (_s, web) => (web.tacky ? 6 : 0),
     say: () => 'It sticks, lifts and sticks again until it is heated, so places can be tried.',
   },
   {
@@ -173,7 +182,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'liners, tack not wanted',
     does: 'costs',
-    points: (s, web) => (web.liners === 2 && !s.wants.trialPlacing && !s.wants.foil ? 3 : 0),
+    when: (s) => !s.wants.trialPlacing && !s.wants.foil,
+    points: (_s, web) => (web.liners === 2 ? 3 : 0),
     say: () => 'A second liner has to come off every piece, for a tack that is not needed here.',
   },
   {
@@ -181,7 +191,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'handling',
     looksAt: 'fuse first, liners',
     does: 'costs',
-    points: (s, web) => (s.schools.first === 'fuse-first' && web.liners === 0 ? 6 : 0),
+    when: (s) => s.schools.first === 'fuse-first',
+    points: (_s, web) => (web.liners === 0 ? 6 : 0),
     say: () => 'Fused to a whole cloth without a liner it sticks to everything until it is cut and laid.',
     school: 'Applies when the whole cloth is fused first.',
   },
@@ -242,7 +253,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hold',
     looksAt: 'edge, form, mass',
     does: 'favours',
-    points: (s, web) => (isUnstitched(s.edge) && web.form === 'film' && heavier(web) ? 6 : 0),
+    when: (s) => isUnstitched(s.edge),
+    points: (_s, web) => (web.form === 'film' && heavier(web) ? 6 : 0),
     say: () => 'A firm film is made to hold without a stitch.',
     school: 'A firm film without a stitch is permanent and washable; others say that anything unstitched peels.',
   },
@@ -251,8 +263,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hold',
     looksAt: 'edge, form, mass',
     does: 'costs',
-    points: (s, web) =>
-      isUnstitched(s.edge) && !(web.form === 'film' && heavier(web)) ? (web.form === 'film' ? 5 : 12) : 0,
+    when: (s) => isUnstitched(s.edge),
+    points: (_s, web) => (web.form !== 'film' ? 12 : heavier(web) ? 0 : 5),
     say: () => 'It is too slight to hold without a stitch.',
   },
   {
@@ -260,7 +272,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hold',
     looksAt: 'hard, coated or tanned cloth, form',
     does: 'costs',
-    points: (s, web) => (s.hardFace && !isSheet(web) ? 8 : 0),
+    when: (s) => s.hardFace !== null,
+    points: (_s, web) => (isSheet(web) ? 0 : 8),
     say: (s) =>
       `Adhesive cannot soak into ${called(s.hardFace ?? s.fabric)}: dots and threads grip it only here and there, a film all over.`,
   },
@@ -269,7 +282,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hold',
     looksAt: 'foil wanted, form',
     does: 'forbids',
-    points: (s, web) => (s.wants.foil && web.form !== 'film' ? 1 : 0),
+    when: (s) => s.wants.foil,
+    points: (_s, web) => (web.form === 'film' ? 0 : 1),
     say: () => 'Foil takes only where there is adhesive: gaps in the web stay gaps in the foil.',
   },
   {
@@ -277,7 +291,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hold',
     looksAt: 'foil wanted, mass, liners',
     does: 'favours',
-    points: (s, web) => (s.wants.foil && web.form === 'film' && (heavier(web) || web.liners === 2) ? 6 : 0),
+    when: (s) => s.wants.foil,
+    points: (_s, web) => (web.form === 'film' && (heavier(web) || web.liners === 2) ? 6 : 0),
     say: () => 'A full film is left on the face for the foil to take.',
   },
   // ---- washing
@@ -286,14 +301,13 @@ export const RULES: readonly Rule[] = [
     aspect: 'washing',
     looksAt: 'laundering, edge, mass',
     does: 'costs',
+    when: (s) => isUnstitched(s.edge) && s.intent.laundering !== 'never',
     points: (s, web) =>
-      !isUnstitched(s.edge)
-        ? 0
-        : weightOf(web.massGsm) !== 'firm'
-          ? WASH[s.intent.laundering]
-          : s.schools.stitch === 'film-alone'
-            ? 0
-            : WASH[s.intent.laundering] / 4,
+      weightOf(web.massGsm) !== 'firm'
+        ? WASH[s.intent.laundering]
+        : s.schools.stitch === 'film-alone'
+          ? 0
+          : WASH[s.intent.laundering] / 4,
     say: (s, web) =>
       heavier(web)
         ? `Washed ${s.intent.laundering === 'often' ? 'often' : 'gently'} and not stitched: a firm film lasts longest, but a stitch along the edge is safer.`
@@ -305,6 +319,7 @@ export const RULES: readonly Rule[] = [
     aspect: 'washing',
     looksAt: 'laundering, melting point',
     does: 'costs',
+    when: (s) => s.intent.laundering !== 'never',
     points: (s, web) => (web.meltC < LOW_MELT_C ? WASH[s.intent.laundering] / 3 : 0),
     say: (_s, web) =>
       `It melts from ${heat(web.meltC)}: hot water and a tumble dryer come near that. Wash cool, dry flat.`,
@@ -315,7 +330,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'dense satin stitch, sewing',
     does: 'forbids',
-    points: (s, web) => (s.edge === 'satin' && web.sewing === 'avoid' ? 1 : 0),
+    when: (s) => s.edge === 'satin',
+    points: (_s, web) => (web.sewing === 'avoid' ? 1 : 0),
     say: () => 'Satin stitch goes through it hundreds of times: it would gum the needle.',
   },
   {
@@ -323,7 +339,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'edge sewn by machine, sewing',
     does: 'costs',
-    points: (s, web) => (isSewn(s.edge) && s.edge !== 'satin' && web.sewing === 'avoid' ? 26 : 0),
+    when: (s) => isSewn(s.edge) && s.edge !== 'satin',
+    points: (_s, web) => (web.sewing === 'avoid' ? 26 : 0),
     say: () => 'It gums the needle; it is made to hold without a stitch.',
   },
   {
@@ -331,7 +348,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'edge sewn by machine, sewing',
     does: 'costs',
-    points: (s, web) => (isSewn(s.edge) && web.sewing === 'with-care' ? (s.edge === 'satin' ? 10 : 5) : 0),
+    when: (s) => isSewn(s.edge),
+    points: (s, web) => (web.sewing === 'with-care' ? (s.edge === 'satin' ? 10 : 5) : 0),
     say: () => 'It can be sewn only with care: stone cold, with a sharp needle.',
   },
   {
@@ -339,7 +357,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'edge sewn by machine, sewing',
     does: 'favours',
-    points: (s, web) => (isSewn(s.edge) && web.sewing === 'easy' ? 4 : 0),
+    when: (s) => isSewn(s.edge),
+    points: (_s, web) => (web.sewing === 'easy' ? 4 : 0),
     say: () => 'A needle goes through it easily, and the edge will be stitched.',
   },
   {
@@ -347,7 +366,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'hand stitching, form, mass',
     does: 'costs',
-    points: (s, web) => (s.edge !== 'hand' ? 0 : web.sewing === 'avoid' ? 30 : isSheet(web) ? 10 : 0),
+    when: (s) => s.edge === 'hand',
+    points: (_s, web) => (web.sewing === 'avoid' ? 30 : isSheet(web) ? 10 : 0),
     say: () => 'Even light film makes handwork hard going; an open web lets the needle through.',
   },
   {
@@ -355,7 +375,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'sewing',
     looksAt: 'hand stitching, form',
     does: 'favours',
-    points: (s, web) => (s.edge === 'hand' && !isSheet(web) && web.sewing !== 'avoid' ? 5 : 0),
+    when: (s) => s.edge === 'hand',
+    points: (_s, web) => (!isSheet(web) && web.sewing !== 'avoid' ? 5 : 0),
     say: () => 'Open and light: a hand needle passes.',
   },
   // ---- hand
@@ -376,7 +397,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hand',
     looksAt: 'hand, mass',
     does: 'costs',
-    points: (s, web) => (s.intent.hand === 'firm' && weightOf(web.massGsm) === 'light' ? 8 : 0),
+    when: (s) => s.intent.hand === 'firm',
+    points: (_s, web) => (weightOf(web.massGsm) === 'light' ? 8 : 0),
     say: () => 'Too limp for the firm hand you asked for.',
   },
   {
@@ -384,10 +406,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hand',
     looksAt: 'soft hand, stiffness of the cloth, form, mass',
     does: 'costs',
-    points: (s, web) =>
-      s.intent.hand === 'soft' && web.form === 'film' && s.cloth.stiffnessUNm < 10
-        ? Math.max(0, web.massGsm - 18) * 0.3
-        : 0,
+    when: (s) => s.intent.hand === 'soft' && s.cloth.stiffnessUNm < 10,
+    points: (_s, web) => (web.form === 'film' ? Math.max(0, web.massGsm - 18) * 0.3 : 0),
     say: (s, web) =>
       `${upper(called(s.fabric))} falls softly by itself; a film of ${web.massGsm} g/m² would stand like a board.`,
   },
@@ -396,7 +416,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hand',
     looksAt: 'stretch of the cloth and of what lies beneath, form',
     does: 'costs',
-    points: (s, web) => (s.stretchPercent >= 12 && isSheet(web) ? Math.min(9, 2 + s.stretchPercent / 5) : 0),
+    when: (s) => s.stretchPercent >= 12,
+    points: (s, web) => (isSheet(web) ? Math.min(9, 2 + s.stretchPercent / 5) : 0),
     say: (s) => `The cloth gives by about ${Math.round(s.stretchPercent)} %; a film does not, and puckers or cracks.`,
   },
   {
@@ -404,7 +425,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'hand',
     looksAt: 'stretch, form',
     does: 'favours',
-    points: (s, web) => (s.stretchPercent >= 12 && !isSheet(web) ? 3 : 0),
+    when: (s) => s.stretchPercent >= 12,
+    points: (_s, web) => (isSheet(web) ? 0 : 3),
     say: () => 'Its gaps let the cloth give.',
   },
   // ---- show
@@ -425,7 +447,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'show',
     looksAt: 'open cloth, mass',
     does: 'costs',
-    points: (s, web) => (s.cloth.open ? Math.max(0, web.massGsm - 12) * 0.5 : 0),
+    when: (s) => s.cloth.open,
+    points: (_s, web) => Math.max(0, web.massGsm - 12) * 0.5,
     say: (s) => `${upper(called(s.fabric))} is open: adhesive comes through the gaps to the face and to the iron.`,
   },
   {
@@ -433,10 +456,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'show',
     looksAt: 'opacity and lightness of the cloth, mass',
     does: 'costs',
-    points: (s, web) => {
-      const through = 1 - s.cloth.opacity;
-      return through > SEE_THROUGH && s.lightness > PALE_L ? through * web.massGsm * 0.35 : 0;
-    },
+    when: (s) => 1 - s.cloth.opacity > SEE_THROUGH && s.lightness > PALE_L,
+    points: (s, web) => (1 - s.cloth.opacity) * web.massGsm * 0.35,
     say: (s) => `${upper(called(s.fabric))} is thin and pale: the more web behind it, the greyer it looks.`,
   },
   {
@@ -444,8 +465,8 @@ export const RULES: readonly Rule[] = [
     aspect: 'show',
     looksAt: 'smooth, shiny cloth, form, mass',
     does: 'costs',
-    points: (s, web) =>
-      s.cloth.shiny && !s.cloth.hard && !isSheet(web) ? 5 : s.cloth.shiny && weightOf(web.massGsm) === 'firm' ? 4 : 0,
+    when: (s) => s.cloth.shiny,
+    points: (s, web) => (!s.cloth.hard && !isSheet(web) ? 5 : weightOf(web.massGsm) === 'firm' ? 4 : 0),
     say: (s, web) =>
       isSheet(web)
         ? `So much film prints its ripples through the smooth face of ${called(s.fabric)}.`
@@ -456,8 +477,9 @@ export const RULES: readonly Rule[] = [
     aspect: 'show',
     looksAt: 'steam school, form, thick cloth',
     does: 'costs',
+    when: (s) => s.hairy && s.schools.steam !== 'dry',
     points: (s, web) => {
-      if (!isSheet(web) || !s.hairy || s.schools.steam === 'dry') return 0;
+      if (!isSheet(web)) return 0;
       return s.schools.steam === 'steam-on-wool' ? (s.fabric.fibre === 'wool' ? 9 : 0) : 4;
     },
     say: () => 'Steam lifts a film in bubbles; an open web lets it through.',

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
-import { judgeTracing, type SheetVerdict } from '~/core/facing';
+import { judgeSheet, type SheetVerdict } from '~/core/facing';
 import { type Plan, type Project, pieceName } from '~/core/model';
 import { boundsOf, normalise, printRegion, type Region, regionOf } from '~/core/shape';
 import { pixelsOf, readPicture } from '~/store';
@@ -63,13 +63,10 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
       if (!result.ok) setError(result.message);
       else {
         const expected = plan.tracings.map((t) => ({ pieceId: t.pieceId, outline: t.outline }));
-        const list = result.regions
-          .map((r) => normalise(regionOf(r.outline)))
-          .filter((r) => {
-            const b = boundsOf(r);
-            return r.length > 0 && Math.max(b.maxX - b.minX, b.maxY - b.minY) > 6;
-          })
-          .map((region) => ({ region, verdict: judgeTracing(region, expected) }));
+        const list = judgeSheet(
+          result.regions.map((r) => normalise(regionOf(r.outline))),
+          expected,
+        );
         setFound(list);
         if (list.length === 0)
           setError(

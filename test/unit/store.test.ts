@@ -1,0 +1,455 @@
+import { expect } from 'chai';
+import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, toCsv } from '~/core/drawer';
+import { type Project, parseProject } from '~/core/model';
+import { demoDrawer, harbourLight } from '~/demo';
+import {
+  changeDrawer,
+  closePlanners,
+  db,
+  deleteProject,
+  duplicateProject,
+  edit,
+  editPiece,
+  endMerge,
+  exportFile,
+  importProject,
+  importToDrawer,
+  keepDrawerPicture,
+  makeProject,
+  openProject,
+  planned,
+  planner,
+  readDrawer,
+  redo,
+  redoDrawer,
+  renameProject,
+  restoreProject,
+  seedDemo,
+  select,
+  selectAll,
+  undo,
+  undoDrawer,
+  until,
+  useDrawerHistory,
+  useWorkbench,
+} from './browser';
+import { cotton, piece, project, square, web } from './helpers';
+
+const file = (text: string, name = 'a.seam.json'): File => new File([text], name, { type: 'application/json' });
+const names = async (): Promise<string[]> => (await db.projects.orderBy('updatedAt').toArray()).map((r) => r.name);
+
+async function empty(): Promise<void> {
+  await Promise.all(db.tables.map((t) => t.clear()));
+  useDrawerHistory.setState({ past: [], future: [] });
+}
+
+const put = (doc: Project, more: Partial<{ deletedAt: number | null; updatedAt: number }> = {}) =>
+  db.projects.put({
+    id: doc.id,
+    name: doc.name,
+    createdAt: 1,
+    updatedAt: 1,
+    deletedAt: null,
+    writer: 'elsewhere',
+    ...more,
+    doc,
+  });
+
+describe('store: projects', () => {
+  beforeEach(empty);
+
+  it('lays the demo out once; what is thrown away stays away', async () => {
+    await seedDemo();
+    expect(await names()).to.deep.equal(['Harbour Light']);
+    expect((await readDrawer()).webs).to.have.length(demoDrawer().webs.length);
+    await db.projects.clear();
+    await db.webs.clear();
+    await seedDemo();
+    expect(await names()).to.deep.equal([]);
+    expect((await readDrawer()).webs).to.deep.equal([]);
+  });
+
+  it('does not write over a project that is called like the demo’s', async () => {
+    await put(project([], { id: 'harbour-light', name: 'Mine' }));
+    await seedDemo();
+    expect(await names()).to.deep.equal(['Mine']);
+  });
+
+  it('forgets what was thrown away a month ago, not before', async () => {
+    const day = 24 * 3600 * 1000;
+    await put(project([], { id: 'old' }), { deletedAt: Date.now() - 31 * day });
+    await put(project([], { id: 'fresh' }), { deletedAt: Date.now() - 29 * day });
+    await seedDemo();
+    expect(await db.projects.get('old')).to.equal(undefined);
+    expect(await db.projects.get('fresh')).to.not.equal(undefined);
+  });
+
+  it('starts a project from the Drawer: sound, with all its webs and irons, and its fabrics', async () => {
+    await seedDemo();
+    const id = await makeProject();
+    const doc = (await db.projects.get(id))!.doc;
+    const parsed = parseProject(JSON.parse(JSON.stringify(doc)));
+    expect(parsed.ok ? [] : parsed.problems).to.deep.equal([]);
+    expect(doc.webs.map((w) => w.id).sort()).to.deep.equal(
+      demoDrawer()
+        .webs.map((w) => w.id)
+        .sort(),
+    );
+    expect(doc.fabrics.some((f) => f.id === doc.ground.fabricId)).to.equal(true);
+    expect(doc.irons.some((i) => i.id === doc.bench.ironId)).to.equal(true);
+    expect(doc.pieces).to.deep.equal([]);
+  });
+
+  it('starts a project even from an empty Drawer', async () => {
+    const id = await makeProject();
+    const doc = (await db.projects.get(id))!.doc;
+    expect(doc.fabrics.length).to.be.greaterThan(0);
+    expect(doc.webs).to.deep.equal([]);
+    expect(parseProject(JSON.parse(JSON.stringify(doc))).ok).to.equal(true);
+  });
+
+  it('never gives two the same name', async () => {
+    await makeProject();
+    await makeProject();
+    const third = await makeProject();
+    expect((await names()).sort()).to.deep.equal(['New project', 'New project 2', 'New project 3']);
+    await deleteProject(third);
+    await makeProject();
+    expect((await names()).filter((n) => n === 'New project 3')).to.have.length(2);
+  });
+
+  it('copies, renames, throws away and brings back', async () => {
+    await put(project([piece('a', square(40))], { name: 'Sea' }));
+    await duplicateProject('test');
+    expect((await names()).sort()).to.deep.equal(['Sea', 'Sea copy']);
+    const copy = (await db.projects.where('id').notEqual('test').first())!;
+    expect(copy.doc.pieces).to.deep.equal((await db.projects.get('test'))!.doc.pieces);
+    expect(copy.doc.id).to.equal(copy.id);
+    await renameProject('test', '  Shore  ');
+    expect((await db.projects.get('test'))!).to.include({ name: 'Shore' });
+    expect((await db.projects.get('test'))!.doc.name).to.equal('Shore');
+    await renameProject('test', '   ');
+    expect((await db.projects.get('test'))!.name, 'an empty name changes nothing').to.equal('Shore');
+    await deleteProject('test');
+    expect((await db.projects.get('test'))!.deletedAt).to.be.a('number');
+    await restoreProject('test');
+    expect((await db.projects.get('test'))!.deletedAt).to.equal(null);
+  });
+
+  it('takes in what it gave out, the same in every field', async () => {
+    const doc = harbourLight();
+    const { blob, filename } = exportFile(doc);
+    expect(filename).to.equal('harbour-light.seam.json');
+    const got = await importProject(file(await blob.text()));
+    expect(got).to.deep.equal({ ok: true, id: 'harbour-light', name: 'Harbour Light' });
+    expect((await db.projects.get('harbour-light'))!.doc).to.deep.equal(doc);
+  });
+
+  it('gives a newcomer an id of its own rather than write over what is here', async () => {
+    await put(project([], { id: 'harbour-light', name: 'Mine' }));
+    const got = await importProject(file(await exportFile(harbourLight()).blob.text()));
+    expect(got.ok && got.id).to.not.equal('harbour-light');
+    expect((await db.projects.get('harbour-light'))!.name).to.equal('Mine');
+    // What lies in the bin gives way.
+    await deleteProject('harbour-light');
+    const again = await importProject(file(await exportFile(harbourLight()).blob.text()));
+    expect(again).to.include({ ok: true, id: 'harbour-light' });
+  });
+
+  for (const [what, text] of [
+    ['no JSON', '{"format"'],
+    ['another format', '{"format":"other","version":1}'],
+    ['a list', '[]'],
+    ['a number too large', JSON.stringify({ ...harbourLight(), ground: { ...harbourLight().ground, widthMm: 1e9 } })],
+  ] as const)
+    it(`refuses ${what} in words and stores nothing`, async () => {
+      const got = await importProject(file(text));
+      expect(got.ok).to.equal(false);
+      expect(got.ok ? '' : got.problems.join(' ')).to.match(/[a-z]{3,}.*\./i);
+      expect(await db.projects.count()).to.equal(0);
+    });
+
+  it('refuses a file of 17 MB before it reads it', async () => {
+    const huge = { size: 17 * 1024 * 1024, name: 'film.mp4', text: () => Promise.reject(new Error('was read')) };
+    const got = await importProject(huge as unknown as File);
+    expect(got.ok ? '' : got.problems[0]).to.contain('“film.mp4” is larger than 16 MB');
+  });
+
+  it('names a file even for a name without a single Latin letter', () => {
+    expect(exportFile(project([], { name: '灯台' })).filename).to.equal('project.seam.json');
+    expect(exportFile(project([], { name: 'Où est-il? Été' })).filename).to.equal('ou-est-il-ete.seam.json');
+  });
+});
+
+describe('store: the Drawer', () => {
+  beforeEach(empty);
+
+  const put3 = () =>
+    changeDrawer('webs', 'three webs', new Map(['a', 'b', 'c'].map((id) => [id, web({ id, name: id })])));
+  const ids = async (): Promise<string[]> => (await readDrawer()).webs.map((w) => w.id);
+
+  it('undoes and redoes what was put in, changed and taken out, each as one step', async () => {
+    await put3();
+    await changeDrawer('webs', 'rename', new Map([['b', web({ id: 'b', name: 'bb' })]]));
+    await changeDrawer('webs', 'out', new Map([['a', undefined]]));
+    expect(await ids()).to.deep.equal(['b', 'c']);
+    await undoDrawer();
+    expect(await ids()).to.deep.equal(['a', 'b', 'c']);
+    await undoDrawer();
+    expect((await db.webs.get('b'))!.name).to.equal('b');
+    await undoDrawer();
+    expect(await ids()).to.deep.equal([]);
+    await undoDrawer(); // nothing left: nothing happens
+    await redoDrawer();
+    await redoDrawer();
+    await redoDrawer();
+    expect(await ids()).to.deep.equal(['b', 'c']);
+    expect((await db.webs.get('b'))!.name).to.equal('bb');
+    await redoDrawer();
+    expect(await ids()).to.deep.equal(['b', 'c']);
+  });
+
+  it('forgets what could be redone as soon as something else is done', async () => {
+    await put3();
+    await undoDrawer();
+    await changeDrawer('fabrics', 'one fabric', new Map([['f', cotton({ id: 'f' })]]));
+    await redoDrawer();
+    expect(await ids()).to.deep.equal([]);
+    expect(useDrawerHistory.getState().past.map((s) => s.words)).to.deep.equal(['one fabric']);
+  });
+
+  it('remembers a hundred steps and no more', async () => {
+    for (let i = 0; i < 105; i++) await changeDrawer('webs', `${i}`, new Map([['w', web({ id: 'w', stockMm: i })]]));
+    expect(useDrawerHistory.getState().past).to.have.length(100);
+    for (let i = 0; i < 120; i++) await undoDrawer();
+    expect((await db.webs.get('w'))!.stockMm).to.equal(4);
+  });
+
+  it('takes a CSV in beside what is there, as one step', async () => {
+    await put3();
+    const csv = toCsv('webs', [web({ id: 'x', name: 'a' }), web({ id: 'y', name: 'new' })]);
+    const got = await importToDrawer('webs', file(csv, 'webs.csv'));
+    expect(got).to.deep.equal({ ok: true, words: '2 webs taken in.' });
+    expect((await readDrawer()).webs.map((w) => w.name)).to.deep.equal(['a', 'a', 'b', 'c', 'new']);
+    await undoDrawer();
+    expect(await ids()).to.deep.equal(['a', 'b', 'c']);
+  });
+
+  it('takes a whole Drawer in from JSON and out again, the same', async () => {
+    const whole = { ...demoDrawer(), pictures: [] };
+    const got = await importToDrawer('webs', file(drawerToJson(whole), 'a.drawer.json'));
+    expect(got.ok).to.equal(true);
+    const read = await readDrawer();
+    for (const kind of DRAWER_KINDS)
+      expect(new Map(read[kind].map((t) => [t.id, t] as const))).to.deep.equal(
+        new Map(whole[kind].map((t) => [t.id, t] as const)),
+      );
+  });
+
+  for (const [what, name, text] of [
+    ['a CSV with wrong columns', 'a.csv', 'colour of eyes;height\nblue;3\n'],
+    ['an empty file', 'a.csv', ''],
+    ['a project in place of a Drawer', 'a.json', JSON.stringify(harbourLight())],
+    ['half a JSON', 'a.json', '{"format":'],
+  ] as const)
+    it(`refuses ${what} and keeps what is there`, async () => {
+      await put3();
+      const got = await importToDrawer('webs', file(text, name));
+      expect(got.ok).to.equal(false);
+      expect(got.ok ? [] : got.problems).to.not.deep.equal([]);
+      expect(await ids()).to.deep.equal(['a', 'b', 'c']);
+      expect(useDrawerHistory.getState().past).to.have.length(1);
+    });
+
+  it('says when it is full, and takes nothing of a file that would overfill it', async function () {
+    this.timeout(60_000);
+    await db.webs.bulkPut(Array.from({ length: DRAWER_LIMIT }, (_, i) => web({ id: `w${i}` })));
+    const got = await importToDrawer('webs', file(toCsv('webs', [web({ id: 'x' })]), 'a.csv'));
+    expect(got.ok ? '' : got.problems[0]).to.match(/would pass 10,000/);
+    expect(await db.webs.count()).to.equal(DRAWER_LIMIT);
+  });
+
+  it('says of a whole Drawer, too, when it would not fit, and takes nothing of it', async function () {
+    this.timeout(60_000);
+    await db.irons.bulkPut(demoDrawer().irons.slice());
+    await db.webs.bulkPut(Array.from({ length: DRAWER_LIMIT }, (_, i) => web({ id: `w${i}` })));
+    const before = await db.fabrics.count();
+    const got = await importToDrawer('webs', file(drawerToJson({ ...demoDrawer(), pictures: [] }), 'a.json'));
+    expect(got.ok ? '' : got.problems[0]).to.match(/would pass 10,000/);
+    expect(await db.fabrics.count()).to.equal(before);
+  });
+
+  it('keeps one copy of a photo that comes twice', async () => {
+    const photo = { id: 'p', name: 'p', dataUrl: 'data:image/png;base64,AAAA', widthPx: 1, heightPx: 1 };
+    expect(await keepDrawerPicture(photo as never)).to.equal('p');
+    expect(await keepDrawerPicture({ ...photo, id: 'q' } as never)).to.equal('p');
+    expect(await db.drawerPictures.count()).to.equal(1);
+  });
+});
+
+describe('store: the workbench', () => {
+  let close = (): void => undefined;
+  const doc = (): Project => useWorkbench.getState().project!;
+  const stored = async (): Promise<Project> => (await db.projects.get('test'))!.doc;
+
+  async function open(p = project([piece('a', square(40)), piece('b', square(30))])): Promise<void> {
+    await put(p);
+    close = openProject(p.id);
+    await until('it is open', () => useWorkbench.getState().status === 'open');
+  }
+  beforeEach(async () => {
+    await empty();
+    planner.failsWith = null;
+  });
+  afterEach(() => close());
+  after(closePlanners);
+
+  it('opens, plans, and has nothing to undo', async () => {
+    await open();
+    await until('it is planned', () => useWorkbench.getState().plan !== null);
+    expect(useWorkbench.getState().plan!.tracings.map((t) => t.pieceId)).to.deep.equal(['a', 'b']);
+    undo();
+    expect(doc().pieces).to.have.length(2);
+  });
+
+  it('undoes and redoes edits one by one', async () => {
+    await open();
+    for (const name of ['1', '2', '3'])
+      edit((p) => {
+        p.name = name;
+      });
+    undo();
+    undo();
+    expect(doc().name).to.equal('1');
+    redo();
+    expect(doc().name).to.equal('2');
+    edit((p) => {
+      p.name = 'else';
+    });
+    redo();
+    expect(doc().name, 'nothing to redo after something else').to.equal('else');
+    undo();
+    undo();
+    undo();
+    expect(doc().name).to.equal('Test');
+  });
+
+  it('makes one step of a name that is typed, two when a pause or something else comes between', async () => {
+    await open();
+    for (const name of ['S', 'Se', 'Sea']) editPiece('a', (p) => void (p.label = name), 'label');
+    editPiece('b', (p) => void (p.label = 'Cliff'), 'label');
+    undo();
+    expect(doc().pieces.map((p) => p.label)).to.deep.equal(['Sea', 'b']);
+    undo();
+    expect(doc().pieces.map((p) => p.label)).to.deep.equal(['a', 'b']);
+    editPiece('a', (p) => void (p.label = 'x'), 'label');
+    endMerge();
+    editPiece('a', (p) => void (p.label = 'xy'), 'label');
+    undo();
+    expect(doc().pieces[0]!.label).to.equal('x');
+  });
+
+  it('undoes a whole run of edits to where it began, not to its middle', async () => {
+    await open();
+    edit((p) => void (p.ground.widthMm = 500));
+    for (let w = 501; w < 560; w++) edit((p) => void (p.ground.widthMm = w), 'width');
+    undo();
+    expect(doc().ground.widthMm).to.equal(500);
+    redo();
+    expect(doc().ground.widthMm).to.equal(559);
+  });
+
+  it('saves a moment after an edit, and at once when the page goes away', async () => {
+    await open();
+    edit((p) => void (p.name = 'Saved'));
+    expect(useWorkbench.getState().savedAt).to.equal(null);
+    await until('it is saved', async () => (await stored()).name === 'Saved');
+    await until('it says so', () => useWorkbench.getState().savedAt !== null);
+    edit((p) => void (p.name = 'Gone'));
+    window.dispatchEvent(new Event('pagehide'));
+    await until('it is saved at once', async () => (await stored()).name === 'Gone');
+  });
+
+  it('saves what an undo brings back', async () => {
+    await open();
+    edit((p) => void (p.name = 'Wrong'));
+    await until('it is saved', async () => (await stored()).name === 'Wrong');
+    undo();
+    await until('it is saved again', async () => (await stored()).name === 'Test');
+  });
+
+  it('says when it was deleted elsewhere, and keeps what is on the table', async () => {
+    await open();
+    await db.projects.delete('test');
+    edit((p) => void (p.name = 'Orphan'));
+    await until('it says so', () => useWorkbench.getState().saveError !== null);
+    expect(useWorkbench.getState().saveError).to.contain('Export it');
+    expect(doc().name).to.equal('Orphan');
+  });
+
+  it('takes in what another tab writes, as a step that can be undone', async () => {
+    await open();
+    const other = structuredClone(await stored());
+    other.pieces[0]!.label = 'from elsewhere';
+    await put(other, { updatedAt: 5 });
+    await until('it is taken in', () => doc().pieces[0]!.label === 'from elsewhere');
+    undo();
+    expect(doc().pieces[0]!.label).to.equal('a');
+  });
+
+  it('says what is missing or cannot be read', async () => {
+    close = openProject('nowhere');
+    await until('it says so', () => useWorkbench.getState().status === 'missing');
+    close();
+    await put({ ...project([]), ground: { widthMm: -1 } } as unknown as Project);
+    close = openProject('test');
+    await until('it says so', () => useWorkbench.getState().status === 'failed');
+    expect(useWorkbench.getState().saveError).to.match(/\w+/);
+  });
+
+  it('plans only the newest of many edits, and says when planning fails, keeping the last plan', async () => {
+    await open();
+    await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);
+    const before = planned.length;
+    for (let w = 401; w <= 440; w++) edit((p) => void (p.ground.widthMm = w));
+    await until('it is planned', () => !useWorkbench.getState().planning);
+    expect(planned.at(-1)!.ground.widthMm).to.equal(440);
+    expect(planned.length - before).to.be.at.most(3);
+    const plan = useWorkbench.getState().plan;
+    planner.failsWith = 'The planner is ill.';
+    edit((p) => void (p.ground.widthMm = 450));
+    await until('it says so', () => useWorkbench.getState().planError !== null);
+    expect(useWorkbench.getState().planError).to.contain('The planner is ill.');
+    expect(useWorkbench.getState().plan).to.equal(plan);
+    planner.failsWith = null;
+    edit((p) => void (p.ground.widthMm = 451));
+    await until('it is well again', () => useWorkbench.getState().planError === null);
+  });
+
+  it('picks pieces, and a whole word with any of its letters', async () => {
+    const letters = ['s', 'e', 'a'].map((id) => piece(id, square(20), { wordId: 'w' }));
+    const word: Project['words'][number] = {
+      id: 'w',
+      text: 'SEA',
+      faceId: 'sign',
+      fabricId: 'cotton',
+      size: { by: 'cap', capMm: 20 },
+      gaps: 'font',
+      gapMm: 0,
+      arc: null,
+      at: { xMm: 0, yMm: 0, rotateDeg: 0 },
+    };
+    await open(project([...letters, piece('rock', square(50))], { words: [word] }));
+    select(doc().pieces[0]!.id);
+    const group = useWorkbench.getState().selectedIds;
+    expect([...group].sort()).to.deep.equal(['a', 'e', 's']);
+    select('rock', true);
+    expect(useWorkbench.getState().selectedIds).to.deep.equal([...group, 'rock']);
+    select('e', true);
+    expect(useWorkbench.getState().selectedIds, 'the whole word is let go').to.deep.equal(['rock']);
+    selectAll(['rock', 'a']);
+    expect(useWorkbench.getState().selectedIds).to.have.members(['s', 'e', 'a', 'rock']);
+    select(null);
+    expect(useWorkbench.getState()).to.include({ selectedId: null });
+  });
+});
