@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import type { MaxRectsPacker as Packer } from 'maxrects-packer';
-import { type NestPart, nest, seeded } from '~/core/nest';
+import { isBetter, type NestPart, type NestResult, nest, seeded } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, type Point, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
@@ -110,8 +110,11 @@ export function benchNest(note: Note): void {
   const now = (): number => performance.now();
   const free = { widthMm: 432, spacingMm: 12, rotations: 'free' as const, seconds: 5, seed: 1 };
   const demo = planProject(harbourLight()).tracings.map((t) => ({ id: t.pieceId, outline: t.outline, count: 1 }));
-  const against = (parts: readonly NestPart[]): number =>
-    nest({ ...free, parts }, { now }).lengthMm / boxesLength(parts, 432, 12);
+  // Two searches, as the Trace station runs them side by side on two cores; the better one is kept.
+  const against = (parts: readonly NestPart[]): number => {
+    const [a, b] = [1, 2].map((seed) => nest({ ...free, seed, parts }, { now })) as [NestResult, NestResult];
+    return (isBetter(a, b) ? a : b).lengthMm / boxesLength(parts, 432, 12);
+  };
   note('The demo nested for 5 s, against its boxes packed by maxrects-packer', '≤ 80 %', percent(against(demo)));
   const sets = Array.from({ length: 10 }, (_, i) => against(lettered(20 + Math.round((i * 40) / 9), 100 + i)));
   note(

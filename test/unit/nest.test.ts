@@ -6,6 +6,7 @@ import DistanceOp from 'jsts/org/locationtech/jts/operation/distance/DistanceOp.
 import { intersection as polyIntersection } from 'polyclip-ts';
 import {
   convexParts,
+  isBetter,
   minkowskiConvex,
   type NestPart,
   type NestRequest,
@@ -18,6 +19,11 @@ import {
   splitForRoll,
   stepsFor,
 } from '~/core/nest';
+import { DepthGrid, signedDepth } from '~/core/nest/depths';
+import { Field } from '~/core/nest/field';
+import { depthIn, noFitOf, wayOut } from '~/core/nest/nofit';
+import { prepare } from '~/core/nest/part';
+import { relax } from '~/core/nest/search';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, normalise, type Point, type Region, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
@@ -182,6 +188,121 @@ describe('nest: no-fit polygons', () => {
   });
 });
 
+describe('nest: looking around quickly', () => {
+  const shapes = curvedParts(6, 3).map((p) => prepare(regionOf(p.outline), 6, 16));
+  const pairs = shapes.flatMap((a, i) => shapes.map((b, j) => noFitOf(a.stays, b.movesAt((3 * i + j) % 16))));
+  const random = seeded(5);
+  const box = (n: Float64Array): [number, number, number, number] => {
+    let b: [number, number, number, number] = [1e9, 1e9, -1e9, -1e9];
+    for (let at = 0; at < n.length; at += 5 + 3 * n[at]!)
+      b = [
+        Math.min(b[0], n[at + 1]!),
+        Math.min(b[1], n[at + 2]!),
+        Math.max(b[2], n[at + 3]!),
+        Math.max(b[3], n[at + 4]!),
+      ];
+    return b;
+  };
+  const offsets = (n: Float64Array, count: number): [number, number][] => {
+    const [x0, y0, x1, y1] = box(n);
+    return Array.from({ length: count }, () => [
+      x0 - 10 + random() * (x1 - x0 + 20),
+      y0 - 10 + random() * (y1 - y0 + 20),
+    ]);
+  };
+
+  it('signed depth is the depth inside, and at most the distance outside', () => {
+    for (const n of pairs)
+      for (const [x, y] of offsets(n, 40)) {
+        const depth = depthIn(n, x, y);
+        const signed = signedDepth(n, x, y, 50);
+        if (depth > 0) expect(signed).to.be.closeTo(-depth, 1e-9);
+        else {
+          expect(signed).to.be.at.least(0);
+          // Going as far as it says in any direction never leads inside.
+          for (let k = 0; k < 8; k++)
+            expect(
+              depthIn(
+                n,
+                x + signed * Math.cos((k * Math.PI) / 4) * 0.999,
+                y + signed * Math.sin((k * Math.PI) / 4) * 0.999,
+              ),
+            ).to.be.below(1e-6);
+        }
+      }
+  });
+
+  it('a grid of depths is off by less than a cell, and asks the polygon only once for each node', () => {
+    for (const n of pairs.slice(0, 12)) {
+      const [x0, y0, x1, y1] = box(n);
+      const cell = Math.max(x1 - x0, y1 - y0) / 20;
+      const grid = new DepthGrid(n, 20);
+      const at = offsets(n, 200);
+      for (const [x, y] of at) expect(grid.depth(x, y)).to.be.closeTo(depthIn(n, x, y), cell);
+      const { filled } = grid;
+      expect(filled).to.be.at.most(21 * 21);
+      for (const [x, y] of at) grid.depth(x, y);
+      expect(grid.filled).to.equal(filled);
+    }
+  });
+
+  it('the way out of one polygon is as long as the depth and leads out of it', () => {
+    const a = prepare(regionOf(square(40)), 0, 1);
+    const n = noFitOf(a.stays, a.movesAt(0));
+    const out = new Float64Array(3);
+    for (const [x, y] of offsets(n, 100)) {
+      const inside = wayOut(n, x, y, out);
+      expect(inside).to.equal(depthIn(n, x, y) > 0);
+      if (!inside) continue;
+      expect(out[2]).to.be.closeTo(depthIn(n, x, y), 1e-9);
+      expect(Math.hypot(out[0]!, out[1]!)).to.be.closeTo(1, 1e-9);
+      expect(depthIn(n, x + out[0]! * (out[2]! + 1e-9), y + out[1]! * (out[2]! + 1e-9))).to.equal(0);
+    }
+  });
+
+  it('parts that overlap give way together, half by half; what is locked stays, and the room holds them', () => {
+    const one = prepare(regionOf(square(40)), 0, 1);
+    const field = (): Field =>
+      new Field([one], [0, 0, 0], 1, [[0], [0], [0]], { minX: 0, minY: 0, maxX: 130, maxY: 41 });
+    const f = field();
+    f.put(0, 0, 0, 0);
+    f.put(1, 30, 0, 0);
+    f.put(2, 60, 0, 0);
+    expect(relax(f, 200)).to.equal(0);
+    const x = [...f.x].sort((a, b) => a - b);
+    expect(x[0]).to.be.at.least(0);
+    expect(x[1]! - x[0]!).to.be.at.least(40 - 0.01);
+    expect(x[2]! - x[1]!).to.be.at.least(40 - 0.01);
+    expect(x[2]).to.be.at.most(90);
+    const g = field();
+    g.put(0, 50, 0, 0);
+    g.locked[0] = 1;
+    g.put(1, 70, 0, 0);
+    expect(relax(g, 200)).to.equal(0);
+    expect(g.x[0]).to.equal(50);
+    expect(g.x[1]).to.be.at.least(90 - 0.01);
+    // Where there is no room it says how deep they stay.
+    const tight = new Field([one], [0, 0], 1, [[0], [0]], { minX: 0, minY: 0, maxX: 70, maxY: 41 });
+    tight.put(0, 0, 0, 0);
+    tight.put(1, 30, 0, 0);
+    expect(relax(tight, 50)).to.be.closeTo(10, 0.1);
+  });
+
+  it('of two layouts that which places more is better, then the shorter', () => {
+    const r = (copies: number, lengthMm: number): NestResult => ({
+      lengthMm,
+      utilisation: 0.5,
+      placements: [],
+      unplaced: copies ? [{ id: 'a', copies, code: 'no-room', text: '' }] : [],
+      rowsLengthMm: 0,
+    });
+    expect(isBetter(r(0, 500), r(1, 300))).to.equal(true);
+    expect(isBetter(r(1, 300), r(0, 500))).to.equal(false);
+    expect(isBetter(r(0, 300), r(0, 500))).to.equal(true);
+    expect(isBetter(r(0, 300), r(0, 300))).to.equal(false);
+  });
+});
+
 describe('nest: what is laid is valid', () => {
   it('keeps the spacing, by an independent library (JTS), and stays on the roll', () => {
     for (const [spacingMm, rotations] of [
@@ -257,7 +378,14 @@ describe('nest: known answers', () => {
   ] as const)
     it(`a jigsaw of ${n} pieces cut from a full rectangle is put together to 87 % or more`, () => {
       const request = ask(jigsaw(n, seed), { seconds: 2 });
-      const result = nest(request);
+      // Enough is enough: it goes on to the full rectangle otherwise.
+      let done = false;
+      const result = nest(request, {
+        onBetter: (r) => {
+          done = r.placements.length === n && r.utilisation >= 0.9;
+        },
+        stop: () => done,
+      });
       expect(result.placements).to.have.length(n);
       expect(result.utilisation).to.be.at.least(0.87);
       // A hair of 0.004 mm along edges of up to 500 mm.

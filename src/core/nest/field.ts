@@ -1,4 +1,5 @@
-import { depthIn, freeWay, type NoFit, noFitOf } from './nofit';
+import { DepthGrid } from './depths';
+import { depthIn, freeWay, type NoFit, noFitOf, wayOut } from './nofit';
 import type { Prepared } from './part';
 
 /** Deeper than this counts as an overlap, mm: far less than any blade is true to. */
@@ -7,8 +8,20 @@ export const TOUCH_MM = 0.004;
 /** No-fit polygons are kept up to so many numbers (8 bytes each), then forgotten all at once. */
 const KEEP_NUMBERS = 20_000_000;
 
+/** Depth grids hold so many numbers (4 bytes each) at most; their fineness follows from it, within these numbers of cells. */
+const GRID = { numbers: 16_000_000, most: 20, least: 10 } as const;
+
 /** What each kind of work costs, in about microseconds: measured once. */
-const WORK = { place: 0.15, part: 0.004, pair: 0.06, number: 0.0006, make: 0.012 } as const;
+const WORK = {
+  place: 0.15,
+  part: 0.004,
+  pair: 0.06,
+  number: 0.0006,
+  make: 0.012,
+  near: 0.04,
+  node: 0.6,
+  grid: 0.0008,
+} as const;
 
 /**
  * Parts on a strip or sheet, each with place and turn: what overlaps what, and by how much.
@@ -33,6 +46,8 @@ export class Field {
   private readonly sin: Float64Array;
   private nofits: (NoFit | undefined)[][];
   private kept = 0;
+  private readonly grids: (DepthGrid | undefined)[] = [];
+  private readonly cells: number;
   /** Work done so far, about a microsecond each on a middling machine; counted, not timed, so that it is the same everywhere. */
   work = 0;
 
@@ -62,6 +77,8 @@ export class Field {
     this.cos = Float64Array.from({ length: steps }, (_, s) => Math.cos((2 * Math.PI * s) / steps));
     this.sin = Float64Array.from({ length: steps }, (_, s) => Math.sin((2 * Math.PI * s) / steps));
     this.nofits = this.noNoFits();
+    const pairs = (shapes.length * (shapes.length + 1) * steps) / 2;
+    this.cells = Math.max(GRID.least, Math.min(GRID.most, Math.floor(Math.sqrt(GRID.numbers / pairs)) - 1));
   }
 
   private noNoFits(): (NoFit | undefined)[][] {
@@ -116,6 +133,63 @@ export class Field {
     return depthIn(nofit, c * dx + s * dy, c * dy - s * dx);
   }
 
+  /** About the same as {@link depth}, ten times as quick: from a grid of the pair's depths. */
+  near(i: number, x: number, y: number, step: number, j: number): number {
+    // One grid serves both ways round: seen from the part with the smaller shape number.
+    let stays = this.items[j]!;
+    let moves = this.items[i]!;
+    let turn = this.step[j]!;
+    let rel = step - turn;
+    let dx = x - this.x[j]!;
+    let dy = y - this.y[j]!;
+    if (moves < stays) {
+      [stays, moves] = [moves, stays];
+      turn = step;
+      rel = -rel;
+      dx = -dx;
+      dy = -dy;
+    }
+    if (rel < 0) rel += this.steps;
+    const at = (stays * this.shapes.length + moves) * this.steps + rel;
+    let grid = this.grids[at];
+    if (!grid) {
+      grid = new DepthGrid(this.noFit(stays, moves, rel), this.cells);
+      this.grids[at] = grid;
+      this.work += WORK.grid * this.cells * this.cells;
+    }
+    const c = this.cos[turn]!;
+    const s = this.sin[turn]!;
+    const before = grid.filled;
+    const depth = grid.depth(c * dx + s * dy, c * dy - s * dx);
+    this.work += WORK.near + (grid.filled - before) * WORK.node;
+    return depth;
+  }
+
+  private readonly out = new Float64Array(3);
+  /** The shortest way of part i out of part j, where both lie: direction and length; null when they do not overlap. The array is used again. */
+  wayOut(i: number, j: number): Float64Array | null {
+    if (
+      this.minX[i]! >= this.maxX[j]! ||
+      this.maxX[i]! <= this.minX[j]! ||
+      this.minY[i]! >= this.maxY[j]! ||
+      this.maxY[i]! <= this.minY[j]!
+    )
+      return null;
+    const sj = this.step[j]!;
+    const nofit = this.noFit(this.items[j]!, this.items[i]!, (this.step[i]! - sj + this.steps) % this.steps);
+    this.work += WORK.pair + WORK.number * nofit.length;
+    const dx = this.x[i]! - this.x[j]!;
+    const dy = this.y[i]! - this.y[j]!;
+    const c = this.cos[sj]!;
+    const s = this.sin[sj]!;
+    const { out } = this;
+    if (!wayOut(nofit, c * dx + s * dy, c * dy - s * dx, out)) return null;
+    const [nx, ny] = [out[0]!, out[1]!];
+    out[0] = c * nx - s * ny;
+    out[1] = s * nx + c * ny;
+    return out;
+  }
+
   /** Where two neighbouring edges of a convex piece of a no-fit polygon meet, moved to where part j lies. */
   private meeting(nofit: NoFit, at: number, k: number, j: number): { x: number; y: number } | null {
     const n = nofit[at]!;
@@ -158,7 +232,7 @@ export class Field {
 
   /**
    * What a place costs a part: the depths of all its overlaps, each with its weight. Stops once it exceeds `limit`.
-   * @param weights n × n
+   * @param weights n × n @param rough from the grids: for looking around
    */
   cost(
     i: number,
@@ -167,6 +241,7 @@ export class Field {
     step: number,
     weights: Float32Array | null,
     limit = Number.POSITIVE_INFINITY,
+    rough = false,
   ): number {
     this.work += WORK.place + WORK.part * this.items.length;
     const b = this.box(i, step);
@@ -186,7 +261,7 @@ export class Field {
         !this.laid[j]
       )
         continue;
-      const depth = this.depth(i, x, y, step, j);
+      const depth = rough ? this.near(i, x, y, step, j) : this.depth(i, x, y, step, j);
       if (depth <= TOUCH_MM) continue;
       sum += weights ? depth * weights[i * n + j]! : depth;
       if (sum >= limit) return sum;

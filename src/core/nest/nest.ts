@@ -97,6 +97,13 @@ export interface NestHooks {
   readonly now?: () => number;
 }
 
+/** Whether one layout of the same parts is better than another: more of them placed, then less roll. */
+export function isBetter(a: NestResult, b: NestResult): boolean {
+  const missing = (r: NestResult): number => r.unplaced.reduce((sum, u) => sum + u.copies, 0);
+  const more = missing(a) - missing(b);
+  return more < 0 || (more === 0 && a.lengthMm < b.lengthMm);
+}
+
 /** Work in a second on a middling machine: a fixed amount of work for a number of seconds gives the same answer everywhere. */
 const WORK_PER_SECOND = 800_000;
 /** On a slow machine the work is cut off after so much more time; then the answer may differ from a fast one's. */

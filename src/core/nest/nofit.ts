@@ -133,18 +133,60 @@ export function depthIn(nofit: NoFit, x: number, y: number): number {
     const first = at + HEAD;
     const next = first + 3 * n;
     if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
-      let nearest = Number.NEGATIVE_INFINITY;
-      let k = first;
-      for (; k < next; k += 3) {
-        const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
-        if (d >= 0) break;
-        if (d > nearest) nearest = d;
+      // An edge nearer than the deepest so far ends it: this polygon is not the one. An edge across the polygon is asked first, since most offsets outside lie beyond one or the other.
+      const across = first + 3 * (n >> 1);
+      let nearest = nofit[across]! * x + nofit[across + 1]! * y - nofit[across + 2]!;
+      if (nearest < -deepest) {
+        let k = first;
+        for (; k < next; k += 3) {
+          const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+          if (d > nearest) {
+            if (d >= -deepest) break;
+            nearest = d;
+          }
+        }
+        if (k >= next) deepest = -nearest;
       }
-      if (k >= next && -nearest > deepest) deepest = -nearest;
     }
     at = next;
   }
   return deepest;
+}
+
+/**
+ * The shortest shift out of the convex polygon an offset is deepest in, written as direction and length: out[0], out[1], out[2].
+ * @returns whether it lies inside at all
+ */
+export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): boolean {
+  let deepest = 0;
+  let at = 0;
+  const end = nofit.length;
+  while (at < end) {
+    const n = nofit[at]!;
+    const first = at + HEAD;
+    const next = first + 3 * n;
+    if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
+      let nearest = Number.NEGATIVE_INFINITY;
+      let edge = first;
+      let k = first;
+      for (; k < next; k += 3) {
+        const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+        if (d >= 0) break;
+        if (d > nearest) {
+          nearest = d;
+          edge = k;
+        }
+      }
+      if (k >= next && -nearest > deepest) {
+        deepest = -nearest;
+        out[0] = nofit[edge]!;
+        out[1] = nofit[edge + 1]!;
+      }
+    }
+    at = next;
+  }
+  out[2] = deepest;
+  return deepest > 0;
 }
 
 /** How far one can go from an offset outside in a direction (unit length) before touching; at most `limit`. */

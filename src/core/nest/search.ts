@@ -31,7 +31,15 @@ function inner(f: Field, i: number, step: number): { x0: number; y0: number; x1:
 export const turnsThatFit = (f: Field, i: number): number[] => f.allowed[i]!.filter((s) => inner(f, i, s) !== null);
 
 /** Works a place out: small steps along and across, shorter where they fail. */
-function workOut(f: Field, i: number, spot: Spot, weights: Float32Array | null, random: Random, from: number): Spot {
+function workOut(
+  f: Field,
+  i: number,
+  spot: Spot,
+  weights: Float32Array | null,
+  random: Random,
+  from: number,
+  rough = false,
+): Spot {
   const room = inner(f, i, spot.step)!;
   let reach = from;
   let best = spot;
@@ -43,7 +51,7 @@ function workOut(f: Field, i: number, spot: Spot, weights: Float32Array | null, 
     for (const sign of [1, -1]) {
       const x = clamp(best.x + sign * dx, room.x0, room.x1);
       const y = clamp(best.y + sign * dy, room.y0, room.y1);
-      const cost = f.cost(i, x, y, spot.step, weights, best.cost);
+      const cost = f.cost(i, x, y, spot.step, weights, best.cost, rough);
       if (cost < best.cost) {
         best = { x, y, step: spot.step, cost };
         moved = true;
@@ -61,7 +69,7 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
   const finest: Spot[] = [{ x: f.x[i]!, y: f.y[i]!, step: f.step[i]!, cost: now }];
   const offer = (x: number, y: number, step: number): void => {
     const limit = finest.length < TRIES.finest ? Number.POSITIVE_INFINITY : finest.at(-1)!.cost;
-    const cost = f.cost(i, x, y, step, weights, limit);
+    const cost = f.cost(i, x, y, step, weights, limit, true);
     if (cost >= limit) return;
     finest.push({ x, y, step, cost });
     finest.sort((a, b) => a.cost - b.cost);
@@ -96,7 +104,7 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
   }
   let best: Spot | null = null;
   for (const spot of finest) {
-    const worked = spot.cost > 0 ? workOut(f, i, spot, weights, random, Math.max(0.5, size * 0.08)) : spot;
+    const worked = spot.cost > 0 ? workOut(f, i, spot, weights, random, Math.max(0.5, size * 0.08), true) : spot;
     if (!best || worked.cost < best.cost) best = worked;
     if (best.cost === 0) break;
   }
@@ -122,6 +130,54 @@ export function restore(f: Field, s: Snapshot): void {
   for (let i = 0; i < s.x.length; i++) if (f.laid[i]) f.put(i, s.x[i]!, s.y[i]!, s.step[i]!);
 }
 
+/** With less overlap than this everything is pushed apart together, in so many sweeps. */
+const NEARLY_MM = 1;
+const SWEEPS = 30;
+/** How much more than its overlap a pair is pushed apart, mm, so that it does not creep towards touching for ever. */
+const PUSH_MM = 0.01;
+
+/**
+ * Lets all parts give way a little at once: each overlapping pair is pushed apart by the shortest way, half by half, over and over.
+ * What one part alone could not undo, because its neighbours hold it, many undo together.
+ * Source: relaxation of constraints one after another (Gauss–Seidel), as in position-based dynamics, Müller et al. 2007 (from memory).
+ * @returns the deepest overlap at the end, mm
+ */
+export function relax(f: Field, sweeps: number): number {
+  const n = f.items.length;
+  let deepest = 0;
+  for (let sweep = 0; sweep < sweeps; sweep++) {
+    deepest = 0;
+    for (let i = 1; i < n; i++) {
+      if (!f.laid[i]) continue;
+      for (let j = 0; j < i; j++) {
+        if (!f.laid[j] || (f.locked[i] && f.locked[j])) continue;
+        const out = f.wayOut(i, j);
+        if (!out || out[2]! <= TOUCH_MM) continue;
+        const depth = out[2]! + PUSH_MM;
+        deepest = Math.max(deepest, out[2]!);
+        const share = f.locked[j] ? 1 : f.locked[i] ? 0 : 0.5;
+        const [dx, dy] = [out[0]! * depth, out[1]! * depth];
+        const a = share === 0 ? 0 : nudge(f, i, dx * share, dy * share);
+        // What the edge of the room keeps one from going, the other goes.
+        if (share < 1) nudge(f, j, -dx * (1 - share) - (a ? a.x : 0), -dy * (1 - share) - (a ? a.y : 0));
+      }
+    }
+    if (deepest === 0) return 0;
+  }
+  return deepest;
+}
+
+/** Moves a part as far as the room lets it; returns what is left of the way, or null when it went all of it. */
+function nudge(f: Field, i: number, dx: number, dy: number): { x: number; y: number } | null {
+  const room = inner(f, i, f.step[i]!);
+  if (!room) return null;
+  const x = clamp(f.x[i]! + dx, room.x0, room.x1);
+  const y = clamp(f.y[i]! + dy, room.y0, room.y1);
+  const left = { x: f.x[i]! + dx - x, y: f.y[i]! + dy - y };
+  f.put(i, x, y, f.step[i]!);
+  return Math.abs(left.x) + Math.abs(left.y) > 1e-9 ? left : null;
+}
+
 /**
  * Moves overlapping parts until none overlaps: each to the place that costs it least, where pairs that keep overlapping cost more and more.
  * Source: guided local search for nesting, Egeblad et al. 2007 and Gardeyn et al. 2025 (from memory).
@@ -130,7 +186,14 @@ export function restore(f: Field, s: Snapshot): void {
  */
 export function separate(f: Field, random: Random, over: () => boolean, patience: number): Snapshot | null {
   const n = f.items.length;
-  const weights = new Float32Array(n * n).fill(1);
+  // The overlap of two large parts weighs more than that of small ones: these find another place more easily.
+  const size = f.items.map((s) => f.shapes[s]!.areaMm2 ** SIZE_POWER);
+  const mean = size.reduce((s, v) => s + v, 0) / n;
+  const base = Float32Array.from(
+    { length: n * n },
+    (_, k) => Math.sqrt(size[Math.floor(k / n)]! * size[k % n]!) / mean,
+  );
+  const weights = base.slice();
   let least = Number.POSITIVE_INFINITY;
   let leastAt = snapshot(f);
   let idle = 0;
@@ -147,7 +210,7 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
         let d = 0;
         if (j < i) d = depths[j * n + i]!;
         else if (f.leftOf(i) < f.rightOf(j) && f.rightOf(i) > f.leftOf(j))
-          d = f.depth(i, f.x[i]!, f.y[i]!, f.step[i]!, j);
+          d = f.near(i, f.x[i]!, f.y[i]!, f.step[i]!, j);
         if (d <= TOUCH_MM) d = 0;
         depths[i * n + j] = d;
         if (d > 0) {
@@ -158,8 +221,11 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
       if (mine > 0 && !f.locked[i]) inTrouble.push(i);
       total += mine;
     }
-    if (total === 0) return null;
-    if (inTrouble.length === 0) return leastAt;
+    // Hardly any overlap left: the rest is pushed apart by the true shapes, which also decide.
+    if (deepest < NEARLY_MM) {
+      if (relax(f, SWEEPS) === 0) return null;
+      if (inTrouble.length === 0) return leastAt;
+    }
     if (total < least) {
       if (total < least * 0.98) idle = 0;
       least = total;
@@ -169,10 +235,10 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
     // Pairs that overlap cost more, the deeper the more; old grudges fade.
     for (let k = 0; k < weights.length; k++) {
       const d = depths[k]!;
-      weights[k] = d > 0 ? weights[k]! * (1.2 + (0.8 * d) / deepest) : Math.max(1, weights[k]! * 0.95);
+      weights[k] = d > 0 ? weights[k]! * (1.2 + (0.8 * d) / deepest) : Math.max(base[k]!, weights[k]! * 0.95);
     }
     for (const i of shuffled(inTrouble, random)) {
-      const now = f.cost(i, f.x[i]!, f.y[i]!, f.step[i]!, weights);
+      const now = f.cost(i, f.x[i]!, f.y[i]!, f.step[i]!, weights, Number.POSITIVE_INFINITY, true);
       if (now === 0) continue;
       const to = bestPlace(f, i, weights, random, now);
       if (to.cost < now) f.put(i, to.x, to.y, to.step);
@@ -241,9 +307,11 @@ export interface Improved {
 }
 
 /** Shortening of the strip in one go, shares of its length: how far at first, at most and at least. */
-const SHRINK = { first: 0.03, most: 0.05, least: 0.01 } as const;
+const SHRINK = { first: 0.03, most: 0.05, least: 0.005 } as const;
+/** How much the area of two parts weighs in their overlap; tried out. */
+const SIZE_POWER = 0.75;
 /** Rounds without progress after which an attempt is given up, and how often it is shaken and taken up again before the step is made smaller. */
-const PATIENCE = 40;
+const PATIENCE = 70;
 const SHAKES = 20;
 
 /** Brings a part back into the room, turned if it must be. */
@@ -300,7 +368,9 @@ export function shorten(f: Field, random: Random, over: () => boolean, onBetter:
     f.room.maxX = to;
     for (const i of loose) bringIn(f, i, random);
     let stuck = separate(f, random, over, PATIENCE);
-    for (let k = 0; k < SHAKES && stuck && !over(); k++) {
+    // A large step that does not come off is made smaller at once; only the least is insisted upon.
+    const shakes = shrink > SHRINK.least ? 0 : SHAKES;
+    for (let k = 0; k < shakes && stuck && !over(); k++) {
       restore(f, stuck);
       shake(f, loose, random);
       stuck = separate(f, random, over, PATIENCE);

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { LayoutAsk } from '~/core/layout';
 import type { Layout } from '~/core/model';
-import type { NestPlacement, NestResult } from '~/core/nest';
+import { isBetter, type NestPlacement, type NestResult } from '~/core/nest';
 import { edit } from '~/store';
 import { openNestWorker, proxy } from '~/workers';
 
@@ -36,7 +36,10 @@ export interface Nesting {
   readonly stop: () => void;
 }
 
-/** Lays a web or a fabric out in a thread of its own; better layouts come in while it runs. */
+/** So many searches run side by side, each from a seed of its own; the best of all is kept. */
+const SIDE_BY_SIDE = Math.min(2, globalThis.navigator?.hardwareConcurrency ?? 1);
+
+/** Lays a web or a fabric out in threads of its own; better layouts come in while it runs. */
 export function useNest(): Nesting {
   const [state, setState] = useState<{
     running: boolean;
@@ -53,39 +56,42 @@ export function useNest(): Nesting {
   useEffect(() => () => stop.current(), []);
   const start: Nesting['start'] = (wanted, seconds, locked) => {
     stop.current();
-    const { api, close } = openNestWorker();
+    const threads = Array.from({ length: SIDE_BY_SIDE }, () => openNestWorker());
+    const shares = threads.map(() => 0);
     let over = false;
     let best: NestResult | null = null;
     const lockedNames = locked.map((l) => `${l.id} ${l.copy}`);
     const finish = (error: string | null): void => {
       if (over) return;
       over = true;
-      close();
+      for (const { close } of threads) close();
       if (best) keepLayout(kept(wanted, best, lockedNames));
       setState({ running: false, share: 1, best: null, error });
     };
     stop.current = () => finish(null);
     setState({ running: true, share: 0, best: null, error: null });
-    api
-      .nest(
-        { ...wanted.request, seconds, seed: 1, locked },
-        proxy((result: NestResult) => {
-          if (over) return;
-          best = result;
-          setState((s) => ({ ...s, best: result }));
-        }),
-        proxy((share: number) => {
-          if (!over) setState((s) => ({ ...s, share }));
-        }),
-      )
-      .then((result) => {
-        if (over) return;
-        best = result;
-        finish(null);
-      })
-      .catch((e: unknown) =>
-        finish(`The layout could not be worked out: ${e instanceof Error ? e.message : String(e)}.`),
-      );
+    const offer = (result: NestResult): void => {
+      if (over || (best && !isBetter(result, best))) return;
+      best = result;
+      setState((s) => ({ ...s, best: result }));
+    };
+    Promise.all(
+      threads.map(async ({ api }, k) =>
+        offer(
+          await api.nest(
+            { ...wanted.request, seconds, seed: k + 1, locked },
+            proxy(offer),
+            proxy((share: number) => {
+              shares[k] = share;
+              if (!over) setState((s) => ({ ...s, share: Math.min(...shares) }));
+            }),
+          ),
+        ),
+      ),
+    ).then(
+      () => finish(null),
+      (e: unknown) => finish(`The layout could not be worked out: ${e instanceof Error ? e.message : String(e)}.`),
+    );
   };
   return { ...state, start, stop: () => stop.current() };
 }
