@@ -3,5 +3,5 @@ import { buildApp, installPackages, needNode, run } from './lib.mjs';
 
 needNode();
 installPackages();
-buildApp();
+await buildApp();
 run('Measuring …', process.execPath, ['--import', 'tsx', 'test/bench/bench.ts']);

@@ -59,10 +59,16 @@ function treeHash(folders) {
 }
 
 /** Builds the application, unless nothing it is made of has changed. */
-export function buildApp() {
+export async function buildApp() {
   const wanted = treeHash(['src', 'public', 'astro.config.ts', 'package-lock.json', 'tsconfig.json']);
   if (readStamp('build') === wanted && existsSync('dist/server/entry.mjs')) return say('The build is up to date.');
-  run('Building …', bin('astro'), ['build']);
+  say('Building …');
+  const code = await new Promise((resolve) =>
+    spawn(bin('astro'), ['build'], { stdio: 'inherit' })
+      .on('error', () => resolve(1))
+      .on('close', resolve),
+  );
+  if (code !== 0) fail(`Building ended with ${code}.`);
   writeStamp('build', wanted);
 }
 

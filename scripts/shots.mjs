@@ -3,5 +3,5 @@ import { buildApp, installPackages, needNode, run } from './lib.mjs';
 
 needNode();
 installPackages();
-buildApp();
+await buildApp();
 run('Taking the pictures …', process.execPath, ['--import', 'tsx', 'test/e2e/shots.ts']);

@@ -3,7 +3,7 @@ import { buildApp, fail, installPackages, needNode, say, serve } from './lib.mjs
 
 needNode();
 installPackages();
-buildApp();
+await buildApp();
 try {
   const { child, url } = await serve({
     port: Number(process.env.PORT ?? 4321),

@@ -1,33 +1,60 @@
 // npm test: installs what is missing, then format and lint, types, arrows, dead code, unit tests, build, browser tests.
-import { spawnSync } from 'node:child_process';
-import { bin, buildApp, fail, installDebian, installPackages, needNode, run, say } from './lib.mjs';
+// Two things run at a time where neither needs the other, since two cores are usual.
+import { spawn } from 'node:child_process';
+import { bin, buildApp, fail, installDebian, installPackages, needNode, say } from './lib.mjs';
 
 const started = Date.now();
 needNode();
 installPackages();
 installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver', pdftoppm: 'poppler-utils' });
 
-run('Format and lint (biome)', bin('biome'), ['check', '.']);
-run('Types (tsc)', bin('tsc'), ['--noEmit']);
-run('Arrows between folders (dependency-cruiser)', bin('depcruise'), ['src', '--config', '.dependency-cruiser.cjs']);
-run('Nothing unused (knip)', bin('knip'), []);
-
-/** Runs Mocha with its output shown, and counts what it says at the end. */
-function mocha(title, args) {
-  say(title);
-  const { status, stdout } = spawnSync(bin('mocha'), args, {
-    encoding: 'utf8',
-    stdio: ['ignore', 'pipe', 'inherit'],
-    maxBuffer: 1 << 26,
+/** Runs a command; its output is shown when it has ended, so that two side by side do not mix, or at once when `live`. */
+function run(title, command, args, live = false) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    if (live) say(title);
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk) => {
+        output += chunk;
+        if (live) process.stdout.write(chunk);
+      });
+    child.on('error', (error) => resolve({ ok: false, output: error.message }));
+    child.on('close', (code) => {
+      if (!live) {
+        say(title);
+        process.stdout.write(output);
+      }
+      resolve({ ok: code === 0, output });
+    });
   });
-  process.stdout.write(stdout);
-  const count = (word) => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(stdout)?.[1] ?? 0);
-  return { ok: status === 0, passed: count('passing'), failed: count('failing') };
 }
 
-const unit = mocha('Unit tests', []);
-buildApp();
-const browser = mocha('Browser tests', ['--config', '.mocharc.e2e.json']);
+/** Runs Mocha and counts what it says at the end. */
+async function mocha(title, args, live) {
+  const { ok, output } = await run(title, bin('mocha'), args, live);
+  const count = (word) => Number(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(output)?.[1] ?? 0);
+  return { ok, passed: count('passing'), failed: count('failing') };
+}
+
+const checks = await Promise.all([
+  run('Types (tsc)', bin('tsc'), ['--noEmit']),
+  run('Format and lint (biome)', bin('biome'), ['check', '.'])
+    .then((first) =>
+      run('Arrows between folders (dependency-cruiser)', bin('depcruise'), [
+        'src',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ]).then((next) => ({ ok: first.ok && next.ok })),
+    )
+    .then((first) => run('Nothing unused (knip)', bin('knip'), []).then((next) => ({ ok: first.ok && next.ok }))),
+]);
+if (checks.some((c) => !c.ok)) fail('Please mend what is said above first.');
+
+const units = mocha('Unit tests', []);
+await buildApp();
+const unit = await units;
+const browser = await mocha('Browser tests', ['--config', '.mocharc.e2e.json'], true);
 
 say(`Took ${Math.round((Date.now() - started) / 1000)} s.`);
 console.log(`${unit.passed + browser.passed} passed, ${unit.failed + browser.failed} failed`);
