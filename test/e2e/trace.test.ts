@@ -47,7 +47,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
       .move({ origin: part })
       .press()
       .move({ origin: Origin.POINTER, x: 12, y: 8 })
-      .move({ origin: Origin.POINTER, x: 25, y: 40 })
+      .move({ origin: Origin.POINTER, x: 220, y: 30 })
       .release()
       .perform();
     await s.holds(
