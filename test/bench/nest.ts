@@ -1,13 +1,10 @@
-import { createRequire } from 'node:module';
-import type { MaxRectsPacker as Packer } from 'maxrects-packer';
+import { MaxRectsPacker } from 'maxrects-packer';
 import { isBetter, type NestPart, type NestResult, nest, seeded } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, type Point, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
 
 type Note = (what: string, aim: string, got: string) => void;
-// Its module build is named in a way that Node does not take; the other one is the same code.
-const { MaxRectsPacker } = createRequire(import.meta.url)('maxrects-packer') as { MaxRectsPacker: typeof Packer };
 
 /** Shortest roll on which maxrects-packer lays the parts' boxes with the same spacing, mm. */
 function boxesLength(parts: readonly NestPart[], widthMm: number, spacingMm: number): number {

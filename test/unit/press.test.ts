@@ -439,10 +439,29 @@ describe('press: settings', () => {
     const s = settingFor(r);
     expect(s.workable).to.equal(false);
     expect(s.cautions[0]!.code).to.equal('no-window');
-    for (const m of s.remedies) expect(m.minS).to.be.below(m.maxS);
-    const slow = ask({ bench: bench('damp-cloth') });
-    const now = windowOf(runAt(slow, 150));
-    for (const m of remediesFor(slow, 150, now)) if (now) expect(m.minS).to.be.below(now.minS);
+    // Two thick felts through a press cloth: no window, but without the cloth there is one.
+    const thick = settingFor(
+      ask({ fabric: of('wool-felt'), onto: [of('wool-felt')], web: webOf('medium-film'), bench: bench('press-cloth') }),
+    );
+    expect(thick.workable).to.equal(false);
+    expect(thick.remedies.map((m) => m.code)).to.include.members(['bare', 'thinner-cover']);
+    for (const m of thick.remedies) expect(m.minS).to.be.below(m.maxS);
+    expect(thick.cautions[0]!.text).to.include(thick.remedies[0]!.text);
+    const bare = settingFor(
+      ask({ fabric: of('wool-felt'), onto: [of('wool-felt')], web: webOf('medium-film'), bench: bench('none') }),
+    );
+    expect(bare.workable, 'the remedy keeps its word').to.equal(true);
+    // Slow but workable: what it offers is quicker.
+    const slow = ask({
+      fabric: of('wool-suiting'),
+      onto: [of('wool-suiting')],
+      web: webOf('medium-film'),
+      bench: bench('press-cloth'),
+    });
+    const now = windowOf(runAt(slow, 150))!;
+    const offered = remediesFor(slow, 150, now);
+    expect(offered.length).to.be.at.least(2);
+    for (const m of offered) expect(m.minS, m.code).to.be.below(now.minS);
   });
 
   it('say so when the iron cannot melt the web', () => {
