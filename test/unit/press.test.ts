@@ -163,6 +163,23 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
     run(0.025).forEach((v, i) => expect(Math.abs(v - coarse[i]!)).to.be.below(0.65));
   });
 
+  it('does not ring: under a plate that stands still the bond line never cools, water or not', () => {
+    for (const fabric of ['quilting-cotton', 'silk', 'wool-felt', 'denim', 'fleece'])
+      for (const cover of ['none', 'parchment', 'press-cloth', 'damp-cloth'] as const) {
+        const run = simulate(ask({ fabric: of(fabric), bench: bench(cover) }), {
+          soleplateC: 150,
+          kPa: 1.5,
+          steam: false,
+          untilS: 40,
+        });
+        for (let i = 1; i < run.bondC.length; i++)
+          expect(
+            run.bondC[i]! - run.bondC[i - 1]!,
+            `${fabric}, ${cover}, after ${run.tS[i]!.toFixed(1)} s`,
+          ).to.be.above(-0.25);
+      }
+  });
+
   it('holds wet cells at 100 °C until the water has gone', () => {
     const c = new Column({
       layers: [layer({ thicknessMm: 0.5, cells: 5, waterGsm: 60 })],

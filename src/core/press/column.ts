@@ -31,7 +31,7 @@ const BOILS = 100;
 
 /**
  * Heat conduction straight down through layers: finite volumes on a grid of its own for each layer, implicit in time.
- * The first steps are backward Euler, the rest Crank–Nicolson (Rannacher's start), so that a sudden hot plate does not ring.
+ * The first steps, and those while water boils, are backward Euler, the rest Crank–Nicolson (Rannacher's start), so that nothing sudden rings.
  * Water keeps a cell at 100 °C until it has gone. Energy is conserved to rounding.
  * Source: Carslaw & Jaeger, Conduction of Heat in Solids; Patankar, Numerical Heat Transfer (from memory).
  */
@@ -56,6 +56,7 @@ export class Column {
   private readonly c: Float64Array;
   private readonly d: Float64Array;
   private steps = 0;
+  private boiling = false;
   /** Heat that came in at the top and went out below since the start, J/m². */
   heatIn = 0;
   heatOut = 0;
@@ -110,8 +111,10 @@ export class Column {
 
   /** Goes on by a time step, s. */
   step(dt: number, top: Top): void {
-    // Four half-steps of backward Euler in place of the first two steps.
-    if (this.steps < 2) {
+    // Half-steps of backward Euler in place of the first two steps, and wherever a cell is held at 100 °C or let go.
+    const careful = this.steps < 2 || this.boiling;
+    this.boiling = false;
+    if (careful) {
       this.solve(dt / 2, top, 1);
       this.solve(dt / 2, top, 1);
     } else this.solve(dt, top, 0.5);
@@ -152,6 +155,7 @@ export class Column {
       const surplus = capacity[i]! * (t[i]! - BOILS);
       const gone = Math.min(this.water[i]!, surplus / LATENT);
       this.water[i]! -= gone;
+      this.boiling = true;
       this.boiled += gone * LATENT;
       t[i] = BOILS + (surplus - gone * LATENT) / capacity[i]!;
     }
