@@ -97,29 +97,35 @@ const nestSchema = z.object({
 /** More copies than this are a factory's work. */
 const MOST_COPIES = 5000;
 
-function nestJob(body: string): JobAnswer {
+/** A body read and checked, or the answer that says what is wrong with it. */
+function readBody<T>(
+  body: string,
+  schema: z.ZodType<T>,
+  wanted: string,
+): { readonly ok: true; readonly data: T } | { readonly ok: false; readonly answer: JobAnswer } {
   let raw: unknown;
   try {
     raw = JSON.parse(body);
   } catch {
-    return errorAnswer(400, {
-      code: 'not-json',
-      message: 'The body is not JSON. Send { "widthMm", "parts", … }.',
-      path: '',
-    });
+    return {
+      ok: false,
+      answer: errorAnswer(400, { code: 'not-json', message: `The body is not JSON. Send ${wanted}.`, path: '' }),
+    };
   }
-  const parsed = nestSchema.safeParse(raw);
-  if (!parsed.success) {
-    const problems = problemsFrom(parsed.error, raw);
-    return errorAnswer(400, {
-      ...problems[0]!,
-      message: problems
-        .slice(0, 10)
-        .map((p) => p.message)
-        .join(' '),
-    });
-  }
-  const { data } = parsed;
+  const parsed = schema.safeParse(raw);
+  if (parsed.success) return { ok: true, data: parsed.data };
+  const problems = problemsFrom(parsed.error, raw);
+  const message = problems
+    .slice(0, 10)
+    .map((p) => p.message)
+    .join(' ');
+  return { ok: false, answer: errorAnswer(400, { ...problems[0]!, message }) };
+}
+
+function nestJob(body: string): JobAnswer {
+  const read = readBody(body, nestSchema, '{ "widthMm", "parts", … }');
+  if (!read.ok) return read.answer;
+  const { data } = read;
   const bad = (code: string, message: string, path: string): JobAnswer => errorAnswer(400, { code, message, path });
   if (data.spacingMm >= data.widthMm)
     return bad(
@@ -155,28 +161,9 @@ const pressBody = z.object({
 });
 
 function pressJob(body: string): JobAnswer {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(body);
-  } catch {
-    return errorAnswer(400, {
-      code: 'not-json',
-      message: 'The body is not JSON. Send { "stage", "fabric", "web", "iron", "bench" }.',
-      path: '',
-    });
-  }
-  const parsed = pressBody.safeParse(raw);
-  if (!parsed.success) {
-    const problems = problemsFrom(parsed.error, raw);
-    return errorAnswer(400, {
-      ...problems[0]!,
-      message: problems
-        .slice(0, 10)
-        .map((p) => p.message)
-        .join(' '),
-    });
-  }
-  const { onto, side, steam, ...rest } = parsed.data;
+  const read = readBody(body, pressBody, '{ "stage", "fabric", "web", "iron", "bench" }');
+  if (!read.ok) return read.answer;
+  const { onto, side, steam, ...rest } = read.data;
   if (rest.stage === 'bond' && onto === undefined)
     return errorAnswer(400, {
       code: 'no-ground',

@@ -121,29 +121,44 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
         </div>
         <div>
           {read && !read.ok && <Note stop>{read.message}</Note>}
+          <svg
+            className={css.mat}
+            viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
+            role="img"
+            aria-label={run ? 'The mat with cloths and cuts' : 'The mat with cloths'}
+          >
+            <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
+            {cloths.map((c, i) => {
+              const b = clothBox(c, mat);
+              return (
+                // biome-ignore lint/suspicious/noArrayIndexKey: as above
+                <g key={i}>
+                  <rect className={css.matPiece} x={b.x} y={b.y} width={b.w} height={b.h} />
+                  {!run && (
+                    <text className={css.matName} x={b.x + b.w / 2} y={b.y + b.h / 2} fontSize={mat.widthMm / 28}>
+                      {c.name}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+            {run?.travels.slice(0, shown).map(([p, q], i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+              <line key={i} className={css.travel} x1={p.x} y1={p.y} x2={q.x} y2={q.y} />
+            ))}
+            {run?.steps.slice(0, shown).map((s, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+              <path key={i} className={css.blade} d={printRegion([s.ring], 2)} />
+            ))}
+          </svg>
+          {!file && (
+            <p>
+              Under “layout on web and cloth”, take the layout out for a cutting machine; choose that file here, and its
+              cuts appear on the mat.
+            </p>
+          )}
           {run && (
             <>
-              <svg
-                className={css.mat}
-                viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
-                role="img"
-                aria-label="The mat with cloths and cuts"
-              >
-                <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
-                {cloths.map((c, i) => {
-                  const b = clothBox(c, mat);
-                  // biome-ignore lint/suspicious/noArrayIndexKey: as above
-                  return <rect key={i} className={css.matPiece} x={b.x} y={b.y} width={b.w} height={b.h} />;
-                })}
-                {run.travels.slice(0, shown).map(([p, q], i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
-                  <line key={i} className={css.travel} x1={p.x} y1={p.y} x2={q.x} y2={q.y} />
-                ))}
-                {run.steps.slice(0, shown).map((s, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
-                  <path key={i} className={css.blade} d={printRegion([s.ring], 2)} />
-                ))}
-              </svg>
               <label className={css.lines}>
                 <span>
                   Cut {shown} of {run.steps.length} lines

@@ -42,6 +42,7 @@ export function LayoutDesk({
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [picked, setPicked] = useState<string | null>(null);
   const nesting = useNest();
+  const [noRoom, setNoRoom] = useState(false);
   const list = asks.filter((a) => a.kind === kind);
   const wanted = list.find((a) => a.ofId === chosen[kind]) ?? list[0];
   if (!wanted) return <Note>No piece has a web yet: there is nothing to lay out.</Note>;
@@ -73,6 +74,7 @@ export function LayoutDesk({
         rotations: wanted.request.rotations,
       },
     );
+    setNoRoom(to === null);
     if (!to) return;
     const placements = layout.placements.map((q) =>
       q.id === p.id && q.copy === p.copy ? { ...to, mirrored: false as const } : q,
@@ -214,6 +216,9 @@ export function LayoutDesk({
               </figcaption>
             </figure>
           ))}
+          <p role="status" className={css.lead}>
+            {noRoom && 'There is no room for it there: it stays where it was.'}
+          </p>
           <div className={css.downloads}>
             {picked && layout.placements.some((p) => `${p.id} ${p.copy}` === picked) && (
               <Button

@@ -92,7 +92,7 @@ export function LayoutView({
               transform={moving ? `translate(${moving.x} ${moving.y})` : undefined}
               onPointerDown={(e) => {
                 onPick(name);
-                if (held || e.button !== 0) return;
+                if (e.button !== 0) return;
                 const at = toMm(e);
                 e.currentTarget.setPointerCapture(e.pointerId);
                 setDrag({ name, x: 0, y: 0, fromX: at.x, fromY: at.y });
@@ -115,7 +115,7 @@ export function LayoutView({
                 if (e.key === 'Enter' || e.key === ' ') {
                   e.preventDefault();
                   onPick(name);
-                } else if (by && !held) {
+                } else if (by) {
                   e.preventDefault();
                   onPick(name);
                   onDrop(p, { x: by[0]! * (flipped ? -1 : 1), y: by[1]! });
