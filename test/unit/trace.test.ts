@@ -80,6 +80,23 @@ describe('layouts', () => {
     expect(planProject(p).webUse.find((u) => u.webId === 'light-film')!.how).to.equal('rows');
   });
 
+  it('for a cutting machine nothing is cut roughly first: no room between parts, none around them', () => {
+    const p = project([piece('a', L), piece('b', square(40), { at: { xMm: 100, yMm: 0, rotateDeg: 0 } })]);
+    const by = (route: 'cutter-fabric-up' | 'trace-on-liner') => {
+      const q = { ...p, route };
+      const pl = planProject(q);
+      return { web: webAsk(q, pl, 'web')!, cloth: clothAsk(q, pl, 'cotton')! };
+    };
+    expect(by('trace-on-liner').web.request.spacingMm).to.equal(2 * ROUGH_CUT_MM);
+    expect(by('cutter-fabric-up').web.request.spacingMm).to.equal(0);
+    const part = by('cutter-fabric-up').cloth.request.parts.find((x) => x.id === 'b')!;
+    expect(areaMm2(regionOf(part.outline))).to.be.closeTo(1600, 1);
+    // One piece cut by hand among them: then all keep clear of its rough cut.
+    const mixed = { ...p, route: 'cutter-fabric-up' as const };
+    mixed.pieces = [mixed.pieces[0]!, { ...mixed.pieces[1]!, route: 'trace-on-liner' }];
+    expect(webAsk(mixed, planProject(mixed), 'web')!.request.spacingMm).to.equal(2 * ROUGH_CUT_MM);
+  });
+
   it('cloth is larger than its web all round, and keeps grain and print', () => {
     const p = project(
       [piece('a', L, { print: { xMm: 0, yMm: 0, rotateDeg: 30 } }), piece('b', L, { fabricId: 'felt' })],

@@ -22,6 +22,12 @@ const PATCH_GAP_MM = 3;
 /** Cloth that nobody has in stock is counted off a bolt this wide, mm. Common practice, no source. */
 const BOLT_MM = 1100;
 
+/** How far outside its line a piece is first cut: a machine cuts on the line at once. */
+const roughCutOf = (project: Project, pieceId: string): number => {
+  const { route } = lookup(project).piece(pieceId);
+  return ROUTE_FACTS[route ?? project.route].drawnOn === 'cutting mat' ? 0 : ROUGH_CUT_MM;
+};
+
 export type LayoutKind = 'web' | 'cloth';
 
 /** What is asked of the nesting, and what it was asked for. */
@@ -103,7 +109,7 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
   if (mine.length === 0) return null;
   const stripOf = new Map<string, string>();
   let parts: NestPart[];
-  let spacingMm = 2 * ROUGH_CUT_MM;
+  let spacingMm = 2 * Math.max(...mine.map((p) => roughCutOf(project, p.id)));
   if (project.schools.first === 'fuse-first') {
     const byFabric = new Map<string, NestPart[]>();
     for (const p of mine) {
@@ -164,11 +170,15 @@ export function clothAsk(project: Project, plan: Plan, fabricId: string): Layout
   const mirrored = new Map(plan.tracings.map((t) => [t.pieceId, t.mirrored]));
   const mine = tracedWith(project, plan, (id) => look.piece(id).fabricId === fabricId);
   if (mine.length === 0) return null;
-  const byMm = project.schools.first === 'fuse-first' ? PATCH_GAP_MM / 2 : ROUGH_CUT_MM + WEB_INSIDE_MM;
+  const marginOf = (pieceId: string): number => {
+    if (project.schools.first === 'fuse-first') return PATCH_GAP_MM / 2;
+    const rough = roughCutOf(project, pieceId);
+    return rough > 0 ? rough + WEB_INSIDE_MM : 0;
+  };
   const parts = mine.map(
     (p): NestPart => ({
       ...p,
-      outline: printRegion(offset(regionOf(p.outline, ROUGH_TOLERANCE_MM), byMm), 2),
+      outline: printRegion(offset(regionOf(p.outline, ROUGH_TOLERANCE_MM), marginOf(p.id)), 2),
       rotations: turnsOnCloth(project, p.id, mirrored.get(p.id) ?? false),
     }),
   );

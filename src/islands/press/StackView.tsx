@@ -206,10 +206,10 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
                   />
                 )}
                 <line x1="0" x2="400" y1={top} y2={top} stroke="#29241f" strokeWidth="0.6" opacity="0.5" />
-                <text x="10" y={top + h / 2} className={css.layerName} fill={mean > 130 ? '#fffdf8' : '#29241f'}>
+                <text x="10" y={top + h / 2} className={css.layerName}>
                   {l.name}
                 </text>
-                <text x="390" y={top + h / 2} className={css.layerHeat} fill={mean > 130 ? '#fffdf8' : '#29241f'}>
+                <text x="390" y={top + h / 2} className={css.layerHeat}>
                   {Math.round(l.role === 'surface' ? (l.c[0] ?? 20) : mean)} °C
                 </text>
               </g>
