@@ -219,17 +219,6 @@ export class Field {
     return this.meeting(nofit, at, at + 5 + 3 * Math.floor(pick2 * nofit[at]!), j);
   }
 
-  /** Every place at which a corner of part i meets a corner of part j. */
-  corners(i: number, step: number, j: number): { x: number; y: number }[] {
-    const mine = this.shapes[this.items[i]!]!.grownAt(step);
-    const theirs = this.shapes[this.items[j]!]!.grownAt(this.step[j]!);
-    const out: { x: number; y: number }[] = [];
-    for (const a of theirs)
-      for (const p of a)
-        for (const b of mine) for (const q of b) out.push({ x: this.x[j]! + p.x - q.x, y: this.y[j]! + p.y - q.y });
-    return out;
-  }
-
   /**
    * What a place costs a part: the depths of all its overlaps, each with its weight. Stops once it exceeds `limit`.
    * @param weights n × n @param rough from the grids: for looking around

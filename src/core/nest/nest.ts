@@ -98,8 +98,11 @@ export interface NestHooks {
 }
 
 /** Whether one layout of the same parts is better than another: more of them placed, then less roll. */
-export function isBetter(a: NestResult, b: NestResult): boolean {
-  const missing = (r: NestResult): number => r.unplaced.reduce((sum, u) => sum + u.copies, 0);
+export function isBetter(
+  a: Pick<NestResult, 'lengthMm'> & { readonly unplaced: readonly { readonly copies: number }[] },
+  b: typeof a,
+): boolean {
+  const missing = (r: typeof a): number => r.unplaced.reduce((sum, u) => sum + u.copies, 0);
   const more = missing(a) - missing(b);
   return more < 0 || (more === 0 && a.lengthMm < b.lengthMm);
 }
@@ -107,7 +110,7 @@ export function isBetter(a: NestResult, b: NestResult): boolean {
 /** Work in a second on a middling machine: a fixed amount of work for a number of seconds gives the same answer everywhere. */
 const WORK_PER_SECOND = 800_000;
 /** On a slow machine the work is cut off after so much more time; then the answer may differ from a fast one's. */
-const SLOW = { factor: 2, plusMs: 2500, mostMs: 19_000 } as const;
+const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
 /** Free turns are looked for in so many steps of a circle. */
 const FREE_STEPS = 16;
 /** With more parts than this every pair cannot be watched: they are placed one by one and not moved again. */

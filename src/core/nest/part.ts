@@ -93,8 +93,6 @@ export interface Prepared {
   /** Convex pieces of what may not be touched; and the same turned by a number of steps and then by half a circle, for moving. */
   readonly stays: readonly Convex[];
   readonly movesAt: (step: number) => readonly Convex[];
-  /** Outline of what may not be touched, by steps. */
-  readonly grownAt: (step: number) => Region;
   /** Box of the same, by steps. */
   readonly boxAt: (step: number) => Bounds;
   /** Box of the outline itself, by steps. */
@@ -129,7 +127,6 @@ export function prepare(region: Region, spacingMm: number, steps: number): Prepa
     areaMm2: areaMm2(clean),
     stays: pieces.map((p) => convexFrom(p, 1)),
     movesAt: turned((step) => transformRegion(pieces, turn(step)).map((p) => convexFrom(p, -1))),
-    grownAt: turned((step) => (step === 0 ? safe : transformRegion(safe, turn(step)))),
     boxAt: turned((step) => boundsOf(step === 0 ? safe : transformRegion(safe, turn(step)))),
     trueBoxAt: turned((step) => boundsOf(step === 0 ? clean : transformRegion(clean, turn(step)))),
   };

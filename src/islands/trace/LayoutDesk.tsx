@@ -137,7 +137,11 @@ export function LayoutDesk({
           />
         </div>
         {!nesting.running && (
-          <Button look="go" icon={<Shrink size={20} />} onClick={() => nesting.start(wanted, SECONDS, heldBack())}>
+          <Button
+            look="go"
+            icon={<Shrink size={20} />}
+            onClick={() => nesting.start(wanted, SECONDS, heldBack(), layout)}
+          >
             {locked.size > 0 ? `Keep ${locked.size}, nest the rest` : layout ? 'Nest again' : 'Nest'}
           </Button>
         )}
@@ -146,6 +150,9 @@ export function LayoutDesk({
         <Progress label="Looking for a shorter layout" share={nesting.share} onCancel={nesting.stop} />
       )}
       {nesting.error && <Note stop>{nesting.error}</Note>}
+      <p role="status" className={css.lead}>
+        {nesting.outcome}
+      </p>
       {layout ? (
         <>
           <p className={css.saving} data-layout={keyOf(wanted)} data-length={layout.lengthMm}>

@@ -31,13 +31,18 @@ export interface Nesting {
   /** The best layout so far, while it runs. */
   readonly best: NestResult | null;
   readonly error: string | null;
-  readonly start: (wanted: LayoutAsk, seconds: number, locked: readonly NestPlacement[]) => void;
+  /** What the last search led to, in words; empty while there is nothing to say. */
+  readonly outcome: string;
+  /** @param had the layout there is: only a better one takes its place */
+  readonly start: (wanted: LayoutAsk, seconds: number, locked: readonly NestPlacement[], had: Layout | null) => void;
   /** Ends it and keeps the best so far. */
   readonly stop: () => void;
 }
 
 /** So many searches run side by side, each from a seed of its own; the best of all is kept. */
 const SIDE_BY_SIDE = Math.min(2, globalThis.navigator?.hardwareConcurrency ?? 1);
+
+const IDLE = { running: false, share: 0, best: null, error: null, outcome: '' };
 
 /** Lays a web or a fabric out in threads of its own; better layouts come in while it runs. */
 export function useNest(): Nesting {
@@ -46,18 +51,17 @@ export function useNest(): Nesting {
     share: number;
     best: NestResult | null;
     error: string | null;
-  }>({
-    running: false,
-    share: 0,
-    best: null,
-    error: null,
-  });
+    outcome: string;
+  }>(IDLE);
+  const searches = useRef(0);
   const stop = useRef<() => void>(() => undefined);
   useEffect(() => () => stop.current(), []);
-  const start: Nesting['start'] = (wanted, seconds, locked) => {
+  const start: Nesting['start'] = (wanted, seconds, locked, had) => {
     stop.current();
     const threads = Array.from({ length: SIDE_BY_SIDE }, () => openNestWorker());
     const shares = threads.map(() => 0);
+    // Searching again begins from other seeds, or it would only find the same.
+    const seed = had ? ++searches.current * SIDE_BY_SIDE : 0;
     let over = false;
     let best: NestResult | null = null;
     const lockedNames = locked.map((l) => `${l.id} ${l.copy}`);
@@ -66,12 +70,17 @@ export function useNest(): Nesting {
       over = true;
       for (const { close } of threads) close();
       if (best) keepLayout(kept(wanted, best, lockedNames));
-      setState({ running: false, share: 1, best: null, error });
+      setState({
+        ...IDLE,
+        error,
+        outcome: error || best ? '' : 'Nothing better was found: the layout stays as it was.',
+      });
     };
     stop.current = () => finish(null);
-    setState({ running: true, share: 0, best: null, error: null });
+    setState({ ...IDLE, running: true });
     const offer = (result: NestResult): void => {
-      if (over || (best && !isBetter(result, best))) return;
+      const toBeat = best ?? had;
+      if (over || (toBeat && !isBetter(result, toBeat))) return;
       best = result;
       setState((s) => ({ ...s, best: result }));
     };
@@ -79,7 +88,7 @@ export function useNest(): Nesting {
       threads.map(async ({ api }, k) =>
         offer(
           await api.nest(
-            { ...wanted.request, seconds, seed: k + 1, locked },
+            { ...wanted.request, seconds, seed: seed + k + 1, locked },
             proxy(offer),
             proxy((share: number) => {
               shares[k] = share;
