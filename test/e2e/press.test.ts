@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { Session } from './browser';
 
 describe('Press, in Chromium', () => {
@@ -68,10 +68,21 @@ describe('Press, in Chromium', () => {
     await s.holds('it settles', async () => Number(await s.attribute('[data-settled]', 'data-settled')) > 60);
     await s.holds('it has ended', async () => (await reading[0]!.isEnabled()) === true);
     expect(await s.axe()).to.deep.equal([]);
+    const held = await s.attribute('[data-settled]', 'data-settled');
+    expect(await s.text('dialog')).to.include('Keep it in the drawer too');
     await s.press('Keep these marks');
     await s.settled();
     await s.press('Undo');
     await s.settled();
+    // What was measured is true of the iron, so it stays in the drawer until that is undone there.
+    await s.press('Measure my iron');
+    expect(await s.attribute('dialog input:nth-of-type(1)', 'value')).to.not.equal('');
+    await (await s.find('dialog')).sendKeys(Key.ESCAPE);
+    const first = await s.driver.executeAsyncScript<number>(
+      `const done = arguments[0]; const open = indexedDB.open('apple-seam');
+       open.onsuccess = () => { const get = open.result.transaction('irons').objectStore('irons').get('household'); get.onsuccess = () => done(get.result.dial[0].measuredC); };`,
+    );
+    expect(String(first)).to.equal(held);
   });
 
   it('weighs a lean', async () => {

@@ -2,11 +2,12 @@ import { useState } from 'react';
 import { Button, Dialog, NumberField } from '~/components';
 import type { Iron } from '~/core/model';
 import { leanFromScale, leanWords, pressureKPa } from '~/core/press';
-import { edit } from '~/store';
 import css from './Press.module.css';
+import { useKeepIron } from './useKeepIron';
 
 /** What a lean is worth, from a kitchen or bathroom scale under the board. */
 export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void }) {
+  const { where, keep } = useKeepIron(iron);
   const [resting, setResting] = useState(2);
   const [leaning, setLeaning] = useState(Math.round((2 + iron.leanN / 9.80665) * 10) / 10);
   const leanN = leanFromScale(leaning, resting);
@@ -40,14 +41,14 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
           That is a lean of <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under
           this soleplate: {leanWords(kPa)}.
         </p>
+        {where}
         <div className={css.row}>
           <Button onClick={onClose}>Cancel</Button>
           <Button
             look="go"
             onClick={() => {
-              edit((p) => {
-                const mine = p.irons.find((x) => x.id === iron.id);
-                if (mine) mine.leanN = Math.round(leanN * 10) / 10;
+              keep(`weigh the lean on ${iron.name}`, (mine) => {
+                mine.leanN = Math.round(leanN * 10) / 10;
               });
               onClose();
             }}

@@ -1,15 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Choice, Dialog, Note, NumberField, TextField } from '~/components';
-import type { Iron, Project } from '~/core/model';
+import type { Iron } from '~/core/model';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/standin';
-import { edit } from '~/store';
 import css from './Press.module.css';
+import { useKeepIron } from './useKeepIron';
 
 const SECONDS = 420;
 const SPEED = 60;
 
 /** Fills an iron's dial: with readings of a thermometer, simulated here, or typed by hand. */
-export function MeasureDialog({ project, iron, onClose }: { project: Project; iron: Iron; onClose: () => void }) {
+export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => void }) {
+  const { where, keep } = useKeepIron(iron);
   const [dial, setDial] = useState(
     iron.dial.length > 0
       ? iron.dial.map((d) => ({ ...d }))
@@ -112,15 +113,15 @@ export function MeasureDialog({ project, iron, onClose }: { project: Project; ir
             <Note stop>Each mark must be hotter than the one before. Two readings may be swapped: measure again.</Note>
           )}
           {error && <Note stop>{error}</Note>}
+          {where}
           <div className={css.row}>
             <Button onClick={onClose}>Cancel</Button>
             <Button
               look="go"
               disabled={!rising || dial.some((d) => d.mark.trim() === '') || at !== null}
               onClick={() => {
-                edit((p) => {
-                  const mine = p.irons.find((x) => x.id === iron.id);
-                  if (mine) mine.dial = dial.map((d) => ({ ...d }));
+                keep(`measure ${iron.name}`, (mine) => {
+                  mine.dial = dial.map((d) => ({ ...d }));
                 });
                 onClose();
               }}
@@ -165,7 +166,6 @@ export function MeasureDialog({ project, iron, onClose }: { project: Project; ir
           </p>
         </Note>
       </div>
-      <p className={css.under}>This changes the iron in {project.name}; from Match it can be kept in the drawer.</p>
     </Dialog>
   );
 }

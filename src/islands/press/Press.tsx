@@ -117,7 +117,7 @@ export function Press() {
           rules.
         </Note>
       </div>
-      {dialog === 'measure' && iron && <MeasureDialog project={project} iron={iron} onClose={() => setDialog(null)} />}
+      {dialog === 'measure' && iron && <MeasureDialog iron={iron} onClose={() => setDialog(null)} />}
       {dialog === 'lean' && iron && <LeanDialog iron={iron} onClose={() => setDialog(null)} />}
     </div>
   );

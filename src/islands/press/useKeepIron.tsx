@@ -1,0 +1,32 @@
+import { type ReactNode, useState } from 'react';
+import type { Iron } from '~/core/model';
+import { changeDrawer, edit, useDrawer } from '~/store';
+import css from './Press.module.css';
+
+/** Keeps what was measured of an iron in the project, and, if the Drawer has that iron and it is wished, there too. */
+export function useKeepIron(iron: Iron): {
+  /** Where it goes, to tick; nothing when the Drawer does not have this iron. */
+  readonly where: ReactNode;
+  readonly keep: (words: string, change: (iron: Iron) => void) => void;
+} {
+  const [also, setAlso] = useState(true);
+  const inDrawer = useDrawer()?.irons.find((i) => i.id === iron.id);
+  return {
+    where: inDrawer && (
+      <label className={css.also}>
+        <input type="checkbox" checked={also} onChange={(e) => setAlso(e.target.checked)} />
+        Keep it in the drawer too, for every project
+      </label>
+    ),
+    keep: (words, change) => {
+      edit((p) => {
+        const mine = p.irons.find((x) => x.id === iron.id);
+        if (mine) change(mine);
+      });
+      if (!inDrawer || !also) return;
+      const there = structuredClone(inDrawer);
+      change(there);
+      void changeDrawer('irons', words, new Map([[there.id, there]]));
+    },
+  };
+}
