@@ -1,6 +1,4 @@
-import type { NoFit } from './nofit';
-
-const HEAD = 5;
+import { HEAD, type NoFit } from './nofit';
 
 /**
  * How far an offset lies from the edge of a no-fit polygon, mm: below 0 inside, above 0 outside, there at most `far`.
@@ -34,6 +32,7 @@ export function signedDepth(nofit: NoFit, x: number, y: number, far: number): nu
 /**
  * The signed depth of one no-fit polygon on a grid, filled in where it is asked for and interpolated between.
  * It is ten times as quick as the polygon itself and off by a share of a cell at creases; the search uses it to look around, never to decide.
+ * It does not hold on to the polygon, which is far larger and may be forgotten meanwhile.
  */
 export class DepthGrid {
   private readonly values: Float32Array;
@@ -46,7 +45,7 @@ export class DepthGrid {
 
   /** @param cells along each side */
   constructor(
-    private readonly nofit: NoFit,
+    nofit: NoFit,
     private readonly cells: number,
   ) {
     let minX = Number.POSITIVE_INFINITY;
@@ -66,44 +65,40 @@ export class DepthGrid {
     this.values = new Float32Array((cells + 1) * (cells + 1)).fill(Number.NaN);
   }
 
-  private node(k: number): number {
+  private node(nofit: NoFit, k: number): void {
+    if (!Number.isNaN(this.values[k]!)) return;
     const row = this.cells + 1;
-    const v = Math.fround(
-      signedDepth(
-        this.nofit,
-        this.x0 + (k % row) * this.cellMm,
-        this.y0 + Math.floor(k / row) * this.cellMm,
-        2 * this.cellMm,
-      ),
+    this.values[k] = signedDepth(
+      nofit,
+      this.x0 + (k % row) * this.cellMm,
+      this.y0 + Math.floor(k / row) * this.cellMm,
+      2 * this.cellMm,
     );
-    this.values[k] = v;
     this.filled += 1;
-    return v;
   }
 
-  /** About how deep an offset lies inside, mm; 0 outside. */
+  /** Works out what {@link depth} lacks at an offset. */
+  fill(nofit: NoFit, x: number, y: number): void {
+    const row = this.cells + 1;
+    const k = Math.floor((y - this.y0) * this.perMm) * row + Math.floor((x - this.x0) * this.perMm);
+    for (const node of [k, k + 1, k + row, k + row + 1]) this.node(nofit, node);
+  }
+
+  /** About how deep an offset lies inside, mm; 0 outside; not a number where it has to be filled in first. */
   depth(x: number, y: number): number {
     const u = (x - this.x0) * this.perMm;
     const v = (y - this.y0) * this.perMm;
     const n = this.cells;
     if (!(u > 0 && v > 0 && u < n && v < n)) return 0;
-    const i = u | 0;
-    const j = v | 0;
+    const i = Math.floor(u);
+    const j = Math.floor(v);
     const k = j * (n + 1) + i;
     const { values } = this;
-    let a = values[k]!;
-    let b = values[k + 1]!;
-    let c = values[k + n + 1]!;
-    let d = values[k + n + 2]!;
-    // What is not a number was not worked out yet.
-    if (Number.isNaN(a)) a = this.node(k);
-    if (Number.isNaN(b)) b = this.node(k + 1);
-    if (Number.isNaN(c)) c = this.node(k + n + 1);
-    if (Number.isNaN(d)) d = this.node(k + n + 2);
     const s = u - i;
     const t = v - j;
-    const top = a + (b - a) * s;
-    const value = top + (c + (d - c) * s - top) * t;
-    return value < 0 ? -value : 0;
+    const top = values[k]! + (values[k + 1]! - values[k]!) * s;
+    const bottom = values[k + n + 1]! + (values[k + n + 2]! - values[k + n + 1]!) * s;
+    const value = top + (bottom - top) * t;
+    return value >= 0 ? 0 : -value;
   }
 }

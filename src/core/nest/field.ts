@@ -1,5 +1,5 @@
 import { DepthGrid } from './depths';
-import { depthIn, freeWay, type NoFit, noFitOf, wayOut } from './nofit';
+import { depthIn, freeWay, HEAD, type NoFit, noFitOf, wayOut } from './nofit';
 import type { Prepared } from './part';
 
 /** Deeper than this counts as an overlap, mm: far less than any blade is true to. */
@@ -8,7 +8,7 @@ export const TOUCH_MM = 0.004;
 /** No-fit polygons are kept up to so many numbers (8 bytes each), then forgotten all at once. */
 const KEEP_NUMBERS = 20_000_000;
 
-/** Depth grids hold so many numbers (4 bytes each) at most; their fineness follows from it, within these numbers of cells. */
+/** Depth grids hold so many numbers (4 bytes each), then they are forgotten all at once; their fineness follows from it, within these numbers of cells. */
 const GRID = { numbers: 16_000_000, most: 20, least: 10 } as const;
 
 /** What each kind of work costs, in about microseconds: measured once. */
@@ -46,7 +46,7 @@ export class Field {
   private readonly sin: Float64Array;
   private nofits: (NoFit | undefined)[][];
   private kept = 0;
-  private readonly grids: (DepthGrid | undefined)[] = [];
+  private grids = new Map<number, DepthGrid>();
   private readonly cells: number;
   /** Work done so far, about a microsecond each on a middling machine; counted, not timed, so that it is the same everywhere. */
   work = 0;
@@ -151,17 +151,25 @@ export class Field {
     }
     if (rel < 0) rel += this.steps;
     const at = (stays * this.shapes.length + moves) * this.steps + rel;
-    let grid = this.grids[at];
+    let grid = this.grids.get(at);
     if (!grid) {
+      if (this.grids.size * (this.cells + 1) ** 2 > GRID.numbers) this.grids.clear();
       grid = new DepthGrid(this.noFit(stays, moves, rel), this.cells);
-      this.grids[at] = grid;
+      this.grids.set(at, grid);
       this.work += WORK.grid * this.cells * this.cells;
     }
     const c = this.cos[turn]!;
     const s = this.sin[turn]!;
-    const before = grid.filled;
-    const depth = grid.depth(c * dx + s * dy, c * dy - s * dx);
-    this.work += WORK.near + (grid.filled - before) * WORK.node;
+    const px = c * dx + s * dy;
+    const py = c * dy - s * dx;
+    this.work += WORK.near;
+    let depth = grid.depth(px, py);
+    if (Number.isNaN(depth)) {
+      const before = grid.filled;
+      grid.fill(this.noFit(stays, moves, rel), px, py);
+      this.work += (grid.filled - before) * WORK.node;
+      depth = grid.depth(px, py);
+    }
     return depth;
   }
 
@@ -193,7 +201,7 @@ export class Field {
   /** Where two neighbouring edges of a convex piece of a no-fit polygon meet, moved to where part j lies. */
   private meeting(nofit: NoFit, at: number, k: number, j: number): { x: number; y: number } | null {
     const n = nofit[at]!;
-    const l = k + 3 < at + 5 + 3 * n ? k + 3 : at + 5;
+    const l = k + 3 < at + HEAD + 3 * n ? k + 3 : at + HEAD;
     const det = nofit[k]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l]!;
     if (Math.abs(det) < 1e-8) return null;
     const x = (nofit[k + 2]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l + 2]!) / det;
@@ -212,11 +220,11 @@ export class Field {
     const target = Math.floor(pick * nofit.length);
     let at = 0;
     for (;;) {
-      const next = at + 5 + 3 * nofit[at]!;
+      const next = at + HEAD + 3 * nofit[at]!;
       if (next > target || next >= nofit.length) break;
       at = next;
     }
-    return this.meeting(nofit, at, at + 5 + 3 * Math.floor(pick2 * nofit[at]!), j);
+    return this.meeting(nofit, at, at + HEAD + 3 * Math.floor(pick2 * nofit[at]!), j);
   }
 
   /**

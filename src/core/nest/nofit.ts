@@ -7,7 +7,8 @@ import { convexParts, minkowskiConvex } from './convex';
  */
 export type NoFit = Float64Array;
 
-const HEAD = 5;
+/** Numbers before a polygon's edges: how many there are, and its box. */
+export const HEAD = 5;
 
 /**
  * A convex polygon as a flat list x, y, x, y … of positive area, beginning at its lowest point (least y, then least x), with its box.
@@ -123,36 +124,6 @@ export function noFitOf(stays: readonly Convex[], moves: readonly Convex[]): NoF
   return at === size ? out : out.subarray(0, at);
 }
 
-/** How deep an offset lies inside a no-fit polygon, mm: the least shift out of the convex polygon it is deepest in; 0 outside. */
-export function depthIn(nofit: NoFit, x: number, y: number): number {
-  let deepest = 0;
-  let at = 0;
-  const end = nofit.length;
-  while (at < end) {
-    const n = nofit[at]!;
-    const first = at + HEAD;
-    const next = first + 3 * n;
-    if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
-      // An edge nearer than the deepest so far ends it: this polygon is not the one. An edge across the polygon is asked first, since most offsets outside lie beyond one or the other.
-      const across = first + 3 * (n >> 1);
-      let nearest = nofit[across]! * x + nofit[across + 1]! * y - nofit[across + 2]!;
-      if (nearest < -deepest) {
-        let k = first;
-        for (; k < next; k += 3) {
-          const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
-          if (d > nearest) {
-            if (d >= -deepest) break;
-            nearest = d;
-          }
-        }
-        if (k >= next) deepest = -nearest;
-      }
-    }
-    at = next;
-  }
-  return deepest;
-}
-
 /**
  * The shortest shift out of the convex polygon an offset is deepest in, written as direction and length: out[0], out[1], out[2].
  * @returns whether it lies inside at all
@@ -162,22 +133,21 @@ export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): b
   let at = 0;
   const end = nofit.length;
   while (at < end) {
-    const n = nofit[at]!;
     const first = at + HEAD;
-    const next = first + 3 * n;
+    const next = first + 3 * nofit[at]!;
     if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
       let nearest = Number.NEGATIVE_INFINITY;
       let edge = first;
       let k = first;
       for (; k < next; k += 3) {
         const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
-        if (d >= 0) break;
-        if (d > nearest) {
-          nearest = d;
-          edge = k;
-        }
+        if (d <= nearest) continue;
+        // An edge nearer than the deepest so far: this polygon is not the one.
+        if (d >= -deepest) break;
+        nearest = d;
+        edge = k;
       }
-      if (k >= next && -nearest > deepest) {
+      if (k >= next) {
         deepest = -nearest;
         out[0] = nofit[edge]!;
         out[1] = nofit[edge + 1]!;
@@ -188,6 +158,10 @@ export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): b
   out[2] = deepest;
   return deepest > 0;
 }
+
+const scratch = new Float64Array(3);
+/** How deep an offset lies inside a no-fit polygon, mm: the least shift out of the convex polygon it is deepest in; 0 outside. */
+export const depthIn = (nofit: NoFit, x: number, y: number): number => (wayOut(nofit, x, y, scratch) ? scratch[2]! : 0);
 
 /** How far one can go from an offset outside in a direction (unit length) before touching; at most `limit`. */
 export function freeWay(nofit: NoFit, x: number, y: number, dx: number, dy: number, limit: number): number {

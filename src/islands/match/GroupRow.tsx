@@ -11,6 +11,12 @@ import css from './Match.module.css';
 const LINERS = ['no liner', 'one liner', 'two liners'] as const;
 const CONFIDENCE = { sure: 'Sure', fair: 'Fairly sure', thin: 'Thin evidence' } as const;
 
+/** How far a runner-up lies behind, in words: about ten points decide between two webs of which either would do. */
+function behind(points: number): string {
+  if (points <= 0) return 'as good for itself.';
+  return `${points < 3 ? 'close' : points < 12 ? 'some way' : 'far'} behind (${points} points).`;
+}
+
 /** One cloth with its web: the reasons, the runners-up, and the user's own say. */
 export function GroupRow({
   project,
@@ -96,11 +102,7 @@ export function GroupRow({
                   <li key={r.webId}>
                     <WebSwatch web={other} width={44} height={26} />
                     <span>
-                      <strong>{other.name}</strong>{' '}
-                      <span className={css.small}>
-                        {r.behindPoints > 0 ? `${r.behindPoints} points behind.` : 'as good for itself.'}
-                      </span>{' '}
-                      {r.text}
+                      <strong>{other.name}</strong> <span className={css.small}>{behind(r.behindPoints)}</span> {r.text}
                     </span>
                     <Button look="plain" icon={<Scale size={18} />} onClick={() => onCompare(r.webId)}>
                       What if?
