@@ -1,36 +1,93 @@
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import type { AstroIntegration } from 'astro';
 import { defineConfig } from 'astro/config';
 import { build } from 'esbuild';
+import { generateSW } from 'workbox-build';
 
-/** The endpoints' jobs run in a thread of their own, whose script has to stand beside the server as one file. */
-const serverJob: AstroIntegration = {
-  name: 'server-job',
+const CLIENT = fileURLToPath(new URL('./dist/client', import.meta.url));
+const SERVER = fileURLToPath(new URL('./dist/server', import.meta.url));
+
+/** The server and the thread that its jobs run in, each as one file. */
+async function bundleServer(): Promise<void> {
+  await build({
+    entryPoints: { main: 'src/server/main.ts', 'server-job': 'src/workers/server-job.ts' },
+    outdir: SERVER,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['jspdf', 'sirv'],
+    logLevel: 'warning',
+  });
+}
+
+/** The service worker that keeps the whole application in the browser: every file with a hash, and the pages. A newer one waits until someone takes it. */
+async function bundleOffline(): Promise<void> {
+  const { warnings } = await generateSW({
+    swDest: path.join(CLIENT, 'offline.js'),
+    globDirectory: CLIENT,
+    globPatterns: ['**/*.{html,js,css,woff,woff2,ttf,svg,png,webmanifest}'],
+    // Parts of the PDF writer that turn pages into pictures, which nothing of ours asks for.
+    globIgnores: ['404.html', '**/html2canvas*', '**/purify*', '**/index.es-*'],
+    maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
+    dontCacheBustURLsMatching: /^_astro\//,
+    directoryIndex: 'index.html',
+    navigateFallback: '/project.html',
+    navigateFallbackAllowlist: [/^\/project\//],
+    skipWaiting: false,
+    clientsClaim: true,
+    cleanupOutdatedCaches: true,
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+    mode: 'production',
+  });
+  for (const warning of warnings) console.error(warning);
+}
+
+/** Everything that shrinks, shrunk once and for all: the server hands out what the browser can read. */
+function compress(): void {
+  for (const entry of readdirSync(CLIENT, { recursive: true, encoding: 'utf8' })) {
+    if (!/\.(html|js|css|svg|ttf|webmanifest)$/.test(entry)) continue;
+    const file = path.join(CLIENT, entry);
+    const bytes = readFileSync(file);
+    if (bytes.length < 1024) continue;
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+    writeFileSync(
+      `${file}.br`,
+      brotliCompressSync(bytes, {
+        params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+      }),
+    );
+  }
+}
+
+const after: AstroIntegration = {
+  name: 'server-and-offline',
   hooks: {
     'astro:build:done': async () => {
-      await build({
-        entryPoints: ['src/workers/server-job.ts'],
-        outfile: fileURLToPath(new URL('./dist/server/server-job.mjs', import.meta.url)),
-        bundle: true,
-        platform: 'node',
-        format: 'esm',
-        target: 'node20',
-        external: ['jspdf'],
-        logLevel: 'warning',
-      });
+      await bundleServer();
+      await bundleOffline();
+      compress();
     },
   },
 };
 
 // One Node process serves the pages and the endpoints; everything a person makes stays in their own browser.
 export default defineConfig({
-  output: 'server',
-  adapter: node({ mode: 'standalone' }),
-  integrations: [react(), serverJob],
+  output: 'static',
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react(), after],
   devToolbar: { enabled: false },
   server: { host: '127.0.0.1', port: 4321 },
+  build: { format: 'file' },
+  // Nothing of ours goes through the framework's image service; the server hands no request to it.
+  image: { service: { entrypoint: 'astro/assets/services/noop' } },
   // The endpoints keep nothing and take only JSON, which a foreign page cannot send unasked; they answer other types themselves.
   security: { checkOrigin: false },
   vite: {

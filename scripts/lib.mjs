@@ -61,7 +61,7 @@ function treeHash(folders) {
 /** Builds the application, unless nothing it is made of has changed. */
 export async function buildApp() {
   const wanted = treeHash(['src', 'public', 'astro.config.ts', 'package-lock.json', 'tsconfig.json']);
-  if (readStamp('build') === wanted && existsSync('dist/server/entry.mjs')) return say('The build is up to date.');
+  if (readStamp('build') === wanted && existsSync('dist/server/main.mjs')) return say('The build is up to date.');
   say('Building …');
   const code = await new Promise((resolve) =>
     spawn(bin('astro'), ['build'], { stdio: 'inherit' })
@@ -105,7 +105,7 @@ export const freePort = () =>
 
 /** Starts the built server and waits until it answers. */
 export async function serve({ port, host = '127.0.0.1', stdio = 'ignore' }) {
-  const child = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  const child = spawn(process.execPath, ['dist/server/main.mjs'], {
     stdio,
     env: { ...process.env, PORT: String(port), HOST: host },
   });

@@ -62,7 +62,8 @@ export function TextField({
 interface NumberLike extends Shell {
   /** What is stored; shown again in its tidy form once the field is left. */
   value: number;
-  onChange: (value: number) => void;
+  /** Words it gives back say why the value was not taken; they are shown at the field, with what was typed. */
+  onChange: (value: number) => unknown;
   min: number;
   max: number;
 }
@@ -76,7 +77,7 @@ function DraftField({
 }: Shell & {
   shown: string;
   read: (text: string) => { ok: true; value: number } | { ok: false; message: string };
-  commit: (value: number) => void;
+  commit: (value: number) => unknown;
 }) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -94,9 +95,9 @@ function DraftField({
       setError(result.message);
       return;
     }
-    setError(null);
-    setDraft(null);
-    commit(result.value);
+    const refused = commit(result.value);
+    setError(typeof refused === 'string' ? refused : null);
+    if (typeof refused !== 'string') setDraft(null);
   };
   return (
     <Shell label={label} hint={hint} id={id} error={error}>

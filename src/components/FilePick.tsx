@@ -1,13 +1,23 @@
 import { FolderInput } from 'lucide-react';
-import { useRef } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { Button } from './Button';
 
 /** A button that opens the browser's own file chooser. */
-export function FilePick({ label, accept, onFile }: { label: string; accept: string; onFile: (file: File) => void }) {
+export function FilePick({
+  label,
+  accept,
+  onFile,
+  icon = <FolderInput size={20} />,
+}: {
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+  icon?: ReactNode;
+}) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <div>
-      <Button icon={<FolderInput size={20} />} onClick={() => input.current?.click()}>
+      <Button icon={icon} onClick={() => input.current?.click()}>
         {label}
       </Button>
       <input

@@ -1,8 +1,8 @@
 import { Button } from './Button';
 import css from './Progress.module.css';
 
-/** Long work as a row of stitches, and a way out of it. */
-export function Progress({ label, share, onCancel }: { label: string; share: number; onCancel: () => void }) {
+/** Long work as a row of stitches, and a way out of it where there is one. */
+export function Progress({ label, share, onCancel }: { label: string; share: number; onCancel?: () => void }) {
   const percent = Math.round(share * 100);
   return (
     <div className={css.progress}>
@@ -16,7 +16,7 @@ export function Progress({ label, share, onCancel }: { label: string; share: num
       >
         <div className={css.run} style={{ width: `${percent}%` }} />
       </div>
-      <Button onClick={onCancel}>Cancel</Button>
+      {onCancel && <Button onClick={onCancel}>Cancel</Button>}
     </div>
   );
 }

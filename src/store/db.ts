@@ -1,6 +1,10 @@
 import Dexie, { type EntityTable } from 'dexie';
+import type { SavedFace, SavedShape } from '~/core/archive';
 import type { Things } from '~/core/drawer';
-import { type Picture, type Project, parseProject } from '~/core/model';
+import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/model';
+import { type KeptPicture, pack } from './pack';
+
+export type { SavedFace, SavedShape } from '~/core/archive';
 
 export interface ProjectRow {
   id: string;
@@ -11,28 +15,30 @@ export interface ProjectRow {
   deletedAt: number | null;
   /** The tab that wrote it last, so that a tab does not take its own writing for news. */
   writer: string;
+  /** Rises by one with every writing; a tab that finds another number than it left knows that someone else wrote. */
+  rev?: number;
+  /** The project with its pictures put away ({@link pack}). What an older version or a hand has left may be no sound project: it is parsed before use. */
   doc: Project;
 }
 
-/** A shape of one's own, kept on the shelf for any project. */
-export interface SavedShape {
-  id: string;
-  name: string;
-  /** Path data, mm. */
-  outline: string;
+/** A project as it once was. */
+export interface VersionRow {
+  key?: number;
+  projectId: string;
+  at: number;
+  /** Why it was put by: as it went along, before something took its place, or since it was damaged. */
+  why: 'kept' | 'before' | 'damaged';
+  /** As in {@link ProjectRow}; of a damaged one whatever was there. */
+  doc: Project;
 }
 
-/** A font file of one's own. */
-export interface SavedFace {
-  id: string;
-  name: string;
-  bytes: ArrayBuffer;
-}
-
-const KEEP_DELETED_MS = 30 * 24 * 3600 * 1000;
+export const KEEP_DELETED_MS = 30 * 24 * 3600 * 1000;
 
 export const db = new Dexie('apple-seam') as Dexie & {
   projects: EntityTable<ProjectRow, 'id'>;
+  versions: EntityTable<VersionRow, 'key'>;
+  /** Pictures of projects and versions, each once, however many show it. */
+  keptPictures: EntityTable<KeptPicture, 'key'>;
   settings: EntityTable<{ key: string; value: unknown }, 'key'>;
   shapes: EntityTable<SavedShape, 'id'>;
   faces: EntityTable<SavedFace, 'id'>;
@@ -77,9 +83,25 @@ db.version(3)
       }),
   );
 
-export const TAB = crypto.randomUUID();
+// Earlier versions of each project; pictures apart, so that a nudge writes kilobytes; ids that no address bears get one of ours.
+db.version(4)
+  .stores({ versions: '++key, projectId', keptPictures: 'key' })
+  .upgrade(async (tx) => {
+    const projects = tx.table<ProjectRow>('projects');
+    for (const id of await projects.toCollection().primaryKeys()) {
+      const row = await projects.get(id);
+      if (!row) continue;
+      const packed = pack(row.doc);
+      await tx.table<KeptPicture>('keptPictures').bulkPut(packed.pictures);
+      row.doc = packed.doc;
+      if (!isPlainId(String(id))) {
+        await projects.delete(id);
+        row.id = newId();
+        row.doc = { ...row.doc, id: row.id };
+      }
+      await projects.put(row);
+    }
+  });
 
-/** Takes away what was thrown away long ago. */
-export async function forgetOldDeleted(now = Date.now()): Promise<void> {
-  await db.projects.filter((row) => row.deletedAt !== null && now - row.deletedAt > KEEP_DELETED_MS).delete();
-}
+/** This tab, told from the others of this browser. */
+export const TAB = newId();

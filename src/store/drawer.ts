@@ -11,7 +11,7 @@ import {
   KIND_WORDS,
   type Things,
 } from '~/core/drawer';
-import type { Picture } from '~/core/model';
+import { newId, type Picture } from '~/core/model';
 import { demoDrawer } from '~/demo';
 import { db } from './db';
 
@@ -104,7 +104,29 @@ export async function keepDrawerPicture(picture: Picture): Promise<string> {
 
 export type DrawerImport =
   | { readonly ok: true; readonly words: string }
-  | { readonly ok: false; readonly problems: readonly string[] };
+  | { readonly ok: false; readonly problems: readonly string[] }
+  /** The text is not UTF-8: it may well be the encoding that older Windows programs write, which is for a person to say, since bytes alone do not. */
+  | { readonly ok: false; readonly problems: readonly []; readonly asWindows: string };
+
+/** Text as its bytes say: UTF-8, UTF-16 with its mark, or null. */
+function textIn(bytes: Uint8Array): string | null {
+  const marked =
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8';
+  try {
+    return new TextDecoder(marked, { fatal: true }).decode(bytes);
+  } catch {
+    return null;
+  }
+}
+
+/** The lines in which a letter stands that plain ASCII has not: by these one sees whether an encoding is right. */
+const tellingLines = (text: string): string =>
+  text
+    .split(/\r?\n/)
+    .filter((line) => [...line].some((c) => c > '~'))
+    .slice(0, 3)
+    .map((line) => line.slice(0, 120))
+    .join('\n');
 
 const MAX_FILE_BYTES = 64 * 1024 * 1024;
 
@@ -123,11 +145,15 @@ async function overfull(kind: DrawerKind, things: readonly Things[DrawerKind][])
 /**
  * Takes in a file: CSV for one kind, JSON for the whole Drawer. All or nothing, as steps that can be undone.
  * Things of the same name are not replaced by a CSV: they come in beside, since nothing says that they are the same.
+ * @param windows read it as Windows-1252, after a person said so
  */
-export async function importToDrawer(kind: DrawerKind, file: File): Promise<DrawerImport> {
+export async function importToDrawer(kind: DrawerKind, file: File, windows = false): Promise<DrawerImport> {
   if (file.size > MAX_FILE_BYTES)
     return { ok: false, problems: [`“${file.name}” is larger than 64 MB. Is it the right file?`] };
-  const text = await file.text();
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const asWindows = (): string => new TextDecoder('windows-1252').decode(bytes);
+  const text = windows ? asWindows() : textIn(bytes);
+  if (text === null) return { ok: false, problems: [], asWindows: tellingLines(asWindows()) };
   if (/\.json$/i.test(file.name) || text.trimStart().startsWith('{')) {
     const read = drawerFromJson(text);
     if (!read.ok) return read;
@@ -135,6 +161,8 @@ export async function importToDrawer(kind: DrawerKind, file: File): Promise<Draw
       const problem = await overfull(k, read.contents[k]);
       if (problem) return { ok: false, problems: [problem] };
     }
+    const things = DRAWER_KINDS.reduce((sum, k) => sum + read.contents[k].length, 0);
+    if (things === 0) return { ok: false, problems: ['This Drawer is empty: there is nothing to take in.'] };
     await db.drawerPictures.bulkPut([...read.contents.pictures]);
     let count = 0;
     for (const k of DRAWER_KINDS) {
@@ -149,7 +177,7 @@ export async function importToDrawer(kind: DrawerKind, file: File): Promise<Draw
     }
     return { ok: true, words: `${count} things are in the drawer.` };
   }
-  const read = fromCsv(kind, text, () => crypto.randomUUID());
+  const read = fromCsv(kind, text, () => newId());
   if (!read.ok) return read;
   const problem = await overfull(kind, read.things);
   if (problem) return { ok: false, problems: [problem] };

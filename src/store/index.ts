@@ -1,6 +1,33 @@
-export type { ProjectRow, SavedShape } from './db';
-export { db } from './db';
+export * from './attempt';
+export type { ProjectRow, SavedShape, VersionRow } from './db';
+export { db, KEEP_DELETED_MS } from './db';
 export * from './drawer';
+export * from './files';
+export {
+  allowFolder,
+  canUseFolder,
+  chooseFolder,
+  findFolder,
+  leaveFolder,
+  useFolder,
+  writeToFolder,
+} from './folder';
+export { forgetUnusedPictures } from './kept-pictures';
 export * from './pictures';
-export * from './projects';
+export {
+  deleteProject,
+  duplicateProject,
+  forgetProject,
+  listProjects,
+  makeProject,
+  putProject,
+  readProject,
+  renameProject,
+  restoreProject,
+  seedDemo,
+  takeProject,
+} from './projects';
+export * from './reminder';
+export * from './room';
+export { keepVersion, MOST_VERSIONS, thinned, versionsOf } from './versions';
 export * from './workbench';

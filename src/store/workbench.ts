@@ -1,24 +1,34 @@
 import { liveQuery } from 'dexie';
+import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { immer } from 'zustand/middleware/immer';
 import { wholeWords } from '~/core/arrange';
-import { type Plan, type Project, parseProject } from '~/core/model';
+import { faultOfEdit, type Plan, type Problem, type Project, parseProject } from '~/core/model';
 import type { Picture } from '~/core/plan';
-import { planWorker } from '~/workers';
-import { db, TAB } from './db';
+import { attempt, storageWords } from './attempt';
+import { type ProjectRow, TAB } from './db';
+import { folderNote } from './folder';
+import { keepPlanning, type Planner, type PlanningState } from './planning';
+import { readProject } from './projects';
+import { askToPersist } from './room';
+import { keepSaving, type Saver, type SavingState } from './saving';
+import { keepVersion } from './versions';
+import { canTakeTurns, type Role, type Seat, takeSeat } from './writer';
 
-interface Workbench {
-  status: 'loading' | 'open' | 'missing' | 'failed';
+interface Workbench extends PlanningState, SavingState {
+  status: 'loading' | 'open' | 'missing' | 'deleted' | 'damaged' | 'failed';
+  /** Why it could not be opened, in words. */
+  openError: string | null;
   project: Project | null;
+  /** A stored document that is no sound project any more, and what is wrong with it. */
+  damaged: { readonly raw: unknown; readonly problems: readonly Problem[] } | null;
+  /** Whether this tab writes, or looks on while another does; null while that is being found out. */
+  role: Role | null;
+  /** Why the last edit was not taken, in words; null once another was. */
+  refused: string | null;
   /** The newest finished plan; while an edit is being worked out it is the one before. */
   plan: Plan | null;
   picture: Picture | null;
-  planning: boolean;
-  planError: string | null;
-  /** When the last edit reached the browser's storage; null while one is still on its way. */
-  savedAt: number | null;
-  saveError: string | null;
   /** The piece that was picked last; what is shown is about it. */
   selectedId: string | null;
   /** Everything that is picked, whole words included. */
@@ -29,10 +39,15 @@ interface Workbench {
 
 const EMPTY: Workbench = {
   status: 'loading',
+  openError: null,
   project: null,
+  damaged: null,
+  role: null,
+  refused: null,
   plan: null,
   picture: null,
   planning: false,
+  planSlow: false,
   planError: null,
   savedAt: null,
   saveError: null,
@@ -45,14 +60,11 @@ const UNDO_STEPS = 200;
 
 /** The project that is open in this tab. Only the project itself is undone and redone. */
 export const useWorkbench = create<Workbench>()(
-  temporal(
-    immer(() => EMPTY),
-    {
-      partialize: (s) => ({ project: s.project }),
-      equality: (a, b) => a.project === b.project,
-      limit: UNDO_STEPS,
-    },
-  ),
+  temporal(() => EMPTY, {
+    partialize: (s) => ({ project: s.project }),
+    equality: (a, b) => a.project === b.project,
+    limit: UNDO_STEPS,
+  }),
 );
 
 const { getState: get, setState: set } = useWorkbench;
@@ -62,20 +74,48 @@ let mergeKey: string | null = null;
 let mergeUntil = 0;
 const MERGE_MS = 900;
 
+const LOOKING_ON = 'Another tab is at work on this project. Press “Work here instead” first.';
+
+/** Changes the project without a step to undo. */
+function setUnrecorded(change: Partial<Workbench>): void {
+  history().pause();
+  set(change);
+  history().resume();
+}
+
 /**
- * Changes the project as one undoable step.
+ * Changes the project as one undoable step, unless that would leave a project that cannot be opened again: then nothing is changed.
  * @param merge edits with the same key that follow within a second become one step, like typing a name or nudging a piece
+ * @returns why it was not taken, in words; null when it was
  */
-export function edit(recipe: (project: Project) => void, merge?: string): void {
+export function edit(recipe: (project: Project) => void, merge?: string): string | null {
+  const { project: before, role, status } = get();
+  if (!before || status !== 'open') return null;
+  const refuse = (words: string): string => {
+    set({ refused: words });
+    return words;
+  };
+  if (role !== 'writer')
+    return refuse(role === 'reader' ? LOOKING_ON : 'One moment: the project is still being opened.');
+  let after: Project;
+  try {
+    after = produce(before, (draft: Project) => {
+      recipe(draft);
+    });
+  } catch (error) {
+    console.error(error);
+    return refuse('That cannot be done with this. Nothing was changed.');
+  }
+  if (after === before) return null;
+  const fault = faultOfEdit(before, after);
+  if (fault) return refuse(`Nothing was changed: ${fault.message}`);
   const now = Date.now();
   const continues = merge !== undefined && merge === mergeKey && now < mergeUntil;
-  if (continues) history().pause();
-  set((s) => {
-    if (s.project) recipe(s.project);
-  });
-  if (continues) history().resume();
+  if (continues) setUnrecorded({ project: after, refused: null });
+  else set({ project: after, refused: null });
   mergeKey = merge ?? null;
   mergeUntil = now + MERGE_MS;
+  return null;
 }
 
 /** Ends a run of merged edits, so that the next is a step of its own. */
@@ -85,12 +125,21 @@ export function endMerge(): void {
 
 export const undo = (): void => {
   endMerge();
-  history().undo();
+  if (get().role === 'writer') history().undo();
 };
 export const redo = (): void => {
   endMerge();
-  history().redo();
+  if (get().role === 'writer') history().redo();
 };
+/** Does something with storage beside the project; when it could not be done that is told. @returns whether it was done */
+export async function attemptOrTell(otherwise: string, work: () => PromiseLike<unknown>): Promise<boolean> {
+  const done = await attempt(work);
+  if (!done.ok) set({ refused: `${otherwise}. ${done.words}` });
+  return done.ok;
+}
+/** The word that an edit was refused has been read. */
+export const clearRefused = (): void => set({ refused: null });
+
 /**
  * Picks a piece, and with it the whole word it belongs to; null lets go of everything.
  * @param add keeps what is picked already, or lets go of this one when it is
@@ -121,110 +170,213 @@ export function selectAll(ids: readonly string[]): void {
 }
 export const flip = (): void => set({ flipped: !get().flipped });
 
-/** Changes what the plan needs to know of one piece. */
-export function editPiece(id: string, recipe: (piece: Project['pieces'][number]) => void, merge?: string): void {
-  edit((project) => {
+/** Changes what the plan needs to know of one piece. @returns as {@link edit} */
+export function editPiece(
+  id: string,
+  recipe: (piece: Project['pieces'][number]) => void,
+  merge?: string,
+): string | null {
+  return edit((project) => {
     const piece = project.pieces.find((p) => p.id === id);
     if (piece) recipe(piece);
   }, merge && `${merge}:${id}`);
 }
 
-// ---- planning: one at a time; of the edits made meanwhile only the newest is planned
+// ---- what is open
 
-let waiting: Project | null = null;
-let working = false;
-
-async function replan(project: Project): Promise<void> {
-  waiting = project;
-  set({ planning: true });
-  if (working) return;
-  working = true;
-  while (waiting) {
-    const current: Project = waiting;
-    waiting = null;
-    try {
-      const { plan, picture } = await planWorker().plan({ ...current, pictures: [] });
-      if (get().project?.id === current.id) set({ plan, picture, planError: null });
-      // Read by the bench: from here on the station answers.
-      performance.mark('station-usable');
-    } catch (error) {
-      set({ planError: error instanceof Error ? error.message : String(error) });
-    }
-  }
-  working = false;
-  set({ planning: false });
+interface Open {
+  readonly planner: Planner;
+  saver: Saver | null;
+  seat: Seat | null;
 }
+let open: Open | null = null;
 
-// ---- saving: every edit, a moment later; at once when the page goes away
-
-const SAVE_AFTER_MS = 250;
-let timer: ReturnType<typeof setTimeout> | undefined;
-
-async function save(): Promise<void> {
-  clearTimeout(timer);
-  timer = undefined;
+/** Works the plan out once more, after it failed or was stopped. */
+export function planAgain(): void {
   const { project } = get();
-  if (!project) return;
-  try {
-    const updatedAt = Date.now();
-    const changed = await db.projects.update(project.id, { doc: project, name: project.name, updatedAt, writer: TAB });
-    if (changed === 0) throw new Error('The project was deleted in another tab. Export it from the menu to keep it.');
-    set({ savedAt: updatedAt, saveError: null });
-  } catch (error) {
-    set({ saveError: error instanceof Error ? error.message : String(error) });
-  }
+  if (project) open?.planner.note(project);
+}
+export const stopPlanning = (): void => open?.planner.stop();
+/** Asks the tab that writes to step back, and writes here. */
+export const workHere = (): void => open?.seat?.takeOver();
+/** Tries to save again at once. */
+export const saveAgain = (): void => void open?.saver?.flush();
+
+/**
+ * Puts an earlier version in the place of the project, as one step that can be undone. What stood there is put by first.
+ * @returns as {@link edit}
+ */
+export async function takeBack(version: Project): Promise<string | null> {
+  const { project } = get();
+  if (!project) return null;
+  await attempt(() => keepVersion(project.id, project, 'before'));
+  endMerge();
+  const { id } = project;
+  return edit((p) => {
+    for (const key of Object.keys(p)) delete (p as Record<string, unknown>)[key];
+    Object.assign(p, version, { id });
+  });
 }
 
-const flush = (): void => {
-  if (timer !== undefined) void save();
-};
+/** Another name from elsewhere: taken in beside whatever is being done here, and kept when that is undone. */
+function takeName(name: string): void {
+  const renamed = (p: Project | null | undefined): Project | null => (p ? { ...p, name } : null);
+  const change = (s: { project?: Project | null }) => ({ ...s, project: renamed(s.project) });
+  setUnrecorded({ project: renamed(get().project) });
+  useWorkbench.temporal.setState(({ pastStates, futureStates }) => ({
+    pastStates: pastStates.map(change),
+    futureStates: futureStates.map(change),
+  }));
+}
 
 /**
  * Opens a project in this tab and keeps it: plans and saves after every edit, and takes in what another tab writes.
  * @returns a function that closes it again
  */
 export function openProject(id: string): () => void {
-  set(EMPTY);
+  setUnrecorded(EMPTY);
   history().clear();
-  let incoming = false;
-  const stopSaving = useWorkbench.subscribe((state, before) => {
+  let closed = false;
+  let foreign = false;
+  const own: Open = {
+    planner: keepPlanning(
+      (projectId, planned) => {
+        if (get().project?.id === projectId) set(planned);
+      },
+      (state) => set(state),
+    ),
+    saver: null,
+    seat: null,
+  };
+  open = own;
+
+  const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
-    void replan(state.project);
-    if (before.project && !incoming) {
-      set({ savedAt: null });
-      clearTimeout(timer);
-      timer = setTimeout(save, SAVE_AFTER_MS);
+    own.planner.note(state.project);
+    if (!before.project || foreign) return;
+    set({ savedAt: null });
+    own.saver?.note(state.project);
+  });
+
+  /** Shows a project that was read from storage. */
+  const show = (project: Project, row: ProjectRow): void => {
+    foreign = true;
+    setUnrecorded({ status: 'open', project, damaged: null, savedAt: row.updatedAt, saveError: null });
+    foreign = false;
+    const there = new Set(project.pieces.map((p) => p.id));
+    const { selectedIds } = get();
+    if (selectedIds.some((s) => !there.has(s))) selectAll(selectedIds.filter((s) => there.has(s)));
+  };
+  const keep = (project: Project, row: ProjectRow): void => {
+    own.saver?.stop();
+    own.saver = keepSaving(
+      project,
+      (state) => {
+        if (closed) return;
+        set(state);
+        const now = get().project;
+        if (state.saveError === null && now) folderNote(now);
+        if (state.saveError === null) askToPersist();
+      },
+      row.rev,
+    );
+  };
+
+  const onRole = (role: Role): void => {
+    if (closed) return;
+    if (role === 'reader') {
+      // Only the tab that writes undoes, and only its own steps.
+      const unsaved = own.saver?.dirty() ? get().project : null;
+      own.saver?.stop();
+      own.saver = null;
+      history().clear();
+      set({ role });
+      // The lock was taken away while something was not written yet: it is put by.
+      if (unsaved) void attempt(() => keepVersion(id, unsaved, 'before'));
+      return;
     }
-  });
-  const watching = liveQuery(() => db.projects.get(id)).subscribe({
-    next: (row) => {
-      if (!row || row.deletedAt !== null) {
-        if (get().status !== 'open') set({ status: 'missing' });
-        return;
+    // What the other tab wrote last is read before anything is written here.
+    void attempt(() => readProject(id)).then((read) => {
+      const row = read.ok ? read.value : undefined;
+      const parsed = row && parseProject(row.doc);
+      if (closed || !row || !parsed?.ok) return;
+      const { project } = get();
+      if (!project || (row.writer !== TAB && row.updatedAt !== get().savedAt)) show(parsed.project, row);
+      keep(get().project ?? parsed.project, row);
+      history().clear();
+      set({ role });
+    });
+  };
+
+  const news = async (row: ProjectRow | undefined): Promise<void> => {
+    if (closed) return;
+    if (!row) {
+      set({ status: get().project ? 'deleted' : 'missing' });
+      return;
+    }
+    if (row.deletedAt !== null) {
+      set({ status: 'deleted' });
+      if (get().project) return;
+    }
+    const { project, role, status } = get();
+    if (project && role === 'writer' && canTakeTurns()) {
+      if (row.deletedAt === null && status === 'deleted') {
+        set({ status: 'open' });
+        void own.saver?.flush();
       }
-      const first = get().project === null;
-      if (!first && row.writer === TAB) return;
-      // A row may have been written by an older version, or by hand: it is read as carefully as a file.
-      const parsed = parseProject(row.doc);
-      if (!parsed.ok) {
-        set({ status: 'failed', saveError: parsed.problems.map((p) => p.message).join(' ') });
-        return;
-      }
-      incoming = true;
-      if (first) history().pause();
-      set({ status: 'open', project: parsed.project, savedAt: row.updatedAt });
-      if (first) history().resume();
-      incoming = false;
+      // Whoever does not write may still give it another name, on the first page.
+      if (row.writer !== TAB && row.name !== project.name) takeName(row.name);
+      return;
+    }
+    if (project && row.writer === TAB && status === 'open') return;
+    if (project && own.saver?.dirty()) return;
+    // A row may have been written by an older version, or by hand: it is read as carefully as a file.
+    const parsed = parseProject(row.doc);
+    if (!parsed.ok) {
+      if (!project) set({ status: 'damaged', damaged: { raw: row.doc, problems: parsed.problems } });
+      return;
+    }
+    show(parsed.project, row);
+    if (row.deletedAt !== null) set({ status: 'deleted' });
+    if (!own.seat) {
+      if (!canTakeTurns()) keep(parsed.project, row);
+      own.seat = takeSeat(id, canTakeTurns() ? onRole : (role) => set({ role }), async () => own.saver?.flush());
+    }
+  };
+
+  const watching = liveQuery(() => readProject(id)).subscribe({
+    next: (row) => void news(row),
+    error: (error: unknown) => {
+      if (!get().project) set({ status: 'failed', openError: storageWords(error) });
     },
-    error: (error: unknown) => set({ status: 'failed', saveError: String(error) }),
   });
+  // Storage that is refused or stuck may never answer the watch; asked once directly, it must.
+  void attempt(() => readProject(id)).then((read) => {
+    if (!closed && !read.ok && !get().project) set({ status: 'failed', openError: read.words });
+  });
+
+  const flush = (): void => {
+    if (own.saver?.dirty()) void own.saver.flush();
+  };
+  const warn = (e: BeforeUnloadEvent): void => {
+    if (get().saveError && own.saver?.dirty()) e.preventDefault();
+  };
   document.addEventListener('visibilitychange', flush);
   window.addEventListener('pagehide', flush);
+  window.addEventListener('beforeunload', warn);
   return () => {
-    flush();
-    stopSaving();
+    const last = own.saver?.dirty() ? own.saver.flush() : Promise.resolve();
+    closed = true;
+    stopWatchingEdits();
     watching.unsubscribe();
+    own.planner.close();
+    void last.finally(() => {
+      own.saver?.stop();
+      own.seat?.leave();
+    });
+    if (open === own) open = null;
     document.removeEventListener('visibilitychange', flush);
     window.removeEventListener('pagehide', flush);
+    window.removeEventListener('beforeunload', warn);
   };
 }

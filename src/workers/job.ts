@@ -4,13 +4,17 @@ import {
   benchSchema,
   benchSurfaceSchema,
   fabricSchema,
+  fileStem,
+  ironPressureKPa,
   ironSchema,
   LIMITS,
   type Plan,
   type Problem,
   type Project,
+  parseCapped,
   parseProjectText,
   problemsFrom,
+  readJson,
   webSchema,
 } from '~/core/model';
 import { nest } from '~/core/nest';
@@ -29,17 +33,21 @@ import {
 } from '~/core/sheet';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
-export type Job =
+export type Work =
   | { readonly kind: 'plan'; readonly body: string }
   | { readonly kind: 'nest'; readonly body: string }
   | { readonly kind: 'press'; readonly body: string }
   | { readonly kind: 'sheets'; readonly body: string; readonly query: Readonly<Record<string, string>> };
+/** Work, or only a look whether its body can be worked with. */
+export type Job = Work | { readonly kind: 'check'; readonly of: Work };
 
 export interface JobAnswer {
   readonly status: number;
   readonly type: string;
   readonly body: string | ArrayBuffer;
   readonly filename?: string;
+  /** When to try again. */
+  readonly retryAfterS?: number;
 }
 
 export type LoadFonts = () => Promise<{ regular: string; bold: string }>;
@@ -97,36 +105,45 @@ const nestSchema = z.object({
 /** More copies than this are a factory's work. */
 const MOST_COPIES = 5000;
 
+/** JSON of an answer. @throws Error for a number that is none: that would be our fault, and `null` in its place a lie */
+const jsonOf = (value: unknown): string =>
+  JSON.stringify(value, (key, v: unknown) => {
+    if (typeof v === 'number' && !Number.isFinite(v)) throw new Error(`“${key}” came to ${v}`);
+    return v;
+  });
+
+const json = (value: unknown): JobAnswer => ({ status: 200, type: 'application/json', body: jsonOf(value) });
+const bad = (code: string, message: string, path: string): JobAnswer => errorAnswer(400, { code, message, path });
+
+/** What is left to do once a body was found good, or the answer that says what is wrong with it. */
+type Prepared = JobAnswer | (() => JobAnswer | Promise<JobAnswer>);
+
+const TELL = 10;
+
 /** A body read and checked, or the answer that says what is wrong with it. */
 function readBody<T>(
   body: string,
   schema: z.ZodType<T>,
   wanted: string,
 ): { readonly ok: true; readonly data: T } | { readonly ok: false; readonly answer: JobAnswer } {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(body);
-  } catch {
-    return {
-      ok: false,
-      answer: errorAnswer(400, { code: 'not-json', message: `The body is not JSON. Send ${wanted}.`, path: '' }),
-    };
-  }
-  const parsed = schema.safeParse(raw);
-  if (parsed.success) return { ok: true, data: parsed.data };
-  const problems = problemsFrom(parsed.error, raw);
-  const message = problems
-    .slice(0, 10)
-    .map((p) => p.message)
-    .join(' ');
-  return { ok: false, answer: errorAnswer(400, { ...problems[0]!, message }) };
+  const read = readJson(body, 'The body is not JSON');
+  if (!read.ok) return { ok: false, answer: bad('not-json', `${read.message} Send ${wanted}.`, '') };
+  const parsed = parseCapped(schema, read.value, TELL);
+  if (parsed.ok) return { ok: true, data: parsed.data };
+  const problems = problemsFrom(parsed, read.value);
+  const message = problems.map((p) => p.message).join(' ');
+  return { ok: false, answer: errorAnswer(400, { ...(problems[0] as Problem), message }) };
 }
 
-function nestJob(body: string): JobAnswer {
+const firstTwice = (ids: readonly string[]): number => {
+  const seen = new Set<string>();
+  return ids.findIndex((id) => seen.size === seen.add(id).size);
+};
+
+function prepareNest(body: string): Prepared {
   const read = readBody(body, nestSchema, '{ "widthMm", "parts", … }');
   if (!read.ok) return read.answer;
   const { data } = read;
-  const bad = (code: string, message: string, path: string): JobAnswer => errorAnswer(400, { code, message, path });
   if (data.spacingMm >= data.widthMm)
     return bad(
       'spacing-too-wide',
@@ -140,11 +157,16 @@ function nestJob(body: string): JobAnswer {
       `These are ${copies.toLocaleString('en')} parts with their copies; up to ${MOST_COPIES.toLocaleString('en')} can be laid at once. Lay them in lots.`,
       'parts',
     );
-  const ids = new Set(data.parts.map((p) => p.id));
-  if (ids.size < data.parts.length)
-    return bad('duplicate-id', 'Two parts have the same id. Give each its own, and use “count” for copies.', 'parts');
-  const result = nest(data, { now: () => performance.now() });
-  return { status: 200, type: 'application/json', body: JSON.stringify(result) };
+  for (const list of ['parts', 'bins'] as const) {
+    const twice = firstTwice(data[list].map((p) => p.id));
+    if (twice >= 0)
+      return bad(
+        'duplicate-id',
+        `Two ${list} have the same id “${data[list][twice]?.id.slice(0, 40)}”. Give each its own, and use “count” for copies.`,
+        `${list}[${twice}].id`,
+      );
+  }
+  return () => json(nest(data, { now: () => performance.now() }));
 }
 
 const pressBody = z.object({
@@ -160,16 +182,25 @@ const pressBody = z.object({
   steam: z.boolean().optional(),
 });
 
-function pressJob(body: string): JobAnswer {
+function preparePress(body: string): Prepared {
   const read = readBody(body, pressBody, '{ "stage", "fabric", "web", "iron", "bench" }');
   if (!read.ok) return read.answer;
   const { onto, side, steam, ...rest } = read.data;
   if (rest.stage === 'bond' && onto === undefined)
-    return errorAnswer(400, {
-      code: 'no-ground',
-      message: 'To bond, send “onto”: the fabric that lies beneath.',
-      path: 'onto',
-    });
+    return bad('no-ground', 'To bond, send “onto”: the fabric that lies beneath.', 'onto');
+  const kPa = ironPressureKPa(rest.iron);
+  if (kPa > LIMITS.pressureMaxKPa)
+    return bad(
+      'iron-pressure',
+      `This iron would press with ${Math.round(kPa).toLocaleString('en')} kPa, more than any press. Check its lean, mass and soleplate.`,
+      'iron.leanN',
+    );
+  if (rest.web.maxC < rest.web.meltC)
+    return bad(
+      'web-limits',
+      `The web may be heated to ${rest.web.maxC} °C, below the ${rest.web.meltC} °C at which it melts. Check the leaflet.`,
+      'web.maxC',
+    );
   const request: PressRequest = {
     ...rest,
     onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
@@ -177,74 +208,61 @@ function pressJob(body: string): JobAnswer {
     ...(side ? { side } : {}),
     ...(steam === undefined ? {} : { steam }),
   };
-  const setting = settingFor(request);
-  const run = runAt(request, setting.heat.soleplateC, { untilS: Math.min(60, setting.dwell.seconds * 2 + 2) });
-  // A point about every twentieth of a second at first, then every fifth.
-  let last = -1;
-  const trace = run.tS.flatMap((tS, i) => {
-    if (i > 0 && tS - last < (tS < 5 ? 0.05 : 0.2)) return [];
-    last = tS;
-    return [{ tS: Math.round(tS * 1000) / 1000, bondLineC: Math.round(run.bondC[i]! * 100) / 100 }];
-  });
-  return { status: 200, type: 'application/json', body: JSON.stringify({ setting, trace }) };
+  return () => {
+    const setting = settingFor(request);
+    const run = runAt(request, setting.heat.soleplateC, { untilS: Math.min(60, setting.dwell.seconds * 2 + 2) });
+    // A point about every twentieth of a second at first, then every fifth.
+    let last = -1;
+    const trace = run.tS.flatMap((tS, i) => {
+      if (i > 0 && tS - last < (tS < 5 ? 0.05 : 0.2)) return [];
+      last = tS;
+      return [{ tS: Math.round(tS * 1000) / 1000, bondLineC: Math.round(run.bondC[i]! * 100) / 100 }];
+    });
+    return json({ setting, trace });
+  };
 }
 
-/** A file name that every system takes: letters and digits, joined by dashes. */
-const fileName = (name: string, rest: string): string => {
-  const plain = name
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/[\s_]+/g, '-')
-    .toLowerCase();
-  return `${plain || 'project'}-${rest}`;
-};
+function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFonts: LoadFonts): Prepared {
+  if (work.kind === 'sheets') {
+    for (const [key, allowed] of Object.entries(SHEET_CHOICES)) {
+      const value = work.query[key];
+      if (value === undefined || !(allowed as readonly string[]).includes(value))
+        return bad('bad-query', `Add ${key}= to the address, one of ${allowed.join(', ')}.`, key);
+    }
+  }
+  const parsed = parseProjectText(work.body);
+  if (!parsed.ok) {
+    const message = parsed.problems.map((p) => p.message).join(' ');
+    return errorAnswer(400, { ...(parsed.problems[0] as Problem), message: message.slice(0, 2000) });
+  }
+  const { project } = parsed;
+  if (work.kind === 'plan') return () => json(planProject(project));
+  return async () => {
+    const paper = work.query['paper'] as Paper;
+    const kind = work.query['kind'] as keyof typeof SHEETS;
+    const doc = correctedFor(SHEETS[kind](project, planProject(project), paper), project.printer);
+    const filename = `${fileStem(project.name)}-${kind}.${work.query['format']}`;
+    if (work.query['format'] === 'svg') return { status: 200, type: 'image/svg+xml', body: sheetsToSvg(doc), filename };
+    const { sheetsToPdf } = await import('~/core/sheet/pdf');
+    return { status: 200, type: 'application/pdf', body: sheetsToPdf(doc, await loadFonts()), filename };
+  };
+}
+
+const prepare = (work: Work, loadFonts: LoadFonts): Prepared =>
+  work.kind === 'nest'
+    ? prepareNest(work.body)
+    : work.kind === 'press'
+      ? preparePress(work.body)
+      : prepareProject(work, loadFonts);
 
 /**
- * Does one job from start to end. Never throws for bad input: that is an answer with status 400.
+ * Does one job from start to end, or only looks whether its body is good. Never throws for bad input: that is an answer with status 400.
  * @param loadFonts only called for a PDF
  */
 export async function runJob(job: Job, loadFonts: LoadFonts): Promise<JobAnswer> {
-  if (job.kind === 'sheets') {
-    for (const [key, allowed] of Object.entries(SHEET_CHOICES)) {
-      const value = job.query[key];
-      if (value === undefined || !(allowed as readonly string[]).includes(value))
-        return errorAnswer(400, {
-          code: 'bad-query',
-          message: `Add ${key}= to the address, one of ${allowed.join(', ')}.`,
-          path: key,
-        });
-    }
-  }
-  if (job.kind === 'nest') return nestJob(job.body);
-  if (job.kind === 'press') return pressJob(job.body);
-  const parsed = parseProjectText(job.body);
-  if (!parsed.ok) {
-    const [first, ...others] = parsed.problems;
-    const message = [first!.message, ...others.map((p) => p.message)].join(' ');
-    return errorAnswer(400, { ...first!, message: message.slice(0, 2000) });
-  }
-  const { project } = parsed;
-  const plan = planProject(project);
-  if (job.kind === 'plan') return { status: 200, type: 'application/json', body: JSON.stringify(plan) };
-
-  const paper = job.query['paper'] as Paper;
-  const stem = job.query['kind'] as keyof typeof SHEETS;
-  const doc = correctedFor(SHEETS[stem](project, plan, paper), project.printer);
-  if (job.query['format'] === 'svg')
-    return {
-      status: 200,
-      type: 'image/svg+xml',
-      body: sheetsToSvg(doc),
-      filename: fileName(project.name, `${stem}.svg`),
-    };
-  const { sheetsToPdf } = await import('~/core/sheet/pdf');
-  return {
-    status: 200,
-    type: 'application/pdf',
-    body: sheetsToPdf(doc, await loadFonts()),
-    filename: fileName(project.name, `${stem}.pdf`),
-  };
+  const prepared = prepare(job.kind === 'check' ? job.of : job, loadFonts);
+  if (typeof prepared !== 'function') return prepared;
+  return job.kind === 'check' ? json({ ok: true }) : await prepared();
 }
 
 export const BODY_LIMIT_BYTES = LIMITS.bodyBytes;

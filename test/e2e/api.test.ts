@@ -105,7 +105,7 @@ describe('the endpoints, of the built server', () => {
     expect(trace.at(-1).bondLineC).to.be.above(60);
     for (const [bad, message] of [
       [{ ...body, onto: undefined }, /send “onto”/],
-      [{ ...body, web: { ...p.webs[0], massGsm: 0 } }, /more than 0/],
+      [{ ...body, web: { ...p.webs[0], massGsm: 0 } }, /at least 1/],
       [{ ...body, stage: 'iron' }, /one of fuse, bond/],
     ] as const) {
       const refused = await post('/api/press', JSON.stringify(bad));

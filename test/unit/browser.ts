@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto';
 import { expose } from 'comlink';
 import type { Project } from '~/core/model';
 import { planWithPicture } from '~/core/plan';
+import { archive } from '~/workers/archive';
 
 // The stores look for IndexedDB as soon as they are loaded, so they are handed on from here.
 export * from '~/store';
@@ -21,6 +22,7 @@ class PlannerThread {
     const { port1, port2 } = new MessageChannel();
     expose(
       {
+        ...archive,
         plan: (project: Project) => {
           planned.push(project);
           if (planner.failsWith) throw new Error(planner.failsWith);

@@ -164,7 +164,11 @@ describe('drawer: CSV', () => {
     ['negative stock', 'name,stock mm\nA,-5 x 10', /Line 2: “stock mm” is “-5 x 10”, but must be sizes like/],
     ['a number that is none', 'name,mass g/m2\nA,heavy', /Line 2: “mass g\/m2” is “heavy”, but must be a number/],
     ['an unknown cloth', 'name,cloth\nA,moonsilk', /but must be one of quilting-cotton/],
-    ['a thickness of nothing', 'name,thickness mm\nA,0', /Line 2, “A”: thickness in mm is 0, but must be more than 0/],
+    [
+      'a thickness of nothing',
+      'name,thickness mm\nA,0',
+      /Line 2, “A”: thickness in mm is 0, but must be at least 0.02/,
+    ],
     ['a colour that is none', 'name,colour\nA,red', /must be a colour like #a1b2c3/],
   ];
   for (const [what, csv, expected] of refusals)

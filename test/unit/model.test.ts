@@ -137,13 +137,13 @@ describe('model: projects', () => {
     expect(found.message).to.match(/holds 10,000 entries, but at most 2,000/);
   });
 
-  it('tells at most 20 problems and counts the rest', () => {
+  it('tells at most 20 problems and says that there are more', () => {
     const many = project(Array.from({ length: 60 }, (_, i) => piece(`p${i}`, square(10), { fabricId: 'gone' })));
     const result = parseProject(many);
     expect(result.ok).to.equal(false);
     if (!result.ok) {
       expect(result.problems).to.have.length(21);
-      expect(result.problems.at(-1)!.message).to.equal('And 40 more like these.');
+      expect(result.problems.at(-1)!.message).to.equal('And there are more like these.');
     }
   });
 

@@ -122,6 +122,9 @@ function read(cell: string, { type, heading }: Column): { ok: true; value: unkno
   return { ok: true, value: cell };
 }
 
+/** What a spreadsheet would run, line breaks and all. */
+const FORMULA = /^[=+\-@\t\r][\s\S]*$/;
+
 /** Things as CSV with a heading row. A cell that a spreadsheet would take for a formula is written with an apostrophe before it. */
 export function toCsv<K extends DrawerKind>(kind: K, things: readonly Things[K][]): string {
   return Papa.unparse(
@@ -129,7 +132,7 @@ export function toCsv<K extends DrawerKind>(kind: K, things: readonly Things[K][
       fields: COLUMNS[kind].map((c) => c.heading),
       data: things.map((t) => COLUMNS[kind].map((c) => write(at(t, c.path), c))),
     },
-    { escapeFormulae: true, newline: '\n' },
+    { escapeFormulae: FORMULA, newline: '\n' },
   );
 }
 

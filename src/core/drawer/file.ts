@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { pictureSchema, problemsFrom } from '../model';
+import { parseCapped, pictureSchema, problemsFrom, readJson } from '../model';
 import { DRAWER_KINDS, DRAWER_LIMIT, type DrawerContents, KIND_WORDS, THING_SCHEMAS } from './kinds';
 
 const DRAWER_FORMAT = 'apple-seam.drawer';
 const DRAWER_VERSION = 1;
+const TELL = 12;
 
 const drawerSchema = z.object({
   format: z.literal(DRAWER_FORMAT),
@@ -16,8 +17,13 @@ const drawerSchema = z.object({
   pictures: z.array(pictureSchema).max(DRAWER_LIMIT).default([]),
 });
 
-export const drawerToJson = (contents: DrawerContents): string =>
-  JSON.stringify({ format: DRAWER_FORMAT, version: DRAWER_VERSION, ...contents }, null, 1);
+/** The Drawer as a document of its own. */
+export const drawerDoc = (contents: DrawerContents) => ({
+  format: DRAWER_FORMAT,
+  version: DRAWER_VERSION,
+  ...contents,
+});
+export const drawerToJson = (contents: DrawerContents): string => JSON.stringify(drawerDoc(contents), null, 1);
 
 export type DrawerRead =
   | { readonly ok: true; readonly contents: DrawerContents }
@@ -25,12 +31,14 @@ export type DrawerRead =
 
 /** Reads a whole Drawer from JSON. All or nothing; never throws. */
 export function drawerFromJson(json: string): DrawerRead {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(json);
-  } catch {
-    return { ok: false, problems: ['This file is not JSON. Choose a file that ends in .drawer.json, or a CSV file.'] };
-  }
+  const read = readJson(json, 'This file is not JSON');
+  return read.ok
+    ? drawerFromRaw(read.value)
+    : { ok: false, problems: [`${read.message} Choose a file that ends in .drawer.json, or a CSV file.`] };
+}
+
+/** As {@link drawerFromJson}, from what the JSON held. */
+export function drawerFromRaw(raw: unknown): DrawerRead {
   const format = typeof raw === 'object' && raw !== null ? (raw as Record<string, unknown>)['format'] : undefined;
   if (format !== DRAWER_FORMAT)
     return {
@@ -41,18 +49,12 @@ export function drawerFromJson(json: string): DrawerRead {
           : `This is not a Drawer: its “format” should be “${DRAWER_FORMAT}”. Choose a file that was exported here.`,
       ],
     };
-  const parsed = drawerSchema.safeParse(raw);
-  if (!parsed.success)
-    return {
-      ok: false,
-      problems: problemsFrom(parsed.error, raw)
-        .slice(0, 12)
-        .map((p) => p.message),
-    };
+  const parsed = parseCapped(drawerSchema, raw, TELL);
+  if (!parsed.ok) return { ok: false, problems: problemsFrom(parsed, raw).map((p) => p.message) };
   for (const kind of DRAWER_KINDS) {
-    const ids = parsed.data[kind].map((t) => t.id);
-    const twice = ids.find((id, i) => ids.indexOf(id) !== i);
-    if (twice !== undefined && ids.length < 3000)
+    const seen = new Set<string>();
+    const twice = parsed.data[kind].find((t) => seen.size === seen.add(t.id).size)?.id;
+    if (twice !== undefined)
       return { ok: false, problems: [`Two ${KIND_WORDS[kind].many} have the same id “${twice}”. Give each its own.`] };
   }
   const { format: _, version: __, ...contents } = parsed.data;

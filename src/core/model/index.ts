@@ -1,9 +1,15 @@
+export { parseCapped } from './capped';
+export * from './edit-check';
+export * from './file-name';
 export * from './finished';
+export * from './ids';
+export * from './json';
 export * from './limits';
 export * from './lookup';
+export { ironPressureKPa } from './meaning';
 export * from './migrate';
 export * from './new';
-export * from './parse';
+export { meaningProblems, type ParsedProject, parseProject, parseProjectText } from './parse';
 export * from './plan';
-export { type Problem, problemsFrom } from './problems';
+export { mmIfInches, type Problem, problemsFrom } from './problems';
 export * from './project';

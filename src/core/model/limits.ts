@@ -19,4 +19,12 @@ export const LIMITS = {
   /** A picture as base64, characters: about 2.2 MB. */
   pictureChars: 3_000_000,
   bodyBytes: 16 * 1024 * 1024,
+  /** Below these nothing is made; what is smaller was typed in inches. */
+  soleplateMinMm: 20,
+  webWidthMinMm: 5,
+  clothMinMm: 0.02,
+  /** No iron and no press that stands in a sewing room presses harder, kPa. */
+  pressureMaxKPa: 2000,
+  /** All the cloth of all copies together: a football pitch and a half. Beyond it a count or a size has slipped. */
+  clothMaxM2: 10_000,
 } as const;

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { MM_PER } from '../units';
 
 /** Something wrong with what came in: data for a program, a message for a person, the place for both. */
 export interface Problem {
@@ -44,6 +45,15 @@ const FIELDS: Record<string, string> = {
   leanN: 'lean in newtons',
   stockMm: 'length left in mm',
   preReversed: '“already reversed”',
+  radiusMm: 'radius of the arc in mm',
+  capMm: 'height of a capital in mm',
+  // The lists themselves, when they hold too many.
+  pieces: 'The list of pieces',
+  fabrics: 'The list of fabrics',
+  webs: 'The list of webs',
+  irons: 'The list of irons',
+  words: 'The list of words',
+  pictures: 'The list of pictures',
 };
 
 export const printPath = (path: readonly PropertyKey[]): string =>
@@ -68,7 +78,8 @@ export function placeInWords(path: readonly PropertyKey[], raw: unknown): string
     const named = typeof label === 'string' && label.trim() ? ` “${shorten(label.trim())}”` : '';
     return [`${singular} ${index + 1}${named}`, fieldWords(rest)].filter(Boolean).join(', ');
   }
-  return path.length === 0 ? 'The project' : fieldWords(path);
+  if (path.length === 0) return 'The project';
+  return path.length === 1 && path[0] === 'name' ? 'The project’s name' : fieldWords(path);
 }
 
 const shown = (value: unknown): string => {
@@ -87,6 +98,32 @@ const EXPECTED: Record<string, string> = {
   object: 'an object',
 };
 
+/** What the members of a union would take, in words; empty when they are too many to tell. */
+function allowedBy(issue: z.core.$ZodIssueInvalidUnion): string {
+  const tags = 'options' in issue && Array.isArray(issue.options) ? issue.options.map(String) : [];
+  const each = issue.errors.flatMap((member) => {
+    const [only] = member;
+    if (member.length !== 1 || !only || only.path.length > 0) return [];
+    if (only.code === 'invalid_value') return only.values.map(String);
+    if (only.code === 'invalid_type') return [EXPECTED[only.expected] ?? only.expected];
+    return [];
+  });
+  const words = [...new Set([...tags, ...each])].slice(0, 12);
+  return words.length > 1 ? `one of ${words.join(', ')}` : (words[0] ?? '');
+}
+
+/** A length below its least is often one that was typed in inches: what it is in mm then; null when that would be too little as well. */
+export function mmIfInches(issue: z.core.$ZodIssueTooSmall, value: unknown): number | null {
+  if (!String(issue.path?.at(-1) ?? '').endsWith('Mm') || typeof value !== 'number' || value <= 0) return null;
+  const mm = value * MM_PER.in;
+  return mm >= Number(issue.minimum) ? Number(mm.toFixed(2)) : null;
+}
+
+const inchesMeant = (issue: z.core.$ZodIssueTooSmall, value: unknown): string => {
+  const mm = mmIfInches(issue, value);
+  return mm === null ? '' : `. Were inches meant? ${value} in are ${mm} mm: type those`;
+};
+
 function explain(issue: z.core.$ZodIssue, value: unknown): string {
   switch (issue.code) {
     case 'invalid_type': {
@@ -95,11 +132,13 @@ function explain(issue: z.core.$ZodIssue, value: unknown): string {
     }
     case 'invalid_value':
       return `is ${shown(value)}, but must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.map((v) => String(v)).join(', ')}`;
-    case 'invalid_union':
-      return `is ${shown(value)}, which is not allowed here`;
+    case 'invalid_union': {
+      const allowed = allowedBy(issue);
+      return `is ${shown(value)}, ${allowed ? `but must be ${allowed}` : 'which is not allowed here'}`;
+    }
     case 'too_small':
       if (issue.origin === 'string') return 'is empty';
-      return `is ${shown(value)}, but must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}`;
+      return `is ${shown(value)}, but must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}${inchesMeant(issue, value)}`;
     case 'too_big': {
       const most = issue.maximum.toLocaleString('en');
       if (issue.origin === 'array')
@@ -113,7 +152,7 @@ function explain(issue: z.core.$ZodIssue, value: unknown): string {
 }
 
 /** Turns Zod's issues about `raw` into problems a person can act on. */
-export function problemsFrom(error: z.ZodError, raw: unknown): Problem[] {
+export function problemsFrom(error: Pick<z.ZodError, 'issues'>, raw: unknown): Problem[] {
   return error.issues.map((issue) => {
     const value = issue.path.reduce(at, raw);
     return {

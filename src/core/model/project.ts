@@ -58,15 +58,15 @@ export const COVERS = ['none', 'parchment', 'coated-sheet', 'press-cloth', 'damp
 export const SURFACES = ['ironing-board', 'wool-mat', 'wood', 'glass'] as const;
 
 // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are exactly what is refused
-const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+export const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]|\p{Surrogate}/u;
 const text = (max: number) =>
   z
     .string()
     .max(max)
-    .refine((s) => !CONTROL.test(s), { error: 'holds control characters; retype it' });
+    .refine((s) => !CONTROL.test(s), { error: 'holds control characters or half a character; retype it' });
 const id = text(100).min(1);
 const name = text(LIMITS.nameChars);
-const positive = (max: number) => z.number().positive().max(max);
+const between = (min: number, max: number) => z.number().min(min).max(max);
 const upTo = (max: number) => z.number().min(0).max(max);
 const coordinate = z.number().min(-LIMITS.reachMm).max(LIMITS.reachMm);
 const heatC = z.number().min(20).max(300);
@@ -111,8 +111,8 @@ export const wordSchema = z.object({
   faceId: id,
   fabricId: id,
   size: z.discriminatedUnion('by', [
-    z.object({ by: z.literal('cap'), capMm: positive(2000) }),
-    z.object({ by: z.literal('box'), widthMm: positive(LIMITS.reachMm), heightMm: positive(LIMITS.reachMm) }),
+    z.object({ by: z.literal('cap'), capMm: between(1, 2000) }),
+    z.object({ by: z.literal('box'), widthMm: between(1, LIMITS.reachMm), heightMm: between(1, LIMITS.reachMm) }),
   ]),
   gaps: z.enum(GAPS),
   /** Room between letters beyond what the gaps give, mm. */
@@ -135,8 +135,8 @@ export const pictureSchema = z.object({
     .regex(/^data:image\/(png|jpeg);base64,[a-z0-9+/=]+$/i, {
       error: 'must be a PNG or JPEG picture as a data address',
     }),
-  widthPx: positive(20_000),
-  heightPx: positive(20_000),
+  widthPx: between(1, 20_000),
+  heightPx: between(1, 20_000),
 });
 
 /** How joins are made and what may be cut away. Underlap and margins: common practice, no source. */
@@ -150,7 +150,7 @@ export const layeringSchema = z.object({
   /** Window appliqué: how much more than a window shows is made. */
   windowMarginMm: upTo(100),
   /** The release sheet that units are built on. */
-  sheet: z.object({ widthMm: positive(2000), heightMm: positive(2000) }),
+  sheet: z.object({ widthMm: between(20, 2000), heightMm: between(20, 2000) }),
   /** Wadding and a backing go beneath. */
   quilted: z.boolean(),
 });
@@ -177,8 +177,8 @@ export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15, mirrorMm: nu
 const stockList = z
   .array(
     z.object({
-      widthMm: positive(100_000),
-      heightMm: positive(100_000),
+      widthMm: between(1, 100_000),
+      heightMm: between(1, 100_000),
       count: z.number().int().min(0).max(9999),
       /** A scrap's own shape within its box, mm; null: the whole rectangle. */
       outline: outline.nullable().default(null),
@@ -192,8 +192,8 @@ export const fabricSchema = z.object({
   name,
   kind: z.enum(FABRIC_KINDS),
   fibre: z.enum(FIBRES),
-  thicknessMm: positive(20),
-  massGsm: positive(3000),
+  thicknessMm: between(LIMITS.clothMinMm, 20),
+  massGsm: between(1, 3000),
   maxIronC: z.number().min(0).max(300),
   colour: z.string().regex(/^#[0-9a-f]{6}$/i, { error: 'must be a colour like #a1b2c3' }),
   sides: z.enum(['one', 'both']),
@@ -203,7 +203,7 @@ export const fabricSchema = z.object({
   pricePerM2: upTo(100_000).nullable().default(null),
   /** A photo of one's own cloth, with the width of cloth it shows. */
   photo: z
-    .object({ pictureId: id, widthMm: positive(5000) })
+    .object({ pictureId: id, widthMm: between(1, 5000) })
     .nullable()
     .default(null),
   /** The cloth it starts from, finer than its kind; null: the typical one of its kind. */
@@ -217,19 +217,19 @@ export const fabricSchema = z.object({
   note: text(2000).default(''),
 });
 
-const pressSchema = z.object({ heatC, dwellS: positive(600), steam: z.boolean() });
+const pressSchema = z.object({ heatC, dwellS: between(0.1, 600), steam: z.boolean() });
 
 export const webSchema = z.object({
   id,
   name,
   form: z.enum(WEB_FORMS),
   liners: z.union([z.literal(0), z.literal(1), z.literal(2)]),
-  massGsm: positive(500),
+  massGsm: between(1, 500),
   meltC: heatC,
   maxC: heatC,
   sewing: z.enum(SEWING),
   tacky: z.boolean(),
-  widthMm: positive(5000),
+  widthMm: between(LIMITS.webWidthMinMm, 5000),
   stockMm: upTo(1_000_000),
   pricePerM: upTo(100_000).nullable().default(null),
   leaflet: z.object({ fuse: pressSchema, bond: pressSchema }),
@@ -251,8 +251,11 @@ export const ironSchema = z.object({
   id,
   name,
   kind: z.enum(IRON_KINDS),
-  soleplate: z.object({ widthMm: positive(1000), lengthMm: positive(1000) }),
-  massKg: positive(100),
+  soleplate: z.object({
+    widthMm: between(LIMITS.soleplateMinMm, 1000),
+    lengthMm: between(LIMITS.soleplateMinMm, 1000),
+  }),
+  massKg: between(0.05, 100),
   leanN: upTo(20_000),
   vents: z.boolean(),
   steam: z.boolean(),
@@ -267,7 +270,7 @@ export const benchCoverSchema = z.object({
   id,
   name,
   kind: z.enum(COVERS).exclude(['none']),
-  thicknessMm: positive(20),
+  thicknessMm: between(LIMITS.clothMinMm, 20),
   conductivityWmK: z.number().min(0.01).max(400).nullable().default(null),
   maxC: heatC,
   seeThrough: z.boolean(),
@@ -277,7 +280,7 @@ export const benchSurfaceSchema = z.object({
   id,
   name,
   kind: z.enum(SURFACES),
-  thicknessMm: positive(500),
+  thicknessMm: between(0.5, 500),
   conductivityWmK: z.number().min(0.01).max(400).nullable().default(null),
   note: text(2000).default(''),
 });
@@ -321,6 +324,8 @@ export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
   extraWebPoints: 6,
 };
 
+const onRoll = between(-1_000_000, 100_000_000);
+
 /** A layout that was worked out: where each part lies on a web's roll or a fabric's stock. Kept, since it takes seconds; used only while its key fits. */
 export const layoutSchema = z.object({
   kind: z.enum(['web', 'cloth']),
@@ -334,9 +339,9 @@ export const layoutSchema = z.object({
       z.object({
         id: text(200),
         copy: z.number().int().min(0),
-        xMm: z.number(),
-        yMm: z.number(),
-        rotateDeg: z.number(),
+        xMm: onRoll,
+        yMm: onRoll,
+        rotateDeg: z.number().min(-3600).max(3600),
         mirrored: z.literal(false).default(false),
         bin: text(100).nullable(),
         binCopy: z.number().int().min(0),
@@ -345,7 +350,12 @@ export const layoutSchema = z.object({
     .max(20_000),
   /** Parts a hand has put where they are: "id copy". */
   locked: z.array(text(220)).max(20_000).default([]),
-  unplaced: z.array(z.object({ id: text(200), copies: z.number(), code: z.string(), text: z.string() })).default([]),
+  unplaced: z
+    .array(
+      z.object({ id: text(200), copies: z.number().int().min(0).max(2_000_000), code: text(100), text: text(1000) }),
+    )
+    .max(20_000)
+    .default([]),
 });
 
 export const projectSchema = z.object({
@@ -392,7 +402,7 @@ export const projectSchema = z.object({
   underlay: z
     .object({
       pictureId: id,
-      widthMm: positive(LIMITS.reachMm),
+      widthMm: between(1, LIMITS.reachMm),
       at: place.default(NOWHERE),
       shown: z.boolean().default(true),
     })

@@ -1,9 +1,10 @@
 import { figure } from '../material';
+import { STANDARD_GRAVITY_N_KG } from '../units';
 
 // Every constant of the press model, with its unit and where it comes from. Cloth, web, cover and surface figures stand in core/material.
 
 export const ROOM_C = figure(20, '°C', 'a heated room');
-export const GRAVITY = figure(9.80665, 'N/kg', 'standard gravity, CGPM 1901');
+export const GRAVITY = figure(STANDARD_GRAVITY_N_KG, 'N/kg', 'standard gravity, CGPM 1901');
 export const GAS_CONSTANT = figure(8.314462618, 'J/(mol·K)', 'CODATA 2018');
 export const ABSOLUTE_ZERO_C = figure(-273.15, '°C', 'definition of the kelvin scale');
 

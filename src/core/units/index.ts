@@ -1,2 +1,3 @@
+export * from './force';
 export * from './length';
 export * from './temperature';

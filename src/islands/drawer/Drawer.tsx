@@ -3,7 +3,9 @@ import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lu
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Dialog, Empty, Note, Toast } from '~/components';
 import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, toCsv, usualThing } from '~/core/drawer';
+import { newId } from '~/core/model';
 import {
+  attempt,
   changeDrawer,
   download,
   importToDrawer,
@@ -13,6 +15,7 @@ import {
   useDrawer,
   useDrawerHistory,
 } from '~/store';
+import { Frame } from '../app/Frame';
 import { tableOf } from './columns';
 import css from './Drawer.module.css';
 import { DrawerTable } from './DrawerTable';
@@ -38,18 +41,32 @@ const kindFromHash = (): DrawerKind => {
 
 /** What lies ready: fabrics, webs, irons, covers and surfaces, for every project. */
 export function Drawer() {
+  return (
+    <Frame what="the Drawer">
+      <Chest />
+    </Frame>
+  );
+}
+
+function Chest() {
   const [kind, setKind] = useState<DrawerKind>(kindFromHash);
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState<{ thing: Thing; isNew: boolean } | null>(null);
   const [problems, setProblems] = useState<{ file: string; list: readonly string[] } | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const [failed, setFailed] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [windows, setWindows] = useState<{ file: File; lines: string } | null>(null);
+  const [tries, setTries] = useState(0);
   const file = useRef<HTMLInputElement>(null);
   const drawer = useDrawer();
   const { past, future } = useDrawerHistory();
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each try asks anew
   useEffect(() => {
-    seedDemo().catch(() => setFailed(true));
+    void attempt(seedDemo).then((laid) => setFailed(laid.ok ? null : laid.words));
+  }, [tries]);
+  useEffect(() => {
     const moved = (): void => {
       setOpen(null);
       setKind(kindFromHash());
@@ -58,7 +75,7 @@ export function Drawer() {
       const typing = e.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName);
       if (typing || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
       e.preventDefault();
-      void (e.shiftKey ? redoDrawer() : undoDrawer());
+      void attempt(() => (e.shiftKey ? redoDrawer() : undoDrawer())).then((d) => setTrouble(d.ok ? null : d.words));
     };
     window.addEventListener('hashchange', moved);
     window.addEventListener('keydown', key);
@@ -73,7 +90,8 @@ export function Drawer() {
     return (
       <main className={css.page}>
         <Note stop>
-          This browser does not let the page keep anything. Leave private browsing, or allow site data for this address.
+          <p>{failed}</p>
+          <Button onClick={() => setTries((n) => n + 1)}>Try again</Button>
         </Note>
       </main>
     );
@@ -87,23 +105,46 @@ export function Drawer() {
     drawer: typeof drawer;
     onKeep: (t: Thing) => void;
     onRemove: () => void;
+    trouble: string | null;
     onClose: () => void;
   }) => React.JSX.Element;
+  /** Does something with the drawer. @returns whether it was done; if not, it says so */
+  const doing = async (work: () => PromiseLike<unknown>, otherwise: string): Promise<boolean> => {
+    const done = await attempt(work);
+    setTrouble(done.ok ? null : `${otherwise}. ${done.words}`);
+    return done.ok;
+  };
   const keep = (thing: Thing): void => {
-    void changeDrawer(kind, `${open?.isNew ? 'add' : 'change'} ${thing.name}`, new Map([[thing.id, thing]]) as never);
-    setOpen(null);
+    const words = `${open?.isNew ? 'add' : 'change'} ${thing.name}`;
+    void doing(() => changeDrawer(kind, words, new Map([[thing.id, thing]]) as never), 'It was not kept').then(
+      (done) => {
+        // What could not be stored stays in the editor, as it was typed.
+        if (done) setOpen(null);
+      },
+    );
   };
   const remove = (thing: Thing): void => {
-    void changeDrawer(kind, `take out ${thing.name}`, new Map([[thing.id, undefined]]));
-    setOpen(null);
-    setSaid(`“${thing.name}” is out of the drawer.`);
+    void doing(
+      () => changeDrawer(kind, `take out ${thing.name}`, new Map([[thing.id, undefined]])),
+      'It was not taken out',
+    ).then((done) => {
+      if (!done) return;
+      setOpen(null);
+      setSaid(`“${thing.name}” is out of the drawer.`);
+    });
   };
   const take = async (files: FileList | null): Promise<void> => {
     const chosen = files?.[0];
     if (!chosen) return;
-    const result = await importToDrawer(kind, chosen);
-    if (result.ok) setSaid(result.words);
-    else setProblems({ file: chosen.name, list: result.problems });
+    await takeFile(chosen, false);
+  };
+  const takeFile = async (chosen: File, asWindows: boolean): Promise<void> => {
+    setWindows(null);
+    const read = await attempt(() => importToDrawer(kind, chosen, asWindows), null);
+    if (!read.ok) setProblems({ file: chosen.name, list: [read.words] });
+    else if (read.value.ok) setSaid(read.value.words);
+    else if ('asWindows' in read.value) setWindows({ file: chosen, lines: read.value.asWindows });
+    else setProblems({ file: chosen.name, list: read.value.problems });
   };
 
   return (
@@ -118,14 +159,14 @@ export function Drawer() {
             label="Undo"
             disabled={past.length === 0}
             title={past.at(-1) ? `Undo: ${past.at(-1)?.words}` : 'Undo'}
-            onClick={() => void undoDrawer()}
+            onClick={() => void doing(undoDrawer, 'It was not undone')}
           />
           <Button
             look="plain"
             icon={<Redo2 size={22} />}
             label="Redo"
             disabled={future.length === 0}
-            onClick={() => void redoDrawer()}
+            onClick={() => void doing(redoDrawer, 'It was not redone')}
           />
         </div>
       </header>
@@ -158,7 +199,7 @@ export function Drawer() {
           <Button
             look="go"
             icon={<Plus size={20} />}
-            onClick={() => setOpen({ thing: usualThing(kind, crypto.randomUUID(), {}) as Thing, isNew: true })}
+            onClick={() => setOpen({ thing: usualThing(kind, newId(), {}) as Thing, isNew: true })}
           >
             New {words.one}
           </Button>
@@ -221,8 +262,33 @@ export function Drawer() {
           drawer={drawer}
           onKeep={keep}
           onRemove={() => remove(open.thing)}
-          onClose={() => setOpen(null)}
+          trouble={trouble}
+          onClose={() => {
+            setOpen(null);
+            setTrouble(null);
+          }}
         />
+      )}
+      {windows && (
+        <Dialog title="Which letters are these?" onClose={() => setWindows(null)}>
+          <p>
+            “{windows.file.name}” is not in UTF-8. Older programs on Windows write another encoding; read so, it says:
+          </p>
+          <pre className={css.sample}>{windows.lines}</pre>
+          <p>Does that look right? Nothing has been taken in yet.</p>
+          <div className={css.buttons}>
+            <Button look="go" onClick={() => void takeFile(windows.file, true)}>
+              Yes, take it in
+            </Button>
+            <Button onClick={() => setWindows(null)}>No, leave it</Button>
+          </div>
+        </Dialog>
+      )}
+      {trouble && !open && (
+        <Toast stop onGone={() => setTrouble(null)}>
+          <span>{trouble}</span>
+          <Button onClick={() => setTrouble(null)}>Close</Button>
+        </Toast>
       )}
       {problems && (
         <Dialog title="That file could not be taken in" onClose={() => setProblems(null)}>
@@ -240,7 +306,7 @@ export function Drawer() {
           <span>{said}</span>
           <Button
             onClick={() => {
-              void undoDrawer();
+              void doing(undoDrawer, 'It was not undone');
               setSaid(null);
             }}
           >

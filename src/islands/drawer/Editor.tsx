@@ -40,6 +40,7 @@ export function Editor<K extends DrawerKind>({
   drawer,
   onKeep,
   onRemove,
+  trouble,
   onClose,
   children,
 }: {
@@ -49,6 +50,8 @@ export function Editor<K extends DrawerKind>({
   drawer: DrawerContents;
   onKeep: (thing: Things[K]) => void;
   onRemove: () => void;
+  /** Why it could not be kept, in words. */
+  trouble: string | null;
   onClose: () => void;
   children: (form: UseFormReturn<Things[K]>, watched: Things[K]) => ReactNode;
 }) {
@@ -81,6 +84,7 @@ export function Editor<K extends DrawerKind>({
             </ul>
           </Note>
         )}
+        {trouble && <Note stop>{trouble}</Note>}
         <div className={css.editorEnd}>
           {!isNew && (
             <Button look="stop" icon={<Trash2 size={18} />} onClick={onRemove}>

@@ -28,6 +28,7 @@ export function FabricEditor(props: {
   drawer: DrawerContents;
   onKeep: (thing: Fabric) => void;
   onRemove: () => void;
+  trouble: string | null;
   onClose: () => void;
 }) {
   return (

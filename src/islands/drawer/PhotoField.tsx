@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import type { Picture } from '~/core/model';
-import { canvasToDataUrl, keepDrawerPicture, readPicture } from '~/store';
+import { newId, type Picture } from '~/core/model';
+import { attempt, canvasToDataUrl, keepDrawerPicture, readPicture } from '~/store';
 import css from './Drawer.module.css';
 
 const PHOTO_PX = 1400;
@@ -27,15 +27,17 @@ export function PhotoField({
       return;
     }
     setError(null);
-    onChange(
-      await keepDrawerPicture({
-        id: crypto.randomUUID(),
+    const kept = await attempt(() =>
+      keepDrawerPicture({
+        id: newId(),
         name: file.name.slice(0, 200),
         dataUrl: canvasToDataUrl(read.canvas),
         widthPx: read.canvas.width,
         heightPx: read.canvas.height,
       }),
     );
+    if (kept.ok) onChange(kept.value);
+    else setError(kept.words);
   };
   return (
     <div className={css.photo}>

@@ -14,6 +14,7 @@ interface EditorProps<K extends DrawerKind> {
   drawer: DrawerContents;
   onKeep: (thing: Things[K]) => void;
   onRemove: () => void;
+  trouble: string | null;
   onClose: () => void;
 }
 

@@ -16,6 +16,7 @@ export function WebEditor(props: {
   drawer: DrawerContents;
   onKeep: (thing: Web) => void;
   onRemove: () => void;
+  trouble: string | null;
   onClose: () => void;
 }) {
   return (

@@ -1,52 +1,125 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Archive, Copy, Download, FolderInput, Pencil, Plus, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { Button, ButtonLink, Dialog, Empty, Note, Picture, TextField, Toast } from '~/components';
+import { Archive, FolderInput, LifeBuoy, Plus, Trash2 } from 'lucide-react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { Boundary, Button, ButtonLink, Dialog, Empty, lazily, Note, TextField, Toast } from '~/components';
+import type { EverythingRead } from '~/core/archive';
 import {
+  type Attempt,
+  attempt,
+  copyIsDue,
   db,
   deleteProject,
-  download,
   duplicateProject,
-  exportFile,
-  importProject,
+  findFolder,
+  listProjects,
   makeProject,
+  openFile,
   type ProjectRow,
+  remindLater,
   renameProject,
   restoreProject,
   seedDemo,
+  takeDamaged,
+  useFolder,
 } from '~/store';
+import { Frame } from '../app/Frame';
+import { addressOf } from '../project/stations';
 import css from './Home.module.css';
+import { ProjectCard } from './ProjectCard';
 
-const open = (id: string): void => window.location.assign(`/project/${encodeURIComponent(id)}/pattern`);
-const address = (id: string): string => `/project/${encodeURIComponent(id)}/pattern`;
-const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+const BinDialog = lazily('the bin', async () => (await import('./BinDialog')).BinDialog, 'dialog');
+const CopiesDialog = lazily('keeping copies', async () => (await import('./CopiesDialog')).CopiesDialog, 'dialog');
+
+const open = (id: string): void => window.location.assign(addressOf(id, 'pattern'));
+
+interface Trouble {
+  readonly title: string;
+  readonly file: string | null;
+  readonly list: readonly string[];
+  /** A document that can be mended. */
+  readonly raw?: unknown;
+}
 
 /** The first page: every project, as the picture it will be. */
 export function Home() {
+  return (
+    <Frame what="the first page">
+      <Table />
+    </Frame>
+  );
+}
+
+function Table() {
   const [ready, setReady] = useState<'no' | 'yes' | 'failed'>('no');
+  const [failure, setFailure] = useState('');
   const [renaming, setRenaming] = useState<ProjectRow | null>(null);
   const [deleted, setDeleted] = useState<ProjectRow | null>(null);
-  const [problems, setProblems] = useState<{ file: string; list: string[] } | null>(null);
+  const [trouble, setTrouble] = useState<Trouble | null>(null);
+  const [dialog, setDialog] = useState<'bin' | 'copies' | null>(null);
+  const [everything, setEverything] = useState<EverythingRead | null>(null);
+  const [due, setDue] = useState(false);
   const [dropping, setDropping] = useState(false);
+  const [reading, setReading] = useState<string | null>(null);
   const fileInput = useRef<HTMLInputElement>(null);
+  const folder = useFolder((s) => s.state);
 
-  useEffect(() => {
-    seedDemo().then(
-      () => setReady('yes'),
-      () => setReady('failed'),
-    );
+  const begin = useCallback(async (): Promise<void> => {
+    setReady('no');
+    const laid = await attempt(seedDemo);
+    setReady(laid.ok ? 'yes' : 'failed');
+    if (!laid.ok) {
+      setFailure(laid.words);
+      return;
+    }
+    await findFolder();
+    const asked = await attempt(() => copyIsDue());
+    setDue(asked.ok && asked.value);
   }, []);
-  const rows = useLiveQuery(
-    async () => (await db.projects.orderBy('updatedAt').reverse().toArray()).filter((r) => r.deletedAt === null),
-    [],
+  useEffect(() => void begin(), [begin]);
+  // What cannot be read is told by the beginning; the list then stays as it is.
+  const rows = useLiveQuery(async () => (ready === 'failed' ? [] : await listProjects().catch(() => [])), [ready]);
+  const binned = useLiveQuery(
+    async () =>
+      ready === 'failed'
+        ? 0
+        : await db.projects
+            .filter((r) => r.deletedAt !== null)
+            .count()
+            .catch(() => 0),
+    [ready],
   );
+
+  /** Does something with storage and says so when it could not be done. */
+  const doing = async <T,>(title: string, work: () => PromiseLike<T>): Promise<Attempt<T>> => {
+    const done = await attempt(work);
+    if (!done.ok) setTrouble({ title, file: null, list: [done.words] });
+    return done;
+  };
 
   const take = async (files: FileList | null): Promise<void> => {
     const file = files?.[0];
     if (!file) return;
-    const result = await importProject(file);
-    if (result.ok) open(result.id);
-    else setProblems({ file: file.name, list: result.problems });
+    const title = 'That file could not be opened';
+    setReading(file.name);
+    try {
+      const result = await openFile(file);
+      if (result.kind === 'project') open(result.id);
+      else if (result.kind === 'everything') {
+        setEverything(result.read);
+        setDialog('copies');
+      } else
+        setTrouble({
+          title,
+          file: file.name,
+          list: result.problems,
+          ...(result.kind === 'damaged' ? { raw: result.raw } : {}),
+        });
+    } catch (e) {
+      const words = await attempt(() => Promise.reject(e));
+      setTrouble({ title, file: file.name, list: [words.ok ? '' : words.words] });
+    } finally {
+      setReading(null);
+    }
   };
 
   return (
@@ -72,7 +145,14 @@ export function Home() {
           </p>
         </div>
         <div className={css.actions}>
-          <Button look="go" icon={<Plus size={20} />} onClick={async () => open(await makeProject())}>
+          <Button
+            look="go"
+            icon={<Plus size={20} />}
+            onClick={async () => {
+              const made = await doing('No new project could be made', makeProject);
+              if (made.ok) open(made.value);
+            }}
+          >
             New project
           </Button>
           <Button icon={<FolderInput size={20} />} onClick={() => fileInput.current?.click()}>
@@ -85,7 +165,7 @@ export function Home() {
             ref={fileInput}
             className="visually-hidden"
             type="file"
-            accept=".json,.seam.json,application/json"
+            accept=".json,.seam,.seam.json,.zip,application/json,application/zip"
             aria-label="Project file"
             tabIndex={-1}
             onChange={(e) => {
@@ -110,15 +190,60 @@ export function Home() {
 
       {ready === 'failed' && (
         <Note stop>
-          This browser does not let the page keep anything, so projects cannot be stored. Leave private browsing, or
-          allow site data for this address.
+          <div className={css.said}>
+            <span>{failure} Until then projects cannot be kept here.</span>
+            <Button onClick={() => void begin()}>Try again</Button>
+          </div>
+        </Note>
+      )}
+      {reading && (
+        <Note>
+          <span role="status">Reading “{reading}” …</span>
+        </Note>
+      )}
+      {due && (
+        <Note>
+          <div className={css.said}>
+            <span>
+              It has been three weeks since everything was last kept in a file of your own. A browser can be cleared.
+            </span>
+            <Button
+              look="go"
+              onClick={() => {
+                setDue(false);
+                setDialog('copies');
+              }}
+            >
+              Keep a copy
+            </Button>
+            <Button
+              onClick={() => {
+                setDue(false);
+                void attempt(() => remindLater());
+              }}
+            >
+              Ask again in a week
+            </Button>
+          </div>
+        </Note>
+      )}
+      {(folder === 'asks' || folder === 'failed') && (
+        <Note stop={folder === 'failed'}>
+          <div className={css.said}>
+            <span>
+              {folder === 'asks'
+                ? 'The folder that projects are also written to needs your word again.'
+                : 'The folder that projects are also written to could not be written to.'}
+            </span>
+            <Button onClick={() => setDialog('copies')}>See to it</Button>
+          </div>
         </Note>
       )}
       {rows?.length === 0 && ready === 'yes' && (
         <Empty title="An empty table">
           <p>
-            Start a new project, or open a project file that ends in .seam.json. You can also drop one anywhere on this
-            page.
+            Start a new project, or open a project file that ends in .seam or .seam.json. You can also drop one anywhere
+            on this page.
           </p>
         </Empty>
       )}
@@ -126,71 +251,90 @@ export function Home() {
       <ul className={css.projects} aria-label="Projects" aria-busy={rows === undefined}>
         {rows?.map((row) => (
           <li key={row.id} className={css.project} data-project={row.id}>
-            <a className={css.hung} href={address(row.id)} tabIndex={-1} aria-label={`Open ${row.name}`}>
-              <Picture project={row.doc} spots={{}} title={row.name} />
-            </a>
-            <h2 className={css.name}>
-              <a href={address(row.id)}>{row.name}</a>
-            </h2>
-            <p className={css.when}>
-              {row.doc.pieces.length === 1 ? '1 piece' : `${row.doc.pieces.length} pieces`} · changed{' '}
-              {dateWords.format(row.updatedAt)}
-            </p>
-            <div className={css.row}>
-              <Button look="plain" icon={<Pencil size={16} />} onClick={() => setRenaming(row)}>
-                Rename
-              </Button>
-              <Button look="plain" icon={<Copy size={16} />} onClick={() => void duplicateProject(row.id)}>
-                Duplicate
-              </Button>
-              <Button
-                look="plain"
-                icon={<Download size={16} />}
-                onClick={() => {
-                  const { blob, filename } = exportFile(row.doc);
-                  download(blob, filename);
+            <Boundary what={`“${row.name}”`}>
+              <ProjectCard
+                row={row}
+                onRename={() => setRenaming(row)}
+                onDuplicate={() => void doing('It was not duplicated', () => duplicateProject(row.id))}
+                onDelete={async () => {
+                  if ((await doing('It was not deleted', () => deleteProject(row.id))).ok) setDeleted(row);
                 }}
-              >
-                Export
-              </Button>
-              <Button
-                look="stop"
-                icon={<Trash2 size={16} />}
-                onClick={() => {
-                  void deleteProject(row.id);
-                  setDeleted(row);
-                }}
-              >
-                Delete
-              </Button>
-            </div>
+              />
+            </Boundary>
           </li>
         ))}
       </ul>
 
-      <p className={css.foot}>
-        Everything you make stays in this browser; export a project to keep a copy or pass it on. Irons, steam and
-        blades hurt: follow the care label and the web’s own leaflet where they are stricter than a figure here.
-      </p>
+      <footer className={css.foot}>
+        <p>
+          Everything you make stays in this browser; export a project to pass it on, and keep a copy of everything now
+          and then. Irons, steam and blades hurt: follow the care label and the web’s own leaflet where they are
+          stricter than a figure here.
+        </p>
+        <div className={css.actions}>
+          <Button icon={<LifeBuoy size={20} />} onClick={() => setDialog('copies')}>
+            Keep everything
+          </Button>
+          <Button icon={<Trash2 size={20} />} onClick={() => setDialog('bin')}>
+            {binned ? `The bin (${binned})` : 'The bin'}
+          </Button>
+        </div>
+      </footer>
 
-      {renaming && <Rename row={renaming} onClose={() => setRenaming(null)} />}
-      {problems && (
-        <Dialog title="That file could not be opened" onClose={() => setProblems(null)}>
-          <p>Nothing was changed. In “{problems.file}”:</p>
+      {renaming && (
+        <Rename
+          row={renaming}
+          onName={(name) => void doing('It was not renamed', () => renameProject(renaming.id, name))}
+          onClose={() => setRenaming(null)}
+        />
+      )}
+      {dialog === 'bin' && <BinDialog onClose={() => setDialog(null)} />}
+      {dialog === 'copies' && (
+        <CopiesDialog
+          brought={everything}
+          onClose={() => {
+            setDialog(null);
+            setEverything(null);
+          }}
+        />
+      )}
+      {trouble && (
+        <Dialog title={trouble.title} onClose={() => setTrouble(null)}>
+          <p>
+            Nothing was changed.
+            {trouble.file !== null && ` In “${trouble.file}”:`}
+          </p>
           <ul className={css.problems}>
-            {problems.list.map((p) => (
+            {trouble.list.map((p) => (
               <li key={p}>{p}</li>
             ))}
           </ul>
-          <Button onClick={() => setProblems(null)}>Close</Button>
+          <div className={css.actions}>
+            {trouble.raw !== undefined && (
+              <Button
+                look="go"
+                onClick={async () => {
+                  const { raw, file } = trouble;
+                  const taken = await attempt(() =>
+                    takeDamaged(raw, file?.replace(/\.seam(\.json)?$|\.json$/i, '') ?? ''),
+                  );
+                  if (taken.ok) open(taken.value);
+                  else setTrouble({ title: 'It could not be taken in', file: null, list: [taken.words] });
+                }}
+              >
+                See what can be mended
+              </Button>
+            )}
+            <Button onClick={() => setTrouble(null)}>Close</Button>
+          </div>
         </Dialog>
       )}
       {deleted && (
         <Toast onGone={() => setDeleted(null)}>
-          <span>“{deleted.name}” is deleted.</span>
+          <span>“{deleted.name}” is in the bin.</span>
           <Button
             onClick={() => {
-              void restoreProject(deleted.id);
+              void doing('It was not brought back', () => restoreProject(deleted.id));
               setDeleted(null);
             }}
           >
@@ -202,7 +346,7 @@ export function Home() {
   );
 }
 
-function Rename({ row, onClose }: { row: ProjectRow; onClose: () => void }) {
+function Rename({ row, onName, onClose }: { row: ProjectRow; onName: (name: string) => void; onClose: () => void }) {
   const [name, setName] = useState(row.name);
   return (
     <Dialog title="Rename" onClose={onClose}>
@@ -211,7 +355,7 @@ function Rename({ row, onClose }: { row: ProjectRow; onClose: () => void }) {
         onSubmit={(e) => {
           e.preventDefault();
           if (!name.trim()) return;
-          void renameProject(row.id, name);
+          onName(name);
           onClose();
         }}
       >

@@ -47,7 +47,7 @@ export function Layers() {
   const place = project.order.indexOf(selectedId ?? '');
   const count = Math.min(laid ?? plan.order.length, plan.order.length);
 
-  const shift = (id: string, way: 'up' | 'down' | 'top' | 'bottom'): void =>
+  const shift = (id: string, way: 'up' | 'down' | 'top' | 'bottom'): string | null =>
     edit((p) => {
       if (way === 'up' || way === 'down') reorder(p, moveInOrder(p.order, id, way, plan.overlaps));
       else {

@@ -34,7 +34,7 @@ export function PieceJoins({
   const under = plan.overlaps.filter((o) => o.over === piece.id);
   const cut = picture.cuts[piece.id];
   const decided = (a: string, b: string) => project.layering.pairs.find((p) => p.under === a && p.over === b);
-  const giveUp = (a: string, b: string): void =>
+  const giveUp = (a: string, b: string): string | null =>
     edit((p) => void (p.layering.pairs = p.layering.pairs.filter((q) => q.under !== a || q.over !== b)));
   const u = project.units;
   return (

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Dialog, Note, Select, WebSwatch } from '~/components';
 import type { Aspect, Compared } from '~/core/match';
 import { type Project, pieceName, type Web } from '~/core/model';
-import { planWorker } from '~/workers';
+import { planThread } from '~/workers';
 import css from './Match.module.css';
 
 const ASPECT_WORDS: Readonly<Record<Aspect, string>> = {
@@ -15,6 +15,8 @@ const ASPECT_WORDS: Readonly<Record<Aspect, string>> = {
   handling: 'Handling',
   cost: 'Cost',
 };
+/** Comparing takes milliseconds; waiting behind a plan takes seconds. */
+const LIMIT_MS = 30_000;
 /** Points that count as a clear lead in one respect, and as a slight one. */
 const LEAD = { clear: 5, slight: 0.5 } as const;
 
@@ -35,13 +37,20 @@ export function CompareDialog({
   const [a, setA] = useState(first);
   const [b, setB] = useState(second);
   const [rows, setRows] = useState<readonly Compared[] | null>(null);
+  const [error, setError] = useState<string | null>(null);
   useEffect(() => {
     let gone = false;
-    void planWorker()
-      .compare({ ...project, pictures: [] }, pieceId, [a, b])
-      .then((got) => {
-        if (!gone) setRows(got);
-      });
+    setError(null);
+    planThread()
+      .run(async (w) => await w.compare({ ...project, pictures: [] }, pieceId, [a, b]), LIMIT_MS)
+      .then(
+        (got) => {
+          if (!gone) setRows(got);
+        },
+        (e: unknown) => {
+          if (!gone) setError(e instanceof Error ? e.message : String(e));
+        },
+      );
     return () => {
       gone = true;
     };
@@ -60,6 +69,7 @@ export function CompareDialog({
       title={`What if: ${index + 1} ${pieceName(piece, index + 1)}, ${fabric?.name ?? ''}`}
       onClose={onClose}
     >
+      {error && <Note stop>{error}</Note>}
       <table className={css.compare}>
         <thead>
           <tr>

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Button, ButtonLink, Dialog } from '~/components';
+import { Button, ButtonLink, Dialog, Note } from '~/components';
 import {
   type Difference,
   DRAWER_KINDS,
@@ -10,7 +10,7 @@ import {
   takeIn,
 } from '~/core/drawer';
 import type { Project } from '~/core/model';
-import { changeDrawer, edit } from '~/store';
+import { attempt, changeDrawer, edit } from '~/store';
 import css from './Match.module.css';
 
 const STATE_WORDS: Readonly<Record<Difference['state'], string>> = {
@@ -34,6 +34,7 @@ export function FromDrawerDialog({
   const [ticked, setTicked] = useState<ReadonlySet<string>>(
     () => new Set(found.filter((d) => d.state === 'changed').map(keyOf)),
   );
+  const [error, setError] = useState<string | null>(null);
   const chosen = found.filter((d) => ticked.has(keyOf(d)));
   const into = chosen.filter((d) => d.state !== 'own');
   const back = chosen.filter((d) => d.state === 'own');
@@ -43,18 +44,29 @@ export function FromDrawerDialog({
     setTicked(next);
   };
   const go = async (): Promise<void> => {
-    if (into.length > 0) edit((p) => takeIn(p, drawer, into));
+    const refused = into.length > 0 ? edit((p) => takeIn(p, drawer, into)) : null;
+    if (refused) {
+      setError(refused);
+      return;
+    }
     for (const kind of DRAWER_KINDS) {
       const mine = back.filter((d) => d.kind === kind);
       if (mine.length === 0) continue;
       const list = project[kind] as unknown as readonly Things[typeof kind][];
       const things = new Map(mine.map((d) => [d.id, list.find((t) => t.id === d.id)]));
-      await changeDrawer(kind, `keep ${mine.length} ${KIND_WORDS[kind].many}`, things as never);
+      const kept = await attempt(() =>
+        changeDrawer(kind, `keep ${mine.length} ${KIND_WORDS[kind].many}`, things as never),
+      );
+      if (!kept.ok) {
+        setError(kept.words);
+        return;
+      }
     }
     onClose();
   };
   return (
     <Dialog title="From the drawer, and back" onClose={onClose}>
+      {error && <Note stop>{error}</Note>}
       {found.length === 0 ? (
         <p>This project and the drawer hold the same things.</p>
       ) : (

@@ -1,14 +1,18 @@
 import { Image, Shapes, Spline, Type } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
-import { Button } from '~/components';
+import { useState } from 'react';
+import { Button, lazily } from '~/components';
 import type { Project } from '~/core/model';
 import css from './Pattern.module.css';
 
 // Each brings a good deal with it that a project at rest does not need.
-const WordDialog = lazy(async () => ({ default: (await import('./WordDialog')).WordDialog }));
-const ShelfDialog = lazy(async () => ({ default: (await import('./ShelfDialog')).ShelfDialog }));
-const DrawingDialog = lazy(async () => ({ default: (await import('./DrawingDialog')).DrawingDialog }));
-const ScanDialog = lazy(async () => ({ default: (await import('./ScanDialog')).ScanDialog }));
+const WordDialog = lazily('laying a word', async () => (await import('./WordDialog')).WordDialog, 'dialog');
+const ShelfDialog = lazily('the shelf of shapes', async () => (await import('./ShelfDialog')).ShelfDialog, 'dialog');
+const DrawingDialog = lazily(
+  'reading a drawing',
+  async () => (await import('./DrawingDialog')).DrawingDialog,
+  'dialog',
+);
+const ScanDialog = lazily('reading a scan', async () => (await import('./ScanDialog')).ScanDialog, 'dialog');
 
 /** The four ways in for a shape. */
 export function AddBar({ project }: { project: Project }) {
@@ -29,12 +33,10 @@ export function AddBar({ project }: { project: Project }) {
       <Button icon={<Image size={18} />} onClick={() => setOpen('scan')}>
         a scan or photo
       </Button>
-      <Suspense fallback={<span role="status">Opening …</span>}>
-        {open === 'word' && <WordDialog project={project} word={null} onClose={close} />}
-        {open === 'shape' && <ShelfDialog project={project} onClose={close} />}
-        {open === 'drawing' && <DrawingDialog project={project} onClose={close} />}
-        {open === 'scan' && <ScanDialog project={project} onClose={close} />}
-      </Suspense>
+      {open === 'word' && <WordDialog project={project} word={null} onClose={close} />}
+      {open === 'shape' && <ShelfDialog project={project} onClose={close} />}
+      {open === 'drawing' && <DrawingDialog project={project} onClose={close} />}
+      {open === 'scan' && <ScanDialog project={project} onClose={close} />}
     </div>
   );
 }

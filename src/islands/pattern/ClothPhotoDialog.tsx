@@ -41,7 +41,7 @@ export function ClothPhotoDialog({
   };
   const keep = (): void => {
     if (!photo) return;
-    edit((p) => {
+    const refused = edit((p) => {
       const f = p.fabrics.find((q) => q.id === fabric.id);
       if (!f) return;
       const same = p.pictures.find((q) => q.dataUrl === photo.dataUrl);
@@ -57,7 +57,8 @@ export function ClothPhotoDialog({
       f.photo = { pictureId: id, widthMm };
       dropUnused(p);
     });
-    onClose();
+    if (refused) setError(refused);
+    else onClose();
   };
   return (
     <Dialog title={`A photo of ${fabric.name}`} onClose={onClose}>

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
 import type { Drawing } from '~/core/drawing';
@@ -7,7 +7,7 @@ import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, regionOf, scaling, transformPath } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import { edit, selectAll } from '~/store';
-import { openDrawingWorker, proxy } from '~/workers';
+import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { fabricOfColour, newId } from './edits';
 
@@ -20,12 +20,10 @@ const GROUND_SHARE = 0.9;
 export function DrawingDialog({ project, onClose }: { project: Project; onClose: () => void }) {
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [name, setName] = useState('');
-  const [share, setShare] = useState<number | null>(null);
-  const [error, setError] = useState<string | null>(null);
+  const { share, error, setError, run, cancel } = useDrawingJob();
   const [size, setSize] = useState<Size>('ground');
   const [mm, setMm] = useState(200);
   const [reversed, setReversed] = useState<'no' | 'yes'>('no');
-  const cancel = useRef<() => void>(() => undefined);
   const u = project.units;
 
   const read = async (file: File): Promise<void> => {
@@ -36,25 +34,8 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       return;
     }
     const text = await file.text();
-    const { api, close } = openDrawingWorker();
-    // Progress travels on a channel of its own and may come in after the answer: then it is old news.
-    let over = false;
-    cancel.current = () => {
-      over = true;
-      close();
-      setShare(null);
-    };
-    setShare(0);
-    const result = await api.readSvg(
-      text,
-      proxy((s: number) => {
-        if (!over) setShare(s);
-      }),
-    );
-    if (over) return;
-    over = true;
-    close();
-    setShare(null);
+    const result = await run(async (api, onProgress) => await api.readSvg(text, onProgress));
+    if (!result) return;
     if (!result.ok) {
       setError(`“${file.name}”: ${result.message}`);
       return;
@@ -88,7 +69,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     if (!drawing || !bounds) return;
     const middle = centreOf(bounds);
     const ids: string[] = [];
-    edit((p) => {
+    const refused = edit((p) => {
       drawing.shapes.forEach((shape, i) => {
         const outline = transformPath(shape.outline, scaling(factor));
         const c = centreOf(boundsOf(regionOf(outline)));
@@ -107,6 +88,10 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
         ids.push(id);
       });
     });
+    if (refused) {
+      setError(refused);
+      return;
+    }
     selectAll(ids);
     onClose();
   };
@@ -122,7 +107,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
           accept=".svg,image/svg+xml"
           onFile={(f) => void read(f)}
         />
-        {share !== null && <Progress label="Reading the drawing" share={share} onCancel={() => cancel.current()} />}
+        {share !== null && <Progress label="Reading the drawing" share={share} onCancel={cancel} />}
         {error && <Note stop>{error}</Note>}
         {drawing && bounds && (
           <div className={css.columns}>

@@ -38,7 +38,7 @@ export function GroundTray({ project }: { project: Project }) {
           (k) => SHAPES[k](ground.widthMm, ground.heightMm) === ground.outline,
         ) ?? 'own');
   /** A ground of some shape is stretched along with its box. */
-  const resize = (widthMm: number, heightMm: number): void =>
+  const resize = (widthMm: number, heightMm: number): string | null =>
     edit((p) => {
       if (shape === 'oval' || shape === 'arch') p.ground.outline = SHAPES[shape](widthMm, heightMm);
       else if (p.ground.outline !== null)

@@ -4,7 +4,7 @@ import { itemsOf, resizeItems } from '~/core/arrange';
 import { boxOnGround, finishedOutline, LIMITS, type Piece, type Project, turnedAboutMiddle } from '~/core/model';
 import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
-import { db, edit, editPiece, select } from '~/store';
+import { attemptOrTell, db, edit, editPiece, select } from '~/store';
 import { newId } from './edits';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
@@ -19,7 +19,8 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
   const u = project.units;
   const { widthMm, heightMm } = project.ground;
   const reach = { units: u, min: -LIMITS.reachMm, max: LIMITS.reachMm };
-  const resizeTo = (factor: number): void => edit((p) => resizeItems(p, itemsOf(p, [piece.id]), centreOf(box), factor));
+  const resizeTo = (factor: number): string | null =>
+    edit((p) => resizeItems(p, itemsOf(p, [piece.id]), centreOf(box), factor));
   return (
     <>
       <div>
@@ -116,7 +117,9 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
         <Button
           icon={<Bookmark size={18} />}
           onClick={() =>
-            void db.shapes.put({ id: newId(), name: piece.label || `Piece ${number}`, outline: finishedOutline(piece) })
+            void attemptOrTell('It was not kept on the shelf', () =>
+              db.shapes.put({ id: newId(), name: piece.label || `Piece ${number}`, outline: finishedOutline(piece) }),
+            )
           }
         >
           Keep on my shelf

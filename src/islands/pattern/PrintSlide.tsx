@@ -18,9 +18,12 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
 
   const toPiece = (e: PointerEvent): { x: number; y: number } => {
     const m = svg.current?.getScreenCTM();
-    return m ? new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse()) : { x: 0, y: 0 };
+    if (!m) return { x: 0, y: 0 };
+    // A DOMPoint holds its numbers in its prototype: copied with a spread it would be empty.
+    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+    return { x, y };
   };
-  const slide = (xMm: number, yMm: number): void =>
+  const slide = (xMm: number, yMm: number): string | null =>
     editPiece(
       piece.id,
       (p) => {

@@ -5,7 +5,7 @@ import { homography, type Pixels, project as projectPoint, type TracedRegion, ty
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { canvasToDataUrl, edit, pixelsOf, readPicture, selectAll } from '~/store';
-import { openDrawingWorker, proxy } from '~/workers';
+import { useDrawingJob } from '../project/useDrawingJob';
 import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
 import { newId, usualFabric } from './edits';
@@ -30,13 +30,10 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
   const [knownMm, setKnownMm] = useState(200);
   const [wanted, setWanted] = useState<Wanted>('inside');
   const [smooth, setSmooth] = useState(0.5);
-  const [share, setShare] = useState<number | null>(null);
-  const [error, setError] = useState<string | null>(null);
+  const { share, error, setError, run, cancel } = useDrawingJob();
   const [found, setFound] = useState<{ regions: TracedRegion[]; flat: Pixels; mmPerPixel: number } | null>(null);
   const [kept, setKept] = useState<ReadonlySet<number>>(new Set());
-  const cancel = useRef<() => void>(() => undefined);
   const u = project.units;
-  useEffect(() => () => cancel.current(), []);
 
   const take = async (file: File): Promise<void> => {
     const read = await readPicture(file, SCAN_PX);
@@ -73,33 +70,17 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     }
     const mmPerPixel = knownMm / px;
     const image = pixelsOf(scan.canvas);
-    const { api, close } = openDrawingWorker();
-    // Progress travels on a channel of its own and may come in after the answer: then it is old news.
-    let over = false;
-    cancel.current = () => {
-      over = true;
-      close();
-      setShare(null);
+    const wish = {
+      pixels: { width: image.width, height: image.height, data: image.data },
+      corners,
+      widthPx: size.width,
+      heightPx: size.height,
+      mmPerPixel,
+      wanted,
+      smooth,
     };
-    setShare(0);
-    const result = await api.scan(
-      {
-        pixels: { width: image.width, height: image.height, data: image.data },
-        corners,
-        widthPx: size.width,
-        heightPx: size.height,
-        mmPerPixel,
-        wanted,
-        smooth,
-      },
-      proxy((s: number) => {
-        if (!over) setShare(s);
-      }),
-    );
-    if (over) return;
-    over = true;
-    close();
-    setShare(null);
+    const result = await run(async (api, onProgress) => await api.scan(wish, onProgress));
+    if (!result) return;
     if (!result.ok) {
       setError(result.message);
       return;
@@ -131,7 +112,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     flat
       .getContext('2d')
       ?.putImageData(new ImageData(new Uint8ClampedArray(found.flat.data), flat.width, flat.height), 0, 0);
-    edit((p) => {
+    const refused = edit((p) => {
       regions.forEach((r, i) => {
         const c = centreOf(boundsOf(regionOf(r.outline)));
         const id = newId();
@@ -157,6 +138,10 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       };
       dropUnused(p);
     });
+    if (refused) {
+      setError(refused);
+      return;
+    }
     selectAll(ids);
     onClose();
   };
@@ -173,7 +158,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
           onFile={(f) => void take(f)}
         />
         {error && <Note stop>{error}</Note>}
-        {share !== null && <Progress label="Tracing the picture" share={share} onCancel={() => cancel.current()} />}
+        {share !== null && <Progress label="Tracing the picture" share={share} onCancel={cancel} />}
         {scan && (
           <div className={css.columns}>
             {found ? (
@@ -295,7 +280,8 @@ function Grips({
   const move = (e: PointerEvent): void => {
     const m = svg.current?.getScreenCTM();
     if (!held.current || !m) return;
-    put(held.current.kind, held.current.index, new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse()));
+    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+    put(held.current.kind, held.current.index, { x, y });
   };
   const r = Math.max(w, h) / 45;
   const grip = (kind: 'corner' | 'end', index: number, p: Point) => (

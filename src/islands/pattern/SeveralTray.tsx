@@ -36,7 +36,7 @@ const SIDES: readonly { side: Side; label: string; icon: typeof AlignStartVertic
 /** Lines several things up among themselves. */
 export function AlignTools({ project, ids }: { project: Project; ids: readonly string[] }) {
   const many = itemsOf(project, ids).length;
-  const toSide = (side: Side): void =>
+  const toSide = (side: Side): string | null =>
     edit((p) => {
       const items = itemsOf(p, ids);
       applyMoves(p, align(items, side, mergeBounds(items.map((i) => i.box))));
@@ -67,7 +67,7 @@ export function AlignTools({ project, ids }: { project: Project; ids: readonly s
 
 /** Brings what is picked to the middle of the ground, all together. */
 export function CentreTools({ ids }: { ids: readonly string[] }) {
-  const centre = (ways: readonly Side[]): void =>
+  const centre = (ways: readonly Side[]): string | null =>
     edit((p) => {
       for (const way of ways) {
         const items = itemsOf(p, ids);

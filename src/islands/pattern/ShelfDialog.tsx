@@ -13,7 +13,7 @@ import {
   transformPath,
 } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
-import { db, type SavedShape } from '~/store';
+import { attemptOrTell, db, type SavedShape } from '~/store';
 import css from './Dialogs.module.css';
 import { layOutline, usualFabric } from './edits';
 
@@ -25,6 +25,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
   const [shape, setShape] = useState<ShelfShape | SavedShape>(SHELF[0]!);
   const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(SHELF[0]!));
   const saved = useLiveQuery(() => db.shapes.orderBy('name').toArray(), []) ?? [];
+  const [refused, setRefused] = useState<string | null>(null);
   const own = 'outline' in shape;
   const drawn = own ? scaledTo(shape, measures['w'] ?? 0) : drawShelfShape(shape, measures);
   const u = project.units;
@@ -69,6 +70,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
         </div>
         <div className={css.form}>
           <ShapePreview outline={drawn.ok ? drawn.outline : null} />
+          {refused && <Note stop>{refused}</Note>}
           {!drawn.ok && <Note stop>{drawn.message}</Note>}
           <div className={css.pair}>
             {own ? (
@@ -111,7 +113,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
             <Button
               look="stop"
               onClick={() => {
-                void db.shapes.delete(shape.id);
+                void attemptOrTell('It is still on the shelf', () => db.shapes.delete(shape.id));
                 pick(SHELF[0]!);
               }}
             >
@@ -126,8 +128,9 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
           look="go"
           disabled={!drawn.ok}
           onClick={() => {
-            if (drawn.ok) layOutline(drawn.outline, shape.name, usualFabric(project));
-            onClose();
+            const refused = drawn.ok ? layOutline(drawn.outline, shape.name, usualFabric(project)) : null;
+            setRefused(refused);
+            if (!refused) onClose();
           }}
         >
           Lay it on the ground

@@ -1,16 +1,18 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
 import { layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
 import { LIMITS, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
-import { db, edit, selectAll, useWorkbench } from '~/store';
-import { type OwnFace, openDrawingWorker } from '~/workers';
+import { attempt, db, edit, selectAll, useWorkbench } from '~/store';
+import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
 import { newId, usualFabric } from './edits';
 
 const FONT_BYTES = 8 * 1024 * 1024;
+/** Setting a word takes milliseconds; a font over which it takes this long is damaged. */
+const WORD_MS = 8000;
 
 const start = (project: Project): Word => ({
   id: newId(),
@@ -33,7 +35,8 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
   const [draft, setDraft] = useState<Word>(() => word ?? start(project));
   const [result, setResult] = useState<SetResult | null>(null);
   const [fontError, setFontError] = useState<string | null>(null);
-  const worker = useRef<ReturnType<typeof openDrawingWorker> | null>(null);
+  const thread = useSetter();
+  const [busy, setBusy] = useState(false);
   const own = useLiveQuery(() => db.faces.toArray(), []) ?? [];
   const change = (more: Partial<Word>): void => setDraft((d) => ({ ...d, ...more }));
   const faceName =
@@ -41,25 +44,30 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
   const ownFace: OwnFace | null = own.find((f) => f.id === draft.faceId) ?? null;
 
   useEffect(() => {
-    const opened = openDrawingWorker();
-    worker.current = opened;
-    return () => opened.close();
-  }, []);
-  useEffect(() => {
     let stale = false;
-    void worker.current?.api.setWord(draft, faceName, ownFace).then((r) => {
-      if (!stale) setResult(r);
-    });
+    setBusy(true);
+    thread
+      .run(async (api) => await api.setWord(draft, faceName, ownFace), WORD_MS)
+      .catch((e: unknown): SetResult => ({ ok: false, message: troubleWords(e, faceName) }))
+      .then((r) => {
+        if (stale) return;
+        setResult(r);
+        setBusy(false);
+      });
     return () => {
       stale = true;
     };
-  }, [draft, faceName, ownFace]);
+  }, [draft, faceName, ownFace, thread]);
 
   const set = result?.ok ? result.word : null;
   const lay = (): void => {
     if (!set) return;
     const placed = word ? draft : { ...draft, at: centred(project, set) };
-    edit((p) => layWord(p, placed, set, newId));
+    const refused = edit((p) => layWord(p, placed, set, newId));
+    if (refused) {
+      setResult({ ok: false, message: refused });
+      return;
+    }
     selectAll(
       useWorkbench
         .getState()
@@ -74,16 +82,17 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
       return;
     }
     const bytes = await file.arrayBuffer();
-    const checked = await worker.current?.api.checkFace(bytes, file.name);
-    if (!checked) return;
+    const checked = await thread
+      .run(async (api) => await api.checkFace(bytes, file.name), WORD_MS)
+      .catch((e: unknown) => ({ ok: false as const, message: troubleWords(e, file.name) }));
     if (!checked.ok) {
       setFontError(checked.message);
       return;
     }
-    setFontError(null);
     const face = { id: newId(), name: file.name.replace(/\.\w+$/, '').slice(0, 80), bytes };
-    await db.faces.put(face);
-    change({ faceId: face.id });
+    const kept = await attempt(() => db.faces.put(face));
+    setFontError(kept.ok ? null : kept.words);
+    if (kept.ok) change({ faceId: face.id });
   };
   const u = project.units;
   const reach = { units: u, min: 1, max: LIMITS.reachMm };
@@ -207,13 +216,36 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
       </div>
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
-        <Button look="go" disabled={!set} onClick={lay}>
+        <Button look="go" disabled={!set || busy} onClick={lay}>
           {word ? 'Change it' : 'Lay it on the ground'}
         </Button>
       </div>
     </Dialog>
   );
 }
+
+/** A thread that sets words, opened when it is first needed, and anew after it had to be ended. */
+function useSetter(): Pick<ReturnType<typeof openDrawingThread>, 'run'> {
+  const setter = useMemo(() => {
+    let thread: ReturnType<typeof openDrawingThread> | null = null;
+    return {
+      run: ((calls, limitMs) => {
+        if (!thread || thread.closed()) thread = openDrawingThread();
+        return thread.run(calls, limitMs);
+      }) as ReturnType<typeof openDrawingThread>['run'],
+      close: () => thread?.close(),
+    };
+  }, []);
+  useEffect(() => () => setter.close(), [setter]);
+  return setter;
+}
+
+const troubleWords = (e: unknown, name: string): string =>
+  e instanceof ThreadEnded && e.why === 'too-long'
+    ? `“${name}” cannot be worked with: it is damaged, or far too intricate. Choose another face.`
+    : e instanceof Error
+      ? e.message
+      : String(e);
 
 /** The place that puts the ink in the middle of the ground. */
 function centred(project: Project, set: SetWord): Word['at'] {
@@ -268,13 +300,15 @@ function FaceChoice({
   own: readonly OwnFace[];
   onChange: (id: string) => void;
 }) {
+  const thread = useSetter();
   const name = useId();
   const [, draw] = useState(0);
   useEffect(() => {
-    const { api, close } = openDrawingWorker();
+    let gone = false;
     void (async () => {
       for (const face of [...FACES, ...own]) {
         if (samples.has(face.id)) continue;
+        if (gone) return;
         const word: Word = {
           id: 's',
           text: 'Rag',
@@ -286,14 +320,18 @@ function FaceChoice({
           arc: null,
           at: { xMm: 0, yMm: 0, rotateDeg: 0 },
         };
-        const set = await api.setWord(word, face.name, own.find((o) => o.id === face.id) ?? null);
-        if (set.ok) samples.set(face.id, set.word);
-        draw((n) => n + 1);
+        const ownFace = own.find((o) => o.id === face.id) ?? null;
+        const set = await thread
+          .run(async (api) => await api.setWord(word, face.name, ownFace), WORD_MS)
+          .catch(() => null);
+        if (set?.ok) samples.set(face.id, set.word);
+        if (!gone) draw((n) => n + 1);
       }
-      close();
     })();
-    return close;
-  }, [own]);
+    return () => {
+      gone = true;
+    };
+  }, [own, thread]);
   return (
     <fieldset className={css.faces}>
       <legend>Face, the easiest to cut first</legend>

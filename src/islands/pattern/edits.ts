@@ -1,14 +1,14 @@
 import { copyOf, pieceInMiddle } from '~/core/arrange';
 import { fabricFrom } from '~/core/material';
-import type { Project } from '~/core/model';
+import { newId, type Project } from '~/core/model';
 import { edit, selectAll, useWorkbench } from '~/store';
 
-export const newId = (): string => crypto.randomUUID();
+export { newId };
 
-/** Copies pieces as they lie, or mirrored (another template), as one step; the copies are picked. */
-export function copyPieces(ids: readonly string[], mirrored: boolean): void {
+/** Copies pieces as they lie, or mirrored (another template), as one step; the copies are picked. @returns why it was refused, in words */
+export function copyPieces(ids: readonly string[], mirrored: boolean): string | null {
   const copies: string[] = [];
-  edit((project) => {
+  const refused = edit((project) => {
     for (const id of project.order.filter((o) => ids.includes(o))) {
       const piece = project.pieces.find((p) => p.id === id);
       if (!piece) continue;
@@ -18,13 +18,14 @@ export function copyPieces(ids: readonly string[], mirrored: boolean): void {
       copies.push(copy.id);
     }
   });
-  selectAll(copies);
+  if (!refused) selectAll(copies);
+  return refused;
 }
 
-/** Lays one new outline on the middle of the ground, on top; it is picked. */
-export function layOutline(outline: string, label: string, fabricId: string): void {
+/** Lays one new outline on the middle of the ground, on top; it is picked. @returns why it was refused, in words */
+export function layOutline(outline: string, label: string, fabricId: string): string | null {
   const id = newId();
-  edit((project) => {
+  const refused = edit((project) => {
     project.pieces.push(
       pieceInMiddle(
         outline,
@@ -34,7 +35,8 @@ export function layOutline(outline: string, label: string, fabricId: string): vo
     );
     project.order.push(id);
   });
-  selectAll([id]);
+  if (!refused) selectAll([id]);
+  return refused;
 }
 
 /** A fabric of the project in this very colour; made, as a plain cotton, when there is none. Changes the project given. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Dialog, NumberField } from '~/components';
+import { Button, Dialog, Note, NumberField } from '~/components';
 import type { Iron } from '~/core/model';
 import { leanFromScale, leanWords, pressureKPa } from '~/core/press';
 import css from './Press.module.css';
@@ -8,6 +8,7 @@ import { useKeepIron } from './useKeepIron';
 /** What a lean is worth, from a kitchen or bathroom scale under the board. */
 export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void }) {
   const { where, keep } = useKeepIron(iron);
+  const [error, setError] = useState<string | null>(null);
   const [resting, setResting] = useState(2);
   const [leaning, setLeaning] = useState(Math.round((2 + iron.leanN / 9.80665) * 10) / 10);
   const leanN = leanFromScale(leaning, resting);
@@ -41,16 +42,18 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
           That is a lean of <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under
           this soleplate: {leanWords(kPa)}.
         </p>
+        {error && <Note stop>{error}</Note>}
         {where}
         <div className={css.row}>
           <Button onClick={onClose}>Cancel</Button>
           <Button
             look="go"
             onClick={() => {
-              keep(`weigh the lean on ${iron.name}`, (mine) => {
+              const refused = keep(`weigh the lean on ${iron.name}`, (mine) => {
                 mine.leanN = Math.round(leanN * 10) / 10;
               });
-              onClose();
+              setError(refused);
+              if (!refused) onClose();
             }}
           >
             Keep it

@@ -53,10 +53,10 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
       const c = settledC(got);
       if (c === null) setError('It has not settled. Read on for some minutes more.');
       else setDial((d) => d.map((m, i) => (i === mark ? { ...m, measuredC: c } : m)));
-    } catch (e) {
+    } catch {
       if (!control.signal.aborted)
         setError(
-          `The thermometer does not answer (${e instanceof Error ? e.message : String(e)}). Type your readings by hand.`,
+          'The simulated thermometer lives in the server of Apple Seam, which does not answer. Type your readings by hand.',
         );
     } finally {
       if (stop.current === control) setAt(null);
@@ -120,10 +120,11 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
               look="go"
               disabled={!rising || dial.some((d) => d.mark.trim() === '') || at !== null}
               onClick={() => {
-                keep(`measure ${iron.name}`, (mine) => {
+                const refused = keep(`measure ${iron.name}`, (mine) => {
                   mine.dial = dial.map((d) => ({ ...d }));
                 });
-                onClose();
+                setError(refused);
+                if (!refused) onClose();
               }}
             >
               Keep these marks

@@ -1,6 +1,6 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
-import { Button, COVER_OPTIONS, Empty, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { useState } from 'react';
+import { Button, COVER_OPTIONS, Empty, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { COVER_FACTS } from '~/core/material';
 import type { PressTicket, Project } from '~/core/model';
 import { CARE_WORD, celsiusToFahrenheit } from '~/core/units';
@@ -13,7 +13,7 @@ import css from './Press.module.css';
 import { SetDownMap } from './SetDownMap';
 
 // The chart is large: loaded when someone looks into a stack.
-const StackView = lazy(() => import('./StackView').then((m) => ({ default: m.StackView })));
+const StackView = lazily('the look into the stack', async () => (await import('./StackView')).StackView);
 
 const STAGES = [
   { stage: 'fuse', title: 'Fuse: web onto the wrong side' },
@@ -237,9 +237,7 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
       </div>
       {looking && (
         <div className={css.wide}>
-          <Suspense fallback={<p className={css.estimate}>Looking into the stack …</p>}>
-            <StackView project={project} ticket={t} />
-          </Suspense>
+          <StackView project={project} ticket={t} />
         </div>
       )}
     </article>

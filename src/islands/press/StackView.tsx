@@ -1,6 +1,6 @@
 import { formatHex, interpolate } from 'culori';
 import { useEffect, useMemo, useState } from 'react';
-import { Choice, COVER_OPTIONS, Select, SURFACE_OPTIONS } from '~/components';
+import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
 import type { PressTicket, Project } from '~/core/model';
 import {
   hottestC,
@@ -13,7 +13,7 @@ import {
   wantsSteam,
   windowOf,
 } from '~/core/press';
-import { planWorker } from '~/workers';
+import { planThread } from '~/workers';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';
 
@@ -24,11 +24,14 @@ const seconds = (s: number): string => (s < 10 ? `${Math.round(s * 2) / 2} s` : 
 /** Layers thinner than this on screen cannot be seen, px; the surface below is cut off. */
 const LEAST_PX = 16;
 const PX_PER_MM = 46;
+/** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
+const LIMIT_MS = 30_000;
 const SURFACE_PX = 44;
 
 /** A look into the stack of one piece: its layers with their heat, the bond line over time, and what each thing one could change would do. */
 export function StackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
   const [base, setBase] = useState<PressRequest | null>(null);
+  const [error, setError] = useState<string | null>(null);
   const [heatC, setHeatC] = useState(ticket.heat.soleplateC);
   const [kPa, setKPa] = useState<number | null>(null);
   const [cover, setCover] = useState(project.bench.cover);
@@ -40,11 +43,19 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
   useEffect(() => {
     let gone = false;
     if (pieceId)
-      void planWorker()
-        .pressRequest({ ...project, pictures: [] }, pieceId, ticket.stage, ticket.webId)
-        .then((r) => {
-          if (!gone) setBase(r);
-        });
+      planThread()
+        .run(
+          async (w) => await w.pressRequest({ ...project, pictures: [] }, pieceId, ticket.stage, ticket.webId),
+          LIMIT_MS,
+        )
+        .then(
+          (r) => {
+            if (!gone) setBase(r);
+          },
+          (e: unknown) => {
+            if (!gone) setError(e instanceof Error ? e.message : String(e));
+          },
+        );
     return () => {
       gone = true;
     };
@@ -71,6 +82,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
     () => request && runAt(request, heatC, { kPa: lean, steam: wantsSteam(request), sectionAtS: atS }),
     [request, heatC, lean, atS],
   );
+  if (error) return <Note stop>{error}</Note>;
   if (!request || !run) return <p className={css.estimate}>Looking into the stack …</p>;
   const open = windowOf(run);
   const limit = hottestC(request);

@@ -1,13 +1,14 @@
 import { type ReactNode, useState } from 'react';
 import type { Iron } from '~/core/model';
-import { changeDrawer, edit, useDrawer } from '~/store';
+import { attemptOrTell, changeDrawer, edit, useDrawer } from '~/store';
 import css from './Press.module.css';
 
 /** Keeps what was measured of an iron in the project, and, if the Drawer has that iron and it is wished, there too. */
 export function useKeepIron(iron: Iron): {
   /** Where it goes, to tick; nothing when the Drawer does not have this iron. */
   readonly where: ReactNode;
-  readonly keep: (words: string, change: (iron: Iron) => void) => void;
+  /** @returns why the project did not take it, in words */
+  readonly keep: (words: string, change: (iron: Iron) => void) => string | null;
 } {
   const [also, setAlso] = useState(true);
   const inDrawer = useDrawer()?.irons.find((i) => i.id === iron.id);
@@ -19,14 +20,17 @@ export function useKeepIron(iron: Iron): {
       </label>
     ),
     keep: (words, change) => {
-      edit((p) => {
+      const refused = edit((p) => {
         const mine = p.irons.find((x) => x.id === iron.id);
         if (mine) change(mine);
       });
-      if (!inDrawer || !also) return;
+      if (refused || !inDrawer || !also) return refused;
       const there = structuredClone(inDrawer);
       change(there);
-      void changeDrawer('irons', words, new Map([[there.id, there]]));
+      void attemptOrTell('The iron in the Drawer was not changed', () =>
+        changeDrawer('irons', words, new Map([[there.id, there]])),
+      );
+      return null;
     },
   };
 }

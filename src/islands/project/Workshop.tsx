@@ -1,26 +1,34 @@
-import { ArrowLeft, Download, FlipVertical2, Redo2, Spool, Undo2 } from 'lucide-react';
+import { ArrowLeft, Download, FlipVertical2, History, Redo2, Spool, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { Button, ButtonLink, Empty, Note } from '~/components';
-import type { Snag } from '~/core/model';
+import { Boundary, Button, ButtonLink, Empty, lazily, Note, Toast } from '~/components';
+import type { Project, Snag } from '~/core/model';
 import {
-  download,
+  attempt,
+  clearRefused,
   edit,
   endMerge,
-  exportFile,
+  exportProject,
   flip,
   openProject,
+  planAgain,
   redo,
+  restoreProject,
+  saveAgain,
   seedDemo,
   select,
+  stopPlanning,
   undo,
   useWorkbench,
+  workHere,
 } from '~/store';
+import { Frame } from '../app/Frame';
 import { Layers } from '../layers/Layers';
 import { Match } from '../match/Match';
 import { Pattern } from '../pattern/Pattern';
 import { Press } from '../press/Press';
 import { Trace } from '../trace/Trace';
+import { Repair } from './Repair';
 import { Seam } from './Seam';
 import { Snags } from './Snags';
 import { addressOf, readAddress, STATIONS, type Station } from './stations';
@@ -34,37 +42,58 @@ const VIEWS: Readonly<Record<Station, () => React.JSX.Element | null>> = {
   press: Press,
 };
 
+const VersionsDialog = lazily(
+  'the earlier versions',
+  async () => (await import('./VersionsDialog')).VersionsDialog,
+  'dialog',
+);
+
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 /** One project: its name, its seam of stations, and the station that hands are at. */
 export function Workshop() {
+  return (
+    <Frame what="this project">
+      <Bench />
+    </Frame>
+  );
+}
+
+function Bench() {
   const [{ id, station }, setAddress] = useState(() => readAddress(window.location.pathname));
   const [showSnags, setShowSnags] = useState(false);
+  const [showVersions, setShowVersions] = useState(false);
+  const [tries, setTries] = useState(0);
   const status = useWorkbench((s) => s.status);
   const project = useWorkbench((s) => s.project);
   const plan = useWorkbench((s) => s.plan);
   const planning = useWorkbench((s) => s.planning);
+  const planSlow = useWorkbench((s) => s.planSlow);
+  const planError = useWorkbench((s) => s.planError);
   const savedAt = useWorkbench((s) => s.savedAt);
+  const saveError = useWorkbench((s) => s.saveError);
+  const openError = useWorkbench((s) => s.openError);
+  const damaged = useWorkbench((s) => s.damaged);
+  const role = useWorkbench((s) => s.role);
+  const refused = useWorkbench((s) => s.refused);
   const flipped = useWorkbench((s) => s.flipped);
-  const error = useWorkbench((s) => s.saveError ?? s.planError);
   const canUndo = useStore(useWorkbench.temporal, (s) => s.pastStates.length > 0);
   const canRedo = useStore(useWorkbench.temporal, (s) => s.futureStates.length > 0);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each try opens it anew
   useEffect(() => {
     let close: (() => void) | undefined;
     let gone = false;
-    void seedDemo()
-      .catch(() => undefined)
-      .then(() => {
-        if (!gone) close = openProject(id);
-      });
+    void attempt(seedDemo).then(() => {
+      if (!gone) close = openProject(id);
+    });
     return () => {
       gone = true;
       close?.();
     };
-  }, [id]);
+  }, [id, tries]);
 
   const go = useCallback(
     (to: Station) => {
@@ -100,20 +129,41 @@ export function Workshop() {
     if (name) document.title = `${STATIONS.find((s) => s.id === station)?.name} · ${name} · Apple Seam`;
   }, [name, station]);
 
-  if (status === 'missing' || status === 'failed') {
+  if (status === 'missing')
     return (
       <main>
         <Empty title="This project is not here">
           <p>
-            {status === 'missing'
-              ? 'It was deleted, or it lives in another browser. Projects stay where they were made until they are exported.'
-              : error}
+            It was thrown away for good, or it lives in another browser. Projects stay where they were made until they
+            are exported.
           </p>
           <ButtonLink href="/">To my projects</ButtonLink>
         </Empty>
       </main>
     );
-  }
+  if (status === 'deleted')
+    return (
+      <main>
+        <Empty title={project ? `“${project.name}” was deleted` : 'This project was deleted'}>
+          <p>It lies in the bin for a month. Bring it back to go on with it.</p>
+          <DeletedActions id={id} project={project} onBack={() => setTries((n) => n + 1)} />
+          <ButtonLink href="/">To my projects</ButtonLink>
+        </Empty>
+      </main>
+    );
+  if (status === 'damaged' && damaged) return <Repair id={id} raw={damaged.raw} problems={damaged.problems} />;
+  if (status === 'failed')
+    return (
+      <main>
+        <Empty title="This project could not be opened">
+          <p role="alert">{openError}</p>
+          <Button look="go" onClick={() => setTries((n) => n + 1)}>
+            Try again
+          </Button>
+          <ButtonLink href="/">To my projects</ButtonLink>
+        </Empty>
+      </main>
+    );
   if (!project) return <p style={{ padding: '3rem', textAlign: 'center' }}>Laying the project out …</p>;
 
   const View = VIEWS[station];
@@ -140,7 +190,15 @@ export function Workshop() {
           }}
         />
         <span className={css.state} role="status">
-          {planning ? 'Working it out …' : savedAt ? 'Saved' : 'Saving …'}
+          {role === 'reader'
+            ? 'Looking on'
+            : saveError
+              ? 'Not saved'
+              : planning
+                ? 'Working it out …'
+                : savedAt
+                  ? 'Saved'
+                  : 'Saving …'}
         </span>
         <div className={css.tools}>
           <Button look="plain" icon={<Undo2 size={22} />} label="Undo" disabled={!canUndo} onClick={undo} />
@@ -165,23 +223,92 @@ export function Workshop() {
             look="plain"
             icon={<Download size={22} />}
             label="Export the project"
-            onClick={() => {
-              const { blob, filename } = exportFile(project);
-              download(blob, filename);
-            }}
+            onClick={() => void exportProject(project)}
+          />
+          <Button
+            look="plain"
+            icon={<History size={22} />}
+            label="Earlier versions"
+            onClick={() => setShowVersions(true)}
           />
         </div>
       </header>
       <Seam id={id} station={station} plan={plan} onGo={go} />
-      {error && (
+      {role === 'reader' && (
         <div className={css.alert}>
-          <Note stop>{error}</Note>
+          <Note>
+            <div className={css.said}>
+              <span>Another tab is at work on this project. Here you look on; what is done there shows at once.</span>
+              <Button onClick={workHere}>Work here instead</Button>
+            </div>
+          </Note>
+        </div>
+      )}
+      {saveError && (
+        <div className={css.alert}>
+          <Note stop>
+            <div className={css.said}>
+              <span>Not saved yet. {saveError} It is tried again by itself.</span>
+              <Button onClick={saveAgain}>Try now</Button>
+              <Button onClick={() => void exportProject(project)}>Export it</Button>
+            </div>
+          </Note>
+        </div>
+      )}
+      {planError && (
+        <div className={css.alert}>
+          <Note stop>
+            <div className={css.said}>
+              <span>{planError}</span>
+              <Button onClick={planAgain}>Work it out again</Button>
+            </div>
+          </Note>
+        </div>
+      )}
+      {planSlow && (
+        <div className={css.alert}>
+          <Note>
+            <div className={css.said}>
+              <span>Still working it out. You can go on meanwhile.</span>
+              <Button onClick={stopPlanning}>Stop</Button>
+            </div>
+          </Note>
         </div>
       )}
       <main className={css.body}>
-        <View />
+        <Boundary key={station} what={`the station ${STATIONS.find((s) => s.id === station)?.name ?? ''}`}>
+          <View />
+        </Boundary>
       </main>
+      {refused && (
+        <Toast stop onGone={clearRefused}>
+          <span>{refused}</span>
+          <Button onClick={clearRefused}>Close</Button>
+        </Toast>
+      )}
+      {showVersions && <VersionsDialog project={project} onClose={() => setShowVersions(false)} />}
       {showSnags && <Snags snags={snags} onShow={show} onClose={() => setShowSnags(false)} />}
     </div>
+  );
+}
+
+/** What can be done with a project that lies in the bin. */
+function DeletedActions({ id, project, onBack }: { id: string; project: Project | null; onBack: () => void }) {
+  const [error, setError] = useState<string | null>(null);
+  return (
+    <>
+      {error && <Note stop>{error}</Note>}
+      <Button
+        look="go"
+        onClick={async () => {
+          const done = await attempt(() => restoreProject(id));
+          if (done.ok) onBack();
+          else setError(done.words);
+        }}
+      >
+        Bring it back
+      </Button>
+      {project && <Button onClick={() => void exportProject(project)}>Export it</Button>}
+    </>
   );
 }

@@ -19,11 +19,20 @@ export function stretchOf(station: Station, plan: Plan | null): Stretch {
   return plan.snags.some((s) => s.station === station && s.severity !== 'note') ? 'knot' : 'stitched';
 }
 
+/** What an address names; one that cannot be decoded names nothing that is here. */
+const decoded = (text: string): string => {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+};
+
 /** The project and station an address names: /project/<id>/<station>. */
 export function readAddress(pathname: string): { id: string; station: Station } {
   const [, , id = '', station = ''] = pathname.split('/');
   const known = STATIONS.find((s) => s.id === station);
-  return { id: decodeURIComponent(id), station: known?.id ?? 'pattern' };
+  return { id: decoded(id), station: known?.id ?? 'pattern' };
 }
 
 export const addressOf = (id: string, station: Station): string => `/project/${encodeURIComponent(id)}/${station}`;

@@ -1,10 +1,10 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { judgeSheet, type SheetVerdict } from '~/core/facing';
 import { type Plan, type Project, pieceName } from '~/core/model';
 import { boundsOf, normalise, printRegion, type Region, regionOf } from '~/core/shape';
 import { pixelsOf, readPicture } from '~/store';
-import { openDrawingWorker, proxy } from '~/workers';
+import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Trace.module.css';
 
 const SCAN_PX = 1400;
@@ -23,10 +23,8 @@ const WORDS = {
 /** Were the sheets mixed up? A scan or photo of a traced liner against what should be on it. */
 export function CheckDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
   const [acrossMm, setAcrossMm] = useState(210);
-  const [share, setShare] = useState<number | null>(null);
   const [found, setFound] = useState<readonly Found[] | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const cancel = useRef<() => void>(() => undefined);
+  const { share, error, setError, run, cancel } = useDrawingJob();
   const take = async (file: File): Promise<void> => {
     const picture = await readPicture(file, SCAN_PX);
     if (!picture.ok) {
@@ -35,51 +33,35 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
     }
     setError(null);
     setFound(null);
-    setShare(0);
-    const { api, close } = openDrawingWorker();
-    let over = false;
-    cancel.current = () => {
-      over = true;
-      close();
-      setShare(null);
-    };
-    try {
-      const pixels = pixelsOf(picture.canvas);
-      const result = await api.scan(
-        {
-          pixels,
-          corners: null,
-          widthPx: pixels.width,
-          heightPx: pixels.height,
-          mmPerPixel: acrossMm / pixels.width,
-          wanted: 'inside',
-          smooth: 0.3,
-        },
-        proxy((s: number) => {
-          if (!over) setShare(s);
-        }),
-      );
-      if (over) return;
-      if (!result.ok) setError(result.message);
-      else {
-        const expected = plan.tracings.map((t) => ({ pieceId: t.pieceId, outline: t.outline }));
-        const list = judgeSheet(
-          result.regions.map((r) => normalise(regionOf(r.outline))),
-          expected,
-        );
-        setFound(list);
-        if (list.length === 0)
-          setError(
-            'No closed line was found in this picture. Photograph the sheet straight from above, in even light.',
-          );
-      }
-    } catch (e) {
-      setError(`The picture could not be read: ${e instanceof Error ? e.message : String(e)}.`);
-    } finally {
-      over = true;
-      close();
-      setShare(null);
+    const pixels = pixelsOf(picture.canvas);
+    const result = await run(
+      async (api, onProgress) =>
+        await api.scan(
+          {
+            pixels,
+            corners: null,
+            widthPx: pixels.width,
+            heightPx: pixels.height,
+            mmPerPixel: acrossMm / pixels.width,
+            wanted: 'inside',
+            smooth: 0.3,
+          },
+          onProgress,
+        ),
+    );
+    if (!result) return;
+    if (!result.ok) {
+      setError(result.message);
+      return;
     }
+    const expected = plan.tracings.map((t) => ({ pieceId: t.pieceId, outline: t.outline }));
+    const list = judgeSheet(
+      result.regions.map((r) => normalise(regionOf(r.outline))),
+      expected,
+    );
+    setFound(list);
+    if (list.length === 0)
+      setError('No closed line was found in this picture. Photograph the sheet straight from above, in even light.');
   };
   const name = (id: string | null): string => {
     const i = project.pieces.findIndex((p) => p.id === id);
@@ -102,7 +84,7 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
           onChange={setAcrossMm}
         />
         <FilePick label="Choose a picture" accept="image/png,image/jpeg" onFile={(f) => void take(f)} />
-        {share !== null && <Progress label="Reading the picture" share={share} onCancel={() => cancel.current()} />}
+        {share !== null && <Progress label="Reading the picture" share={share} onCancel={() => cancel()} />}
         {error && <Note stop>{error}</Note>}
         {found && found.length > 0 && (
           <>

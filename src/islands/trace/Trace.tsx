@@ -1,8 +1,8 @@
 import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
-import { Button, Choice, Empty, Note, NumberField } from '~/components';
+import { useMemo, useState } from 'react';
+import { Button, Choice, Empty, lazily, Note, NumberField } from '~/components';
 import { mirrorTwins, ROUTE_FACTS } from '~/core/facing';
-import type { Plan, Project } from '~/core/model';
+import { fileStem, type Plan, type Project } from '~/core/model';
 import {
   correctedFor,
   cutList,
@@ -23,18 +23,16 @@ import { SheetView } from './SheetView';
 import css from './Trace.module.css';
 
 // Loaded when they are asked for: a project at rest needs none of them.
-const LayoutDesk = lazy(() => import('./LayoutDesk').then((m) => ({ default: m.LayoutDesk })));
-const PrinterDialog = lazy(() => import('./PrinterDialog').then((m) => ({ default: m.PrinterDialog })));
-const CutterDialog = lazy(() => import('./CutterDialog').then((m) => ({ default: m.CutterDialog })));
-const CheckDialog = lazy(() => import('./CheckDialog').then((m) => ({ default: m.CheckDialog })));
+const LayoutDesk = lazily('the layout', async () => (await import('./LayoutDesk')).LayoutDesk);
+const PrinterDialog = lazily(
+  'measuring the printer',
+  async () => (await import('./PrinterDialog')).PrinterDialog,
+  'dialog',
+);
+const CutterDialog = lazily('the cutting machine', async () => (await import('./CutterDialog')).CutterDialog, 'dialog');
+const CheckDialog = lazily('checking a sheet', async () => (await import('./CheckDialog')).CheckDialog, 'dialog');
 
-const stem = (doc: SheetDocument): string =>
-  doc.title
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .toLowerCase() || 'sheets';
+const stem = (doc: SheetDocument): string => fileStem(doc.title, 'sheets');
 
 /** The sheets as they will be drawn, at true size on paper. */
 export function Trace() {
@@ -85,10 +83,12 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     setBusy(which.title);
     setError(null);
     try {
-      const bytes = await withSheetWorker((w) => w.pdf(which));
+      const bytes = await withSheetWorker(async (w) => await w.pdf(which));
       download(new Blob([bytes], { type: 'application/pdf' }), `${stem(which)}.pdf`);
     } catch (e) {
-      setError(`The PDF could not be made: ${e instanceof Error ? e.message : String(e)}. Try the SVG.`);
+      setError(
+        `The PDF could not be made. ${e instanceof Error ? e.message : String(e)} The SVG beside it needs less.`,
+      );
     } finally {
       setBusy(null);
     }
@@ -153,9 +153,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             ))}
           </div>
         ) : (
-          <Suspense fallback={<p className={css.lead}>Unrolling …</p>}>
-            <LayoutDesk project={project} plan={plan} paper={paper} onPdf={(d) => void pdf(d)} busy={busy !== null} />
-          </Suspense>
+          <LayoutDesk project={project} plan={plan} paper={paper} onPdf={(d) => void pdf(d)} busy={busy !== null} />
         )}
       </section>
       <aside className={css.tray} aria-label="Print and which way round">
@@ -223,11 +221,9 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           ))}
         </ul>
       </aside>
-      <Suspense fallback={null}>
-        {dialog === 'printer' && <PrinterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
-        {dialog === 'cutter' && <CutterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
-        {dialog === 'check' && <CheckDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
-      </Suspense>
+      {dialog === 'printer' && <PrinterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+      {dialog === 'cutter' && <CutterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+      {dialog === 'check' && <CheckDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import type { LayoutAsk } from '~/core/layout';
 import type { Layout } from '~/core/model';
 import { isBetter, type NestPlacement, type NestResult } from '~/core/nest';
 import { edit } from '~/store';
-import { openNestWorker, proxy } from '~/workers';
+import { openNestThread, proxy } from '~/workers';
 
 /** A layout as it is kept in the project. */
 const kept = (wanted: LayoutAsk, result: NestResult, locked: readonly string[]): Layout => ({
@@ -18,8 +18,8 @@ const kept = (wanted: LayoutAsk, result: NestResult, locked: readonly string[]):
 });
 
 /** Puts a layout into the project, in place of the one there was for the same web or fabric. */
-export function keepLayout(layout: Layout, merge?: string): void {
-  edit((p) => {
+export function keepLayout(layout: Layout, merge?: string): string | null {
+  return edit((p) => {
     p.layouts = p.layouts.filter((l) => l.kind !== layout.kind || l.ofId !== layout.ofId);
     p.layouts.push(layout);
   }, merge);
@@ -42,6 +42,9 @@ export interface Nesting {
 /** So many searches run side by side, each from a seed of its own; the best of all is kept. */
 const SIDE_BY_SIDE = Math.min(2, globalThis.navigator?.hardwareConcurrency ?? 1);
 
+/** The first layout of very many parts may take longer than the search was given. */
+const GRACE_MS = 25_000;
+
 const IDLE = { running: false, share: 0, best: null, error: null, outcome: '' };
 
 /** Lays a web or a fabric out in threads of its own; better layouts come in while it runs. */
@@ -58,7 +61,7 @@ export function useNest(): Nesting {
   useEffect(() => () => stop.current(), []);
   const start: Nesting['start'] = (wanted, seconds, locked, had) => {
     stop.current();
-    const threads = Array.from({ length: SIDE_BY_SIDE }, () => openNestWorker());
+    const threads = Array.from({ length: SIDE_BY_SIDE }, () => openNestThread());
     const shares = threads.map(() => 0);
     // Searching again begins from other seeds, or it would only find the same.
     const seed = had ? ++searches.current * SIDE_BY_SIDE : 0;
@@ -68,7 +71,7 @@ export function useNest(): Nesting {
     const finish = (error: string | null): void => {
       if (over) return;
       over = true;
-      for (const { close } of threads) close();
+      for (const thread of threads) thread.close();
       if (best) keepLayout(kept(wanted, best, lockedNames));
       setState({
         ...IDLE,
@@ -85,21 +88,27 @@ export function useNest(): Nesting {
       setState((s) => ({ ...s, best: result }));
     };
     Promise.all(
-      threads.map(async ({ api }, k) =>
+      threads.map(async (thread, k) =>
         offer(
-          await api.nest(
-            { ...wanted.request, seconds, seed: seed + k + 1, locked },
-            proxy(offer),
-            proxy((share: number) => {
-              shares[k] = share;
-              if (!over) setState((s) => ({ ...s, share: Math.min(...shares) }));
-            }),
+          await thread.run(
+            async (api) =>
+              await api.nest(
+                { ...wanted.request, seconds, seed: seed + k + 1, locked },
+                proxy(offer),
+                proxy((share: number) => {
+                  shares[k] = share;
+                  if (!over) setState((s) => ({ ...s, share: Math.min(...shares) }));
+                }),
+              ),
+            seconds * 1000 + GRACE_MS,
           ),
         ),
       ),
     ).then(
       () => finish(null),
-      (e: unknown) => finish(`The layout could not be worked out: ${e instanceof Error ? e.message : String(e)}.`),
+      // What was found by then is kept all the same.
+      (e: unknown) =>
+        finish(best ? null : `The layout could not be worked out: ${e instanceof Error ? e.message : String(e)}`),
     );
   };
   return { ...state, start, stop: () => stop.current() };

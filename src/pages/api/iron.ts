@@ -2,6 +2,7 @@ import type { APIRoute } from 'astro';
 import { z } from 'zod';
 import { ironReadings, SIMULATED_IRONS } from '~/core/standin';
 import { errorAnswer } from '~/workers/job';
+import { onlyGet } from './_respond';
 
 // A stand-in for an iron thermometer: readings as they would come over a wire, sped up, one JSON object a line.
 
@@ -24,6 +25,7 @@ const query = z.object({
 const MOST_REAL_S = 25;
 const TICK_MS = 100;
 
+export const prerender = false;
 export const GET: APIRoute = ({ url }) => {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) {
@@ -71,7 +73,7 @@ export const GET: APIRoute = ({ url }) => {
     headers: {
       'content-type': 'application/x-ndjson',
       'cache-control': 'no-store',
-      'x-content-type-options': 'nosniff',
     },
   });
 };
+export const ALL = onlyGet;

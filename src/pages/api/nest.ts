@@ -1,4 +1,5 @@
 import { jobRoute, onlyPost } from './_respond';
 
+export const prerender = false;
 export const POST = jobRoute((body) => ({ kind: 'nest', body }));
 export const ALL = onlyPost;

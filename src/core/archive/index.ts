@@ -1,0 +1,3 @@
+export * from './everything';
+export * from './project-file';
+export * from './zip';

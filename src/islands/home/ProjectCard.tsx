@@ -1,0 +1,79 @@
+import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
+import { useMemo } from 'react';
+import { Button, Picture } from '~/components';
+import { parseProject } from '~/core/model';
+import { exportProject, exportRaw, type ProjectRow } from '~/store';
+import { addressOf } from '../project/stations';
+import css from './Home.module.css';
+
+const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+// A sound document need not be read through again each time the page is drawn.
+const sound = new WeakMap<object, boolean>();
+const isSound = (doc: object): boolean => {
+  let known = sound.get(doc);
+  if (known === undefined) {
+    known = parseProject(doc).ok;
+    sound.set(doc, known);
+  }
+  return known;
+};
+
+/** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
+export function ProjectCard({
+  row,
+  onRename,
+  onDuplicate,
+  onDelete,
+}: {
+  row: ProjectRow;
+  onRename: () => void;
+  onDuplicate: () => void;
+  onDelete: () => void;
+}) {
+  const address = addressOf(row.id, 'pattern');
+  const whole = useMemo(() => isSound(row.doc), [row.doc]);
+  return (
+    <>
+      <a className={css.hung} href={address} tabIndex={-1} aria-label={`Open ${row.name}`}>
+        {whole ? (
+          <Picture project={row.doc} spots={{}} title={row.name} />
+        ) : (
+          <span className={css.torn}>
+            <Wrench size={30} aria-hidden="true" />
+            Something in it needs mending
+          </span>
+        )}
+      </a>
+      <h2 className={css.name}>
+        <a href={address}>{row.name}</a>
+      </h2>
+      <p className={css.when}>
+        {whole && `${row.doc.pieces.length === 1 ? '1 piece' : `${row.doc.pieces.length} pieces`} · `}changed{' '}
+        {dateWords.format(row.updatedAt)}
+      </p>
+      <div className={css.row}>
+        {whole && (
+          <>
+            <Button look="plain" icon={<Pencil size={16} />} onClick={onRename}>
+              Rename
+            </Button>
+            <Button look="plain" icon={<Copy size={16} />} onClick={onDuplicate}>
+              Duplicate
+            </Button>
+          </>
+        )}
+        <Button
+          look="plain"
+          icon={<Download size={16} />}
+          onClick={() => (whole ? void exportProject(row.doc) : exportRaw(row.doc, row.name))}
+        >
+          Export
+        </Button>
+        <Button look="stop" icon={<Trash2 size={16} />} onClick={onDelete}>
+          Delete
+        </Button>
+      </div>
+    </>
+  );
+}

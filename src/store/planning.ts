@@ -1,0 +1,103 @@
+import type { Plan, Project } from '~/core/model';
+import type { Picture } from '~/core/plan';
+import { planThread, ThreadEnded } from '~/workers';
+
+/** Said to take long from here on, with a way to stop it. */
+const SLOW_MS = 2500;
+/** What was edited since then is not kept waiting any longer: the older plan is given up. */
+const PATIENCE_MS = 3000;
+/** No plan of anything that can be sewn takes this long. */
+const LIMIT_MS = 30_000;
+
+export interface PlanningState {
+  readonly planning: boolean;
+  /** It takes so long that one may want to stop it. */
+  readonly planSlow: boolean;
+  readonly planError: string | null;
+}
+
+export interface Planner {
+  /** Plans this project; of those that come in while one is worked out only the newest is. */
+  readonly note: (project: Project) => void;
+  /** Gives up what is being worked out. */
+  readonly stop: () => void;
+  /** Ends for good. */
+  readonly close: () => void;
+}
+
+/** Plans one project at a time in the page's planning thread. Whatever happens there, it goes on with the next edit. */
+export function keepPlanning(
+  onPlan: (projectId: string, planned: { plan: Plan; picture: Picture }) => void,
+  onState: (state: PlanningState) => void,
+): Planner {
+  let waiting: Project | null = null;
+  let startedAt: number | null = null;
+  let overdue: ReturnType<typeof setTimeout> | undefined;
+  let closed = false;
+  let given = false;
+
+  const giveUp = (): void => {
+    if (startedAt === null) return;
+    given = true;
+    planThread().close();
+  };
+  /** Something newer waits: what runs has until its patience is out. */
+  const hurry = (): void => {
+    clearTimeout(overdue);
+    if (startedAt !== null && waiting)
+      overdue = setTimeout(giveUp, Math.max(0, startedAt + PATIENCE_MS - performance.now()));
+  };
+
+  const work = async (): Promise<void> => {
+    let error: string | null = null;
+    while (waiting && !closed) {
+      const current = waiting;
+      waiting = null;
+      given = false;
+      error = null;
+      startedAt = performance.now();
+      onState({ planning: true, planSlow: false, planError: null });
+      const slow = setTimeout(() => onState({ planning: true, planSlow: true, planError: null }), SLOW_MS);
+      try {
+        // Pictures play no part in it, and are by far the most of a project.
+        onPlan(current.id, await planThread().run((w) => w.plan({ ...current, pictures: [] }), LIMIT_MS));
+        // Read by the bench: from here on the station answers.
+        performance.mark('station-usable');
+      } catch (e) {
+        if (!waiting && !closed) error = wordsOf(e);
+      } finally {
+        clearTimeout(slow);
+        clearTimeout(overdue);
+      }
+    }
+    startedAt = null;
+    if (!closed) onState({ planning: false, planSlow: false, planError: error });
+  };
+
+  const wordsOf = (e: unknown): string => {
+    if (!(e instanceof ThreadEnded))
+      return `This could not be worked out (${e instanceof Error ? e.message : String(e)}). Undo the last step; your project is safe.`;
+    if (e.why === 'not-loaded') return e.message;
+    return e.why === 'too-long'
+      ? 'Working this out took longer than 30 s and was stopped. What is shown is from before. Simplify outlines, or make several projects of it.'
+      : 'Working it out was stopped. What is shown is from before; the next change works it out again.';
+  };
+
+  return {
+    note: (project) => {
+      waiting = project;
+      if (startedAt === null) void work();
+      else hurry();
+    },
+    stop: () => {
+      waiting = null;
+      giveUp();
+    },
+    close: () => {
+      closed = true;
+      waiting = null;
+      clearTimeout(overdue);
+      if (startedAt !== null && !given) planThread().close();
+    },
+  };
+}

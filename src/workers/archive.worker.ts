@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { archive } from './archive';
+
+expose(archive);
