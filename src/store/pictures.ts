@@ -5,19 +5,33 @@ const MEGAPIXELS = 36;
 
 export type PictureRead = { ok: true; canvas: HTMLCanvasElement } | { ok: false; message: string };
 
-/** Width and height from the file's own head, before anything is decoded; null when it is neither PNG nor JPEG. Sources: PNG (ISO 15948) IHDR; JPEG (ITU-T T.81) start-of-frame. */
-export function pictureSize(bytes: Uint8Array): { width: number; height: number } | null {
-  const u16 = (i: number): number => ((bytes[i] ?? 0) << 8) | (bytes[i + 1] ?? 0);
-  const u32 = (i: number): number => u16(i) * 65536 + u16(i + 2);
-  if (u32(0) === 0x89504e47) return { width: u32(16), height: u32(20) };
-  if (u16(0) !== 0xffd8) return null;
-  let i = 2;
-  while (i < bytes.length - 9) {
-    if (bytes[i] !== 0xff) return null;
-    const marker = bytes[i + 1] ?? 0;
+const SEGMENTS = 500;
+
+/**
+ * Width and height from the file itself, before anything is decoded; null when it is neither PNG nor JPEG.
+ * A JPEG's size may stand behind megabytes of metadata: its segments are stepped over, and only their heads are read.
+ * Sources: PNG (ISO 15948) IHDR; JPEG (ITU-T T.81) start-of-frame.
+ */
+export async function pictureSize(file: Blob): Promise<{ width: number; height: number } | null> {
+  const read = async (at: number, length: number): Promise<DataView> =>
+    new DataView(await file.slice(at, at + length).arrayBuffer());
+  const head = await read(0, 24);
+  if (head.byteLength < 24) return null;
+  if (head.getUint32(0) === 0x89504e47) return { width: head.getUint32(16), height: head.getUint32(20) };
+  if (head.getUint16(0) !== 0xffd8) return null;
+  let at = 2;
+  for (let i = 0; i < SEGMENTS; i++) {
+    const segment = await read(at, 9);
+    if (segment.byteLength < 9 || segment.getUint8(0) !== 0xff) return null;
+    const marker = segment.getUint8(1);
+    // Fill bytes may stand before a marker.
+    if (marker === 0xff) {
+      at += 1;
+      continue;
+    }
     if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker))
-      return { height: u16(i + 5), width: u16(i + 7) };
-    i += 2 + u16(i + 2);
+      return { height: segment.getUint16(5), width: segment.getUint16(7) };
+    at += 2 + segment.getUint16(2);
   }
   return null;
 }
@@ -27,8 +41,7 @@ export function pictureSize(bytes: Uint8Array): { width: number; height: number 
  * @returns the canvas, or what is wrong and what to do
  */
 export async function readPicture(file: File, maxPx: number): Promise<PictureRead> {
-  const head = new Uint8Array(await file.slice(0, 256 * 1024).arrayBuffer());
-  const size = pictureSize(head);
+  const size = await pictureSize(file).catch(() => null);
   if (!size)
     return {
       ok: false,

@@ -165,7 +165,12 @@ function bridgesBetween(parts: Region, hidden: Region): Region[] {
 /** The ground behind pieces that could be cut away: everything covered by more than the underlap, in places worth it. */
 export function hiddenGround(placed: readonly Placed[], underlapMm: number): Region {
   if (placed.length === 0) return [];
-  return offset(unionAll(placed.map((p) => p.region)), -underlapMm).filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
+  const covered = unionAll(placed.map((p) => p.region));
+  // What is too small to be worth it is so all the more once it is narrowed; a tangled drawing leaves thousands of such crumbs.
+  const large = covered.filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
+  const holes = covered.filter((r) => ringAreaMm2(r) < 0 && large.some((o) => isInside([o], r[0]!)));
+  if (large.length === 0) return [];
+  return offset([...large, ...holes], -underlapMm).filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
 }
 
 /** The middle of a piece's web, to be cut out so that only a rim stays: keeps a large piece soft. Empty where the piece is too small for it. */

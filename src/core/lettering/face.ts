@@ -1,5 +1,16 @@
 import { parse } from 'opentype.js';
-import { areaMm2, boundsOf, crossesItself, flatten, fromNonZero, parsePath, printRegion } from '../shape';
+import {
+  areaMm2,
+  boundsOf,
+  crossesItself,
+  flatten,
+  fromNonZero,
+  isTangled,
+  isTooIntricate,
+  parsePath,
+  printRegion,
+} from '../shape';
+import { plainFont } from './font-file';
 
 export interface Glyph {
   /** Path data at 1000 units the em, y down, baseline at y = 0, drawn from the origin; null for a space. */
@@ -21,11 +32,15 @@ const EM = 1000;
 /** Overlapping strokes within one glyph are united when they hide more than this, square units. */
 const OVERLAP = 40;
 
-/** A font fills by the non-zero rule, pieces by even-odd: where strokes overlap they are united, otherwise the curves stay. */
-function evenOdd(outline: string): string {
+/** A letter whose outline crosses itself more often is damaged. */
+const MOST_CROSSINGS = 500;
+
+/** A font fills by the non-zero rule, pieces by even-odd: where strokes overlap they are united, otherwise the curves stay. @returns null for what no letter is */
+function evenOdd(outline: string): string | null {
   const parsed = parsePath(outline);
-  if (!parsed.ok) return outline;
+  if (!parsed.ok || isTooIntricate(parsed.segments)) return null;
   const region = flatten(parsed.segments, 1);
+  if (isTangled(region, MOST_CROSSINGS)) return null;
   return crossesItself(region) || Math.abs(areaMm2(region) - areaMm2(fromNonZero(region))) > OVERLAP
     ? printRegion(fromNonZero(flatten(parsed.segments, 0.2)), 1)
     : outline;
@@ -38,7 +53,9 @@ function evenOdd(outline: string): string {
 export function readFace(bytes: ArrayBuffer, name: string): { ok: true; face: Face } | { ok: false; message: string } {
   let font: ReturnType<typeof parse>;
   try {
-    font = parse(bytes);
+    const plain = plainFont(bytes);
+    if (!plain) throw new Error('damaged');
+    font = parse(plain);
     if (!(font.unitsPerEm > 0) || font.glyphs.length === 0) throw new Error('empty');
   } catch {
     return {
@@ -56,8 +73,11 @@ export function readFace(bytes: ArrayBuffer, name: string): { ok: true; face: Fa
       const g = font.charToGlyph(char);
       if (g.index !== 0 || char === ' ') {
         const data = g.getPath(0, 0, EM).toPathData(2);
+        const outline = data.trim() === '' ? null : evenOdd(data);
+        // A letter with ink that cannot be drawn is as good as missing.
+        if (data.trim() !== '' && outline === null) throw new Error('damaged');
         made = {
-          outline: data.trim() === '' ? null : evenOdd(data),
+          outline,
           advance: (g.advanceWidth ?? font.unitsPerEm / 2) * scale,
         };
       }

@@ -7,6 +7,8 @@ export const LIMITS = {
   /** Covers, and surfaces, of one's own. */
   benchThings: 50,
   outlineChars: 400_000,
+  /** An outline may cross itself, as drawings do now and then, but not so often. */
+  crossings: 20_000,
   /** Farthest an outline may reach from its own (0,0), and the largest ground, mm. */
   reachMm: 10_000,
   groundMinMm: 10,

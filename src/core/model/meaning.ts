@@ -1,4 +1,4 @@
-import { areaMm2, boundsOf, parsePath, regionOf } from '../shape';
+import { areaMm2, boundsOf, isTangled, isTooIntricate, MOST_POINTS, parsePath, regionOf } from '../shape';
 import { STANDARD_GRAVITY_N_KG } from '../units';
 import { LIMITS } from './limits';
 import { type Problem, placeInWords, printPath } from './problems';
@@ -19,12 +19,22 @@ function twice(ids: readonly string[]): number {
 export function outlineFault(outline: string): { readonly code: string; readonly what: string } | null {
   const path = parsePath(outline);
   if (!path.ok) return { code: 'broken-outline', what: `cannot be used: ${path.message}; draw or import it again` };
+  if (isTooIntricate(path.segments))
+    return {
+      code: 'intricate-outline',
+      what: `has more than ${MOST_POINTS.toLocaleString('en')} points, which nothing could cut; simplify it in the program it was drawn with`,
+    };
   const region = regionOf(outline);
   const b = boundsOf(region);
   if (Math.max(-b.minX, -b.minY, b.maxX, b.maxY) > LIMITS.reachMm)
     return {
       code: 'huge-outline',
       what: `reaches farther than ${LIMITS.reachMm / 1000} m; outlines are in millimetres`,
+    };
+  if (isTangled(region, LIMITS.crossings))
+    return {
+      code: 'tangled-outline',
+      what: `crosses itself more than ${LIMITS.crossings.toLocaleString('en')} times, so that nobody can tell what is cloth; draw it again, or unite its shapes first`,
     };
   if (areaMm2(region) < LIMITS.areaMinMm2)
     return {

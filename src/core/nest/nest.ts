@@ -4,6 +4,8 @@ import {
   type Bounds,
   boundsOf,
   difference,
+  isTangled,
+  isTooIntricate,
   parsePath,
   type Region,
   ROUGH_TOLERANCE_MM,
@@ -68,10 +70,22 @@ export interface NestRequest {
   readonly lengthMm?: number | null;
 }
 
+/** An outline that crosses itself more often than this is a scribble; laying scribbles out takes for ever. */
+const MOST_CROSSINGS = 5000;
+
+/** Whether an outline can be laid out in the time there is. */
+function isWorkable(outline: string): 'yes' | 'no' | 'too-intricate' {
+  const path = parsePath(outline);
+  if (!path.ok) return 'no';
+  if (isTooIntricate(path.segments) || isTangled(regionOf(outline, ROUGH_TOLERANCE_MM), MOST_CROSSINGS))
+    return 'too-intricate';
+  return 'yes';
+}
+
 export interface Unplaced {
   readonly id: string;
   readonly copies: number;
-  readonly code: 'no-outline' | 'no-area' | 'wider-than-everything' | 'no-room';
+  readonly code: 'no-outline' | 'too-intricate' | 'no-area' | 'wider-than-everything' | 'no-room';
   readonly text: string;
 }
 
@@ -171,12 +185,16 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const known = new Map<string, number>();
   const items: Item[] = [];
   for (const part of request.parts) {
-    if (!parsePath(part.outline).ok) {
+    const readable = isWorkable(part.outline);
+    if (readable !== 'yes') {
       unplaced.push({
         id: part.id,
         copies: part.count,
-        code: 'no-outline',
-        text: 'Its outline cannot be read: draw it again.',
+        code: readable === 'no' ? 'no-outline' : 'too-intricate',
+        text:
+          readable === 'no'
+            ? 'Its outline cannot be read: draw it again.'
+            : 'Its outline is too intricate or tangled to be laid out: simplify it.',
       });
       continue;
     }
@@ -212,7 +230,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     Array.from({ length: bin.count }, (_, binCopy) => ({ bin, binCopy })),
   );
   for (const { bin, binCopy } of binsWanted) {
-    if (!parsePath(bin.outline).ok) continue;
+    if (isWorkable(bin.outline) !== 'yes') continue;
     const held = (request.locked ?? []).filter((l) => l.bin === bin.id && l.binCopy === binCopy);
     if (rest.length === 0 && held.length === 0) break;
     const got = fillBin(

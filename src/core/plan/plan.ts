@@ -231,7 +231,7 @@ function placementsOn(region: Region, iron: Iron): number {
   placementCounts.set(region, counts);
   let count = counts.get(key);
   if (count === undefined) {
-    count = Math.max(1, placementPlan(region, iron).footprints.length);
+    count = placementPlan(region, iron).count;
     counts.set(key, count);
   }
   return count;
@@ -311,19 +311,23 @@ function boardWork(
   { look, placed, overlaps }: Ground,
 ): Pick<Picture, 'schedule' | 'footprints'> {
   const footprints: Record<string, { x: number; y: number; w: number; h: number; again: boolean }[]> = {};
-  for (const { id, region } of placed)
-    footprints[id] = placementPlan(region, look.iron).footprints.map((f) => ({
+  const counts = new Map<string, number>();
+  for (const { id, region } of placed) {
+    const plan = placementPlan(region, look.iron);
+    counts.set(id, plan.count);
+    footprints[id] = plan.footprints.map((f) => ({
       x: f.centre.x,
       y: f.centre.y,
       w: f.widthMm,
       h: f.heightMm,
       again: f.touchesAvoided,
     }));
+  }
   const near = new Map<string, string[]>();
   for (const o of overlaps) near.set(o.over, [...(near.get(o.over) ?? []), o.under]);
   const { reheats, ...schedule } = scheduleOf(
     press,
-    (id) => footprints[id]?.length ?? 1,
+    (id) => counts.get(id) ?? 1,
     (id) => near.get(id) ?? [],
   );
   return { schedule: { ...schedule, reheats: [...reheats] }, footprints };

@@ -26,6 +26,7 @@ import {
   regionOf,
   type ThinPlace,
   thinnestStroke,
+  thinStepMm,
 } from '../shape';
 import { formatLength } from '../units';
 
@@ -206,6 +207,8 @@ interface Flaws {
   readonly thin: ThinPlace | null;
   readonly sharp: Corner[];
   readonly inside: Corner[];
+  /** How far apart its edge was looked at, mm. */
+  readonly stepMm: number;
 }
 const remembered = new Map<string, Flaws>();
 function flawsOf(outline: string, thinMm: number, sharpDeg: number): Flaws {
@@ -213,7 +216,12 @@ function flawsOf(outline: string, thinMm: number, sharpDeg: number): Flaws {
   let flaws = remembered.get(key);
   if (!flaws) {
     const region = regionOf(outline, ROUGH_TOLERANCE_MM);
-    flaws = { crossing: crossesItself(region), thin: thinnestStroke(region, thinMm), ...corners(region, sharpDeg) };
+    flaws = {
+      crossing: crossesItself(region),
+      thin: thinnestStroke(region, thinMm),
+      ...corners(region, sharpDeg),
+      stepMm: thinStepMm(region),
+    };
     if (remembered.size > 4000) remembered.clear();
     remembered.set(key, flaws);
   }
@@ -224,8 +232,9 @@ const cuttable: Finder = ({ look }) => {
   const { limits, units, pieces } = look.project;
   const found: Draft[] = [];
   const clipped: string[] = [];
+  const coarse: string[] = [];
   for (const piece of pieces) {
-    const { thin, sharp, inside } = flawsOf(finishedOutline(piece), limits.thinMm, limits.sharpDeg);
+    const { thin, sharp, inside, stepMm } = flawsOf(finishedOutline(piece), limits.thinMm, limits.sharpDeg);
     const onGround = (p: Point): Snag['at'] => {
       const { x, y } = applyTo(placement(piece.at), p);
       return { xMm: x, yMm: y };
@@ -251,7 +260,17 @@ const cuttable: Finder = ({ look }) => {
         mend: 'Blunt it a little, or secure the tip with a stitch.',
       });
     if (inside.length > 0) clipped.push(piece.id);
+    if (stepMm > limits.thinMm / 2) coarse.push(piece.id);
   }
+  if (coarse.length > 0)
+    found.push({
+      code: 'looked-at-coarsely',
+      severity: 'note',
+      pieceIds: coarse,
+      station: 'pattern',
+      text: `The edge of ${several(look, coarse)} is so long that thin places were only looked for here and there: there may be more.`,
+      mend: 'Simplify the outline, or look at it closely yourself.',
+    });
   if (clipped.length > 0)
     found.push({
       code: 'inside-corners',
@@ -428,6 +447,24 @@ const markup: Finder = ({ look }) => {
   ];
 };
 
+/** More set-downs for one piece than anyone makes in an evening: an iron that is far too small, or typed in inches. */
+const MOST_SET_DOWNS = 1500;
+const ironTooSmall: Finder = ({ look, plan }) => {
+  const worst = plan.press.reduce((most, t) => Math.max(most, t.placements), 0);
+  if (worst <= MOST_SET_DOWNS) return [];
+  const ids = plan.press.filter((t) => t.placements > MOST_SET_DOWNS).flatMap((t) => t.pieceIds);
+  return [
+    {
+      code: 'iron-too-small',
+      severity: 'stop',
+      pieceIds: ids,
+      station: 'press',
+      text: `“${look.iron.name}” would be set down about ${worst.toLocaleString('en')} times for one piece, counted by its area alone.`,
+      mend: 'Take a larger iron, or check that its soleplate was typed in millimetres.',
+    },
+  ];
+};
+
 const empty: Finder = ({ look }) =>
   look.project.pieces.length === 0
     ? [
@@ -449,6 +486,7 @@ const FINDERS: readonly Finder[] = [
   noWeb,
   unworkable,
   overheatsEarlier,
+  ironTooSmall,
   dial,
   overruled,
   selfCrossing,

@@ -1,5 +1,5 @@
 import type { Iron } from '../model';
-import { areaMm2, type Bounds, boundsOf, intersection, type Point, type Region } from '../shape';
+import { type Bounds, boundsOf, cleanAreaMm2, clipToBox, normalise, type Point, type Region } from '../shape';
 import { EVEN_SHARE, PLACEMENT_OVERLAP } from './data';
 
 /** The part of a soleplate that presses evenly, mm: a pointed one only at its back. */
@@ -28,6 +28,10 @@ export interface Footprint {
 
 export interface PlacementPlan {
   readonly footprints: readonly Footprint[];
+  /** How often the iron is set down. */
+  readonly count: number;
+  /** Too many to be found one by one: counted by the area alone, and no footprints given. */
+  readonly estimated: boolean;
   /** Way of the iron from one to the next, mm. */
   readonly pathMm: number;
 }
@@ -38,26 +42,25 @@ const box = (f: { centre: Point; widthMm: number; heightMm: number }): Bounds =>
   maxX: f.centre.x + f.widthMm / 2,
   maxY: f.centre.y + f.heightMm / 2,
 });
-const rect = (b: Bounds): Region => [
-  [
-    { x: b.minX, y: b.minY },
-    { x: b.maxX, y: b.minY },
-    { x: b.maxX, y: b.maxY },
-    { x: b.minX, y: b.maxY },
-  ],
-];
 const middle = (f: { centre: Point }, c: Point): number => Math.hypot(f.centre.x - c.x, f.centre.y - c.y);
+
+/** So many set-downs are found one by one; nobody presses one piece more often. */
+const MOST_FOOTPRINTS = 1500;
+/** Set-downs times corners of the shape that are looked at. */
+const MOST_WORK = 20_000_000;
 
 /** Less than this of a shape under a footprint is covered by its neighbours' overlap, mm². */
 const SLIVER_MM2 = 4;
 
-function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] {
+function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] | null {
   const b = boundsOf(region);
   const keep = 1 - PLACEMENT_OVERLAP.value;
   const count = (length: number, sole: number): number =>
     length <= sole ? 1 : 1 + Math.ceil((length - sole) / (sole * keep));
   const nx = count(b.maxX - b.minX, w);
   const ny = count(b.maxY - b.minY, h);
+  const corners = [...region, ...avoid].reduce((sum, ring) => sum + ring.length, 0);
+  if (nx * ny > MOST_FOOTPRINTS || nx * ny * corners > MOST_WORK) return null;
   const at = (low: number, high: number, sole: number, n: number, i: number): number =>
     n === 1 ? (low + high) / 2 : low + sole / 2 + (i * (high - low - sole)) / (n - 1);
   const footprints: Footprint[] = [];
@@ -68,10 +71,10 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
         widthMm: w,
         heightMm: h,
       };
-      if (areaMm2(intersection(region, rect(box(f)))) < SLIVER_MM2) continue;
+      if (cleanAreaMm2(clipToBox(region, box(f))) < SLIVER_MM2) continue;
       footprints.push({
         ...f,
-        touchesAvoided: avoid.length > 0 && areaMm2(intersection(avoid, rect(box(f)))) > SLIVER_MM2,
+        touchesAvoided: avoid.length > 0 && cleanAreaMm2(clipToBox(avoid, box(f))) > SLIVER_MM2,
       });
     }
   return footprints;
@@ -83,8 +86,15 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
  */
 export function placementPlan(region: Region, iron: Iron, avoid: Region = []): PlacementPlan {
   const { widthMm, lengthMm } = evenSole(iron);
-  const upright = grid(region, widthMm, lengthMm, avoid);
-  const across = grid(region, lengthMm, widthMm, avoid);
+  const shape = normalise(region);
+  const spared = avoid.length > 0 ? normalise(avoid) : avoid;
+  const upright = grid(shape, widthMm, lengthMm, spared);
+  const across = grid(shape, lengthMm, widthMm, spared);
+  if (!upright || !across) {
+    const keep = 1 - PLACEMENT_OVERLAP.value;
+    const count = Math.ceil(cleanAreaMm2(shape) / (widthMm * lengthMm * keep * keep));
+    return { footprints: [], count: Math.max(1, count), estimated: true, pathMm: count * widthMm * keep };
+  }
   const bad = (list: readonly Footprint[]): number => list.length + 3 * list.filter((f) => f.touchesAvoided).length;
   const chosen = bad(across) < bad(upright) ? across : upright;
   const b = boundsOf(region);
@@ -110,5 +120,5 @@ export function placementPlan(region: Region, iron: Iron, avoid: Region = []): P
     here = next!.centre;
     ordered.push(next!);
   }
-  return { footprints: ordered, pathMm };
+  return { footprints: ordered, count: Math.max(1, ordered.length), estimated: false, pathMm };
 }

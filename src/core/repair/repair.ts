@@ -187,6 +187,8 @@ function mendMeaning(doc: Project, problem: Problem): string | null {
       return `it is made smaller until it fits ${LIMITS.reachMm / 1000} m`;
     }
     case 'broken-outline':
+    case 'intricate-outline':
+    case 'tangled-outline':
     case 'empty-outline':
       if (path[0] === 'pieces') return null;
       put(raw, path, null);
@@ -293,7 +295,6 @@ export function repairProject(raw: unknown, leaveOut: ReadonlySet<string> = new 
     };
 
   for (let round = 0; round < MOST; round++) {
-    mendOrder(sound);
     const problems = meaningProblems(sound, MOST);
     if (problems.length === 0) break;
     const project: Project = sound;
@@ -315,6 +316,7 @@ export function repairProject(raw: unknown, leaveOut: ReadonlySet<string> = new 
     }
     for (const list of LISTS)
       (project as unknown as Record<List, unknown[]>)[list] = (project[list] as unknown[]).filter((t) => !out.has(t));
+    mendOrder(project);
   }
   mendOrder(sound);
   const last = parseProject(sound);

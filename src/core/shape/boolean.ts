@@ -11,11 +11,22 @@ const toUnits = (region: Region): Paths64 =>
 const toMm = (paths: Paths64): Point[][] =>
   paths.map((path) => path.map((p) => ({ x: p.x / UNITS_PER_MM, y: p.y / UNITS_PER_MM })));
 
+/** Regions never change, and a tangled one takes long: each is cleaned once. */
+const cleaned = new WeakMap<Region, Region>();
+
 const operate = (type: ClipType, subject: Region, clip: Region): Region =>
   toMm(Clipper.booleanOp(type, toUnits(subject), clip.length > 0 ? toUnits(clip) : null, FillRule.EvenOdd));
 
 /** The same region with outer rings clockwise as seen (positive area), holes the other way, and no crossings. */
-export const normalise = (region: Region): Region => operate(ClipType.Union, region, []);
+export function normalise(region: Region): Region {
+  let clean = cleaned.get(region);
+  if (!clean) {
+    clean = operate(ClipType.Union, region, []);
+    cleaned.set(region, clean);
+    cleaned.set(clean, clean);
+  }
+  return clean;
+}
 /** What of a region none of the others covers; all normalised already. One pass, however the others lie over one another. */
 export const differenceClean = (a: Region, others: readonly Region[]): Region =>
   toMm(Clipper.booleanOp(ClipType.Difference, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
@@ -71,4 +82,12 @@ export function clipLines(region: Region, box: Bounds): Point[][] {
   const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
   const closed = toUnits(region).map((path) => (path[0] ? [...path, path[0]] : path));
   return toMm(Clipper.rectClipLines(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), closed));
+}
+
+/** What of a region lies within a box; quick, however many corners it has. The region is normalised already. */
+export function clipToBox(region: Region, box: Bounds): Region {
+  const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
+  return toMm(
+    Clipper.rectClip(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), toUnits(region)),
+  );
 }

@@ -146,10 +146,10 @@ interface Edge {
 const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 
 /**
- * The first place where an outline properly crosses itself, or null. Touching in a point is no crossing.
+ * The places where an outline properly crosses itself, as they are met from left to right. Touching in a point is no crossing.
  * Sweeps edges by their left end, so that only neighbours are compared.
  */
-export function crossesItself(region: Region): Point | null {
+export function* crossingsOf(region: Region): Generator<Point, void, undefined> {
   const edges: Edge[] = [];
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
@@ -177,10 +177,22 @@ export function crossesItself(region: Region): Point | null {
       const d4 = side(o.a, o.b, e.b);
       if (d1 * d2 < 0 && d3 * d4 < 0) {
         const t = d3 / (d3 - d4);
-        return { x: e.a.x + t * (e.b.x - e.a.x), y: e.a.y + t * (e.b.y - e.a.y) };
+        yield { x: e.a.x + t * (e.b.x - e.a.x), y: e.a.y + t * (e.b.y - e.a.y) };
       }
     }
     active.push(e);
   }
+}
+
+/** The first place where an outline properly crosses itself, or null; as {@link crossingsOf}. */
+export function crossesItself(region: Region): Point | null {
+  for (const place of crossingsOf(region)) return place;
   return null;
+}
+
+/** Whether an outline crosses itself more often than `most`: then cleaning it would take for ever. */
+export function isTangled(region: Region, most: number): boolean {
+  let count = 0;
+  for (const _ of crossingsOf(region)) if (++count > most) return true;
+  return false;
 }

@@ -89,6 +89,25 @@ const mix = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * 
 const stepsFor = (secondDerivative: number, tolerance: number): number =>
   Math.min(2000, Math.max(1, Math.ceil(Math.sqrt(secondDerivative / (8 * tolerance)))));
 
+/** An outline of more points than this is not drawn out: no scissors and no machine could follow it. */
+export const MOST_POINTS = 100_000;
+
+/** Whether path data would be drawn out to more than {@link MOST_POINTS} at a hundredth of a millimetre. */
+export function isTooIntricate(segments: readonly Segment[]): boolean {
+  let points = 0;
+  let pen: Point = { x: 0, y: 0 };
+  for (const s of segments) {
+    if (s.type === 'Q') points += stepsFor(2 * bend(pen, s.c, s.to), FLATTEN_TOLERANCE_MM);
+    else if (s.type === 'C')
+      points += stepsFor(6 * Math.max(bend(pen, s.c1, s.c2), bend(s.c1, s.c2, s.to)), FLATTEN_TOLERANCE_MM);
+    else if (s.type === 'A') points += Math.min(4000, Math.sqrt(Math.max(s.rx, s.ry) / FLATTEN_TOLERANCE_MM) * 3);
+    else points += 1;
+    if (s.type !== 'Z') pen = s.to;
+    if (points > MOST_POINTS) return true;
+  }
+  return false;
+}
+
 const bend = (a: Point, b: Point, c: Point): number => Math.hypot(a.x - 2 * b.x + c.x, a.y - 2 * b.y + c.y);
 
 /**

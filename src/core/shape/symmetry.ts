@@ -1,7 +1,12 @@
-import { boundsOf, centroidOf, distanceToEdge, outerRing, perimeterMm } from './measure';
+import { EdgeGrid, edgesOf } from './edge-grid';
+import { boundsOf, centroidOf, outerRing, perimeterMm } from './measure';
 import type { Point, Region, Ring } from './types';
 
 const SAMPLES = 120;
+/** Holes that a mirror line is tried through. */
+const MOST_HOLES = 8;
+/** Points of an outline that are compared with its mirror image. */
+const MOST_POINTS = 200_000;
 
 /** Points spread evenly along a ring by arc length. */
 function spread(ring: Ring, n: number): Point[] {
@@ -21,14 +26,19 @@ function spread(ring: Ring, n: number): Point[] {
   return out;
 }
 
-/** A full circle is its own image in any line: then only a hole tells which. */
+/** A full circle is its own image in any line: then only its holes tell which. Their common middle lies on every mirror line; where that is the circle's own middle, single holes are tried, farthest first. */
 function towardsHoles(region: Region, outer: Ring, c: Point): number[] {
   const holes = region.filter((ring) => ring !== outer).map(centroidOf);
-  return holes.filter((h) => Math.hypot(h.x - c.x, h.y - c.y) > 0.1).map((h) => Math.atan2(h.y - c.y, h.x - c.x));
+  const away = (h: Point): number => Math.hypot(h.x - c.x, h.y - c.y);
+  const sum = holes.reduce((s, h) => ({ x: s.x + h.x, y: s.y + h.y }), { x: 0, y: 0 });
+  const middle = { x: sum.x / Math.max(1, holes.length), y: sum.y / Math.max(1, holes.length) };
+  return [middle, ...[...holes].sort((p, q) => away(q) - away(p)).slice(0, MOST_HOLES)]
+    .filter((h) => holes.length > 0 && away(h) > 0.1)
+    .map((h) => Math.atan2(h.y - c.y, h.x - c.x));
 }
 
 /** The best so many angles that differ by a degree or more; a line's angle repeats after half a turn. */
-function distinct(angles: readonly number[], most = 16): number[] {
+function distinct(angles: readonly number[], most = 24): number[] {
   const kept: number[] = [];
   for (const a of angles) {
     if (kept.length === most) break;
@@ -88,16 +98,20 @@ export function mirrorLine(region: Region, toleranceMm?: number): MirrorLine | n
   candidates.sort((p, q) => p.miss - q.miss);
 
   const edges = region.flatMap((ring) => spread(ring, Math.min(SAMPLES, Math.max(24, ring.length))).concat(ring));
+  // Beyond any outline that is cut by hand; unknown counts as not symmetric, which is the side on which nothing is spoiled.
+  if (edges.length > MOST_POINTS) return null;
+  const grid = new EdgeGrid(edgesOf(region), Math.max(0.5, tolerance));
   const errorAt = (angle: number, giveUpAbove: number): number => {
     let worst = 0;
     for (const p of edges) {
-      worst = Math.max(worst, distanceToEdge(region, reflect(p, c, angle)));
-      if (worst > giveUpAbove) return worst;
+      const near = grid.nearest(reflect(p, c, angle), giveUpAbove + 1e-9);
+      if (!near) return Number.POSITIVE_INFINITY;
+      worst = Math.max(worst, near.mm);
     }
     return worst;
   };
   let best: MirrorLine | null = null;
-  for (const angle of [...towardsHoles(region, outer, c), ...distinct(candidates.map((k) => k.angle))]) {
+  for (const angle of distinct([...towardsHoles(region, outer, c), ...candidates.map((k) => k.angle)])) {
     const errorMm = errorAt(angle, best?.errorMm ?? tolerance);
     if (errorMm <= tolerance && (!best || errorMm < best.errorMm)) {
       best = { through: c, angleDeg: ((((angle * 180) / Math.PI) % 180) + 180) % 180, errorMm };

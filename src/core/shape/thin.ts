@@ -1,71 +1,7 @@
 import { normalise } from './boolean';
+import { EdgeGrid, edgesOf, type NearestOnEdge } from './edge-grid';
 import { isInside, perimeterMm } from './measure';
 import type { Point, Region } from './types';
-
-interface Edge {
-  readonly a: Point;
-  readonly b: Point;
-  readonly ring: number;
-  /** Length of the ring before this edge, mm. */
-  readonly before: number;
-}
-
-interface Near {
-  readonly at: Point;
-  readonly mm: number;
-  readonly ring: number;
-  readonly along: number;
-}
-
-/** Edges by square cells, so that what lies near a point is found without looking at all of them. */
-class Grid {
-  private readonly cells = new Map<number, Edge[]>();
-  constructor(
-    edges: readonly Edge[],
-    private readonly cellMm: number,
-  ) {
-    for (const e of edges) {
-      const x0 = this.cell(Math.min(e.a.x, e.b.x));
-      const x1 = this.cell(Math.max(e.a.x, e.b.x));
-      const y0 = this.cell(Math.min(e.a.y, e.b.y));
-      const y1 = this.cell(Math.max(e.a.y, e.b.y));
-      for (let x = x0; x <= x1; x++)
-        for (let y = y0; y <= y1; y++) {
-          const key = Grid.key(x, y);
-          const list = this.cells.get(key);
-          if (list) list.push(e);
-          else this.cells.set(key, [e]);
-        }
-    }
-  }
-  private cell(v: number): number {
-    return Math.floor(v / this.cellMm);
-  }
-  private static key(x: number, y: number): number {
-    return x * 1_000_003 + y;
-  }
-  /** The point of the edges nearest to `p`, and how far it is; null when none lies within `reachMm`. */
-  nearest(p: Point, reachMm: number): Near | null {
-    let best = reachMm * reachMm;
-    let found: Near | null = null;
-    for (let x = this.cell(p.x - reachMm); x <= this.cell(p.x + reachMm); x++)
-      for (let y = this.cell(p.y - reachMm); y <= this.cell(p.y + reachMm); y++)
-        for (const { a, b, ring, before } of this.cells.get(Grid.key(x, y)) ?? []) {
-          const dx = b.x - a.x;
-          const dy = b.y - a.y;
-          const len2 = dx * dx + dy * dy;
-          const t = len2 === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / len2));
-          const qx = a.x + t * dx;
-          const qy = a.y + t * dy;
-          const d = (qx - p.x) ** 2 + (qy - p.y) ** 2;
-          if (d < best) {
-            best = d;
-            found = { at: { x: qx, y: qy }, mm: Math.sqrt(d), ring, along: before + t * Math.sqrt(len2) };
-          }
-        }
-    return found;
-  }
-}
 
 export interface ThinPlace extends Point {
   /** Width of the stroke there, mm. */
@@ -75,6 +11,11 @@ export interface ThinPlace extends Point {
 /** Two edges bound a stroke, and not a corner, when the largest circle between them touches on sides at least this far apart, degrees. */
 const OPPOSITE_DEG = 120;
 const STEP_MM = 0.4;
+/** So many points along the edge are looked at and no more: 16 m of edge at the usual step. On a longer edge they lie farther apart. */
+const MOST_STEPS = 40_000;
+
+/** How far apart the edge of a shape is looked at for thin strokes, mm; more than usual when it is very long. */
+export const thinStepMm = (region: Region): number => Math.max(STEP_MM, perimeterMm(normalise(region)) / MOST_STEPS);
 /** Corners sharper than this taper to nothing: near them the circle measures the tip, not a stroke, degrees. */
 const TIP_DEG = 60;
 /** How far round a tip counts, in widths: 1/tan(α/2) for the sharpest tip of about 8°. */
@@ -90,18 +31,11 @@ const END_WIDTHS = 2.5;
 export function thinnestStroke(region: Region, belowMm: number): ThinPlace | null {
   const rings = normalise(region);
   const lengths = rings.map((ring) => perimeterMm([ring]));
-  const edges: Edge[] = rings.flatMap((ring, r) => {
-    let before = 0;
-    return ring.map((b, i): Edge => {
-      const a = ring[(i + ring.length - 1) % ring.length]!;
-      const edge = { a, b, ring: r, before };
-      before += Math.hypot(b.x - a.x, b.y - a.y);
-      return edge;
-    });
-  });
+  const edges = edgesOf(rings);
   const tips = rings.map((ring, r) => {
-    const points = corners([ring], TIP_DEG).sharp;
-    return edges.filter((e) => e.ring === r && points.some((p) => p.x === e.a.x && p.y === e.a.y)).map((e) => e.before);
+    const points = new Set(corners([ring], TIP_DEG).sharp.map((p) => `${p.x} ${p.y}`));
+    if (points.size === 0) return [];
+    return edges.filter((e) => e.ring === r && points.has(`${e.a.x} ${e.a.y}`)).map((e) => e.before);
   });
   /** Whether the edge runs round a tip, or round the end of a stroke, between the two places where the circle touches: then it is no stroke that it measures. */
   const isEnd = (ring: number, from: number, to: number, widthMm: number): boolean => {
@@ -111,7 +45,8 @@ export function thinnestStroke(region: Region, belowMm: number): ThinPlace | nul
     if (path <= END_WIDTHS * widthMm) return true;
     return path <= TIP_WIDTHS * widthMm && tips[ring]!.some((t) => (((t - start) % whole) + whole) % whole <= path);
   };
-  const grid = new Grid(edges, Math.max(1, belowMm));
+  const stepMm = thinStepMm(region);
+  const grid = new EdgeGrid(edges, Math.max(1, belowMm));
   const cosOpposite = Math.cos((OPPOSITE_DEG * Math.PI) / 180);
   let best: ThinPlace | null = null;
   for (const { a, b, ring, before } of edges) {
@@ -120,12 +55,12 @@ export function thinnestStroke(region: Region, belowMm: number): ThinPlace | nul
     // Outer rings run clockwise as seen, holes the other way: the inside lies to the right of the walk, (−dy, dx).
     const nx = -(b.y - a.y) / len;
     const ny = (b.x - a.x) / len;
-    const steps = Math.max(1, Math.ceil(len / STEP_MM));
+    const steps = Math.max(1, Math.ceil(len / stepMm));
     for (let i = 0; i < steps; i++) {
       const t = (i + 0.5) / steps;
       const p = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
       let r: number = (best?.widthMm ?? belowMm) / 2;
-      let touch: Near | null = null;
+      let touch: NearestOnEdge | null = null;
       for (let k = 0; k < 12; k++) {
         const c: Point = { x: p.x + nx * r, y: p.y + ny * r };
         const near = grid.nearest(c, r - 1e-6);

@@ -13,6 +13,7 @@ import { newId, usualFabric } from './edits';
 const FONT_BYTES = 8 * 1024 * 1024;
 /** Setting a word takes milliseconds; a font over which it takes this long is damaged. */
 const WORD_MS = 8000;
+const FONT_MS = 4000;
 
 const start = (project: Project): Word => ({
   id: newId(),
@@ -83,7 +84,7 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
     }
     const bytes = await file.arrayBuffer();
     const checked = await thread
-      .run(async (api) => await api.checkFace(bytes, file.name), WORD_MS)
+      .run(async (api) => await api.checkFace(bytes, file.name), FONT_MS)
       .catch((e: unknown) => ({ ok: false as const, message: troubleWords(e, file.name) }));
     if (!checked.ok) {
       setFontError(checked.message);

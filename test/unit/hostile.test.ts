@@ -1,0 +1,22 @@
+// Broken things that come in: each is taken, mended or refused in words, and none keeps a reader busy. The same on every machine; more of them in `npm run attack`.
+import { expect } from 'chai';
+import { attackReader } from '../hostile/run';
+
+describe('what comes in broken', () => {
+  const LIMIT_MS = 4000;
+  for (const [kind, n, least] of [
+    // At least so many of each must be taken and so many refused or mended: else the attack attacks nothing.
+    ['project', 1000, 100],
+    ['svg', 300, 50],
+    ['font', 200, 8],
+    ['csv', 300, 15],
+  ] as const)
+    it(`${n} of kind ${kind}: taken, mended or refused in words, each within ${LIMIT_MS / 1000} s`, async function () {
+      this.timeout(300_000);
+      const { count, wrong } = await attackReader(kind, n, 20_261_126, LIMIT_MS);
+      expect(wrong.slice(0, 10)).to.deep.equal([]);
+      expect(count.taken).to.be.above(least);
+      expect(count.refused + count.mended).to.be.above(least);
+      expect(count.taken + count.refused + count.mended + count.beyond).to.equal(n);
+    });
+});
