@@ -5,4 +5,5 @@ export function serve(options: {
   port: number;
   host?: string;
   stdio?: StdioOptions;
+  dist?: string;
 }): Promise<{ child: ChildProcess; url: string }>;

@@ -103,9 +103,9 @@ export const freePort = () =>
     });
   });
 
-/** Starts the built server and waits until it answers. */
-export async function serve({ port, host = '127.0.0.1', stdio = 'ignore' }) {
-  const child = spawn(process.execPath, ['dist/server/main.mjs'], {
+/** Starts the built server and waits until it answers. @param dist folder of the build, when it is a copy */
+export async function serve({ port, host = '127.0.0.1', stdio = 'ignore', dist = 'dist' }) {
+  const child = spawn(process.execPath, [path.join(dist, 'server/main.mjs')], {
     stdio,
     env: { ...process.env, PORT: String(port), HOST: host },
   });

@@ -2,6 +2,9 @@ import { type ReactNode, useEffect, useId, useState } from 'react';
 import { type DisplayUnits, formatLength, parseLength } from '~/core/units';
 import css from './Field.module.css';
 
+/** Said to the window when a field shows why what was typed was not taken. */
+export const REFUSAL_SHOWN = 'refusal-shown';
+
 interface Shell {
   label: string;
   hint?: string | undefined;
@@ -97,6 +100,8 @@ function DraftField({
     }
     const refused = commit(result.value);
     setError(typeof refused === 'string' ? refused : null);
+    // Told here, it need not be told elsewhere.
+    if (typeof refused === 'string') window.dispatchEvent(new Event(REFUSAL_SHOWN));
     if (typeof refused !== 'string') setDraft(null);
   };
   return (

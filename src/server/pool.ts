@@ -28,7 +28,7 @@ const broken = errorAnswer(500, {
   path: '',
 });
 /** Nobody waits for it any more. */
-const GONE = errorAnswer(499, { code: 'gone', message: 'The caller is gone.', path: '' });
+export const GONE = errorAnswer(499, { code: 'gone', message: 'The caller is gone.', path: '' });
 
 interface Waiting {
   readonly job: Job;

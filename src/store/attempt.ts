@@ -3,7 +3,7 @@
 export type Attempt<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly words: string };
 
 /** Storage that has not answered by then never will. */
-const ANSWER_MS = 10_000;
+const ANSWER_MS = 8_000;
 
 class NoAnswer extends Error {
   override name = 'NoAnswer';

@@ -66,10 +66,10 @@ export async function openFile(file: File, onProgress: (share: number) => void =
   return repairProject(read.raw).ok ? { kind: 'damaged', problems, raw: read.raw } : { kind: 'no', problems };
 }
 
-/** Stores a damaged document as it is, so that it opens in repair. @returns its id here */
+/** Stores a damaged document as it is, so that it opens in repair. @param name for one that has none @returns its id here */
 export async function takeDamaged(raw: unknown, name: string): Promise<string> {
   const id = newId();
-  await putProject({ ...(raw as Project), id, name: name.slice(0, 200) || 'A damaged project' });
+  await putProject({ ...(raw as Project), id, name: (nameIn(raw) || name).slice(0, 200) || 'A damaged project' });
   return id;
 }
 
@@ -128,13 +128,13 @@ export async function bringBack({ found, damaged }: EverythingRead): Promise<Bro
       const there = new Map([...(await listProjects()), ...(await listProjects(true))].map((r) => [r.id, r.doc]));
       for (const { project, deletedAt } of found.projects) {
         const mine = there.get(project.id);
-        if (mine && JSON.stringify(mine) === JSON.stringify(project)) here += 1;
+        if (mine && same(mine, project)) here += 1;
         else {
           await takeProject(project, { deletedAt });
           projects += 1;
         }
       }
-      for (const { raw } of damaged) await takeDamaged(raw, nameIn(raw));
+      for (const { raw } of damaged) await takeDamaged(raw, '');
       for (const kind of DRAWER_KINDS) {
         const strange = await missing<{ id: string }>(db[kind] as never, found.drawer[kind]);
         here += found.drawer[kind].length - strange.length;
@@ -155,6 +155,16 @@ export async function bringBack({ found, damaged }: EverythingRead): Promise<Bro
 
 const nameIn = (raw: unknown): string =>
   typeof raw === 'object' && raw !== null && 'name' in raw && typeof raw.name === 'string' ? raw.name : '';
+
+/** Whether two documents say the same, in whatever order their fields stand. */
+function same(a: unknown, b: unknown): boolean {
+  if (typeof a !== 'object' || a === null || typeof b !== 'object' || b === null) return Object.is(a, b);
+  const keys = Object.keys(a);
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => key in b && same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+  );
+}
 
 /** Those that are not in a table yet. */
 async function missing<T extends { id: string }>(

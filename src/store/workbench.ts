@@ -118,6 +118,13 @@ export function edit(recipe: (project: Project) => void, merge?: string): string
   return null;
 }
 
+/** As {@link edit}, for whoever shows the refusal where it happened: it is not told a second time. */
+export function editHere(recipe: (project: Project) => void): string | null {
+  const refused = edit(recipe);
+  if (refused) clearRefused();
+  return refused;
+}
+
 /** Ends a run of merged edits, so that the next is a step of its own. */
 export function endMerge(): void {
   mergeKey = null;

@@ -1,4 +1,5 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import type { ChildProcess } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
@@ -18,7 +19,18 @@ const QUIET = [
   '--hide-scrollbars',
 ];
 /** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
-const WAIT_MS = 120_000;
+const WAIT_MS = Number(process.env['WAIT_MS'] ?? 120_000);
+
+interface Wishes {
+  /** Further flags for Chromium. */
+  readonly flags?: readonly string[];
+  /** A folder of an earlier browser's storage; by default a new, empty one that is thrown away. */
+  readonly profile?: string;
+  /** A copy of the build. */
+  readonly dist?: string;
+  /** A server that runs already. */
+  readonly url?: string;
+}
 
 /** A server of the built application and a Chromium of its own, with empty storage. */
 export class Session {
@@ -26,42 +38,84 @@ export class Session {
     readonly driver: WebDriver,
     readonly url: string,
     readonly downloads: string,
-    private readonly stop: () => Promise<void>,
+    private readonly server: ChildProcess | null,
+    private readonly home: string,
   ) {}
 
-  /** @param flags further flags for Chromium */
-  static async open(width = 1280, height = 800, flags: readonly string[] = []): Promise<Session> {
-    const { child, url } = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
+  /** @param flags further flags for Chromium, or more wishes */
+  static async open(width = 1280, height = 800, flags: readonly string[] | Wishes = []): Promise<Session> {
+    const wishes: Wishes = 'length' in flags ? { flags } : flags;
+    const served = wishes.url
+      ? { child: null, url: wishes.url }
+      : await serve({
+          port: await freePort(),
+          stdio: ['ignore', 'ignore', 'inherit'],
+          ...(wishes.dist ? { dist: wishes.dist } : {}),
+        });
     const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
     const downloads = path.join(home, 'downloads');
+    mkdirSync(downloads);
     const options = new Options();
     options.setChromeBinaryPath('/usr/bin/chromium');
-    options.addArguments(...QUIET, ...flags, `--user-data-dir=${path.join(home, 'profile')}`);
+    const profile = wishes.profile ?? path.join(home, 'profile');
+    options.addArguments(...QUIET, ...(wishes.flags ?? []), `--user-data-dir=${profile}`);
     options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
     const driver = await new Builder()
       .forBrowser('chrome')
       .setChromeOptions(options)
       .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
       .build();
-    const session = new Session(driver, url, downloads, async () => {
-      await driver.quit();
-      child.kill();
-      rmSync(home, { recursive: true, force: true });
-    });
-    await (driver as Driver).sendDevToolsCommand('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: downloads,
-    });
+    const session = new Session(driver, served.url, downloads, served.child, home);
+    await session.devtools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
     await session.size(width, height);
     return session;
   }
 
-  close(): Promise<void> {
-    return this.stop();
+  async close(): Promise<void> {
+    await this.driver.quit().catch(() => undefined);
+    this.server?.kill();
+    rmSync(this.home, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+  }
+
+  devtools(command: string, params: Record<string, unknown>): Promise<unknown> {
+    return (this.driver as Driver).sendDevToolsCommand(command, params);
+  }
+
+  /** Stops the server, as when it is switched off. */
+  async stopServer(): Promise<void> {
+    const { server } = this;
+    if (!server || server.exitCode !== null) return;
+    await new Promise((done) => {
+      server.once('exit', done);
+      server.kill('SIGKILL');
+    });
+  }
+
+  /** Ends the browser without a word, as when the power goes. */
+  async killBrowser(): Promise<void> {
+    const pid = (await this.driver.getCapabilities()).get('goog:processID') as number;
+    process.kill(pid, 'SIGKILL');
+    await this.driver.quit().catch(() => undefined);
+  }
+
+  /** Runs a script in the page before any of its own. */
+  beforeEveryPage(source: string): Promise<unknown> {
+    return this.devtools('Page.addScriptToEvaluateOnNewDocument', { source });
+  }
+
+  run<T>(script: string, ...args: unknown[]): Promise<T> {
+    return this.driver.executeScript(script, ...args) as Promise<T>;
+  }
+
+  /** Waits until the service worker holds everything. */
+  async offlineReady(): Promise<void> {
+    await this.holds('the service worker is in charge', () =>
+      this.run<boolean>('return navigator.serviceWorker.controller !== null'),
+    );
   }
 
   size(width: number, height: number): Promise<unknown> {
-    return (this.driver as Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    return this.devtools('Emulation.setDeviceMetricsOverride', {
       width,
       height,
       deviceScaleFactor: 1,
@@ -70,7 +124,7 @@ export class Session {
   }
 
   scheme(value: 'light' | 'dark'): Promise<unknown> {
-    return (this.driver as Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
+    return this.devtools('Emulation.setEmulatedMedia', {
       features: [{ name: 'prefers-color-scheme', value }],
     });
   }

@@ -1,6 +1,8 @@
 // Pictures for the README: each main view at 1280 × 800, from the demo data.
 import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { By, Key } from 'selenium-webdriver';
+import { harbourLight } from '~/demo';
 import { Session } from './browser';
 
 const FOLDER = 'docs/screenshots';
@@ -30,7 +32,7 @@ try {
   await pick('tower');
   await shoot('pattern');
   await s.press('a word');
-  await (await s.find('dialog input[type=text]')).sendKeys('AVOCET');
+  await (await s.find('dialog input[type=text]')).sendKeys('WAVES');
   await s.find('dialog fieldset svg path');
   await s.driver.sleep(1500);
   await shoot('word');
@@ -73,6 +75,29 @@ try {
   await s.find('[data-ticket=bond-1] canvas');
   await s.driver.executeScript("document.querySelector('[data-ticket=bond-1]').scrollIntoView()");
   await shoot('stack');
+  // What keeps work safe: an earlier version, and a damaged file in repair.
+  await open('pattern');
+  await pick('crab');
+  await s.driver.executeScript('document.querySelector("[data-piece=crab]").focus()');
+  await (await s.driver.switchTo().activeElement()).sendKeys(Key.DELETE);
+  await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+  await s.press('Earlier versions');
+  await s.find('dialog ul button');
+  await shoot('versions');
+  await s.press('Close', '//dialog');
+  await s.press('Undo');
+  const torn = structuredClone(harbourLight());
+  torn.id = 'torn';
+  Object.assign(torn.pieces[2]!, { outline: 'M0 0h0.01v0.01z' });
+  Object.assign(torn.pieces[3]!, { count: -4 });
+  Object.assign(torn.irons[0]!.soleplate, { widthMm: 4.5 });
+  const file = path.join(s.downloads, 'torn.seam.json');
+  writeFileSync(file, JSON.stringify(torn));
+  await s.go('/');
+  await (await s.find('input[type=file]')).sendKeys(file);
+  await s.press('See what can be mended', '//dialog');
+  await s.find('[data-fault]');
+  await shoot('repair');
   await s.size(390, 844);
   await s.scheme('dark');
   await open('press');

@@ -18,7 +18,7 @@ export interface Outcome {
 
 /** Words for a person: a sentence, without what a program would say. */
 const areWords = (text: string): boolean =>
-  /[a-z]{2,}[^]*[.?!]$/.test(text.trim()) && !/undefined|\[object|NaN,|Error:|at \w+ \(/.test(text);
+  /[a-z]{2,}[\s\S]*[.?!]$/.test(text.trim()) && !/undefined|\[object|NaN,|Error:|at \w+ \(/.test(text);
 
 function notFinite(value: unknown, path = ''): string | null {
   if (typeof value === 'number') return Number.isFinite(value) ? null : `${path} is ${value}`;

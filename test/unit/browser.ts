@@ -39,7 +39,7 @@ class PlannerThread {
 
 Object.assign(globalThis, {
   Worker: PlannerThread,
-  window: globalThis.window ?? new EventTarget(),
+  window: globalThis.window ?? Object.assign(new EventTarget(), { atob, btoa }),
   document: globalThis.document ?? new EventTarget(),
 });
 

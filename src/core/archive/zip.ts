@@ -120,5 +120,6 @@ export async function unzipStream(
     };
   }
   if (open > 0) return { ok: false, message: 'It is cut off: its end is missing. Copy it again from where it came.' };
+  if (entries.size === 0) return { ok: false, message: 'It is damaged: there is nothing in it.' };
   return { ok: true, entries };
 }

@@ -30,6 +30,8 @@ const FIELDS: Record<string, string> = {
   widthMm: 'width in mm',
   heightMm: 'height in mm',
   lengthMm: 'length in mm',
+  at: '',
+  count: 'how many are made',
   xMm: 'place across in mm',
   yMm: 'place down in mm',
   rotateDeg: 'turn in degrees',
@@ -70,7 +72,8 @@ export function placeInWords(path: readonly PropertyKey[], raw: unknown): string
   const singular = typeof collection === 'string' ? COLLECTIONS[collection] : undefined;
   const fieldWords = (keys: readonly PropertyKey[]): string =>
     keys
-      .map((k, i) => (typeof k === 'number' ? `no. ${k + 1}` : (FIELDS[String(k)] ?? `${i > 0 ? '' : ''}${String(k)}`)))
+      .map((k) => (typeof k === 'number' ? `no. ${k + 1}` : (FIELDS[String(k)] ?? String(k))))
+      .filter(Boolean)
       .join(', ');
   if (singular && typeof index === 'number') {
     const item = at(at(raw, collection as string), index);

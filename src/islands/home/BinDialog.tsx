@@ -2,7 +2,6 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Boundary, Button, Dialog, Note, Picture } from '~/components';
-import { parseProject } from '~/core/model';
 import {
   attempt,
   exportProject,
@@ -15,6 +14,7 @@ import {
   restoreProject,
 } from '~/store';
 import css from './Home.module.css';
+import { isSound } from './sound';
 
 const DAY_MS = 24 * 3600 * 1000;
 const daysLeft = (row: ProjectRow): string => {
@@ -42,7 +42,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
           <li key={row.id} data-binned={row.id}>
             <div className={css.thumb}>
               <Boundary what="its picture">
-                {parseProject(row.doc).ok && <Picture project={row.doc} spots={{}} title={row.name} />}
+                {isSound(row.doc) && <Picture project={row.doc} spots={{}} title={row.name} />}
               </Boundary>
             </div>
             <div>
@@ -54,9 +54,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
                 </Button>
                 <Button
                   icon={<Download size={18} />}
-                  onClick={() =>
-                    parseProject(row.doc).ok ? void exportProject(row.doc) : exportRaw(row.doc, row.name)
-                  }
+                  onClick={() => (isSound(row.doc) ? void exportProject(row.doc) : exportRaw(row.doc, row.name))}
                 >
                   Export
                 </Button>

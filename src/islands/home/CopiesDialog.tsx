@@ -28,6 +28,7 @@ const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
 const clock = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' });
 const megabytes = (bytes: number): string => {
   const mb = bytes / 1e6;
+  if (mb < 1) return `${Math.max(1, Math.round(bytes / 1000))} kB`;
   return mb >= 1000 ? `${(mb / 1000).toFixed(1)} GB` : mb >= 10 ? `${Math.round(mb)} MB` : `${mb.toFixed(1)} MB`;
 };
 const count = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;

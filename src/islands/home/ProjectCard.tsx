@@ -1,23 +1,11 @@
 import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
-import { useMemo } from 'react';
 import { Button, Picture } from '~/components';
-import { parseProject } from '~/core/model';
 import { exportProject, exportRaw, type ProjectRow } from '~/store';
 import { addressOf } from '../project/stations';
 import css from './Home.module.css';
+import { isSound } from './sound';
 
 const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-
-// A sound document need not be read through again each time the page is drawn.
-const sound = new WeakMap<object, boolean>();
-const isSound = (doc: object): boolean => {
-  let known = sound.get(doc);
-  if (known === undefined) {
-    known = parseProject(doc).ok;
-    sound.set(doc, known);
-  }
-  return known;
-};
 
 /** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
 export function ProjectCard({
@@ -32,7 +20,7 @@ export function ProjectCard({
   onDelete: () => void;
 }) {
   const address = addressOf(row.id, 'pattern');
-  const whole = useMemo(() => isSound(row.doc), [row.doc]);
+  const whole = isSound(row.doc);
   return (
     <>
       <a className={css.hung} href={address} tabIndex={-1} aria-label={`Open ${row.name}`}>

@@ -10,7 +10,7 @@ import {
   takeIn,
 } from '~/core/drawer';
 import type { Project } from '~/core/model';
-import { attempt, changeDrawer, edit } from '~/store';
+import { attempt, changeDrawer, editHere } from '~/store';
 import css from './Match.module.css';
 
 const STATE_WORDS: Readonly<Record<Difference['state'], string>> = {
@@ -44,7 +44,7 @@ export function FromDrawerDialog({
     setTicked(next);
   };
   const go = async (): Promise<void> => {
-    const refused = into.length > 0 ? edit((p) => takeIn(p, drawer, into)) : null;
+    const refused = into.length > 0 ? editHere((p) => takeIn(p, drawer, into)) : null;
     if (refused) {
       setError(refused);
       return;

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note } from '~/components';
 import type { Fabric, Project } from '~/core/model';
 import { formatLength } from '~/core/units';
-import { canvasToDataUrl, edit, readPicture } from '~/store';
+import { canvasToDataUrl, edit, editHere, readPicture } from '~/store';
 import css from './Dialogs.module.css';
 import { newId } from './edits';
 
@@ -41,7 +41,7 @@ export function ClothPhotoDialog({
   };
   const keep = (): void => {
     if (!photo) return;
-    const refused = edit((p) => {
+    const refused = editHere((p) => {
       const f = p.fabrics.find((q) => q.id === fabric.id);
       if (!f) return;
       const same = p.pictures.find((q) => q.dataUrl === photo.dataUrl);

@@ -6,7 +6,7 @@ import { drawingBounds } from '~/core/drawing';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, regionOf, scaling, transformPath } from '~/core/shape';
 import { formatLength } from '~/core/units';
-import { edit, selectAll } from '~/store';
+import { editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { fabricOfColour, newId } from './edits';
@@ -69,7 +69,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     if (!drawing || !bounds) return;
     const middle = centreOf(bounds);
     const ids: string[] = [];
-    const refused = edit((p) => {
+    const refused = editHere((p) => {
       drawing.shapes.forEach((shape, i) => {
         const outline = transformPath(shape.outline, scaling(factor));
         const c = centreOf(boundsOf(regionOf(outline)));

@@ -4,7 +4,7 @@ import { pieceInMiddle } from '~/core/arrange';
 import { homography, type Pixels, project as projectPoint, type TracedRegion, type Wanted } from '~/core/drawing';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
-import { canvasToDataUrl, edit, pixelsOf, readPicture, selectAll } from '~/store';
+import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
@@ -112,7 +112,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     flat
       .getContext('2d')
       ?.putImageData(new ImageData(new Uint8ClampedArray(found.flat.data), flat.width, flat.height), 0, 0);
-    const refused = edit((p) => {
+    const refused = editHere((p) => {
       regions.forEach((r, i) => {
         const c = centreOf(boundsOf(regionOf(r.outline)));
         const id = newId();

@@ -5,7 +5,7 @@ import { layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
 import { LIMITS, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
-import { attempt, db, edit, selectAll, useWorkbench } from '~/store';
+import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
 import { newId, usualFabric } from './edits';
@@ -64,7 +64,7 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
   const lay = (): void => {
     if (!set) return;
     const placed = word ? draft : { ...draft, at: centred(project, set) };
-    const refused = edit((p) => layWord(p, placed, set, newId));
+    const refused = editHere((p) => layWord(p, placed, set, newId));
     if (refused) {
       setResult({ ok: false, message: refused });
       return;

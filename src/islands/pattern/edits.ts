@@ -1,7 +1,7 @@
 import { copyOf, pieceInMiddle } from '~/core/arrange';
 import { fabricFrom } from '~/core/material';
 import { newId, type Project } from '~/core/model';
-import { edit, selectAll, useWorkbench } from '~/store';
+import { edit, editHere, selectAll, useWorkbench } from '~/store';
 
 export { newId };
 
@@ -25,7 +25,7 @@ export function copyPieces(ids: readonly string[], mirrored: boolean): string | 
 /** Lays one new outline on the middle of the ground, on top; it is picked. @returns why it was refused, in words */
 export function layOutline(outline: string, label: string, fabricId: string): string | null {
   const id = newId();
-  const refused = edit((project) => {
+  const refused = editHere((project) => {
     project.pieces.push(
       pieceInMiddle(
         outline,

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import type { Iron } from '~/core/model';
-import { attemptOrTell, changeDrawer, edit, useDrawer } from '~/store';
+import { attemptOrTell, changeDrawer, editHere, useDrawer } from '~/store';
 import css from './Press.module.css';
 
 /** Keeps what was measured of an iron in the project, and, if the Drawer has that iron and it is wished, there too. */
@@ -20,7 +20,7 @@ export function useKeepIron(iron: Iron): {
       </label>
     ),
     keep: (words, change) => {
-      const refused = edit((p) => {
+      const refused = editHere((p) => {
         const mine = p.irons.find((x) => x.id === iron.id);
         if (mine) change(mine);
       });

@@ -1,7 +1,7 @@
 import { ArrowLeft, Download, FlipVertical2, History, Redo2, Spool, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { Boundary, Button, ButtonLink, Empty, lazily, Note, Toast } from '~/components';
+import { Boundary, Button, ButtonLink, Empty, lazily, Note, REFUSAL_SHOWN, Toast } from '~/components';
 import type { Project, Snag } from '~/core/model';
 import {
   attempt,
@@ -48,6 +48,8 @@ const VersionsDialog = lazily(
   'dialog',
 );
 
+const SEED_MS = 1500;
+
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
@@ -86,7 +88,9 @@ function Bench() {
   useEffect(() => {
     let close: (() => void) | undefined;
     let gone = false;
-    void attempt(seedDemo).then(() => {
+    // The demo is laid out first, if that can be done in a moment; storage that does not answer is for the opening to tell.
+    const moment = new Promise((done) => setTimeout(done, SEED_MS));
+    void Promise.race([attempt(seedDemo), moment]).then(() => {
       if (!gone) close = openProject(id);
     });
     return () => {
@@ -117,9 +121,11 @@ function Bench() {
       } else if (!command && !e.altKey && e.key.toLowerCase() === 'f' && !isTyping(e.target)) flip();
     };
     window.addEventListener('popstate', back);
+    window.addEventListener(REFUSAL_SHOWN, clearRefused);
     window.addEventListener('keydown', key);
     return () => {
       window.removeEventListener('popstate', back);
+      window.removeEventListener(REFUSAL_SHOWN, clearRefused);
       window.removeEventListener('keydown', key);
     };
   }, []);
@@ -234,48 +240,48 @@ function Bench() {
         </div>
       </header>
       <Seam id={id} station={station} plan={plan} onGo={go} />
-      {role === 'reader' && (
-        <div className={css.alert}>
-          <Note>
-            <div className={css.said}>
-              <span>Another tab is at work on this project. Here you look on; what is done there shows at once.</span>
-              <Button onClick={workHere}>Work here instead</Button>
-            </div>
-          </Note>
-        </div>
-      )}
-      {saveError && (
-        <div className={css.alert}>
-          <Note stop>
-            <div className={css.said}>
-              <span>Not saved yet. {saveError} It is tried again by itself.</span>
-              <Button onClick={saveAgain}>Try now</Button>
-              <Button onClick={() => void exportProject(project)}>Export it</Button>
-            </div>
-          </Note>
-        </div>
-      )}
-      {planError && (
-        <div className={css.alert}>
-          <Note stop>
-            <div className={css.said}>
-              <span>{planError}</span>
-              <Button onClick={planAgain}>Work it out again</Button>
-            </div>
-          </Note>
-        </div>
-      )}
-      {planSlow && (
-        <div className={css.alert}>
-          <Note>
-            <div className={css.said}>
-              <span>Still working it out. You can go on meanwhile.</span>
-              <Button onClick={stopPlanning}>Stop</Button>
-            </div>
-          </Note>
-        </div>
-      )}
       <main className={css.body}>
+        {role === 'reader' && (
+          <div className={css.alert}>
+            <Note>
+              <div className={css.said}>
+                <span>Another tab is at work on this project. Here you look on; what is done there shows at once.</span>
+                <Button onClick={workHere}>Work here instead</Button>
+              </div>
+            </Note>
+          </div>
+        )}
+        {saveError && (
+          <div className={css.alert}>
+            <Note stop>
+              <div className={css.said}>
+                <span>Not saved yet. {saveError} It is tried again by itself.</span>
+                <Button onClick={saveAgain}>Try now</Button>
+                <Button onClick={() => void exportProject(project)}>Export it</Button>
+              </div>
+            </Note>
+          </div>
+        )}
+        {planError && (
+          <div className={css.alert}>
+            <Note stop>
+              <div className={css.said}>
+                <span>{planError}</span>
+                <Button onClick={planAgain}>Work it out again</Button>
+              </div>
+            </Note>
+          </div>
+        )}
+        {planSlow && (
+          <div className={css.alert}>
+            <Note>
+              <div className={css.said}>
+                <span>Still working it out. You can go on meanwhile.</span>
+                <Button onClick={stopPlanning}>Stop</Button>
+              </div>
+            </Note>
+          </div>
+        )}
         <Boundary key={station} what={`the station ${STATIONS.find((s) => s.id === station)?.name ?? ''}`}>
           <View />
         </Boundary>

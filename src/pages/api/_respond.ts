@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { letIn, type Ticket } from '~/server/in-flight';
-import { busy, runInPool } from '~/server/pool';
+import { busy, GONE, runInPool } from '~/server/pool';
 import { BODY_LIMIT_BYTES, errorAnswer, type JobAnswer, type Work } from '~/workers/job';
 
 function toResponse(answer: JobAnswer): Response {
@@ -13,7 +13,9 @@ function toResponse(answer: JobAnswer): Response {
 /** A sender that is cut off in the middle never sees our answer: what comes too much is read and dropped, up to this. */
 const DRAIN_BYTES = 4 * BODY_LIMIT_BYTES;
 
-type Body = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly why: 'too-large' | 'busy' };
+type Body =
+  | { readonly ok: true; readonly text: string }
+  | { readonly ok: false; readonly why: 'too-large' | 'busy' | 'gone' };
 
 /** Reads a body up to the limit, whatever the header claimed. */
 async function readLimited(request: Request, ticket: Ticket): Promise<Body> {
@@ -24,7 +26,10 @@ async function readLimited(request: Request, ticket: Ticket): Promise<Body> {
   let size = 0;
   let full = false;
   for (;;) {
-    const { done, value } = await reader.read();
+    // A caller that goes away in the middle is no fault of anyone's.
+    const read = await reader.read().catch(() => null);
+    if (!read) return { ok: false, why: 'gone' };
+    const { done, value } = read;
     if (done) break;
     size += value.byteLength;
     if (size > DRAIN_BYTES) {
@@ -52,6 +57,7 @@ export function jobRoute(toJob: (body: string, query: Record<string, string>) =>
     try {
       const body = await readLimited(request, ticket);
       if (!body.ok && body.why === 'busy') return toResponse(busy);
+      if (!body.ok && body.why === 'gone') return toResponse(GONE);
       if (!body.ok)
         return toResponse(
           errorAnswer(413, {

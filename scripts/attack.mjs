@@ -1,0 +1,16 @@
+// npm run attack: the long attacks on the application, which `npm test` runs in short. Takes about twenty minutes; MINUTES=… changes how long random hands work.
+import { buildApp, installDebian, installPackages, needNode, run } from './lib.mjs';
+
+needNode();
+installPackages();
+installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver' });
+await buildApp();
+run('Attacking …', process.execPath, [
+  '--import',
+  'tsx',
+  'node_modules/mocha/bin/mocha.js',
+  '--no-config',
+  '--timeout',
+  '3600000',
+  'test/attack/attack.test.ts',
+]);

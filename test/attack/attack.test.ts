@@ -1,0 +1,146 @@
+// The long attacks: many broken things through every reader, many bodies through the server, and random hands on the page. Loopback only, bounded in count and time.
+import { expect } from 'chai';
+import { By, Key, type WebElement } from 'selenium-webdriver';
+import { freePort, serve } from '../../scripts/lib.mjs';
+import { Session } from '../e2e/browser';
+import { brokenProject, randomFrom } from '../hostile/make';
+import { attackReader } from '../hostile/run';
+
+const SEED = Number(process.env['SEED'] ?? Date.now() % 1_000_000_000);
+const MINUTES = Number(process.env['MINUTES'] ?? 10);
+
+describe(`attack, seed ${SEED}`, () => {
+  for (const [kind, n] of [
+    ['project', 12_000],
+    ['svg', 3000],
+    ['font', 1000],
+    ['csv', 3000],
+  ] as const)
+    it(`${n} broken of kind ${kind}`, async () => {
+      const { count, wrong, slowestMs } = await attackReader(kind, n, SEED, 4000);
+      console.log(`      ${JSON.stringify(count)}, slowest ${Math.round(slowestMs)} ms`);
+      expect(wrong).to.deep.equal([]);
+    });
+
+  it('4,000 bodies through the server: each is answered, none with a fault of ours', async () => {
+    const { child, url } = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
+    try {
+      const statuses = new Map<number, number>();
+      let next = 0;
+      const hand = async (): Promise<void> => {
+        while (next < 4000) {
+          const i = next++;
+          const path = ['/api/plan', '/api/press', '/api/nest', '/api/sheets?kind=tracing&format=svg&paper=a4'][i % 4];
+          const answer = await fetch(url + path, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: brokenProject(SEED + i),
+          });
+          const text = await answer.text();
+          statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
+          expect([200, 400, 503], `${path} ${SEED + i}: ${text.slice(0, 300)}`).to.include(answer.status);
+          expect(text).to.not.match(/\bat \w+ \(|node:internal/);
+        }
+      };
+      await Promise.all(Array.from({ length: 8 }, hand));
+      console.log(`      ${[...statuses].map(([s, n]) => `${s}: ${n}`).join(', ')}`);
+      expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+    } finally {
+      child.kill();
+    }
+  });
+
+  it(`${MINUTES} minutes of random hands end in a project that opens`, async () => {
+    const random = randomFrom(SEED);
+    const below = (n: number): number => Math.floor(random() * n);
+    const s = await Session.open();
+    const TYPED = [
+      '0',
+      '-10000',
+      '6000',
+      '1e9',
+      '24 m',
+      '1/16 in',
+      'far',
+      '0.4',
+      '',
+      'x'.repeat(300),
+      '\u{1f9f5}',
+      '999',
+    ];
+    const KEYS = [
+      Key.ARROW_LEFT,
+      Key.ARROW_DOWN,
+      Key.DELETE,
+      Key.ESCAPE,
+      Key.ENTER,
+      Key.TAB,
+      Key.PAGE_UP,
+      '[',
+      ']',
+      'f',
+      Key.chord(Key.CONTROL, 'd'),
+      Key.chord(Key.CONTROL, 'a'),
+      Key.chord(Key.CONTROL, 'z'),
+    ];
+    let acts = 0;
+    const one = async (css: string): Promise<WebElement | undefined> => {
+      const all = await s.driver.findElements(By.css(css));
+      return all[below(all.length)];
+    };
+    try {
+      await s.go('/project/harbour-light/pattern');
+      await s.settled();
+      const end = Date.now() + MINUTES * 60_000;
+      while (Date.now() < end) {
+        acts += 1;
+        // What a hand cannot do just now (hidden, covered, gone) is left.
+        await (async () => {
+          const open = (await s.driver.findElements(By.css('dialog[open]'))).length > 0 ? 'dialog ' : '';
+          const way = below(10);
+          if (way < 4) await (await one(`${open}button:not([disabled])`))?.click();
+          else if (way === 4)
+            await (await one(`${open}input[type=text]`))?.sendKeys(
+              Key.chord(Key.CONTROL, 'a'),
+              TYPED[below(TYPED.length)] ?? '',
+              Key.ENTER,
+            );
+          else if (way === 5) await (await one(`${open}select option`))?.click();
+          else if (way === 6) await (await one(`${open}input[type=radio], ${open}input[type=checkbox]`))?.click();
+          else if (way === 7)
+            await (await s.driver.switchTo().activeElement()).sendKeys(KEYS[below(KEYS.length)] ?? '');
+          else if (way === 8 && !open) await (await one('nav a'))?.click();
+          else {
+            const piece = await one('main [data-piece], main [role=application]');
+            if (piece && !open)
+              await s.driver
+                .actions({ async: true, bridge: true } as never)
+                .move({ origin: piece })
+                .press()
+                .move({ origin: piece, x: below(300) - 150, y: below(300) - 150 })
+                .release()
+                .perform();
+          }
+        })().catch(() => undefined);
+        if (acts % 40 === 0) {
+          const text = (await s.run<string>('return document.body.innerText')) ?? '';
+          expect(text.trim().length, `the page is blank after ${acts} acts`).to.be.above(20);
+          expect(text).to.not.match(/Something went wrong/);
+          if (!(await s.driver.getCurrentUrl()).includes('/project/harbour-light'))
+            await s.go('/project/harbour-light/pattern');
+        }
+      }
+      await new Promise((done) => setTimeout(done, 2500));
+      await s.go('/');
+      // It may have been thrown away: the bin has it then.
+      if ((await s.driver.findElements(By.css('[data-project=harbour-light]'))).length > 0) {
+        await s.go('/project/harbour-light/pattern');
+        await s.holds('it opens', async () => (await s.driver.findElements(By.css('header input'))).length === 1);
+        expect(await s.text('body')).to.not.match(/needs mending|could not be opened/);
+      }
+      console.log(`      ${acts} acts`);
+    } finally {
+      await s.close();
+    }
+  });
+});

@@ -1,0 +1,230 @@
+// The server under pressure and under attack. Loopback only, bounded in count and time.
+import type { ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import http from 'node:http';
+import { connect } from 'node:net';
+import { expect } from 'chai';
+import { harbourLight } from '~/demo';
+import { freePort, serve } from '../../scripts/lib.mjs';
+
+describe('the server, under pressure', () => {
+  let url: string;
+  let port: number;
+  let child: ChildProcess;
+  before(async () => {
+    port = await freePort();
+    ({ url, child } = await serve({ port, stdio: ['ignore', 'ignore', 'inherit'] }));
+  });
+  after(() => child.kill());
+
+  const memoryMb = (): number =>
+    Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+  const post = (path: string, body: string, headers: Record<string, string> = {}): Promise<Response> =>
+    fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body });
+  const raw = (text: string): Promise<string> =>
+    new Promise((done) => {
+      const socket = connect(port, '127.0.0.1', () => socket.write(text));
+      let got = '';
+      socket.on('data', (d) => (got += d));
+      socket.on('close', () => done(got));
+      socket.on('error', () => done(got));
+      setTimeout(() => socket.destroy(), 4000);
+    });
+
+  it('answers health within a second while 200 plans are asked for at once, and every one of them within 30 s', async function () {
+    this.timeout(120_000);
+    const body = JSON.stringify(harbourLight());
+    const start = performance.now();
+    const plans = Array.from({ length: 200 }, async () => {
+      const answer = await post('/api/plan', body);
+      const text = await answer.text();
+      return {
+        status: answer.status,
+        s: (performance.now() - start) / 1000,
+        retry: answer.headers.get('retry-after'),
+        text,
+      };
+    });
+    let worstMs = 0;
+    for (let i = 0; i < 12; i++) {
+      await new Promise((done) => setTimeout(done, 250));
+      const asked = performance.now();
+      expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+      worstMs = Math.max(worstMs, performance.now() - asked);
+    }
+    const answers = await Promise.all(plans);
+    console.log(
+      `      health at worst ${Math.round(worstMs)} ms; ${answers.filter((a) => a.status === 200).length} of 200 planned, the last answer after ${Math.max(...answers.map((a) => a.s)).toFixed(1)} s`,
+    );
+    expect(worstMs).to.be.below(1000);
+    for (const a of answers) {
+      expect([200, 503]).to.include(a.status);
+      expect(a.s).to.be.below(30);
+      if (a.status === 503) {
+        expect(a.retry).to.match(/^\d+$/);
+        expect(JSON.parse(a.text).error.code).to.equal('busy');
+      }
+    }
+    expect(answers.filter((a) => a.status === 200).length).to.be.above(20);
+  });
+
+  it('an invalid body is answered before it queues', async function () {
+    this.timeout(60_000);
+    const good = JSON.stringify(harbourLight());
+    const busy = Array.from({ length: 30 }, () => post('/api/plan', good).then((r) => r.text()));
+    const start = performance.now();
+    const answer = await post('/api/plan', '{"format":');
+    expect(answer.status).to.equal(400);
+    expect((await answer.json()).error.message).to.match(/line 1, column/);
+    expect(performance.now() - start).to.be.below(3000);
+    await Promise.all(busy);
+  });
+
+  it('263 uploads of 15 MB held open do not take its memory, and it says when to come again', async function () {
+    this.timeout(120_000);
+    const chunk = Buffer.alloc(1024 * 1024, 32);
+    const refused: number[] = [];
+    const held = Array.from({ length: 263 }, () => {
+      const request = http.request(
+        {
+          port,
+          host: '127.0.0.1',
+          path: '/api/plan',
+          method: 'POST',
+          headers: { 'content-type': 'application/json', 'content-length': 15 * 1024 * 1024 },
+        },
+        (res) => {
+          if (res.statusCode === 503 && res.headers['retry-after']) refused.push(1);
+          res.resume();
+        },
+      );
+      request.on('error', () => undefined);
+      for (let i = 0; i < 10; i++) request.write(chunk);
+      return request;
+    });
+    await new Promise((done) => setTimeout(done, 4000));
+    const peak = memoryMb();
+    expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+    for (const request of held) request.destroy();
+    await new Promise((done) => setTimeout(done, 500));
+    console.log(`      ${Math.round(peak)} MB with 263 uploads held open, ${refused.length} told to come again`);
+    expect(peak).to.be.below(900);
+    expect(refused.length).to.be.above(10);
+    expect((await post('/api/plan', JSON.stringify(harbourLight()))).status).to.equal(200);
+  });
+
+  it('a megabyte of broken placements is refused with twenty problems, in little memory', async () => {
+    const placements = Array.from({ length: 20_000 }, () => ({
+      id: 7,
+      copy: -1,
+      xMm: 'a',
+      yMm: null,
+      rotateDeg: [],
+      bin: 3,
+    }));
+    const doc = {
+      ...harbourLight(),
+      layouts: [{ kind: 'web', ofId: 'x', key: 'k', lengthMm: 1, rowsLengthMm: 1, placements }],
+    };
+    const answer = await post('/api/plan', JSON.stringify(doc));
+    expect(answer.status).to.equal(400);
+    expect((await answer.json()).error.message).to.match(/more like these/);
+    expect(memoryMb()).to.be.below(1200);
+  });
+
+  it('a job whose caller is gone is ended', async function () {
+    this.timeout(60_000);
+    const parts = Array.from({ length: 40 }, (_, i) => ({ id: `p${i}`, outline: `M0 0h${20 + i}v30l-9 8z`, count: 3 }));
+    const body = JSON.stringify({ widthMm: 432, spacingMm: 6, seconds: 14, seed: 1, parts });
+    const leave = new AbortController();
+    const gone = [1, 2].map(() =>
+      fetch(`${url}/api/nest`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+        signal: leave.signal,
+      }).catch(() => null),
+    );
+    await new Promise((done) => setTimeout(done, 1500));
+    leave.abort();
+    await Promise.all(gone);
+    // Both threads were at work for another twelve seconds; the next call is answered at once.
+    const start = performance.now();
+    expect((await post('/api/plan', JSON.stringify(harbourLight()))).status).to.equal(200);
+    expect(performance.now() - start).to.be.below(6000);
+  });
+
+  it('refuses foreign names, odd methods and unknown paths, in JSON and with every header', async () => {
+    const foreign = await raw(`GET /api/health HTTP/1.1\r\nHost: elsewhere.example\r\nConnection: close\r\n\r\n`);
+    expect(foreign)
+      .to.match(/^HTTP\/1\.1 421 /)
+      .and.to.include('wrong-host');
+    const trace = await raw(`TRACE /api/plan HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nConnection: close\r\n\r\n`);
+    expect(trace)
+      .to.match(/^HTTP\/1\.1 405 /)
+      .and.to.include('wrong-method');
+    for (const [method, path, status, code] of [
+      ['GET', '/api/nothing', 404, 'unknown-path'],
+      ['DELETE', '/api/plan', 405, 'wrong-method'],
+      ['POST', '/api/health', 405, 'wrong-method'],
+      ['POST', '/', 405, 'wrong-method'],
+    ] as const) {
+      const answer = await fetch(url + path, { method });
+      expect(answer.status, path).to.equal(status);
+      expect((await answer.json()).error.code).to.equal(code);
+    }
+    expect((await fetch(`${url}/_image?href=/icon-512.png&w=9000&h=9000`)).status).to.equal(404);
+    for (const path of [
+      '/',
+      '/drawer',
+      '/project/x/pattern',
+      '/icon.svg',
+      '/offline.js',
+      '/api/health',
+      '/api/nothing',
+      '/nowhere',
+    ]) {
+      const { headers } = await fetch(url + path);
+      const csp = headers.get('content-security-policy') ?? '';
+      expect(/script-src ([^;]*)/.exec(csp)?.[1], path).to.match(/^'self'( 'sha256-[^']+')+$/);
+      expect(csp)
+        .to.include("form-action 'self'")
+        .and.to.include("frame-ancestors 'none'")
+        .and.to.include("object-src 'none'");
+      expect(headers.get('x-content-type-options'), path).to.equal('nosniff');
+      expect(headers.get('x-frame-options'), path).to.equal('DENY');
+      expect(headers.get('referrer-policy'), path).to.equal('no-referrer');
+    }
+  });
+
+  it('hands out what shrinks shrunk, and lets what has a hash in its name be kept for a year', async () => {
+    const page = await (await fetch(`${url}/project/x/pattern`)).text();
+    const script = /\/_astro\/client\.[\w-]+\.js/.exec(page)?.[0] ?? '';
+    const answer = await fetch(url + script, { headers: { 'accept-encoding': 'br' } });
+    expect(answer.headers.get('content-encoding')).to.equal('br');
+    expect(answer.headers.get('cache-control')).to.match(/max-age=31536000, immutable/);
+    expect((await fetch(`${url}/`)).headers.get('cache-control')).to.equal('no-cache');
+  });
+
+  it('nothing that leaves is out of this world: no lean of 4·10¹⁴ kPa, no duplicate bins, no null heat', async () => {
+    const p = harbourLight();
+    const press = { stage: 'fuse', fabric: p.fabrics[0], web: p.webs[0], iron: p.irons[0], bench: p.bench };
+    for (const [body, words] of [
+      [
+        { ...press, iron: { ...p.irons[0], leanN: 20_000, soleplate: { widthMm: 20, lengthMm: 20 } } },
+        /more than any press/,
+      ],
+      [{ ...press, iron: { ...p.irons[0], soleplate: { widthMm: 1e-9, lengthMm: 1e-9 } } }, /at least 20/],
+      [{ ...press, fabric: { ...p.fabrics[0], thicknessMm: 1e-300 } }, /at least 0.02/],
+    ] as const) {
+      const answer = await post('/api/press', JSON.stringify(body));
+      expect(answer.status).to.equal(400);
+      expect((await answer.json()).error.message).to.match(words);
+    }
+    const part = { id: 'a', outline: 'M0 0h20v20h-20z' };
+    const bin = { id: 'b', outline: 'M0 0h90v90h-90z' };
+    const nest = await post('/api/nest', JSON.stringify({ widthMm: 432, seconds: 0, parts: [part], bins: [bin, bin] }));
+    expect(nest.status).to.equal(400);
+    expect((await nest.json()).error).to.deep.include({ code: 'duplicate-id', path: 'bins[1].id' });
+  });
+});
