@@ -178,6 +178,13 @@ describe('drawer: CSV', () => {
       if (!read.ok) expect(read.problems.join(' ')).to.match(expected);
     });
 
+  it('writes nothing that a spreadsheet would run, line breaks and all', () => {
+    for (const name of ['=1+1', '=1\n+1', '@x\r\n=2', '+a', '-b', '\tc']) {
+      const csv = toCsv('fabrics', [cotton({ name })]);
+      for (const cell of Papa.parse<string[]>(csv).data.flat()) expect(cell).to.not.match(/^[=+\-@\t\r]/);
+    }
+  });
+
   it('refuses a web with negative length left', () => {
     const read = fromCsv('webs', 'name,left mm\nA,-20', newId);
     expect(!read.ok && read.problems[0]).to.match(/length left in mm is -20, but must be at least 0/);

@@ -11,6 +11,8 @@ import {
   edit,
   editPiece,
   endMerge,
+  forgetProject,
+  forgetUnusedPictures,
   importToDrawer,
   keepDrawerPicture,
   makeProject,
@@ -19,7 +21,9 @@ import {
   planned,
   planner,
   projectFile,
+  putProject,
   readDrawer,
+  readProject,
   redo,
   redoDrawer,
   renameProject,
@@ -27,11 +31,13 @@ import {
   seedDemo,
   select,
   selectAll,
+  takeBack,
   undo,
   undoDrawer,
   until,
   useDrawerHistory,
   useWorkbench,
+  versionsOf,
 } from './browser';
 import { cotton, piece, project, square, web } from './helpers';
 
@@ -238,6 +244,30 @@ describe('store: the Drawer', () => {
     expect(await ids()).to.deep.equal(['a', 'b', 'c']);
   });
 
+  it('offers to read what an older Windows program wrote, and takes it in when that is said', async () => {
+    const csv = 'name;mass g/m2\r\nNetz weiß, dünn;28\r\nCafé crème;40\r\n';
+    const bytes = Uint8Array.from(csv, (c) => c.charCodeAt(0));
+    const windows = new File([bytes], 'webs.csv');
+    const asked = await importToDrawer('webs', windows);
+    expect(asked).to.deep.equal({
+      ok: false,
+      problems: [],
+      asWindows: 'Netz weiß, dünn;28\nCafé crème;40',
+    });
+    expect((await readDrawer()).webs).to.deep.equal([]);
+    expect((await importToDrawer('webs', windows, true)).ok).to.equal(true);
+    expect((await readDrawer()).webs.map((w) => w.name)).to.deep.equal(['Café crème', 'Netz weiß, dünn']);
+  });
+
+  it('reads UTF-16 as spreadsheets save it', async () => {
+    const text = 'name\tmass g/m2\nÉtoile\t28\n';
+    const bytes = new Uint8Array(2 + 2 * text.length);
+    bytes.set([0xff, 0xfe]);
+    [...text].forEach((c, i) => bytes.set([c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8], 2 + 2 * i));
+    expect((await importToDrawer('webs', new File([bytes], 'webs.csv'))).ok).to.equal(true);
+    expect((await readDrawer()).webs.map((w) => w.name)).to.deep.equal(['Étoile']);
+  });
+
   it('takes a whole Drawer in from JSON and out again, the same', async () => {
     const whole = { ...demoDrawer(), pictures: [] };
     const got = await importToDrawer('webs', file(drawerToJson(whole), 'a.drawer.json'));
@@ -387,6 +417,65 @@ describe('store: the workbench', () => {
     await db.projects.delete('test');
     await until('it says so', () => useWorkbench.getState().status === 'deleted');
     expect(doc().name).to.equal('Orphan');
+  });
+
+  it('refuses in words what could not be opened again, and changes nothing', async () => {
+    await open();
+    const before = doc();
+    const words = edit((p) => void (p.pieces[0]!.print.xMm = Number.NaN));
+    expect(words).to.match(/^Nothing was changed: Piece 1 “a”, print, place across in mm is NaN/);
+    expect(doc()).to.equal(before);
+    expect(useWorkbench.getState().refused).to.equal(words);
+    expect(edit((p) => void (p.name = 'fine'))).to.equal(null);
+    expect(useWorkbench.getState().refused).to.equal(null);
+  });
+
+  it('writes at the latest two seconds after the first of a run of edits', async () => {
+    await open();
+    const start = Date.now();
+    let n = 0;
+    const typing = setInterval(() => edit((p) => void (p.name = `T${++n}`), 'name'), 60);
+    await until('something is written', async () => (await stored()).name !== 'Test');
+    clearInterval(typing);
+    expect(Date.now() - start).to.be.below(2000);
+    expect(n, 'while the edits went on').to.be.above(5);
+  });
+
+  it('puts the project by before its first change, and takes it back as one step', async () => {
+    await open();
+    edit((p) => void (p.name = 'Changed'));
+    await until('a version is kept', async () => (await versionsOf('test')).length === 1);
+    const [version] = await versionsOf('test');
+    expect(version!.doc.name).to.equal('Test');
+    expect(await takeBack(version!.doc)).to.equal(null);
+    expect(doc().name).to.equal('Test');
+    undo();
+    expect(doc().name).to.equal('Changed');
+    expect((await versionsOf('test')).map((v) => v.doc.name)).to.include('Changed');
+  });
+
+  it('keeps pictures apart: a nudge writes little, whatever photos there are; and they come back whole', async () => {
+    const dataUrl = `data:image/jpeg;base64,${'A'.repeat(400_000)}`;
+    const picture = { id: 'p', name: 'cloth', dataUrl, widthPx: 4, heightPx: 3 };
+    await putProject(
+      project([piece('a', square(40))], {
+        pictures: [picture],
+        fabrics: [cotton({ photo: { pictureId: 'p', widthMm: 100 } })],
+      }),
+    );
+    close = openProject('test');
+    await until('it is open', () => useWorkbench.getState().status === 'open');
+    expect(doc().pictures[0]!.dataUrl).to.equal(dataUrl);
+    edit((p) => void (p.pieces[0]!.at.xMm = 3));
+    await until('it is saved', async () => (await stored()).pieces[0]!.at.xMm === 3);
+    expect(JSON.stringify(await stored()).length).to.be.below(6000);
+    expect(await db.keptPictures.count()).to.equal(1);
+    expect((await readProject('test'))!.doc.pictures[0]!.dataUrl).to.equal(dataUrl);
+    await forgetUnusedPictures();
+    expect(await db.keptPictures.count(), 'what is shown stays').to.equal(1);
+    await forgetProject('test');
+    await forgetUnusedPictures();
+    expect(await db.keptPictures.count(), 'and goes with the last that shows it').to.equal(0);
   });
 
   it('takes in what another tab writes; undo takes back only what was done here', async () => {
