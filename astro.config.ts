@@ -70,6 +70,13 @@ function compress(): void {
 const after: AstroIntegration = {
   name: 'server-and-offline',
   hooks: {
+    // While one edits, Vite serves: there too every project is one page, whatever its address.
+    'astro:server:setup': ({ server }) => {
+      server.middlewares.use((req, _res, next) => {
+        if (req.url?.startsWith('/project/')) req.url = '/project';
+        next();
+      });
+    },
     'astro:build:done': async () => {
       await bundleServer();
       await bundleOffline();

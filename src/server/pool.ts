@@ -38,9 +38,9 @@ interface Waiting {
   readonly endAt: number;
 }
 
-// Built beside the server by astro.config.ts. `import.meta.url` is somewhere below dist/server once bundled.
+// Built beside the server by astro.config.ts. `import.meta.url` is somewhere below dist/server once bundled, and this file while one edits.
 const script = (): URL => {
-  for (const up of ['./', '../', '../../', '../../../']) {
+  for (const up of ['./', '../', '../../', '../../../', '../../dist/server/']) {
     const url = new URL(`${up}server-job.mjs`, import.meta.url);
     if (existsSync(url)) return url;
   }

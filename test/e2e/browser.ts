@@ -5,6 +5,7 @@ import path from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
 import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+import type { Project } from '~/core/model';
 import { freePort, serve } from '../../scripts/lib.mjs';
 
 const QUIET = [
@@ -20,6 +21,12 @@ const QUIET = [
 ];
 /** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
 const WAIT_MS = Number(process.env['WAIT_MS'] ?? 120_000);
+
+interface StoredRow {
+  readonly id: string;
+  readonly name: string;
+  readonly doc: Project;
+}
 
 interface Wishes {
   /** Further flags for Chromium. */
@@ -105,6 +112,17 @@ export class Session {
 
   run<T>(script: string, ...args: unknown[]): Promise<T> {
     return this.driver.executeScript(script, ...args) as Promise<T>;
+  }
+
+  /** Projects as they lie in the browser's storage. */
+  stored(): Promise<StoredRow[]> {
+    return this.driver.executeAsyncScript(`
+      const done = arguments[arguments.length - 1];
+      const open = indexedDB.open('apple-seam');
+      open.onsuccess = () => {
+        const all = open.result.transaction('projects').objectStore('projects').getAll();
+        all.onsuccess = () => { open.result.close(); done(all.result); };
+      };`);
   }
 
   /** Waits until the service worker holds everything. */

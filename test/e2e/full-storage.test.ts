@@ -1,0 +1,92 @@
+// Storage that is full, refused, or does not answer.
+import { expect } from 'chai';
+import { By, Key } from 'selenium-webdriver';
+import { Session } from './browser';
+
+describe('storage that fails, in Chromium', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+    await s.go('/');
+    await s.find('[data-project]');
+    await s.beforeEveryPage(`
+      const { put, add } = IDBObjectStore.prototype;
+      const full = (own) => function (...args) {
+        if (window.name === 'full') throw new DOMException('no room', 'QuotaExceededError');
+        return own.apply(this, args);
+      };
+      IDBObjectStore.prototype.put = full(put);
+      IDBObjectStore.prototype.add = full(add);
+      if (window.name === 'refused') IDBFactory.prototype.open = () => { throw new DOMException('no', 'SecurityError'); };
+      if (window.name === 'stuck') IDBFactory.prototype.open = function () { return new EventTarget(); };`);
+  });
+  after(() => s.close());
+  const storage = (how: '' | 'full' | 'refused' | 'stuck') => s.run(`window.name = ${JSON.stringify(how)}`);
+
+  it('full: an edit is told, tried again by itself, can be exported meanwhile, and is saved when there is room', async () => {
+    await s.go('/project/harbour-light/pattern');
+    await s.settled();
+    await storage('full');
+    await (await s.find('header input')).sendKeys(Key.END, ' II');
+    await s.holds('it is told', async () => /Not saved yet\. The browser has no room left/.test(await s.text('body')));
+    expect(await s.axe(), 'not saved').to.deep.equal([]);
+    await s.press('Export it');
+    expect(JSON.parse((await s.downloaded('.seam.json')).bytes.toString()).name).to.equal('Harbour Light II');
+    await storage('');
+    await s.holds('it is saved', async () => (await s.text('header [role=status]')) === 'Saved');
+    const rows = await s.stored();
+    expect(rows.find((r) => r.id === 'harbour-light')?.doc.name).to.equal('Harbour Light II');
+  });
+
+  it('full: new, duplicate, delete and a fabric of one’s own say so, and nothing is said to be done', async () => {
+    await s.go('/');
+    await s.find('[data-project]');
+    await storage('full');
+    for (const [button, words] of [
+      ['New project', 'No new project could be made'],
+      ['Duplicate', 'It was not duplicated'],
+      ['Delete', 'It was not deleted'],
+    ] as const) {
+      await s.press(button);
+      await s.holds(words, async () => (await s.text('dialog')).includes('no room left'));
+      expect(await s.text('dialog h2')).to.equal(words);
+      await s.press('Close', '//dialog');
+    }
+    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(1);
+    expect(await s.driver.findElements(By.css('[role=status] button'))).to.have.length(0);
+    await storage('');
+    await s.go('/drawer');
+    await s.find('[role=table]');
+    await storage('full');
+    await s.press('New fabric');
+    await (await s.find('dialog input[type=text]')).sendKeys('Sail cloth');
+    await s.press('Put it in the drawer', '//dialog');
+    await s.holds('it is told', async () =>
+      /It was not kept\. The browser has no room left/.test(await s.text('dialog')),
+    );
+    expect(await (await s.find('dialog input[type=text]')).getAttribute('value')).to.equal('Sail cloth');
+    await storage('');
+    await s.press('Put it in the drawer', '//dialog');
+    await s.holds('it is kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
+  });
+
+  for (const how of ['refused', 'stuck'] as const)
+    it(`${how}: every page says so and offers to try again`, async function () {
+      this.timeout(120_000);
+      for (const [address, words] of [
+        ['/', /site data|does not answer/],
+        ['/drawer', /site data|does not answer/],
+        ['/project/harbour-light/pattern', /could not be opened/],
+      ] as const) {
+        await s.go(address);
+        await storage(how);
+        await s.driver.navigate().refresh();
+        await s.holds(`${address} says so`, async () => words.test(await s.text('main')));
+        await s.named('Try again');
+      }
+      await storage('');
+      await s.press('Try again');
+      await s.driver.navigate().refresh();
+      await s.settled();
+    });
+});
