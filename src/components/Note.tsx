@@ -1,11 +1,26 @@
 import type { ReactNode } from 'react';
 import css from './Note.module.css';
 
-/** A word of information, or of warning. */
-export function Note({ stop = false, children }: { stop?: boolean; children: ReactNode }) {
+/** A word of information, or of warning. @param actions what can be done about it, beside the words */
+export function Note({
+  stop = false,
+  actions,
+  children,
+}: {
+  stop?: boolean;
+  actions?: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <div className={stop ? `${css.note} ${css.stop}` : css.note} role={stop ? 'alert' : 'note'}>
-      {children}
+      {actions ? (
+        <div className={css.said}>
+          <span>{children}</span>
+          {actions}
+        </div>
+      ) : (
+        children
+      )}
     </div>
   );
 }

@@ -125,10 +125,10 @@ export async function bringBack({ found, damaged }: EverythingRead): Promise<Bro
     'rw',
     [db.projects, db.keptPictures, db.settings, db.shapes, db.faces, ...DRAWER_TABLES],
     async () => {
-      const there = new Map([...(await listProjects()), ...(await listProjects(true))].map((r) => [r.id, r.doc]));
+      const there = [...(await listProjects()), ...(await listProjects(true))].map((r) => r.doc);
       for (const { project, deletedAt } of found.projects) {
-        const mine = there.get(project.id);
-        if (mine && same(mine, project)) here += 1;
+        // One that came in before got an id of its own: it is known by what it says.
+        if (there.some((d) => d.name === project.name && same({ ...d, id: project.id }, project))) here += 1;
         else {
           await takeProject(project, { deletedAt });
           projects += 1;

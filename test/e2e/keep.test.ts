@@ -278,7 +278,7 @@ describe('nothing is lost, in Chromium', () => {
   });
 
   it('ids that no address could bear get one of ours', async () => {
-    for (const id of ['\ud800', '..', '.', 'a%2Fb', 'x/y', '<b>']) {
+    for (const id of ['\ud800', '..', 'a%2Fb', '<b>']) {
       const doc = { ...harbourLight(), id, name: `Id ${encodeURIComponent(id.replace('\ud800', 'half'))}` };
       await s.go('/');
       const file = path.join(s.downloads, 'strange.seam.json');

@@ -3,8 +3,10 @@ import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, toCsv } from '~/core/drawer';
 import { type Project, parseProject } from '~/core/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import {
+  bringBack,
   changeDrawer,
   closePlanners,
+  copyIsDue,
   db,
   deleteProject,
   duplicateProject,
@@ -14,6 +16,7 @@ import {
   forgetProject,
   forgetUnusedPictures,
   importToDrawer,
+  KEPT_AT,
   keepDrawerPicture,
   makeProject,
   openFile,
@@ -26,6 +29,7 @@ import {
   readProject,
   redo,
   redoDrawer,
+  remindLater,
   renameProject,
   restoreProject,
   seedDemo,
@@ -187,6 +191,70 @@ describe('store: projects', () => {
   it('names a file even for a name without a single Latin letter', async () => {
     expect((await projectFile(project([], { name: '灯台' }))).filename).to.equal('project.seam.json');
     expect((await projectFile(project([], { name: 'Où est-il? Été' }))).filename).to.equal('ou-est-il-ete.seam.json');
+  });
+});
+
+describe('store: a copy of everything is asked for', () => {
+  beforeEach(empty);
+  const day = 24 * 3600 * 1000;
+  const start = 1_800_000_000_000;
+
+  it('three weeks after the first visit, when something was changed since; not before, and not at once after “later”', async () => {
+    expect(await copyIsDue(start), 'the first visit').to.equal(false);
+    await put(project([]), { updatedAt: start + day });
+    expect(await copyIsDue(start + 20 * day)).to.equal(false);
+    expect(await copyIsDue(start + 22 * day)).to.equal(true);
+    await remindLater(start + 22 * day);
+    expect(await copyIsDue(start + 23 * day)).to.equal(false);
+    expect(await copyIsDue(start + 30 * day)).to.equal(true);
+  });
+
+  it('three weeks after the last one, and never when nothing was changed since', async () => {
+    await copyIsDue(start);
+    await put(project([]), { updatedAt: start + day });
+    await db.settings.put({ key: KEPT_AT, value: start + 30 * day });
+    expect(await copyIsDue(start + 90 * day), 'nothing new').to.equal(false);
+    await put(project([]), { updatedAt: start + 40 * day });
+    expect(await copyIsDue(start + 50 * day)).to.equal(false);
+    expect(await copyIsDue(start + 52 * day)).to.equal(true);
+  });
+
+  it('everything comes back once, not twice; what differs comes in beside', async () => {
+    await put(project([piece('a', square(40))]));
+    await changeDrawer('webs', 'one', new Map([['w', web({ id: 'w' })]]));
+    const read = {
+      found: {
+        projects: [
+          { project: project([piece('a', square(40))]), deletedAt: null },
+          { project: project([piece('a', square(41))]), deletedAt: null },
+          { project: project([], { id: 'binned', name: 'Old' }), deletedAt: 7 },
+        ],
+        drawer: {
+          ...demoDrawer(),
+          webs: [web({ id: 'w', name: 'another' }), web({ id: 'v' })],
+          fabrics: [],
+          irons: [],
+          covers: [],
+          surfaces: [],
+          pictures: [],
+        },
+        shapes: [{ id: 's', name: 'Shell', outline: square(9) }],
+        faces: [],
+      },
+      damaged: [{ raw: { format: 'apple-seam.project', version: 1, name: 'Torn' }, problems: [] }],
+      problems: [],
+    };
+    const got = await bringBack(read);
+    expect(got).to.deep.equal({ projects: 2, things: 2, here: 2, damaged: 1 });
+    expect((await names()).sort()).to.deep.equal(['Old', 'Test', 'Test', 'Torn']);
+    expect((await db.projects.get('binned'))!.deletedAt).to.equal(7);
+    expect((await db.webs.get('w'))!.name, 'what is here is not touched').to.equal('Test web');
+    expect(await bringBack({ ...read, damaged: [] }), 'a second time nothing is new').to.deep.equal({
+      projects: 0,
+      things: 0,
+      here: 6,
+      damaged: 0,
+    });
   });
 });
 

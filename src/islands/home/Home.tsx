@@ -189,11 +189,8 @@ function Table() {
       </svg>
 
       {ready === 'failed' && (
-        <Note stop>
-          <div className={css.said}>
-            <span>{failure} Until then projects cannot be kept here.</span>
-            <Button onClick={() => void begin()}>Try again</Button>
-          </div>
+        <Note stop actions={<Button onClick={() => void begin()}>Try again</Button>}>
+          {failure} Until then projects cannot be kept here.
         </Note>
       )}
       {reading && (
@@ -202,41 +199,37 @@ function Table() {
         </Note>
       )}
       {due && (
-        <Note>
-          <div className={css.said}>
-            <span>
-              It has been three weeks since everything was last kept in a file of your own. A browser can be cleared.
-            </span>
-            <Button
-              look="go"
-              onClick={() => {
-                setDue(false);
-                setDialog('copies');
-              }}
-            >
-              Keep a copy
-            </Button>
-            <Button
-              onClick={() => {
-                setDue(false);
-                void attempt(() => remindLater());
-              }}
-            >
-              Ask again in a week
-            </Button>
-          </div>
+        <Note
+          actions={
+            <>
+              <Button
+                look="go"
+                onClick={() => {
+                  setDue(false);
+                  setDialog('copies');
+                }}
+              >
+                Keep a copy
+              </Button>
+              <Button
+                onClick={() => {
+                  setDue(false);
+                  void attempt(() => remindLater());
+                }}
+              >
+                Ask again in a week
+              </Button>
+            </>
+          }
+        >
+          For three weeks or more nothing was kept in a file of your own, and a browser can be cleared.
         </Note>
       )}
       {(folder === 'asks' || folder === 'failed') && (
-        <Note stop={folder === 'failed'}>
-          <div className={css.said}>
-            <span>
-              {folder === 'asks'
-                ? 'The folder that projects are also written to needs your word again.'
-                : 'The folder that projects are also written to could not be written to.'}
-            </span>
-            <Button onClick={() => setDialog('copies')}>See to it</Button>
-          </div>
+        <Note stop={folder === 'failed'} actions={<Button onClick={() => setDialog('copies')}>See to it</Button>}>
+          {folder === 'asks'
+            ? 'The folder that projects are also written to needs your word again.'
+            : 'The folder that projects are also written to could not be written to.'}
         </Note>
       )}
       {rows?.length === 0 && ready === 'yes' && (

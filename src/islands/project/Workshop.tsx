@@ -72,8 +72,6 @@ function Bench() {
   const project = useWorkbench((s) => s.project);
   const plan = useWorkbench((s) => s.plan);
   const planning = useWorkbench((s) => s.planning);
-  const planSlow = useWorkbench((s) => s.planSlow);
-  const planError = useWorkbench((s) => s.planError);
   const savedAt = useWorkbench((s) => s.savedAt);
   const saveError = useWorkbench((s) => s.saveError);
   const openError = useWorkbench((s) => s.openError);
@@ -241,47 +239,7 @@ function Bench() {
       </header>
       <Seam id={id} station={station} plan={plan} onGo={go} />
       <main className={css.body}>
-        {role === 'reader' && (
-          <div className={css.alert}>
-            <Note>
-              <div className={css.said}>
-                <span>Another tab is at work on this project. Here you look on; what is done there shows at once.</span>
-                <Button onClick={workHere}>Work here instead</Button>
-              </div>
-            </Note>
-          </div>
-        )}
-        {saveError && (
-          <div className={css.alert}>
-            <Note stop>
-              <div className={css.said}>
-                <span>Not saved yet. {saveError} It is tried again by itself.</span>
-                <Button onClick={saveAgain}>Try now</Button>
-                <Button onClick={() => void exportProject(project)}>Export it</Button>
-              </div>
-            </Note>
-          </div>
-        )}
-        {planError && (
-          <div className={css.alert}>
-            <Note stop>
-              <div className={css.said}>
-                <span>{planError}</span>
-                <Button onClick={planAgain}>Work it out again</Button>
-              </div>
-            </Note>
-          </div>
-        )}
-        {planSlow && (
-          <div className={css.alert}>
-            <Note>
-              <div className={css.said}>
-                <span>Still working it out. You can go on meanwhile.</span>
-                <Button onClick={stopPlanning}>Stop</Button>
-              </div>
-            </Note>
-          </div>
-        )}
+        <Banners project={project} />
         <Boundary key={station} what={`the station ${STATIONS.find((s) => s.id === station)?.name ?? ''}`}>
           <View />
         </Boundary>
@@ -316,5 +274,46 @@ function DeletedActions({ id, project, onBack }: { id: string; project: Project 
       </Button>
       {project && <Button onClick={() => void exportProject(project)}>Export it</Button>}
     </>
+  );
+}
+
+/** What stands above a station: who writes, what is not saved yet, what is not worked out yet; each with what can be done about it. */
+function Banners({ project }: { project: Project }) {
+  const role = useWorkbench((s) => s.role);
+  const saveError = useWorkbench((s) => s.saveError);
+  const planError = useWorkbench((s) => s.planError);
+  const planSlow = useWorkbench((s) => s.planSlow);
+  if (role !== 'reader' && !saveError && !planError && !planSlow) return null;
+  return (
+    <div className={css.banners}>
+      {role === 'reader' && (
+        <Note actions={<Button onClick={workHere}>Work here instead</Button>}>
+          Another tab is at work on this project. Here you look on; what is done there shows at once.
+        </Note>
+      )}
+      {saveError && (
+        <Note
+          stop
+          actions={
+            <>
+              <Button onClick={saveAgain}>Try now</Button>
+              <Button onClick={() => void exportProject(project)}>Export it</Button>
+            </>
+          }
+        >
+          Not saved yet. {saveError} It is tried again by itself.
+        </Note>
+      )}
+      {planError && (
+        <Note stop actions={<Button onClick={planAgain}>Work it out again</Button>}>
+          {planError}
+        </Note>
+      )}
+      {planSlow && (
+        <Note actions={<Button onClick={stopPlanning}>Stop</Button>}>
+          Still working it out. You can go on meanwhile.
+        </Note>
+      )}
+    </div>
   );
 }
