@@ -1,5 +1,5 @@
 // Hands broken things to the readers one by one, each with a time limit.
-import { mkdtempSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
@@ -11,7 +11,10 @@ let bundled: Promise<string> | undefined;
 /** The readers as one file, in a folder of the root, so that packages are found from it. */
 const bundle = (): Promise<string> => {
   bundled ??= (async () => {
-    const outfile = path.join(mkdtempSync(path.join(ROOT, 'node_modules/.cache/hostile-')), 'read.cjs');
+    mkdirSync(path.join(ROOT, 'node_modules/.cache'), { recursive: true });
+    const folder = mkdtempSync(path.join(ROOT, 'node_modules/.cache/hostile-'));
+    process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+    const outfile = path.join(folder, 'read.cjs');
     await build({
       entryPoints: [fileURLToPath(new URL('./read.ts', import.meta.url))],
       outfile,
