@@ -94,6 +94,9 @@ export interface Spot extends Point {
   readonly roomMm: number;
 }
 
+/** Corners beyond which a shape is jagged rather than drawn. */
+const JAGGED = 3000;
+
 /**
  * Where a label has most room: the point farthest from every edge, within 0.5 mm.
  * @param covered regions that hide part of it; the spot is sought in what stays visible, if anything does
@@ -105,9 +108,13 @@ export function labelSpot(region: Region, covered: Region = []): Spot {
   let best: Spot = { ...centreOf(boundsOf(region)), roomMm: 0 };
   for (const outer of [...outers].sort((a, b) => ringAreaMm2(b) - ringAreaMm2(a)).slice(0, 3)) {
     const holes = rings.filter((r) => ringAreaMm2(r) < 0 && isInside([outer], r[0]!));
+    const corners = holes.reduce((n, h) => n + h.length, outer.length);
+    const b = boundsOf([outer]);
+    // The search looks at every corner for every cell: a very jagged shape is searched more coarsely.
+    const precisionMm = corners > JAGGED ? Math.max(0.5, Math.hypot(b.maxX - b.minX, b.maxY - b.minY) / 100) : 0.5;
     const [x, y] = polylabel(
       [outer, ...holes].map((r) => r.map((p) => [p.x, p.y] as [number, number])),
-      0.5,
+      precisionMm,
     );
     const roomMm = distanceToEdge([outer, ...holes], { x, y });
     if (roomMm > best.roomMm) best = { x, y, roomMm };
@@ -146,8 +153,8 @@ interface Edge {
 const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 
 /**
- * The places where an outline properly crosses itself, as they are met from left to right. Touching in a point is no crossing.
- * Sweeps edges by their left end, so that only neighbours are compared.
+ * The places where an outline properly crosses itself, as they are met along its longer side. Touching in a point is no crossing.
+ * Sweeps edges by their first end along that side, so that only neighbours are compared.
  */
 export function* crossingsOf(region: Region): Generator<Point, void, undefined> {
   const edges: Edge[] = [];
@@ -165,12 +172,16 @@ export function* crossingsOf(region: Region): Generator<Point, void, undefined> 
       });
     }
   }
-  edges.sort((p, q) => p.minX - q.minX);
+  const b = boundsOf(region);
+  const upright = b.maxY - b.minY > 2 * (b.maxX - b.minX);
+  const first = (e: Edge): number => (upright ? e.minY : e.minX);
+  const last = (e: Edge): number => (upright ? e.maxY : e.maxX);
+  edges.sort((p, q) => first(p) - first(q));
   let active: Edge[] = [];
   for (const e of edges) {
-    active = active.filter((o) => o.maxX >= e.minX);
+    active = active.filter((o) => last(o) >= first(e));
     for (const o of active) {
-      if (o.minY > e.maxY || o.maxY < e.minY) continue;
+      if (o.minY > e.maxY || o.maxY < e.minY || o.minX > e.maxX || o.maxX < e.minX) continue;
       const d1 = side(e.a, e.b, o.a);
       const d2 = side(e.a, e.b, o.b);
       const d3 = side(o.a, o.b, e.a);
