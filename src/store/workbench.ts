@@ -6,8 +6,9 @@ import { wholeWords } from '~/core/arrange';
 import { faultOfEdit, type Plan, type Problem, type Project, parseProject } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
-import { type ProjectRow, TAB } from './db';
+import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
+import { unpack } from './kept-pictures';
 import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
@@ -338,9 +339,16 @@ export function openProject(id: string): () => void {
     if (project && row.writer === TAB && status === 'open') return;
     if (project && own.saver?.dirty()) return;
     // A row may have been written by an older version, or by hand: it is read as carefully as a file.
-    const parsed = parseProject(row.doc);
+    const whole = await attempt(() => unpack([row.doc]));
+    if (closed || (get().role === 'writer' && canTakeTurns())) return;
+    if (!whole.ok) {
+      if (!project) set({ status: 'failed', openError: whole.words });
+      return;
+    }
+    const raw = whole.value[0];
+    const parsed = parseProject(raw);
     if (!parsed.ok) {
-      if (!project) set({ status: 'damaged', damaged: { raw: row.doc, problems: parsed.problems } });
+      if (!project) set({ status: 'damaged', damaged: { raw, problems: parsed.problems } });
       return;
     }
     show(parsed.project, row);
@@ -351,7 +359,8 @@ export function openProject(id: string): () => void {
     }
   };
 
-  const watching = liveQuery(() => readProject(id)).subscribe({
+  // The row alone: its pictures are only read when another tab's writing is taken in, not after each saving of one's own.
+  const watching = liveQuery(() => db.projects.get(id)).subscribe({
     next: (row) => void news(row),
     error: (error: unknown) => {
       if (!get().project) set({ status: 'failed', openError: storageWords(error) });
