@@ -5,10 +5,11 @@ const may = (from, to) => ({
   from: { path: `^src/${from}/` },
   to: { path: '^src/', pathNot: [`^src/${from}/`, ...to.map((t) => `^src/${t}`)] },
 });
+/** Every module of core may look things up. */
 const core = (from, to) =>
   may(
     `core/${from}`,
-    to.map((t) => `core/${t}/`),
+    ['lists', ...to].map((t) => `core/${t}/`),
   );
 
 module.exports = {
@@ -37,12 +38,13 @@ module.exports = {
     core('units', []),
     core('shape', []),
     core('model', ['units', 'shape']),
-    core('facing', ['model', 'shape', 'units']),
+    core('laid', ['model', 'shape']),
+    core('facing', ['laid', 'model', 'shape', 'units']),
     core('lettering', ['model', 'shape', 'units']),
     core('drawing', ['shape', 'units']),
     core('arrange', ['lettering', 'model', 'shape', 'units']),
     core('material', ['model', 'units']),
-    core('layer', ['material', 'model', 'shape', 'units']),
+    core('layer', ['laid', 'material', 'model', 'shape', 'units']),
     core('match', ['facing', 'material', 'model', 'units']),
     core('drawer', ['match', 'material', 'model', 'units']),
     core('repair', ['drawer', 'material', 'model', 'shape', 'units']),
@@ -51,13 +53,14 @@ module.exports = {
     core('press', ['material', 'model', 'shape', 'units']),
     core('nest', ['shape', 'units']),
     core('layout', ['facing', 'material', 'model', 'nest', 'shape']),
-    core('sheet', ['facing', 'layout', 'nest', 'layer', 'model', 'shape', 'units']),
+    core('sheet', ['facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
+    may('words', ['core/']),
     may('demo', ['core/']),
     may('server', ['core/', 'workers/']),
-    may('workers', ['core/']),
+    may('workers', ['core/', 'words/']),
     may('store', ['core/', 'workers/', 'demo/']),
-    may('components', ['core/', 'styles/']),
-    may('islands', ['core/', 'components/', 'store/', 'workers/', 'styles/']),
+    may('components', ['core/', 'styles/', 'words/']),
+    may('islands', ['core/', 'components/', 'store/', 'workers/', 'styles/', 'words/']),
     may('pages', ['core/', 'server/', 'islands/', 'layouts/', 'components/', 'workers/', 'styles/', 'demo/']),
     may('layouts', ['styles/']),
   ],

@@ -31,6 +31,7 @@ import {
   templateSheets,
   tracingSheets,
 } from '~/core/sheet';
+import { spokenPlan, spokenSetting } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
 export type Work =
@@ -204,7 +205,6 @@ function preparePress(body: string): Prepared {
   const request: PressRequest = {
     ...rest,
     onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
-    sizeMm: { widthMm: 1, heightMm: 1 },
     ...(side ? { side } : {}),
     ...(steam === undefined ? {} : { steam }),
   };
@@ -216,9 +216,9 @@ function preparePress(body: string): Prepared {
     const trace = run.tS.flatMap((tS, i) => {
       if (i > 0 && tS - last < (tS < 5 ? 0.05 : 0.2)) return [];
       last = tS;
-      return [{ tS: Math.round(tS * 1000) / 1000, bondLineC: Math.round(run.bondC[i]! * 100) / 100 }];
+      return [{ tS: Math.round(tS * 1000) / 1000, bondLineC: Math.round((run.bondC[i] ?? 0) * 100) / 100 }];
     });
-    return json({ setting, trace });
+    return json({ setting: spokenSetting(setting, 'mm'), trace });
   };
 }
 
@@ -236,7 +236,7 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
     return errorAnswer(400, { ...(parsed.problems[0] as Problem), message: message.slice(0, 2000) });
   }
   const { project } = parsed;
-  if (work.kind === 'plan') return () => json(planProject(project));
+  if (work.kind === 'plan') return () => json(spokenPlan(planProject(project), project));
   return async () => {
     const paper = work.query['paper'] as Paper;
     const kind = work.query['kind'] as keyof typeof SHEETS;

@@ -1,20 +1,23 @@
 import { expose } from 'comlink';
+import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
 import type { Project, Stage } from '~/core/model';
-import { planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
-import type { PressRequest } from '~/core/press';
+import { type PressOf, planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
+import { type Look, type LookAs, lookInto } from '~/core/press';
 
 const api = {
   plan: (project: Project) => planWithPicture(project),
   /** Two webs side by side for one piece; empty when one of them is gone. */
   compare: (project: Project, pieceId: string, webIds: readonly [string, string]): Compared[] => {
-    const wish = wishOf(project, pieceId);
+    const wish = wishOf(layDown(project), pieceId);
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
   /** What one piece's press is worked out from. */
-  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string): PressRequest | null =>
+  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string): PressOf | null =>
     pressRequestOf(project, pieceId, stage, webId),
+  /** One press looked into with something changed. */
+  lookInto: (press: PressOf, as: LookAs): Look => lookInto(press.request, press.piles, as),
 };
 export type PlanWorker = typeof api;
 expose(api);

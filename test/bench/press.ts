@@ -24,7 +24,6 @@ export function benchPress(note: Note, time: Time, ms: (n: number) => string): v
     web: webFrom('medium-film', { id: 'w', name: 'w' }),
     iron: DEMO_IRONS[0]!,
     bench,
-    sizeMm: { widthMm: 100, heightMm: 100 },
   };
   // Cover, cloth, web, three cloths and the board: seven layers.
   const run = time(() => simulate(request, { soleplateC: 150, kPa: 2, steam: false, untilS: 60 }), 60);

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { planSchema, settingSchema } from '~/core/model';
 import { harbourLight } from '~/demo';
+import { planSchema, settingSchema } from '~/words';
 import { freePort, serve } from '../../scripts/lib.mjs';
 
 describe('the endpoints, of the built server', () => {

@@ -1,9 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { facingOf, mixedFacing, ROUTE_FACTS, reversedBy, tracingOf, turnOver } from '~/core/facing';
-import { ROUTES, type Route } from '~/core/model';
-import { areaMm2, boundsOf, exclusive, perimeterMm, regionOf, ringAreaMm2 } from '~/core/shape';
+import { drawnOf, facingOf, mixedFacing, ROUTE_FACTS, reversedBy, turnOver } from '~/core/facing';
+import { layDown } from '~/core/laid';
+import { type Piece, ROUTES, type Route } from '~/core/model';
+import { areaMm2, boundsOf, exclusive, pathOf, perimeterMm, regionOf, regionOfPath, ringAreaMm2 } from '~/core/shape';
+import { facingWords } from '~/words';
 import { piece, project, square } from './helpers';
+
+/** A piece by itself, with nothing cut from it. */
+const drawn = (p: Piece, route: Route) => drawnOf(p, route, layDown(project([p])).cutPiece(p));
 
 const FLAG = 'M0 0L50 10L0 40L12 20Z';
 
@@ -29,7 +34,7 @@ describe('facing: the route table', () => {
   }
 
   it('a template goes face down on the liner (handbook)', () => {
-    expect(facingOf('template-on-liner', false, false).text).to.match(/face down/);
+    expect(facingWords(facingOf('template-on-liner', false, false))).to.match(/face down/);
   });
 
   it('says to trace an already reversed pattern as printed (handbook)', () => {
@@ -54,9 +59,9 @@ describe('facing: the route table', () => {
 
 describe('facing: outlines as drawn', () => {
   it('are turned over in their own box, keep area and perimeter to 0.01 %, and have the opposite orientation', () => {
-    const t = tracingOf(piece('flag', FLAG), 'trace-on-liner');
+    const t = drawn(piece('flag', FLAG), 'trace-on-liner');
     const before = regionOf(FLAG);
-    const after = regionOf(t.outline);
+    const after = regionOfPath(t.path);
     expect(t).to.include({ mirrored: true, code: 'reversed' });
     expect(t.areaMm2).to.be.closeTo(areaMm2(before), areaMm2(before) * 1e-4);
     expect(t.perimeterMm).to.be.closeTo(perimeterMm(before), perimeterMm(before) * 1e-4);
@@ -65,11 +70,11 @@ describe('facing: outlines as drawn', () => {
   });
 
   it('turned over twice are the original', () => {
-    expect(areaMm2(exclusive(regionOf(turnOver(turnOver(FLAG))), regionOf(FLAG)))).to.be.below(0.01);
+    expect(areaMm2(exclusive(regionOfPath(turnOver(turnOver(pathOf(FLAG)))), regionOf(FLAG)))).to.be.below(0.01);
   });
 
   it('are left as they are where the route sees the right side', () => {
-    expect(tracingOf(piece('flag', FLAG), 'cut-from-print').outline).to.equal(FLAG);
+    expect(drawn(piece('flag', FLAG), 'cut-from-print').path).to.equal(pathOf(FLAG));
   });
 
   it('warn when one picture mixes ways, symmetric shapes aside', () => {
@@ -79,7 +84,7 @@ describe('facing: outlines as drawn', () => {
       piece('c', FLAG, { route: 'cut-from-print' }),
       piece('d', square(30), { route: 'cut-from-print' }),
     ]);
-    const tracings = p.pieces.map((q) => tracingOf(q, q.route ?? p.route));
+    const tracings = p.pieces.map((q) => drawn(q, q.route ?? p.route));
     expect(mixedFacing(p, tracings)?.pieceIds).to.deep.equal(['c']);
     expect(
       mixedFacing(

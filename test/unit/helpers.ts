@@ -1,5 +1,15 @@
+import { turnOver } from '~/core/facing';
 import { fabricFrom, webFrom } from '~/core/material';
 import { type Fabric, type Iron, newPiece, newProject, type Piece, type Project, type Web } from '~/core/model';
+import { planProject } from '~/core/plan';
+import { pathOf, printPath } from '~/core/shape';
+import { spokenPlan } from '~/words';
+
+/** The plan as the endpoint answers it: findings with their sentences. */
+export const spoken = (p: Project) => spokenPlan(planProject(p), p);
+
+/** An outline turned over, as path data. */
+export const turnedOver = (outline: string): string => printPath(turnOver(pathOf(outline)));
 
 export const square = (side: number, x = 0, y = 0): string => `M${x} ${y}h${side}v${side}h${-side}Z`;
 

@@ -1,33 +1,38 @@
 import { expect } from 'chai';
-import { differenceCiede2000 } from 'culori';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
 import {
   abuttingPairs,
   behindWindows,
-  bondedStiffness,
-  bondSteps,
   type CutRules,
   coversOf,
   cutsOf,
+  hiddenGround,
+  layDown,
+  overlapsOf,
+  placePieces,
+  webMiddle,
+  windowsOf,
+} from '~/core/laid';
+import {
+  bondedStiffness,
+  bondSteps,
+  clothPly,
   deepestChain,
   deltaE,
   fabricsThatWork,
-  hiddenGround,
   looseStiffness,
   moveInOrder,
   orderOfSteps,
   orderWith,
   overCloth,
-  overlapsOf,
-  placePieces,
   proposeUnits,
   quiltSizes,
   stackMap,
   suggestOrder,
-  webMiddle,
-  windowsOf,
+  throughCloth,
 } from '~/core/layer';
+import { bondedModulusMpa, clothOf } from '~/core/material';
 import type { Project } from '~/core/model';
 import { areaMm2, boundsOf, difference, intersection, offset, type Region, regionOf, unionAll } from '~/core/shape';
 import { cotton, piece, project, square, web } from './helpers';
@@ -441,21 +446,28 @@ describe('layer: stiffness', () => {
     expect(one).to.be.closeTo((20 * 0.3 ** 3) / 12, 1e-12);
   });
 
-  it('maps how many layers lie where', () => {
-    const p = project([piece('a', square(200)), piece('b', square(100), at(50, 50))]);
-    const placed = placePieces(p);
-    const map = stackMap(
-      { widthMm: 400, heightMm: 400, fabric: cotton() },
-      placed.map((q) => ({ id: q.id, region: q.region, fabric: cotton(), web: web() })),
-    );
-    const at2 = (x: number, y: number) =>
-      map.stacks[map.cells[Math.floor(y / map.cellMm) * map.columns + Math.floor(x / map.cellMm)]!]!;
-    expect(at2(300, 300)).to.include({ cloths: 1, webs: 0, stiffness: 1 });
-    expect(at2(20, 20)).to.include({ cloths: 2, webs: 1 });
-    expect(at2(100, 100)).to.include({ cloths: 3, webs: 2 });
+  it('tells every pile with its layers, and finds the stiffest place that is wide enough to be felt', () => {
+    const p = project([
+      piece('a', square(200)),
+      piece('b', square(100), at(50, 50)),
+      piece('hair', 'M0 0H60V2H0Z', at(70, 90)),
+    ]);
+    const map = stackMap(cotton(), layDown(p).pile, () => ({ fabric: cotton(), web: web() }));
+    const pile = (...ids: string[]) => map.stacks.find((s) => s.pieceIds.join() === ids.join())!;
+    expect(pile('a')).to.include({ cloths: 2, webs: 1 });
+    expect(pile('a', 'b')).to.include({ cloths: 3, webs: 2 });
+    expect(pile('a', 'b').areaMm2).to.be.closeTo(100 * 100 - 120, 0.5);
+    expect(pile('a', 'b', 'hair').stiffness).to.be.above(pile('a', 'b').stiffness);
+    // The strip of 2 mm is the stiffest, but nobody feels it.
     expect(map.stacks[map.highest!.stack]!.pieceIds).to.deep.equal(['a', 'b']);
-    const shares = Array.from(map.cells).filter((c) => map.stacks[c]!.cloths === 3).length / map.cells.length;
-    expect(shares).to.be.closeTo(1 / 16, 0.004);
+    expect(map.highest!.xMm).to.be.within(50, 150);
+  });
+
+  it('a cloth whose own stiffness was typed in stiffens its pile as much; a fabric that says nothing is its kind’s', () => {
+    const typical = cotton();
+    const twice = cotton({ stiffnessUNm: 2 * clothOf(typical).stiffnessUNm });
+    expect(bondedModulusMpa(twice)).to.be.closeTo(2 * bondedModulusMpa(typical), 1e-9);
+    expect(bondedStiffness([clothPly(twice)])).to.be.closeTo(2 * bondedStiffness([clothPly(typical)]), 1e-9);
   });
 });
 
@@ -500,7 +512,7 @@ describe('layer: colour', () => {
   it('CIEDE2000 agrees with the 34 pairs of Sharma, Wu & Dalal', () => {
     for (const [l1, a1, b1, l2, a2, b2, expected] of pairs)
       expect(
-        differenceCiede2000()({ mode: 'lab65', l: l1, a: a1, b: b1 }, { mode: 'lab65', l: l2, a: a2, b: b2 }),
+        deltaE(`color(--lab-d65 ${l1} ${a1} ${b1})`, `color(--lab-d65 ${l2} ${a2} ${b2})`),
         `${l1} ${a1} ${b1}`,
       ).to.be.closeTo(expected, 1e-4);
     expect(pairs).to.have.length(34);
@@ -511,11 +523,20 @@ describe('layer: colour', () => {
     fc.assert(
       fc.property(fc.integer({ min: 40, max: 400 }), fc.integer({ min: 1, max: 200 }), (mass, more) => {
         const shows = (massGsm: number): number =>
-          deltaE(overCloth({ colour: '#f4f0e6', massGsm }, '#142040'), '#f4f0e6');
+          deltaE(overCloth(cotton({ colour: '#f4f0e6', massGsm }), '#142040'), '#f4f0e6');
         // Colours are rounded to 8 bits: half a unit of difference is nothing.
         expect(shows(mass + more)).to.be.at.most(shows(mass) + 0.6);
       }),
     );
+  });
+
+  it('a cloth whose own opacity was typed in hides as much as it says', () => {
+    const pale = (opacity: number): number =>
+      deltaE(overCloth(cotton({ colour: '#f4f0e6', opacity }), '#142040'), '#f4f0e6');
+    expect(pale(1)).to.equal(0);
+    expect(pale(0.5)).to.be.above(pale(0.8) + 3);
+    // Through half the light twice over: a quarter of the lower cloth's own light, as of a clear film.
+    expect(throughCloth(cotton({ opacity: 0.75 }))).to.be.closeTo(0.25, 1e-9);
   });
 
   it('knows fabrics that stand out', () => {

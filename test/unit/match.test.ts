@@ -4,10 +4,10 @@ import {
   ASPECTS,
   chooseWebs,
   compareWebs,
-  EXTRA_WEB_POINTS,
   fewestWebs,
+  found,
   judge,
-  RULES,
+  RULE_LIST,
   SCHOOLS,
   situationOf,
   type Wish,
@@ -25,6 +25,7 @@ import {
 } from '~/core/model';
 import { CARE_LIMIT_C } from '~/core/units';
 import { DEMO_WEBS } from '~/demo/drawer';
+import { buyWords, choiceReasonWords, confidenceWords, rejectionWords, ruleWords, runnerUpWords } from '~/words';
 import { cotton, web } from './helpers';
 
 const intent = (more: Partial<Intent> = {}): Intent => ({
@@ -53,6 +54,7 @@ const wish = (more: Partial<Wish> = {}): Wish => ({
 });
 const look = (w: Partial<Wish>, one: Web) => judge(situationOf(wish(w)), one);
 const choose = (w: Partial<Wish>, webs: readonly Web[] = DEMO_WEBS) => chooseWebs([wish(w)], webs)[0]!;
+const bought = (c: ReturnType<typeof choose>): string | null => c.buy && buyWords(c.buy, 'mm');
 const purpose = (edge: Wish['edge'], more: Partial<Intent> = {}): Partial<Wish> => ({
   edge,
   intent: intent({ edge, ...more }),
@@ -241,18 +243,19 @@ describe('match: answers', () => {
             .filter((id) => id !== choice.webId)
             .sort(),
         );
-        for (const r of [...choice.reasons, ...choice.rejected]) expect(r.text).to.match(/^\S.*[.a-z%]$/);
+        for (const r of choice.reasons) expect(choiceReasonWords(r, 'mm')).to.match(/^\S.*[.a-z%]$/);
+        for (const r of choice.rejected) expect(rejectionWords(r, 'mm')).to.match(/^\S.*[.a-z%]$/);
       }
   });
 
   it('say what to buy when nothing suits: kind, weight and liner', () => {
     const none = choose({ fabric: of('craft-felt', { maxIronC: 95 }) }, [web()]);
     expect(none.webId).to.equal(null);
-    expect(none.buy?.text).to.match(/with a liner.*melts below 85 °C and can be sewn/);
+    expect(none.buy && buyWords(none.buy, 'mm')).to.match(/with a liner.*melts below 85 °C and can be sewn/);
     expect(choose({ fabric: cotton({ maxIronC: 40 }) }, []).buy?.code).to.equal('no-heat-at-all');
     expect(choose({}, []).buy?.code).to.equal('buy');
-    expect(choose({ wants: { ...NO_WANTS, printLiner: true } }, [web()]).buy?.text).to.include('printable liner');
-    expect(choose({ wants: { ...NO_WANTS, foil: true } }, []).buy?.text).to.match(/ film,| film with/);
+    expect(bought(choose({ wants: { ...NO_WANTS, printLiner: true } }, [web()]))).to.include('printable liner');
+    expect(bought(choose({ wants: { ...NO_WANTS, foil: true } }, []))).to.match(/ film,| film with/);
   });
 
   it('let a person overrule, and keep the rule that forbids it in sight', () => {
@@ -268,7 +271,7 @@ describe('match: answers', () => {
     for (const r of c.runnersUp) expect(r.behindPoints).to.be.above(0);
     const firm = choose({}, [DEMO_WEBS[0]!, DEMO_WEBS[2]!]).runnersUp[0]!;
     expect(firm.webId).to.equal('firm-film');
-    expect(firm.text).to.equal('It would win if the edge were not stitched.');
+    expect(runnerUpWords(firm)).to.equal('It would win if the edge were not stitched.');
     expect(choose(purpose('none'), [DEMO_WEBS[0]!, DEMO_WEBS[2]!]).webId).to.equal('firm-film');
   });
 
@@ -295,7 +298,7 @@ describe('match: answers', () => {
   it('admit thin evidence', () => {
     expect(choose({}).confidence.level).to.equal('sure');
     expect(choose({ fabric: of('other') }).confidence.level).to.not.equal('sure');
-    expect(choose({ fabric: of('plush', { maxIronC: 150 }) }).confidence.text).to.include('pile');
+    expect(confidenceWords(choose({ fabric: of('plush', { maxIronC: 150 }) }).confidence)).to.include('pile');
   });
 
   it('take the side of the school that was chosen', () => {
@@ -400,7 +403,7 @@ describe('match: metamorphic', () => {
   });
 
   it('every rule has a code of its own, looks at something, and can speak', () => {
-    expect(new Set(RULES.map((r) => r.code)).size).to.equal(RULES.length);
+    expect(new Set(RULE_LIST.map((r) => r.code)).size).to.equal(RULE_LIST.length);
     const spoken = new Set<string>();
     const webs = [
       ...DRAWER,
@@ -437,13 +440,13 @@ describe('match: metamorphic', () => {
                 );
                 const j = judge(s, w);
                 for (const r of [...j.forbiddenBy, ...j.weighed.map((x) => x.rule)]) {
-                  if (!spoken.has(r.code)) expect(r.say(s, w), r.code).to.match(/^\S.{15,}\.$/);
+                  if (!spoken.has(r.code)) expect(ruleWords(found(r, s, w), 'mm'), r.code).to.match(/^\S.{15,}\.$/);
                   spoken.add(r.code);
                 }
               }
             });
-    expect([...spoken].sort()).to.deep.equal(RULES.map((r) => r.code).sort());
-    for (const r of RULES) expect(r.looksAt).to.not.equal('');
+    expect([...spoken].sort()).to.deep.equal(RULE_LIST.map((r) => r.code).sort());
+    for (const r of RULE_LIST) expect(r.looksAt).to.not.equal('');
   });
 });
 
@@ -500,7 +503,7 @@ describe('match: the fewest webs', () => {
     expect(
       fewestWebs([
         [0, 2],
-        [EXTRA_WEB_POINTS - 1, 0],
+        [USUAL_SCHOOLS.extraWebPoints - 1, 0],
       ]).picks,
     ).to.deep.equal([1, 1]);
     expect(fewestWebs([]).picks).to.deep.equal([]);

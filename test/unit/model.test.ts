@@ -8,14 +8,13 @@ import {
   type Project,
   parseProject,
   parseProjectText,
-  planSchema,
   projectSchema,
   turnedAboutMiddle,
 } from '~/core/model';
-import { planProject } from '~/core/plan';
 import { areaMm2, exclusive, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
-import { piece, project, square } from './helpers';
+import { planSchema } from '~/words';
+import { piece, project, spoken, square } from './helpers';
 
 /** The first problem found in a project that was spoiled by `spoil`. */
 function problem(
@@ -203,7 +202,7 @@ describe('model: places', () => {
 
 describe('model: plans', () => {
   it('keep to the contract', () => {
-    expect(planSchema.safeParse(planProject(harbourLight())).error?.issues).to.equal(undefined);
+    expect(planSchema.safeParse(spoken(harbourLight())).error?.issues).to.equal(undefined);
     expect(projectSchema.safeParse(harbourLight()).success).to.equal(true);
   });
 });

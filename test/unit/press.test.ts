@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { coverFacts, fabricFrom, webFrom } from '~/core/material';
-import { COVERS, type Fabric, SURFACES, type Web } from '~/core/model';
+import { COVERS, type Fabric, type Iron, SURFACES, type Web } from '~/core/model';
 import { planProject } from '~/core/plan';
 import {
   Column,
@@ -32,6 +32,7 @@ import { ironReadings, SIMULATED_IRONS, settledC } from '~/core/standin';
 import { dotsForSoleplate } from '~/core/units';
 import { harbourLight } from '~/demo';
 import { DEMO_FABRICS, DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
+import { dialWords, spokenSetting } from '~/words';
 import { erfc } from './erfc';
 import { cotton, iron, square, web } from './helpers';
 
@@ -49,11 +50,15 @@ const ask = (more: Partial<PressRequest> = {}): PressRequest => ({
   web: web(),
   iron: iron(),
   bench: bench(),
-  sizeMm: { widthMm: 80, heightMm: 60 },
   ...more,
 });
 const of = (id: string, more: Partial<Fabric> = {}): Fabric => fabricFrom(id, { id, name: id, ...more });
 const webOf = (id: string, more: Partial<Web> = {}): Web => webFrom(id, { id, name: id, ...more });
+const settled = (r: PressRequest, piles?: readonly (readonly Fabric[])[]) => spokenSetting(settingFor(r, piles), 'mm');
+const markFor = (i: Iron, c: number): string | null => {
+  const { place } = dialFor(i, c);
+  return place && dialWords(place);
+};
 
 describe('press: conduction, against Carslaw & Jaeger', () => {
   const layer = (more: Partial<Layer> = {}): Layer => ({
@@ -406,7 +411,7 @@ describe('press: properties', () => {
 
 describe('press: settings', () => {
   it('let the leaflet rule where it lies in our window, and say so', () => {
-    const s = settingFor(ask());
+    const s = settled(ask());
     expect(s.heat.soleplateC).to.equal(150);
     expect(s.dwell.seconds).to.equal(8);
     expect(s.leaflet).to.deep.equal({ heatC: 150, dwellS: 8, rules: true });
@@ -417,21 +422,21 @@ describe('press: settings', () => {
   });
 
   it('overrule it where the stack needs longer, and say why', () => {
-    const s = settingFor(ask({ fabric: of('denim'), bench: bench('press-cloth') }));
+    const s = settled(ask({ fabric: of('denim'), bench: bench('press-cloth') }));
     expect(s.leaflet.rules).to.equal(false);
     expect(s.dwell.seconds).to.be.above(8);
     expect(s.reasons.find((r) => r.code === 'ours-rules')?.text).to.include('too short');
   });
 
   it('go cooler and longer for a cloth that takes less', () => {
-    const s = settingFor(ask({ fabric: cotton({ maxIronC: 130 }) }));
+    const s = settled(ask({ fabric: cotton({ maxIronC: 130 }) }));
     expect(s.heat.soleplateC).to.equal(130);
     expect(s.dwell.seconds).to.be.above(8);
     expect(s.reasons.some((r) => r.code === 'cooler')).to.equal(true);
   });
 
   it('go hotter, within every limit, where the leaflet would take too long', () => {
-    const s = settingFor(ask({ fabric: of('denim'), onto: [of('denim'), of('canvas')], bench: bench('press-cloth') }));
+    const s = settled(ask({ fabric: of('denim'), onto: [of('denim'), of('canvas')], bench: bench('press-cloth') }));
     if (s.workable && s.heat.soleplateC > 150)
       expect(s.heat.soleplateC).to.be.at.most(
         hottestC(ask({ fabric: of('denim'), onto: [of('denim'), of('canvas')] })).at,
@@ -440,10 +445,10 @@ describe('press: settings', () => {
   });
 
   it('will not press a web that melts above the cloth’s limit, and say what would', () => {
-    const s = settingFor(ask({ fabric: cotton({ maxIronC: 105 }) }));
+    const s = settled(ask({ fabric: cotton({ maxIronC: 105 }) }));
     expect(s.workable).to.equal(false);
     expect(s.cautions[0]!.text).to.match(/Choose a web that melts below 95 °C/);
-    const beneath = settingFor(ask({ onto: [cotton({ name: 'Felt', maxIronC: 100 })] }));
+    const beneath = settled(ask({ onto: [cotton({ name: 'Felt', maxIronC: 100 })] }));
     expect(beneath.cautions[0]!.text).to.include('Felt beneath');
   });
 
@@ -453,18 +458,18 @@ describe('press: settings', () => {
       web: web({ meltC: 112, maxC: 180 }),
       bench: bench('damp-cloth'),
     });
-    const s = settingFor(r);
+    const s = settled(r);
     expect(s.workable).to.equal(false);
     expect(s.cautions[0]!.code).to.equal('no-window');
     // Two thick felts through a press cloth: no window, but without the cloth there is one.
-    const thick = settingFor(
+    const thick = settled(
       ask({ fabric: of('wool-felt'), onto: [of('wool-felt')], web: webOf('medium-film'), bench: bench('press-cloth') }),
     );
     expect(thick.workable).to.equal(false);
     expect(thick.remedies.map((m) => m.code)).to.include.members(['bare', 'thinner-cover']);
     for (const m of thick.remedies) expect(m.minS).to.be.below(m.maxS);
     expect(thick.cautions[0]!.text).to.include(thick.remedies[0]!.text);
-    const bare = settingFor(
+    const bare = settled(
       ask({ fabric: of('wool-felt'), onto: [of('wool-felt')], web: webOf('medium-film'), bench: bench('none') }),
     );
     expect(bare.workable, 'the remedy keeps its word').to.equal(true);
@@ -482,13 +487,13 @@ describe('press: settings', () => {
   });
 
   it('say so when the iron cannot melt the web', () => {
-    const s = settingFor(ask({ iron: iron({ dial: [{ mark: 'only', measuredC: 95 }] }) }));
+    const s = settled(ask({ iron: iron({ dial: [{ mark: 'only', measuredC: 95 }] }) }));
     expect(s.workable).to.equal(false);
     expect(s.cautions[0]!.code).to.equal('iron-too-cool');
   });
 
   it('use the highest mark when it is enough though less than wanted', () => {
-    const s = settingFor(
+    const s = settled(
       ask({
         iron: iron({
           dial: [
@@ -508,22 +513,22 @@ describe('press: settings', () => {
       form: 'open',
       leaflet: { fuse: { heatC: 140, dwellS: 3, steam: true }, bond: { heatC: 150, dwellS: 8, steam: true } },
     });
-    expect(settingFor(ask({ web: open, stage: 'fuse', onto: [] })).steam).to.equal(false);
-    expect(settingFor(ask({ web: open, iron: iron({ steam: false }) })).steam).to.equal(false);
-    const s = settingFor(ask({ web: open }));
+    expect(settled(ask({ web: open, stage: 'fuse', onto: [] })).steam).to.equal(false);
+    expect(settled(ask({ web: open, iron: iron({ steam: false }) })).steam).to.equal(false);
+    const s = settled(ask({ web: open }));
     expect(s.steam).to.equal(true);
     expect(s.cautions.some((c) => /scald/.test(c.text))).to.equal(true);
   });
 
   it('do not squash pile', () => {
-    const s = settingFor(ask({ fabric: of('wool-felt') }));
+    const s = settled(ask({ fabric: of('wool-felt') }));
     expect(s.pressure.kPa).to.be.below(pressureKPa(iron()));
     expect(s.reasons.some((r) => r.code === 'no-lean')).to.equal(true);
     expect(pressureOn(iron(), [of('denim')]).softest).to.equal(null);
   });
 
   it('warn of fumes from vinyl and of shine on synthetics', () => {
-    const codes = (f: Fabric): string[] => settingFor(ask({ fabric: f })).cautions.map((c) => c.code);
+    const codes = (f: Fabric): string[] => settled(ask({ fabric: f })).cautions.map((c) => c.code);
     expect(codes(of('vinyl'))).to.include('fumes');
     expect(codes(cotton({ fibre: 'polyester' }))).to.include('shine');
   });
@@ -545,7 +550,7 @@ describe('press: settings', () => {
       ask({ kPa: 0 }),
     ]) {
       const started = performance.now();
-      const s = settingFor(r);
+      const s = settled(r);
       expect(performance.now() - started).to.be.below(5000);
       for (const n of [s.heat.soleplateC, s.dwell.seconds, s.dwell.minS, s.dwell.maxS, s.pressure.kPa, s.coolS])
         expect(Number.isFinite(n)).to.equal(true);
@@ -565,7 +570,7 @@ describe('press: settings', () => {
       note: '',
     };
     const with_ = ask({ bench: { ...bench('press-cloth'), coverId: 'mine' }, covers: [own] });
-    expect(settingFor(with_).heat.soleplateC).to.be.at.most(140);
+    expect(settled(with_).heat.soleplateC).to.be.at.most(140);
     expect(coverFacts('press-cloth', own).thicknessMm.from).to.equal('your own figure');
     expect(runAt(with_, 140).bondedS ?? 99).to.be.above(runAt(ask({ bench: bench('press-cloth') }), 140).bondedS ?? 99);
   });
@@ -582,7 +587,7 @@ describe('press: settings', () => {
         fc.constantFrom('fuse' as const, 'bond' as const),
         (fabric, ground, w, i, cover, surface, stage) => {
           const onto = stage === 'bond' ? [ground] : [];
-          const s = settingFor(
+          const s = settled(
             ask({
               fabric,
               onto,
@@ -646,10 +651,10 @@ describe('press: turned over, in strokes, with a real plate, and cooling', () =>
 
 describe('press: the dial', () => {
   it('names the mark, or the place between two', () => {
-    expect(dialFor(iron(), 150).mark).to.equal('••');
-    expect(dialFor(iron(), 127).mark).to.equal('halfway between • and ••');
-    expect(dialFor(iron(), 118).mark).to.match(/from • to ••|just above •/);
-    expect(dialFor(iron(), 182).mark).to.match(/from •• to •••|just below •••/);
+    expect(markFor(iron(), 150)).to.equal('••');
+    expect(markFor(iron(), 127)).to.equal('halfway between • and ••');
+    expect(markFor(iron(), 118)).to.match(/from • to ••|just above •/);
+    expect(markFor(iron(), 182)).to.match(/from •• to •••|just below •••/);
   });
   it('is monotone between rising marks, passes through them, and comes back (Fritsch & Carlson 1980)', () => {
     fc.assert(
@@ -670,19 +675,19 @@ describe('press: the dial', () => {
     );
   });
   it('never trusts an unmeasured dial, or one with two marks swapped, and says how unsure it is', () => {
-    expect(dialFor(iron({ dial: [] }), 150)).to.deep.include({ mark: null, unsureC: 25 });
+    expect(dialFor(iron({ dial: [] }), 150)).to.deep.include({ place: null, unsureC: 25 });
     const swapped = iron({
       dial: [
         { mark: '•', measuredC: 148 },
         { mark: '••', measuredC: 105 },
       ],
     });
-    expect(dialFor(swapped, 150).problem?.code).to.equal('not-rising');
+    expect(dialFor(swapped, 150).problem?.code).to.equal('dial-not-rising');
     expect(dialFor(iron(), 127).unsureC).to.be.above(dialFor(iron(), 148).unsureC);
   });
   it('says when the dial ends', () => {
-    expect(dialFor(iron(), 230).problem?.code).to.equal('out-of-reach');
-    expect(dialFor(iron(), 60)).to.deep.include({ mark: null });
+    expect(dialFor(iron(), 230).problem?.code).to.equal('dial-out-of-reach');
+    expect(dialFor(iron(), 60)).to.deep.include({ place: null });
   });
 });
 
@@ -745,7 +750,7 @@ describe('press: the whole work', () => {
   it('takes every workable ticket once, fuses before bonds and from cool to hot', () => {
     expect(schedule.steps.map((s) => s.ticketId).sort()).to.deep.equal(
       plan.press
-        .filter((t) => t.workable)
+        .filter((t) => t.stop === null)
         .map((t) => t.id)
         .sort(),
     );
@@ -757,7 +762,7 @@ describe('press: the whole work', () => {
   });
   it('uses cooling for the next piece: many pieces wait no longer than one', () => {
     const t = plan.press.find((p) => p.pieceIds.length > 3)!;
-    const wait = (pieceIds: string[]): number =>
+    const wait = (pieceIds: readonly string[]): number =>
       scheduleOf(
         [{ ...t, pieceIds }],
         () => 1,
@@ -776,7 +781,7 @@ describe('press: the whole work', () => {
       ).reheats.get(a),
     ).to.equal(1);
   });
-  it('the demo can be pressed as it stands', () => expect(plan.press.every((t) => t.workable)).to.equal(true));
+  it('the demo can be pressed as it stands', () => expect(plan.press.every((t) => t.stop === null)).to.equal(true));
 });
 
 describe('the simulated iron', () => {

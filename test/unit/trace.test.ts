@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import DxfParser from 'dxf-parser';
 import { regionsOfScan, traceRegions } from '~/core/drawing';
-import { judgeSheet, judgeTracing, mirrorTwins, turnOver } from '~/core/facing';
+import { judgeSheet, judgeTracing, mirrorTwins } from '~/core/facing';
 import { allAsks, clothAsk, freshLayout, ROUGH_CUT_MM, stripsOf, WEB_INSIDE_MM, webAsk } from '~/core/layout';
 import { type Layout, newPiece, parseProject } from '~/core/model';
 import { nest } from '~/core/nest';
@@ -34,7 +34,7 @@ import {
 } from '~/core/sheet';
 import { measuredSquare, printPage, readCutFile, runCutter, SIMULATED_PRINTERS } from '~/core/standin';
 import { harbourLight } from '~/demo';
-import { cotton, piece, project, square, web } from './helpers';
+import { cotton, piece, project, square, turnedOver, web } from './helpers';
 
 const L = 'M0 0H20V60H50V80H0Z';
 const demo = harbourLight();
@@ -323,12 +323,12 @@ describe('which way round: checks by geometry', () => {
     for (const id of ['claw-left', 'turf', 'near-sea', 'cliff']) {
       const t = plan.tracings.find((q) => q.pieceId === id)!;
       expect(judgeTracing(wobble(t.outline, 37), expected), id).to.include({ verdict: 'right' });
-      const back = judgeTracing(wobble(turnOver(t.outline), 200), expected);
+      const back = judgeTracing(wobble(turnedOver(t.outline), 200), expected);
       // A mirrored left claw is a right claw: its twin is a piece too.
       expect(back.pieceId === id ? back.verdict : 'twin', id).to.be.oneOf(['reversed', 'twin']);
     }
     const round = plan.tracings.find((q) => q.pieceId === 'crab')!;
-    expect(judgeTracing(wobble(turnOver(round.outline), 10), expected).verdict).to.be.oneOf([
+    expect(judgeTracing(wobble(turnedOver(round.outline), 10), expected).verdict).to.be.oneOf([
       'either',
       'right',
       'reversed',
@@ -371,7 +371,7 @@ describe('which way round: checks by geometry', () => {
   it('a scanned sheet: every line is known again, thin legs and all, and what is reversed is said', () => {
     const verdicts = scanned([
       { outline: drawnAs('legs-left'), xMm: 10, yMm: 10 },
-      { outline: turnOver(drawnAs('letter-3')), xMm: 160, yMm: 3, deg: 25 },
+      { outline: turnedOver(drawnAs('letter-3')), xMm: 160, yMm: 3, deg: 25 },
       { outline: drawnAs('claw-right'), xMm: 100, yMm: 52, deg: -20 },
       { outline: drawnAs('roof'), xMm: 15, yMm: 80 },
     ]);
@@ -406,13 +406,13 @@ describe('which way round: checks by geometry', () => {
         id: 'b',
         label: 'b',
         fabricId: 'cotton',
-        outline: turnOver(L),
+        outline: turnedOver(L),
         at: { xMm: 200, yMm: 0, rotateDeg: 20 },
       }),
     ]);
     expect(mirrorTwins(planProject(p).tracings)).to.deep.equal([['a', 'b']]);
     expect(
-      areaMm2(exclusive(regionOf(L), transformRegion(regionOf(turnOver(turnOver(L))), translation(0, 0)))),
+      areaMm2(exclusive(regionOf(L), transformRegion(regionOf(turnedOver(turnedOver(L))), translation(0, 0)))),
     ).to.be.below(0.01);
   });
 });

@@ -115,7 +115,7 @@ describe('units: heat', () => {
     // Definition of the Fahrenheit scale: 32 °F and 212 °F at the freezing and boiling point of water.
     expect(celsiusToFahrenheit(0)).to.equal(32);
     expect(celsiusToFahrenheit(100)).to.equal(212);
-    expect(formatTemperature(150, 'in')).to.equal('302 °F (150 °C)');
+    expect(formatTemperature(150, 'in')).to.equal('302 °F');
     expect(formatTemperature(150, 'mm')).to.equal('150 °C');
   });
 });

@@ -1,5 +1,4 @@
-import { FLOW_MARGIN_C } from '../match';
-import { FIBRE_FACTS, factsOf } from '../material';
+import { FIBRE_FACTS, factsOf, flowC } from '../material';
 import type { BenchCover, Fabric, Iron, Web } from '../model';
 import { dotsAllowed } from '../units';
 import type { DrawerContents, DrawerKind, Things } from './kinds';
@@ -15,7 +14,7 @@ const c = (t: number): string => `${Math.round(t)} °C`;
 function ofFabric(f: Fabric, webs: readonly Web[]): Doubt[] {
   const doubts: Doubt[] = [];
   const say = (code: string, text: string): void => void doubts.push({ code, text });
-  const lowest = webs.reduce((low, w) => Math.min(low, w.meltC + FLOW_MARGIN_C), Number.POSITIVE_INFINITY);
+  const lowest = webs.reduce((low, w) => Math.min(low, flowC(w)), Number.POSITIVE_INFINITY);
   if (webs.length > 0 && f.maxIronC < lowest)
     say(
       'melts-below-every-web',
@@ -44,7 +43,7 @@ function ofFabric(f: Fabric, webs: readonly Web[]): Doubt[] {
 function ofWeb(w: Web, fabrics: readonly Fabric[]): Doubt[] {
   const doubts: Doubt[] = [];
   const say = (code: string, text: string): void => void doubts.push({ code, text });
-  if (w.maxC < w.meltC + FLOW_MARGIN_C)
+  if (w.maxC < flowC(w))
     say(
       'no-room',
       `It melts at ${c(w.meltC)} and may get no hotter than ${c(w.maxC)}: it would never flow. Check the leaflet.`,

@@ -1,4 +1,5 @@
-import { lookup, type Piece, type Project, pieceName, type Route, type Tracing } from '../model';
+import type { CutPiece } from '../laid';
+import { type FacingFinding, lookup, type Piece, type Project, type Route } from '../model';
 import {
   areaMm2,
   boundsOf,
@@ -6,34 +7,35 @@ import {
   type MirrorLine,
   mirrorAt,
   mirrorLine,
+  mirrorPath,
+  type Path,
   perimeterMm,
+  type Region,
   ROUGH_TOLERANCE_MM,
-  regionOf,
-  transformPath,
+  regionOfPath,
+  transformRegion,
 } from '../shape';
 import { type Contact, ROUTE_FACTS } from './routes';
 
 /** Whether a line that passes through these contacts comes out reversed: an odd number of flips does. */
 export const reversedBy = (contacts: readonly Contact[]): boolean => contacts.filter((c) => c.flips).length % 2 === 1;
 
-const remembered = new Map<string, MirrorLine | null>();
+const remembered = new WeakMap<Path, Map<number | null, MirrorLine | null>>();
 
 /** The mirror line of an outline's shape, if it has one; remembered, since finding it costs a few milliseconds. */
-export function symmetryOf(outline: string, toleranceMm: number | null = null): MirrorLine | null {
-  const key = `${toleranceMm ?? ''} ${outline}`;
-  const known = remembered.get(key);
+export function symmetryOf(path: Path, toleranceMm: number | null = null): MirrorLine | null {
+  const byTolerance = remembered.get(path) ?? new Map<number | null, MirrorLine | null>();
+  remembered.set(path, byTolerance);
+  const known = byTolerance.get(toleranceMm);
   if (known !== undefined) return known;
-  const line = mirrorLine(regionOf(outline, ROUGH_TOLERANCE_MM), toleranceMm ?? undefined);
-  if (remembered.size > 4000) remembered.clear();
-  remembered.set(key, line);
+  const line = mirrorLine(regionOfPath(path, ROUGH_TOLERANCE_MM), toleranceMm ?? undefined);
+  byTolerance.set(toleranceMm, line);
   return line;
 }
 
-export interface Facing {
+export interface Facing extends FacingFinding {
   /** Whether the pattern's outline, as it came, has to be turned over to be drawn. */
   readonly mirrored: boolean;
-  readonly code: 'reversed' | 'as-seen' | 'as-printed' | 'turn-back' | 'face-down' | 'no-care';
-  readonly text: string;
 }
 
 /**
@@ -41,117 +43,85 @@ export interface Facing {
  * @param symmetric the shape is its own mirror image, so that nobody can tell
  */
 export function facingOf(route: Route, preReversed: boolean, symmetric: boolean): Facing {
-  const facts = ROUTE_FACTS[route];
-  const lineReversed = reversedBy(facts.contacts);
-  const mirrored = lineReversed !== preReversed;
-  if (symmetric) {
-    return { mirrored, code: 'no-care', text: 'The shape is its own mirror image: either way round is right.' };
-  }
-  if (preReversed) {
-    return lineReversed
-      ? {
-          mirrored,
-          code: 'as-printed',
-          text: `${facts.doIt} just as the pattern came: it is reversed already, and reversing twice would undo it.`,
-        }
-      : {
-          mirrored,
-          code: 'turn-back',
-          text: `${facts.doIt} turned over: the pattern came reversed, but on this route the line is seen from the right side.`,
-        };
-  }
-  if (!lineReversed) {
-    return { mirrored, code: 'as-seen', text: `${facts.doIt} as seen: ${lower(facts.contacts[0]!.text)}` };
-  }
-  return route === 'template-on-liner'
-    ? {
-        mirrored,
-        code: 'face-down',
-        text: `${facts.doIt}: the line must be reversed, because the cut piece is turned over once.`,
-      }
-    : {
-        mirrored,
-        code: 'reversed',
-        text: `${facts.doIt} reversed: the cut piece is turned over once to show its right side.`,
-      };
+  const lineReversed = reversedBy(ROUTE_FACTS[route].contacts);
+  const code: Facing['code'] = symmetric
+    ? 'no-care'
+    : preReversed
+      ? lineReversed
+        ? 'as-printed'
+        : 'turn-back'
+      : !lineReversed
+        ? 'as-seen'
+        : route === 'template-on-liner'
+          ? 'face-down'
+          : 'reversed';
+  return { mirrored: lineReversed !== preReversed, code, route };
 }
 
-const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+const middleX = (path: Path): number => centreOf(boundsOf(regionOfPath(path))).x;
 
+const turned = new WeakMap<Path, Path>();
 /** An outline turned over about the middle of its own box; curves stay curves. */
-export function turnOver(outline: string): string {
-  return transformPath(outline, mirrorAt(centreOf(boundsOf(regionOf(outline))).x));
-}
-
-const turned = new Map<string, string>();
-/** A path turned over about the middle of an outline's box; remembered, since most pieces stay the same from one plan to the next. */
-function turnedWith(outline: string, path: string): string {
-  const key = path === outline ? path : `${path} ${outline}`;
-  let made = turned.get(key);
-  if (made === undefined) {
-    made = transformPath(path, mirrorAt(centreOf(boundsOf(regionOf(outline))).x));
-    if (turned.size > 4000) turned.clear();
-    turned.set(key, made);
+export function turnOver(path: Path): Path {
+  let made = turned.get(path);
+  if (!made) {
+    made = mirrorPath(path, middleX(path));
+    turned.set(path, made);
   }
   return made;
 }
 
-/** The outline to cut, in the piece's own coordinates as its pattern came. */
-export interface CutOutline {
-  readonly outline: string;
+/** A piece as it is drawn. */
+export interface Drawn extends Facing {
+  readonly pieceId: string;
+  readonly path: Path;
   /** What of it is seen; its edges inside the outline are drawn dotted. Empty when all of it is seen. */
-  readonly visible: string;
+  readonly visible: Region;
   /** The middle of the web that may be cut out; empty when it stays. */
-  readonly webMiddle: string;
+  readonly webMiddle: Region;
+  readonly areaMm2: number;
+  readonly perimeterMm: number;
 }
 
 /**
  * A piece as it is drawn: the outline to cut, mirrored where the route asks.
  * Area and perimeter are those of the outline drawn, mm² and mm.
+ * @param cut what is cut for it, in its own coordinates, as its pattern came
  * @param mirrorMm how far a mirror image may stray for a shape to count as symmetric; null: 0.5 mm or 1 % of its size
- * @param cut by default the pattern's own outline, all of it seen
  */
-export function tracingOf(
-  piece: Piece,
-  route: Route,
-  cut: CutOutline = { outline: piece.outline, visible: '', webMiddle: '' },
-  mirrorMm: number | null = null,
-): Tracing {
+export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: number | null = null): Drawn {
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
-  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.outline, mirrorMm) !== null);
-  const drawn = (path: string): string => (facing.mirrored && path !== '' ? turnedWith(cut.outline, path) : path);
-  const outline = drawn(cut.outline);
-  const region = regionOf(outline);
+  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.path, mirrorMm) !== null);
+  const path = facing.mirrored ? turnOver(cut.path) : cut.path;
+  const over = mirrorAt(middleX(cut.path));
+  const drawn = (region: Region): Region =>
+    facing.mirrored && region.length > 0 ? transformRegion(region, over) : region;
+  const region = regionOfPath(path);
   return {
     pieceId: piece.id,
     ...facing,
-    outline,
-    dotted: drawn(cut.visible),
+    path,
+    visible: drawn(cut.visible),
     webMiddle: drawn(cut.webMiddle),
     areaMm2: areaMm2(region),
     perimeterMm: perimeterMm(region),
   };
 }
 
-export interface FacingSnag {
-  readonly code: 'mixed-facing';
-  readonly pieceIds: string[];
-  readonly text: string;
+/** All pieces of one picture should go the same way: the few that do not, symmetric ones aside. */
+export interface MixedFacing {
+  readonly pieceIds: readonly string[];
+  readonly drawn: 'reversed' | 'as-seen';
 }
 
-/** All pieces of one picture should go the same way: says which do not, symmetric ones aside. */
-export function mixedFacing(project: Project, tracings: readonly Tracing[]): FacingSnag | null {
+export function mixedFacing(project: Project, drawn: readonly Pick<Drawn, 'pieceId' | 'code'>[]): MixedFacing | null {
   const look = lookup(project);
-  const telling = tracings.filter((t) => t.code !== 'no-care');
-  const drawnReversed = (t: Tracing): boolean => reversedBy(ROUTE_FACTS[look.routeOf(look.piece(t.pieceId))].contacts);
-  const reversed = telling.filter(drawnReversed);
-  const asSeen = telling.filter((t) => !drawnReversed(t));
+  const telling = drawn.filter((t) => t.code !== 'no-care');
+  const isReversed = (t: { pieceId: string }): boolean =>
+    reversedBy(ROUTE_FACTS[look.routeOf(look.piece(t.pieceId))].contacts);
+  const reversed = telling.filter(isReversed);
+  const asSeen = telling.filter((t) => !isReversed(t));
   const few = reversed.length < asSeen.length ? reversed : asSeen;
   if (few.length === 0) return null;
-  const names = few.slice(0, 4).map((t) => pieceName(look.piece(t.pieceId), look.number(t.pieceId)));
-  return {
-    code: 'mixed-facing',
-    pieceIds: few.map((t) => t.pieceId),
-    text: `${names.join(', ')}${few.length > 4 ? ' and others' : ''} ${few.length === 1 ? 'is' : 'are'} drawn ${few === reversed ? 'reversed' : 'as seen'}, the rest ${few === reversed ? 'as seen' : 'reversed'}. Keep the two on sheets of their own.`,
-  };
+  return { pieceIds: few.map((t) => t.pieceId), drawn: few === reversed ? 'reversed' : 'as-seen' };
 }

@@ -1,43 +1,51 @@
-import type { FabricKind, Project, Web } from '../model';
+import { figure } from '../material';
+import type { Project } from '../model';
 
-/**
- * Young's modulus in bending, MPa: how stiff a cloth's own substance is once yarns cannot slide, as bonding makes them. Estimated: the order of cloths is common practice,
- * the size from bending lengths of 2–4 cm for cottons of 0.3 mm (Peirce's method, from memory).
- */
-export const BENDING_MPA: Readonly<Record<FabricKind, number>> = {
-  'quilting-cotton': 20,
-  batik: 26,
-  linen: 30,
-  flannel: 10,
-  corduroy: 8,
-  denim: 22,
-  canvas: 30,
-  'wool-felt': 5,
-  'craft-felt': 6,
-  fleece: 2,
-  jersey: 4,
-  silk: 18,
-  satin: 14,
-  vinyl: 40,
-  leather: 30,
-  other: 16,
+// Every figure of layering that is no cloth's and no web's: those stand in core/material.
+
+const HAND =
+  'estimated: of cottons alone, n³ bonded layers, four to five for a soft hand and about nine for a medium one';
+/** Stiffness over the bare ground that the hand asked for bears at the stiffest place. */
+export const HAND_LIMIT: Readonly<Record<Project['intent']['hand'], ReturnType<typeof figure>>> = {
+  soft: figure(100, '× the ground', HAND),
+  medium: figure(700, '× the ground', HAND),
+  firm: figure(Number.POSITIVE_INFINITY, '× the ground', HAND),
 };
 
-/** Modulus of the adhesive, MPa, and its density, g/cm³, for a thickness from its mass. Polyamide and polyester hot melts: 50–300 MPa, about 1.1 g/cm³ (from memory); an open web or grid covers only a part. */
-export const ADHESIVE = {
-  densityGcm3: 1.1,
-  modulusMpa: { film: 120, open: 45, grid: 45, powder: 35, tape: 120 } satisfies Record<Web['form'], number>,
+const COLOUR = 'common practice in colour work, from memory: about 2 is just noticed, 10 at a glance';
+/** Colour differences: below `vanish` two cloths side by side look alike, below half of it at once; a shadow above `shadow` is seen, above twice that at once; what differs by `standsOut` is a good choice. */
+export const COLOUR_LIMITS = {
+  vanish: figure(8, 'CIEDE2000', COLOUR),
+  shadow: figure(4, 'CIEDE2000', COLOUR),
+  standsOut: figure(12, 'CIEDE2000', COLOUR),
 } as const;
 
-/** Stiffness over the bare ground that the hand asked for bears at the stiffest place. Estimated: of cottons alone, n³ bonded layers, four to five for a soft hand and about nine for a medium one. */
-export const HAND_LIMIT: Readonly<Record<Project['intent']['hand'], number>> = {
-  soft: 100,
-  medium: 700,
-  firm: Number.POSITIVE_INFINITY,
-};
+/** Edges seen side by side have to run along one another by about this before they matter. */
+export const EDGE_MM = figure(12, 'mm', 'estimated');
+/** What is seen of two pieces is grown by this to find where they touch. */
+export const TOUCH_MM = figure(0.6, 'mm', 'the clipper’s rounding, and a hair');
 
-/** Light that comes through a cloth falls to 1/e for each so many g/m². Estimated: a plain 140 g/m² cotton lets about a tenth through. */
-export const OPACITY_GSM = 60;
+/** A strip along a touching edge counts from so much of its full width on. */
+export const TOUCH_CORNERS = figure(0.8, 'of its width', 'ours');
 
-/** Colour differences, CIEDE2000: below `vanish` two cloths side by side look alike; a shadow above `shadow` is seen. Common practice in colour work (from memory): about 2 is just noticed, 10 at a glance. */
-export const COLOUR_LIMITS = { vanish: 8, shadow: 4 } as const;
+/** A place narrower than this all over does not count: a hair where three edges meet is no board. */
+export const FELT_MM = figure(5, 'mm', 'estimated');
+/** So many of the stiffest places are looked at for one that is wide enough. */
+export const LOOKED_AT = figure(40, 'places', 'ours');
+
+/** Of two pieces within this ratio of areas neither is larger; a difference in lightness above this is seen as darker. */
+export const ORDER = {
+  alike: figure(1.25, '×', 'estimated'),
+  darkerL: figure(15, 'CIE L*', 'estimated'),
+} as const;
+
+/** When pieces make a unit: how much of the smaller one lies on the other, how few are as quickly bonded on the ground, and how much of the release sheet one may take. */
+export const UNIT = {
+  belongShare: figure(0.12, 'of the smaller piece', 'estimated'),
+  fewest: figure(3, 'pieces', 'common practice'),
+  mostOfSheet: figure(0.25, 'of the release sheet', 'estimated'),
+} as const;
+
+const QUILT = '25–50 mm, common practice, no source';
+/** Wadding and backing stand out all round by this. */
+export const QUILT_EDGE_MM = { wadding: figure(25, 'mm', QUILT), backing: figure(50, 'mm', QUILT) } as const;

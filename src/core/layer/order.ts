@@ -1,4 +1,4 @@
-import type { Overlap } from './overlap';
+import type { Overlap } from '../laid';
 
 /** How many layers of cloth lie at the fullest place of a chain of overlaps; an upper bound, since a chain need not share one point. */
 export function deepestChain(order: readonly string[], overlaps: readonly Overlap[]): Map<string, number> {

@@ -1,9 +1,9 @@
 import { converter, differenceCiede2000, formatHex } from 'culori';
+import type { Cut, Overlap } from '../laid';
+import { factsOf } from '../material';
 import type { Fabric } from '../model';
-import { areaMm2, intersection, offset } from '../shape';
-import { COLOUR_LIMITS, OPACITY_GSM } from './data';
-import type { Overlap } from './overlap';
-import type { Cut } from './underlap';
+import { areaMm2, intersection, offset, type Region } from '../shape';
+import { COLOUR_LIMITS, EDGE_MM, TOUCH_CORNERS, TOUCH_MM } from './data';
 
 const difference = differenceCiede2000();
 const linear = converter('lrgb');
@@ -14,17 +14,18 @@ export const deltaE = (a: string, b: string): number => difference(a, b);
 /** Lightness, CIE L*. */
 export const lightness = (colour: string): number => lab(colour)?.l ?? 0;
 
-/** Share of light that comes through a cloth once: falls with its mass (an exponential law, estimated). */
-export const throughCloth = (f: Pick<Fabric, 'massGsm'>): number => Math.exp(-f.massGsm / OPACITY_GSM);
+/** Share of light that comes through a cloth once: what its opacity leaves. */
+export const throughCloth = (f: Fabric): number => 1 - factsOf(f).opacity;
 
 /**
  * The colour of an upper cloth with another beneath: what light went through it twice brings the lower one's colour along.
  * Mixed in linear light.
  */
-export function overCloth(upper: Pick<Fabric, 'colour' | 'massGsm'>, lower: string): string {
+export function overCloth(upper: Fabric, lower: string): string {
   const share = throughCloth(upper);
-  const u = linear(upper.colour)!;
-  const l = linear(lower)!;
+  const u = linear(upper.colour);
+  const l = linear(lower);
+  if (!u || !l) return upper.colour;
   const mix = (a: number, b: number): number => a * (1 - share) + b * share;
   return formatHex({ mode: 'lrgb', r: mix(u.r, l.r), g: mix(u.g, l.g), b: mix(u.b, l.b) });
 }
@@ -49,7 +50,7 @@ export function shadowsOf(
     if (lightness(lower.colour) >= lightness(upper.colour)) return [];
     const d = deltaE(overCloth(upper, lower.colour), overCloth(upper, groundColour));
     // A ground that is darker than the lower piece would show as much itself: no edge of the lower is seen then.
-    return d > COLOUR_LIMITS.shadow ? [{ under: o.under, over: o.over, deltaE: d, areaMm2: o.areaMm2 }] : [];
+    return d > COLOUR_LIMITS.shadow.value ? [{ under: o.under, over: o.over, deltaE: d, areaMm2: o.areaMm2 }] : [];
   });
 }
 
@@ -60,8 +61,8 @@ export interface Vanishing {
   readonly deltaE: number;
 }
 
-/** Edges seen side by side have to run along one another by about this before they matter, mm. */
-const EDGE_MM = 12;
+/** Two edges that touch share a strip about this wide once both are grown: less than twice the growth, since a corner shares less. */
+const TOUCH_WIDTH_MM = 2 * TOUCH_MM.value * TOUCH_CORNERS.value;
 
 /**
  * Pieces that look like what they visibly touch.
@@ -74,22 +75,23 @@ export function vanishing(
   ground: Fabric,
 ): Vanishing[] {
   const visible = new Map(cuts.map((c) => [c.id, c.visible]));
+  const seen = (id: string): Region => visible.get(id) ?? [];
   const found: Vanishing[] = [];
   for (const { under, over } of near) {
     const a = fabricOf(under);
     const b = fabricOf(over);
     if (a.id === b.id && a.colour === b.colour) continue;
     const d = deltaE(a.colour, b.colour);
-    if (d >= COLOUR_LIMITS.vanish) continue;
+    if (d >= COLOUR_LIMITS.vanish.value) continue;
     // Do the parts that are seen touch, along more than a corner?
-    const strip = areaMm2(intersection(offset(visible.get(under)!, 0.6), offset(visible.get(over)!, 0.6)));
-    if (strip > EDGE_MM * 1.2 * 0.8) found.push({ id: over, against: under, deltaE: d });
+    const strip = areaMm2(intersection(offset(seen(under), TOUCH_MM.value), offset(seen(over), TOUCH_MM.value)));
+    if (strip > EDGE_MM.value * TOUCH_WIDTH_MM) found.push({ id: over, against: under, deltaE: d });
   }
   const against = new Set(near.map((n) => n.over));
   for (const c of cuts) {
     const f = fabricOf(c.id);
     const d = deltaE(f.colour, ground.colour);
-    if (d < COLOUR_LIMITS.vanish && !against.has(c.id) && areaMm2(c.visible) > 0)
+    if (d < COLOUR_LIMITS.vanish.value && !against.has(c.id) && areaMm2(c.visible) > 0)
       found.push({ id: c.id, against: null, deltaE: d });
   }
   return found;
@@ -100,7 +102,7 @@ export function fabricsThatWork(fabrics: readonly Fabric[], neighbours: readonly
   const least = (f: Fabric): number => Math.min(...neighbours.map((n) => deltaE(f.colour, n)));
   return fabrics
     .map((f) => ({ f, d: least(f) }))
-    .filter(({ d }) => d >= COLOUR_LIMITS.vanish * 1.5)
+    .filter(({ d }) => d >= COLOUR_LIMITS.standsOut.value)
     .sort((a, b) => b.d - a.d)
     .map(({ f }) => f);
 }

@@ -1,5 +1,6 @@
-import { areaMm2, boundsOf, isInside } from '../shape';
-import type { Overlap, Placed } from './overlap';
+import type { Overlap, Placed } from '../laid';
+import { areaMm2, isInside } from '../shape';
+import { ORDER } from './data';
 
 export interface Pair {
   readonly under: string;
@@ -91,23 +92,24 @@ export function suggestOrder(
   abutting: readonly Pair[],
   lightnessOf: (id: string) => number,
 ): string[] {
-  const size = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
-  const region = new Map(placed.map((p) => [p.id, p.region]));
-  const inside = (a: string, b: string): boolean => {
-    const box = boundsOf(region.get(a)!);
-    const outer = boundsOf(region.get(b)!);
+  const byId = new Map(placed.map((p) => [p.id, { ...p, areaMm2: areaMm2(p.region) }]));
+  type Sized = Placed & { readonly areaMm2: number };
+  const inside = (a: Sized, b: Sized): boolean => {
+    const box = a.bounds;
+    const outer = b.bounds;
     if (box.minX < outer.minX || box.maxX > outer.maxX || box.minY < outer.minY || box.maxY > outer.maxY) return false;
-    return region.get(a)![0]!.every((p) => isInside(region.get(b)!, p));
+    return a.region.slice(0, 1).every((ring) => ring.every((p) => isInside(b.region, p)));
   };
   const turned = ({ under, over }: Pair): Pair => ({ under: over, over: under });
   const pairs = [...overlaps, ...abutting].map(({ under, over }): Pair => {
     const asIs = { under, over };
-    if (inside(over, under)) return asIs;
-    if (inside(under, over)) return turned(asIs);
-    const [a, b] = [size.get(under)!, size.get(over)!];
-    if (b > a * ABOUT) return turned(asIs);
-    if (a > b * ABOUT) return asIs;
-    return lightnessOf(over) > lightnessOf(under) + DARKER_L ? turned(asIs) : asIs;
+    const a = byId.get(under);
+    const b = byId.get(over);
+    if (!a || !b || inside(b, a)) return asIs;
+    if (inside(a, b)) return turned(asIs);
+    if (b.areaMm2 > a.areaMm2 * ORDER.alike.value) return turned(asIs);
+    if (a.areaMm2 > b.areaMm2 * ORDER.alike.value) return asIs;
+    return lightnessOf(over) > lightnessOf(under) + ORDER.darkerL.value ? turned(asIs) : asIs;
   });
   return orderWith(
     placed.map((p) => p.id),
@@ -115,6 +117,3 @@ export function suggestOrder(
     overlaps,
   ).order;
 }
-/** Areas within this ratio are about the same; a difference in L* above this is seen as darker. */
-const ABOUT = 1.25;
-const DARKER_L = 15;

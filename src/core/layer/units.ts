@@ -1,15 +1,13 @@
-import { areaMm2, boundsOf } from '../shape';
-import type { Overlap, Placed } from './overlap';
+import type { Overlap, Placed } from '../laid';
+import { at, of } from '../lists';
+import type { BondStep } from '../model';
+import { areaMm2 } from '../shape';
+import { UNIT } from './data';
 
 /** Pieces bonded to each other on a release sheet before the whole goes to the ground. */
 export interface UnitProposal {
   readonly pieceIds: string[];
 }
-
-/** Two pieces belong together when they share this much of the smaller one. */
-const BELONG_SHARE = 0.12;
-/** Fewer pieces than this are as quickly bonded on the ground. */
-const FEWEST = 3;
 
 /** Units worth building: pieces that lie on one another, all of which fit the release sheet. Back-most first within each. */
 export function proposeUnits(
@@ -17,45 +15,35 @@ export function proposeUnits(
   overlaps: readonly Overlap[],
   sheet: { widthMm: number; heightMm: number },
 ): UnitProposal[] {
-  const area = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
-  const box = new Map(placed.map((p) => [p.id, boundsOf(p.region)]));
+  const byId = new Map(placed.map((p) => [p.id, { ...p, areaMm2: areaMm2(p.region) }]));
   const fits = (ids: readonly string[]): boolean => {
-    const all = ids.map((id) => box.get(id)!);
+    const all = ids.map((id) => of(byId, id).bounds);
     const w = Math.max(...all.map((b) => b.maxX)) - Math.min(...all.map((b) => b.minX));
     const h = Math.max(...all.map((b) => b.maxY)) - Math.min(...all.map((b) => b.minY));
     return (w <= sheet.widthMm && h <= sheet.heightMm) || (h <= sheet.widthMm && w <= sheet.heightMm);
   };
   const group = new Map(placed.filter((p) => fits([p.id])).map((p) => [p.id, [p.id]]));
+  const mostMm2 = UNIT.mostOfSheet.value * sheet.widthMm * sheet.heightMm;
   // The strongest ties first, each only while the whole still fits the sheet.
   const ties = overlaps
-    .filter((o) => group.has(o.under) && group.has(o.over))
-    .map((o) => ({ ...o, share: o.areaMm2 / Math.min(area.get(o.under)!, area.get(o.over)!) }))
-    .filter(
-      (o) =>
-        o.share >= BELONG_SHARE &&
-        Math.max(area.get(o.under)!, area.get(o.over)!) < 0.25 * sheet.widthMm * sheet.heightMm,
-    )
+    .flatMap((o) => {
+      if (!group.has(o.under) || !group.has(o.over)) return [];
+      const [a, b] = [of(byId, o.under).areaMm2, of(byId, o.over).areaMm2];
+      const share = o.areaMm2 / Math.min(a, b);
+      return share >= UNIT.belongShare.value && Math.max(a, b) < mostMm2 ? [{ ...o, share }] : [];
+    })
     .sort((a, b) => b.share - a.share);
   for (const t of ties) {
-    const a = group.get(t.under)!;
-    const b = group.get(t.over)!;
+    const a = of(group, t.under);
+    const b = of(group, t.over);
     if (a === b || !fits([...a, ...b])) continue;
     const both = [...a, ...b];
     for (const id of both) group.set(id, both);
   }
   const rank = new Map(placed.map((p, i) => [p.id, i]));
   return [...new Set(group.values())]
-    .filter((g) => g.length >= FEWEST)
-    .map((g) => ({ pieceIds: [...g].sort((x, y) => rank.get(x)! - rank.get(y)!) }));
-}
-
-/** One step of laying down: pieces bonded to each other on the release sheet, or pieces or whole units bonded to the ground. */
-export interface BondStep {
-  readonly on: 'sheet' | 'ground';
-  readonly unit: string | null;
-  readonly pieceIds: string[];
-  /** The piece whose liner stays on until the unit goes to the ground; null on the ground. */
-  readonly keepLinerOn: string | null;
+    .filter((g) => g.length >= UNIT.fewest.value)
+    .map((g) => ({ pieceIds: [...g].sort((x, y) => of(rank, x) - of(rank, y)) }));
 }
 
 export interface UnitTrouble {
@@ -84,12 +72,12 @@ export function bondSteps(
   const built = [...members].sort((a, b) => b[0].split('/').length - a[0].split('/').length);
   const steps: BondStep[] = built
     .filter(([, ids]) => ids.length > 1)
-    .map(([unit, pieceIds]) => ({ on: 'sheet', unit, pieceIds, keepLinerOn: pieceIds[0]! }));
+    .map(([unit, pieceIds]) => ({ on: 'sheet', unit, pieceIds, keepLinerOn: at(pieceIds, 0) }));
   const done = new Set<string>();
   for (const id of order) {
     if (done.has(id)) continue;
     const unit = unitOf(id)?.split('/')[0] ?? null;
-    const pieceIds = unit === null ? [id] : members.get(unit)!;
+    const pieceIds = unit === null ? [id] : of(members, unit);
     for (const p of pieceIds) done.add(p);
     steps.push({ on: 'ground', unit, pieceIds, keepLinerOn: null });
   }

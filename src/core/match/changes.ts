@@ -1,63 +1,47 @@
-import { EDGES, type Edge, HANDS, LAUNDERING, type Web } from '../model';
+import { type Change, EDGES, HANDS, LAUNDERING, type Web } from '../model';
 import { pointsOf, rulesFor } from './judge';
-import { RULES, type Rule } from './rules';
+import { type CodedRule, RULE_LIST } from './rules';
 import { isSewn, type Situation, situationOf, type Wish } from './situation';
 
 /** One thing that a person could change about a piece, to see which web would win then. */
-interface Change {
-  readonly text: string;
+interface Trial {
+  readonly change: Change;
   readonly to: (s: Wish) => Wish;
   /** Whether it is a change at all. */
   readonly differs: (s: Wish) => boolean;
 }
 
-const EDGE_TEXT: Readonly<Record<Edge, string>> = {
-  none: 'the edge were not stitched',
-  straight: 'the edge got a straight stitch',
-  blanket: 'the edge got a blanket stitch',
-  zigzag: 'the edge got a zigzag',
-  satin: 'the edge got a satin stitch',
-  'free-motion': 'the edge were sewn free-motion',
-  hand: 'the edge were sewn by hand',
-  paint: 'the edge were painted',
-};
-const WASH_TEXT = {
-  never: 'it were never washed',
-  gentle: 'it were washed gently',
-  often: 'it were washed often',
-} as const;
-
 /** From what is easiest to change to what is not. */
-const CHANGES: readonly Change[] = [
+const TRIALS: readonly Trial[] = [
   ...HANDS.map(
-    (hand): Change => ({
-      text: `a ${hand} hand were wanted`,
+    (hand): Trial => ({
+      change: { what: 'hand', to: hand },
       differs: (s) => s.intent.hand !== hand,
       to: (s) => ({ ...s, intent: { ...s.intent, hand } }),
     }),
   ),
   ...EDGES.map(
-    (edge): Change => ({
-      text: EDGE_TEXT[edge],
+    (edge): Trial => ({
+      change: { what: 'edge', to: edge },
       // One sewn edge for another changes little: only the first that is new is tried for each kind of work.
       differs: (s) => s.edge !== edge && !(isSewn(edge) && isSewn(s.edge) && edge !== 'satin'),
       to: (s) => ({ ...s, edge }),
     }),
   ),
   ...LAUNDERING.map(
-    (laundering): Change => ({
-      text: WASH_TEXT[laundering],
+    (laundering): Trial => ({
+      change: { what: 'laundering', to: laundering },
       differs: (s) => s.intent.laundering !== laundering,
       to: (s) => ({ ...s, intent: { ...s.intent, laundering } }),
     }),
   ),
   {
-    text: 'the cloth were twice as heavy',
+    change: { what: 'heavier-cloth' },
     differs: () => true,
     to: (s) => ({ ...s, fabric: { ...s.fabric, massGsm: s.fabric.massGsm * 2 } }),
   },
   {
-    text: 'places were to be tried before heating',
+    change: { what: 'trial-placing' },
     differs: (s) => !s.wants.trialPlacing,
     to: (s) => ({ ...s, wants: { ...s.wants, trialPlacing: true } }),
   },
@@ -65,15 +49,15 @@ const CHANGES: readonly Change[] = [
 
 /** The wish under each change that is one, with the rules that look at it: worked out once for all webs, and only when asked for. */
 export type Changed = readonly {
-  readonly text: string;
-  readonly outcome: () => { readonly situation: Situation; readonly rules: readonly Rule[] };
+  readonly change: Change;
+  readonly outcome: () => { readonly situation: Situation; readonly rules: readonly CodedRule[] };
 }[];
 
-export const changesOf = (wish: Wish, rules: readonly Rule[] = RULES): Changed =>
-  CHANGES.filter((c) => c.differs(wish)).map((c) => {
-    let made: { situation: Situation; rules: Rule[] } | undefined;
+export const changesOf = (wish: Wish, rules: readonly CodedRule[] = RULE_LIST): Changed =>
+  TRIALS.filter((c) => c.differs(wish)).map((c) => {
+    let made: { situation: Situation; rules: CodedRule[] } | undefined;
     return {
-      text: c.text,
+      change: c.change,
       outcome: () => {
         if (!made) {
           const situation = situationOf(c.to(wish));
@@ -86,13 +70,13 @@ export const changesOf = (wish: Wish, rules: readonly Rule[] = RULES): Changed =
 
 /**
  * The first single change under which a web that lost would win against the one that was chosen.
- * @returns the change in words, to follow "if"; null when no single one does it
+ * @returns null when no single one does it
  */
-export function whatWouldChange(changed: Changed, losing: Web, winning: Web): string | null {
-  for (const { text, outcome } of changed) {
+export function whatWouldChange(changed: Changed, losing: Web, winning: Web): Change | null {
+  for (const { change, outcome } of changed) {
     const { situation, rules } = outcome();
     const points = pointsOf(situation, losing, rules);
-    if (points < pointsOf(situation, winning, rules)) return text;
+    if (points < pointsOf(situation, winning, rules)) return change;
   }
   return null;
 }

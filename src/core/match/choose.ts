@@ -1,69 +1,64 @@
 import { ROUTE_FACTS } from '../facing';
-import { weightOf } from '../material';
-import type { Choice, Said, Web } from '../model';
-import { formatTemperature } from '../units';
+import { at, of } from '../lists';
+import { FLOW_MARGIN_C, weightOf } from '../material';
+import {
+  type Buy,
+  type Choice,
+  type ChoiceReason,
+  type Rejection,
+  type RuleFinding,
+  type RunnerUp,
+  USUAL_SCHOOLS,
+  type Web,
+} from '../model';
 import { type Changed, changesOf, whatWouldChange } from './changes';
+import { GRAVE_POINTS, LOWEST_MELT_C, REASONS, RUNNERS_UP } from './data';
 import { confidenceIn } from './evidence';
-import { EXTRA_WEB_POINTS, fewestWebs } from './fewest';
-import { type Judged, judge, rulesFor, said } from './judge';
-import { RULES, type Rule } from './rules';
-import { FLOW_MARGIN_C, isSewn, type Situation, situationOf, type Wish } from './situation';
-
-/** No web melts below this, °C: common practice, no source. */
-const LOWEST_MELT_C = 60;
+import { fewestWebs } from './fewest';
+import { found, type Judged, judge, rulesFor } from './judge';
+import { type CodedRule, RULE_LIST } from './rules';
+import { isSewn, type Situation, situationOf, type Wish } from './situation';
 
 /** What to buy when nothing suits: weight, form, liner and melting point, worked out from the same figures as the rules. */
-export function whatToBuy(wish: Situation): Said {
-  const limit = wish.limitC;
-  const meltBelow = limit - FLOW_MARGIN_C;
-  if (meltBelow < LOWEST_MELT_C)
-    return {
-      code: 'no-heat-at-all',
-      text: `This cloth takes at most ${formatTemperature(limit, 'mm')}: no web melts that low. Sew or glue it instead.`,
-    };
-  const gsm = Math.min(wish.wantedGsm, wish.hidesGsm);
-  const form = wish.wants.foil
-    ? 'film'
-    : wish.edge === 'hand'
-      ? 'open web'
-      : isSewn(wish.edge)
-        ? 'film or open web'
-        : 'film';
-  const liner = wish.wants.printLiner
-    ? ' with a printable liner'
-    : wish.wants.trialPlacing
-      ? ' with two liners and tack'
-      : ROUTE_FACTS[wish.route].needsLiner
-        ? ' with a liner'
-        : '';
+export function whatToBuy(wish: Situation): Buy {
+  const meltBelowC = wish.limitC - FLOW_MARGIN_C.value;
+  if (meltBelowC < LOWEST_MELT_C.value) return { code: 'no-heat-at-all', limitC: wish.limitC };
+  const massGsm = Math.min(wish.wantedGsm, wish.hidesGsm);
+  const sewable = isSewn(wish.edge);
   return {
     code: 'buy',
-    text: `Buy a ${weightOf(gsm)} ${form}${liner}, about ${Math.round(gsm)} g/m², that melts below ${formatTemperature(meltBelow, 'mm')}${isSewn(wish.edge) ? ' and can be sewn' : ''}.`,
+    weight: weightOf(massGsm),
+    form: wish.wants.foil ? 'film' : wish.edge === 'hand' ? 'open' : sewable ? 'film-or-open' : 'film',
+    liner: wish.wants.printLiner
+      ? 'printable'
+      : wish.wants.trialPlacing
+        ? 'two-with-tack'
+        : ROUTE_FACTS[wish.route].needsLiner
+          ? 'one'
+          : 'none',
+    massGsm,
+    meltBelowC,
+    sewable,
   };
 }
 
-const REASONS = 3;
-const RUNNERS_UP = 2;
-
-const ONE_FEWER = { code: 'one-web-fewer', text: 'It would do as well, but then the project needs one web more.' };
-const NO_BETTER = { code: 'no-better', text: 'It would do, but gains nothing over the one chosen.' };
-
 /** Why a web was not taken: the rule that forbids it, or what speaks most against it. */
-function againstIt(s: Situation, j: Judged, chosen: Judged | undefined): Said {
-  if (j.forbiddenBy[0]) return said(j.forbiddenBy[0], s, j.web);
+function againstIt(s: Situation, j: Judged, chosen: Judged | undefined): Rejection {
+  const webId = j.web.id;
+  if (j.forbiddenBy[0]) return { webId, ...found(j.forbiddenBy[0], s, j.web) };
   let worst = j.weighed[0];
   for (const w of j.weighed) if (w.points > (worst?.points ?? 0)) worst = w;
-  if (chosen && j.points < chosen.points) return ONE_FEWER;
-  return worst && worst.points > 0 ? said(worst.rule, s, j.web) : NO_BETTER;
+  if (chosen && j.points < chosen.points) return { webId, code: 'one-web-fewer' };
+  return worst && worst.points > 0 ? { webId, ...found(worst.rule, s, j.web) } : { webId, code: 'no-better' };
 }
 
-/** The two or three decisive reasons for a choice, and the gravest thing against it. */
-function reasonsFor(s: Situation, chosen: Judged, all: readonly Judged[], overruled: boolean): Said[] {
+/** The two or three decisive reasons for a choice. */
+function reasonsFor(s: Situation, chosen: Judged, all: readonly Judged[], overruled: boolean): ChoiceReason[] {
   const allowed = all.filter((j) => j.forbiddenBy.length === 0);
-  const reasons: Said[] = overruled ? [{ code: 'your-choice', text: 'You chose it yourself.' }] : [];
-  reasons.push(...chosen.forbiddenBy.map((r) => said(r, s, chosen.web)));
+  const reasons: ChoiceReason[] = overruled ? [{ code: 'your-choice' }] : [];
+  reasons.push(...chosen.forbiddenBy.map((r) => found(r, s, chosen.web)));
   if (!overruled && allowed.length === 1 && all.length > 1 && chosen.forbiddenBy.length === 0)
-    reasons.push({ code: 'only-one', text: 'It is the only one in the drawer that this piece allows.' });
+    reasons.push({ code: 'only-one' });
   // Decisive is what sets it apart: a reason that the next best has as well tells nothing.
   const next = allowed.filter((j) => j !== chosen).sort((a, b) => a.points - b.points)[0];
   const worth = (code: string, points: number): number =>
@@ -72,16 +67,17 @@ function reasonsFor(s: Situation, chosen: Judged, all: readonly Judged[], overru
     ...chosen.weighed
       .filter((w) => w.points < 0)
       .sort((a, b) => worth(a.rule.code, a.points) - worth(b.rule.code, b.points) || a.points - b.points)
-      .map((w) => said(w.rule, s, chosen.web)),
+      .map((w) => found(w.rule, s, chosen.web)),
   );
-  if (!overruled && next && next.points < chosen.points)
-    reasons.push({ code: 'one-web-fewer', text: 'It serves other pieces too: one setting fewer at the iron.' });
-  if (reasons.length === 0)
-    reasons.push({ code: 'least-against', text: 'It has the least against it of all that are in the drawer.' });
-  const kept = reasons.slice(0, Math.max(REASONS, chosen.forbiddenBy.length + 1));
-  const but = chosen.weighed.filter((w) => w.points >= 5).sort((a, b) => b.points - a.points)[0];
-  if (but) kept.push({ code: `but-${but.rule.code}`, text: `But: ${but.rule.say(s, chosen.web)}` });
-  return kept;
+  if (!overruled && next && next.points < chosen.points) reasons.push({ code: 'serves-others' });
+  if (reasons.length === 0) reasons.push({ code: 'least-against' });
+  return reasons.slice(0, Math.max(REASONS.value, chosen.forbiddenBy.length + 1));
+}
+
+/** The gravest thing that speaks against the web chosen, if it is grave. */
+function gravest(s: Situation, chosen: Judged): RuleFinding | null {
+  const but = chosen.weighed.filter((w) => w.points >= GRAVE_POINTS.value).sort((a, b) => b.points - a.points)[0];
+  return but ? found(but.rule, s, chosen.web) : null;
 }
 
 /** Pieces of one cloth with one purpose ask the same question, whatever their shape: it is answered once. */
@@ -94,19 +90,23 @@ const questionOf = (w: Wish): string =>
  * @param wishes of one project: its wants and schools are the same for all
  * @param webs the drawer; may be empty
  */
-export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules: readonly Rule[] = RULES): Choice[] {
+export function chooseWebs(
+  wishes: readonly Wish[],
+  webs: readonly Web[],
+  rules: readonly CodedRule[] = RULE_LIST,
+): Choice[] {
   // Of a shape only its width against each roll matters.
   const widths = [...new Set(webs.map((w) => w.widthMm))];
   const asked = new Map<string, number>();
   const distinct: Wish[] = [];
   const which = wishes.map((w) => {
     const key = `${questionOf(w)} ${widths.filter((mm) => w.narrowMm > mm).length}`;
-    let at = asked.get(key);
-    if (at === undefined) {
-      at = distinct.push(w) - 1;
-      asked.set(key, at);
+    let place = asked.get(key);
+    if (place === undefined) {
+      place = distinct.push(w) - 1;
+      asked.set(key, place);
     }
-    return at;
+    return place;
   });
   const situations = distinct.map(situationOf);
   const judged = situations.map((s) => {
@@ -114,22 +114,22 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
     return webs.map((web) => judge(s, web, mine));
   });
   const rows = judged.map((all) => all.map((j) => (j.forbiddenBy.length > 0 ? null : j.points)));
-  const free = which.filter((at) => distinct[at]!.overruledWith === null);
+  const free = which.filter((k) => at(distinct, k).overruledWith === null);
   const schools = wishes[0]?.schools;
-  const extra = schools?.webs === 'best-each' ? 0 : (schools?.extraWebPoints ?? EXTRA_WEB_POINTS);
+  const extra = schools?.webs === 'best-each' ? 0 : (schools?.extraWebPoints ?? USUAL_SCHOOLS.extraWebPoints);
   const { picks } = fewestWebs(
-    free.map((at) => rows[at]!),
+    free.map((k) => at(rows, k)),
     extra,
   );
-  const pickFor = new Map(free.map((at, k) => [at, picks[k] ?? -1]));
+  const pickFor = new Map(free.map((which, k) => [which, picks[k] ?? -1]));
   const changed = new Map<string, Changed>();
 
   const answers = situations.map((wish, i): Choice => {
-    const all = judged[i]!;
+    const all = at(judged, i);
     const overruled = wish.overruledWith !== null;
     const taken = overruled ? all.findIndex((j) => j.web.id === wish.overruledWith) : (pickFor.get(i) ?? -1);
     const chosen = all[taken];
-    const rejected = all.filter((j) => j !== chosen).map((j) => ({ webId: j.web.id, ...againstIt(wish, j, chosen) }));
+    const rejected = all.filter((j) => j !== chosen).map((j) => againstIt(wish, j, chosen));
     if (!chosen)
       return {
         pieceId: wish.pieceId,
@@ -139,33 +139,30 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
         rejected,
         forbiddenBy: [],
         runnersUp: [],
-        confidence: { level: 'sure', text: 'Every web in the drawer is ruled out.' },
+        but: null,
+        confidence: { level: 'sure', code: 'all-ruled-out' },
         buy: whatToBuy(wish),
       };
     const others = all.filter((j) => j !== chosen && j.forbiddenBy.length === 0).sort((a, b) => a.points - b.points);
-    const runnersUp = others.slice(0, RUNNERS_UP).map((j) => {
+    const runnersUp = others.slice(0, RUNNERS_UP.value).map((j): RunnerUp => {
+      const webId = j.web.id;
       const behindPoints = Math.round((j.points - chosen.points) * 10) / 10;
-      if (behindPoints <= 0)
-        return {
-          webId: j.web.id,
-          behindPoints,
-          text: overruled
-            ? 'We would have taken this one.'
-            : 'It would win if each piece got the best for itself rather than as few webs as serve all.',
-        };
+      if (behindPoints <= 0) return { webId, behindPoints, code: overruled ? 'we-would-have' : 'best-for-itself' };
       const question = questionOf(wish);
       if (!changed.has(question)) changed.set(question, changesOf(wish, rules));
-      const change = whatWouldChange(changed.get(question)!, j.web, chosen.web);
-      const text = change ? `It would win if ${change}.` : 'No single change would make it win here.';
-      return { webId: j.web.id, behindPoints, text };
+      const change = whatWouldChange(of(changed, question), j.web, chosen.web);
+      return change
+        ? { webId, behindPoints, code: 'would-win-if', change }
+        : { webId, behindPoints, code: 'no-single-change' };
     });
     return {
       pieceId: wish.pieceId,
       webId: chosen.web.id,
       overruled,
       reasons: reasonsFor(wish, chosen, all, overruled),
+      but: gravest(wish, chosen),
       rejected,
-      forbiddenBy: chosen.forbiddenBy.map((r) => said(r, wish, chosen.web)),
+      forbiddenBy: chosen.forbiddenBy.map((r) => found(r, wish, chosen.web)),
       runnersUp,
       confidence: confidenceIn(
         wish,
@@ -175,5 +172,5 @@ export function chooseWebs(wishes: readonly Wish[], webs: readonly Web[], rules:
       buy: null,
     };
   });
-  return wishes.map((w, i) => ({ ...answers[which[i]!]!, pieceId: w.pieceId }));
+  return wishes.map((w, i) => ({ ...at(answers, at(which, i)), pieceId: w.pieceId }));
 }

@@ -1,31 +1,30 @@
-import type { Said, Web } from '../model';
-import { judge, rulesFor, said } from './judge';
-import { ASPECTS, type Aspect, RULES, type Rule } from './rules';
+import type { RuleFinding, Web } from '../model';
+import { FORBIDDEN_POINTS } from './data';
+import { found, judge, rulesFor } from './judge';
+import { ASPECTS, type Aspect, type CodedRule, RULE_LIST } from './rules';
 import { situationOf, type Wish } from './situation';
 
 /** One row of a comparison: what speaks for and against each web in one respect. */
 export interface Compared {
   readonly aspect: Aspect;
-  readonly a: readonly Said[];
-  readonly b: readonly Said[];
-  /** Points of a less those of b: below 0, a is the better in this. Forbidden counts as {@link FORBIDDEN_POINTS}. */
+  readonly a: readonly RuleFinding[];
+  readonly b: readonly RuleFinding[];
+  /** Points of a less those of b: below 0, a is the better in this. Forbidden counts as a hundred. */
   readonly difference: number;
 }
 
-const FORBIDDEN_POINTS = 100;
-
 /** Two webs side by side for one piece, in every respect in which a rule has anything to say. */
-export function compareWebs(wish: Wish, a: Web, b: Web, rules: readonly Rule[] = RULES): Compared[] {
+export function compareWebs(wish: Wish, a: Web, b: Web, rules: readonly CodedRule[] = RULE_LIST): Compared[] {
   const s = situationOf(wish);
   const mine = rulesFor(s, rules);
   const side = (web: Web) => {
     const j = judge(s, web, mine);
-    return (aspect: Aspect): { texts: Said[]; points: number } => {
+    return (aspect: Aspect): { findings: RuleFinding[]; points: number } => {
       const forbidden = j.forbiddenBy.filter((r) => r.aspect === aspect);
       const weighed = j.weighed.filter((w) => w.rule.aspect === aspect);
       return {
-        texts: [...forbidden, ...weighed.map((w) => w.rule)].map((r) => said(r, s, web)),
-        points: forbidden.length * FORBIDDEN_POINTS + weighed.reduce((sum, w) => sum + w.points, 0),
+        findings: [...forbidden, ...weighed.map((w) => w.rule)].map((r) => found(r, s, web)),
+        points: forbidden.length * FORBIDDEN_POINTS.value + weighed.reduce((sum, w) => sum + w.points, 0),
       };
     };
   };
@@ -34,6 +33,6 @@ export function compareWebs(wish: Wish, a: Web, b: Web, rules: readonly Rule[] =
   return ASPECTS.map((aspect) => {
     const left = ofA(aspect);
     const right = ofB(aspect);
-    return { aspect, a: left.texts, b: right.texts, difference: left.points - right.points };
+    return { aspect, a: left.findings, b: right.findings, difference: left.points - right.points };
   }).filter((row) => row.a.length > 0 || row.b.length > 0);
 }

@@ -1,56 +1,28 @@
-import type { Web } from '../model';
-import { flowC, type Situation } from './situation';
+import { flowC } from '../material';
+import type { Confidence, DOUBTS, Web } from '../model';
+import { CLOSE_POINTS, DENSEST_KGM3, NEAR_LIMIT_C } from './data';
+import type { Situation } from './situation';
 
-export type ConfidenceLevel = 'sure' | 'fair' | 'thin';
-
-/** Something that makes the evidence for a choice thin. */
-interface Doubt {
-  readonly code: string;
-  readonly when: (s: Situation, web: Web) => boolean;
-  readonly text: string;
-}
-
-const DOUBTS: readonly Doubt[] = [
-  { code: 'unknown-cloth', when: (s) => s.cloth.id === 'other', text: 'What this cloth is was not said.' },
-  {
-    code: 'blend',
-    when: (s) => s.fabric.fibre === 'blend',
-    text: 'A blend takes as much heat as its tenderest fibre, and which that is was not said.',
-  },
-  {
-    code: 'mass-not-kind',
-    // Denser than any woven cloth: g/m² over mm is kg/m³.
-    when: (s) => s.fabric.massGsm / s.fabric.thicknessMm > 950,
-    text: 'Mass and thickness of the cloth hardly fit together: weigh and measure it again.',
-  },
-  {
-    code: 'near-limit',
-    when: (s, web) => s.limitC - flowC(web) < 12,
-    text: 'The web flows only a little below what the cloth can take.',
-  },
-  { code: 'pile', when: (s) => s.cloth.pile, text: 'How deep adhesive gets into a pile can only be tried.' },
-  { code: 'open', when: (s) => s.cloth.open, text: 'How much comes through open cloth can only be tried.' },
-  {
-    code: 'hard',
-    when: (s) => s.cloth.hard,
-    text: 'Coatings and tannings differ: some take no adhesive at all.',
-  },
-];
-
-/** A lead of fewer points than this over the next web is no lead. Estimated. */
-const CLOSE_POINTS = 3;
+/** What makes the evidence for a choice thin, in the order in which it is told. */
+const WHEN: { readonly [D in (typeof DOUBTS)[number]]: (s: Situation, web: Web) => boolean } = {
+  'unknown-cloth': (s) => s.cloth.id === 'other',
+  blend: (s) => s.fabric.fibre === 'blend',
+  // g/m² over mm is kg/m³.
+  'mass-not-kind': (s) => s.fabric.massGsm / s.fabric.thicknessMm > DENSEST_KGM3.value,
+  'near-limit': (s, web) => s.limitC - flowC(web) < NEAR_LIMIT_C.value,
+  pile: (s) => s.cloth.pile,
+  open: (s) => s.cloth.open,
+  hard: (s) => s.cloth.hard,
+};
 
 /**
  * How far a choice can be relied on.
  * @param leadPoints by how much it beats the next web that is allowed; Infinity when there is none
  */
-export function confidenceIn(s: Situation, web: Web, leadPoints: number): { level: ConfidenceLevel; text: string } {
-  const doubts = DOUBTS.filter((d) => d.when(s, web));
-  const close = leadPoints < CLOSE_POINTS;
-  const first = doubts[0];
-  if (first && (close || doubts.length > 1)) return { level: 'thin', text: `${first.text} Try both on a scrap.` };
-  if (first) return { level: 'fair', text: first.text };
-  return close
-    ? { level: 'fair', text: 'Another web would do nearly as well.' }
-    : { level: 'sure', text: 'Clear of the next best.' };
+export function confidenceIn(s: Situation, web: Web, leadPoints: number): Confidence {
+  const doubts = (Object.keys(WHEN) as (keyof typeof WHEN)[]).filter((d) => WHEN[d](s, web));
+  const close = leadPoints < CLOSE_POINTS.value;
+  const code = doubts[0];
+  if (code) return { level: close || doubts.length > 1 ? 'thin' : 'fair', code };
+  return close ? { level: 'fair', code: 'close' } : { level: 'sure', code: 'clear' };
 }

@@ -1,7 +1,8 @@
-/** What each further web in a project costs, in the rules' points: people want one setting all day. Common practice; the figure is ours. */
-export const EXTRA_WEB_POINTS = 6;
+import { USUAL_SCHOOLS } from '../model';
+import { MOST_STEPS } from './data';
+
 /** The search stops here and says that its answer is not proven; real projects need a few hundred steps. */
-const MAX_STEPS = 60_000;
+const MAX_STEPS = MOST_STEPS.value;
 
 export interface Fewest {
   /** For each piece the index of its web, or −1. */
@@ -27,7 +28,10 @@ function beats(columns: readonly Float64Array[], v: number, w: number): boolean 
  * Source of the bound: Erlenkotter 1978, "A dual-based procedure for uncapacitated facility location" (from memory).
  * @param points one row a piece, one column a web; null: forbidden
  */
-export function fewestWebs(points: readonly (readonly (number | null)[])[], extra = EXTRA_WEB_POINTS): Fewest {
+export function fewestWebs(
+  points: readonly (readonly (number | null)[])[],
+  extra = USUAL_SCHOOLS.extraWebPoints,
+): Fewest {
   const webs = points[0]?.length ?? 0;
   // Pieces with the same row are one row that counts as often; what no web serves is left out.
   const rows: { cost: Float64Array; times: number }[] = [];

@@ -1,6 +1,7 @@
 import { converter } from 'culori';
-import { type ClothFacts, factsOf } from '../material';
+import { type ClothFacts, factsOf, hidesGsm } from '../material';
 import type { Edge, Fabric, Intent, Route, Schools, Wants, Web } from '../model';
+import { BENEATH_SHARE, EDGE_WORK, HAND, HOLD } from './data';
 
 /** A piece with what it is for; the web is what is asked. */
 export interface Wish {
@@ -17,7 +18,7 @@ export interface Wish {
   readonly intent: Intent;
   readonly wants: Wants;
   readonly schools: Schools;
-  /** Layers of cloth in the deepest chain through this piece, itself included. */
+  /** Layers of cloth at the fullest place beneath this piece, the ground and itself included. */
   readonly layers: number;
   /** The piece's shorter and longer side. */
   readonly narrowMm: number;
@@ -44,38 +45,22 @@ export interface Situation extends Wish {
   readonly hairy: boolean;
 }
 
-const SEWN: readonly Edge[] = ['straight', 'blanket', 'zigzag', 'satin', 'free-motion'];
 /** Sewn by machine. */
-export const isSewn = (edge: Edge): boolean => SEWN.includes(edge);
+export const isSewn = (edge: Edge): boolean => EDGE_WORK[edge] === 'machine';
 /** No needle goes near it. */
-export const isUnstitched = (edge: Edge): boolean => edge === 'none' || edge === 'paint';
+export const isUnstitched = (edge: Edge): boolean => EDGE_WORK[edge] === 'none';
 
 /** The lowest heat limit of the cloth and all it lies on, °C. */
 const limitOf = (s: Pick<Wish, 'fabric' | 'beneath'>): number =>
   s.beneath.reduce((low, f) => Math.min(low, f.maxIronC), s.fabric.maxIronC);
 
-/** A cloth beneath asks for a little less adhesive than one that is bonded itself. Estimated. */
-const BENEATH_SHARE = 0.9;
-/** What an edge does to the adhesive needed: alone it must hold more; by hand it must let a needle through. Estimated from common practice. */
-const HOLD = { unstitched: 2.2, hand: 0.8, sewn: 1 } as const;
-const HAND = { soft: 0.9, medium: 1, firm: 1.3 } as const;
-
 /** Adhesive this piece asks for, g/m²: what its hairiest face needs, more without a stitch, less for a soft hand. */
 function wantedGsm(s: Pick<Wish, 'fabric' | 'beneath' | 'edge' | 'intent'>): number {
   let grip = factsOf(s.fabric).gripGsm;
-  for (const f of s.beneath) grip = Math.max(grip, factsOf(f).gripGsm * BENEATH_SHARE);
+  for (const f of s.beneath) grip = Math.max(grip, factsOf(f).gripGsm * BENEATH_SHARE.value);
   const hold = isUnstitched(s.edge) ? HOLD.unstitched : s.edge === 'hand' ? HOLD.hand : HOLD.sewn;
-  return grip * hold * HAND[s.intent.hand];
+  return grip * hold.value * HAND[s.intent.hand].value;
 }
-
-/** Adhesive a cloth can hide before it strikes through or stands like card: this share of the cloth's own mass, more in thick and hairy cloth. Estimated from common practice. */
-const HIDES_SHARE = { usual: 0.3, thick: 0.45 } as const;
-const hidesGsm = (f: Fabric): number => (factsOf(f).hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual) * f.massGsm;
-
-/** A web flows once the bond line is this far above its melting point, and cloth and dial leave this much room, °C. Common practice, no source. */
-export const FLOW_MARGIN_C = 10;
-/** Where a web flows well enough to bond, °C. */
-export const flowC = (web: Pick<Web, 'meltC'>): number => web.meltC + FLOW_MARGIN_C;
 
 const lab = converter('lab65');
 const lightnesses = new Map<string, number>();

@@ -1,5 +1,5 @@
 import type { Fabric } from '../model';
-import type { Figure } from './figure';
+import { type Figure, figure } from './figure';
 
 /** A kind of cloth to start from: typical figures, so that only what differs is typed. */
 export interface ClothKind {
@@ -233,6 +233,38 @@ export function factsOf(f: Fabric): ClothFacts {
   }
   return facts;
 }
+
+const HIDES = 'estimated from common practice: more before it strikes through or stands like card';
+/** Adhesive a cloth hides, as a share of its own mass; more in thick and hairy cloth. */
+const HIDES_SHARE = { usual: figure(0.3, 'of its mass', HIDES), thick: figure(0.45, 'of its mass', HIDES) } as const;
+/** Adhesive a cloth can hide before it strikes through, g/m². */
+export const hidesGsm = (f: Fabric): number =>
+  (factsOf(f).hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual).value * f.massGsm;
+
+const BONDED =
+  'estimated: the order of cloths is common practice, the size from bending lengths of 2–4 cm for cottons of 0.3 mm (Peirce 1930, from memory)';
+/** Young's modulus in bending: how stiff the substance of each kind of cloth is once its yarns cannot slide, as bonding makes them. */
+const BONDED_MPA: Readonly<Record<Fabric['kind'], Figure>> = {
+  'quilting-cotton': figure(20, 'MPa', BONDED),
+  batik: figure(26, 'MPa', BONDED),
+  linen: figure(30, 'MPa', BONDED),
+  flannel: figure(10, 'MPa', BONDED),
+  corduroy: figure(8, 'MPa', BONDED),
+  denim: figure(22, 'MPa', BONDED),
+  canvas: figure(30, 'MPa', BONDED),
+  'wool-felt': figure(5, 'MPa', BONDED),
+  'craft-felt': figure(6, 'MPa', BONDED),
+  fleece: figure(2, 'MPa', BONDED),
+  jersey: figure(4, 'MPa', BONDED),
+  silk: figure(18, 'MPa', BONDED),
+  satin: figure(14, 'MPa', BONDED),
+  vinyl: figure(40, 'MPa', BONDED),
+  leather: figure(30, 'MPa', BONDED),
+  other: figure(16, 'MPa', BONDED),
+};
+/** Modulus of a cloth in a bonded stack, MPa. One that is twice as stiff by itself as its kind is taken to be twice as stiff bonded. */
+export const bondedModulusMpa = (f: Fabric): number =>
+  (BONDED_MPA[f.kind].value * factsOf(f).stiffnessUNm) / clothOf(f).stiffnessUNm;
 
 /** A typical figure of a cloth with its unit and origin. */
 export const typicalFigure = (cloth: ClothKind, property: ClothProperty): Figure => ({

@@ -1,3 +1,4 @@
+export * from './adhesive';
 export * from './bench';
 export * from './cloths';
 export * from './fibres';

@@ -1,8 +1,10 @@
 import {
+  type Affine,
   applyTo,
   type Bounds,
   boundsOf,
   centreOf,
+  composed,
   mirrorAt,
   type Point,
   placement,
@@ -12,7 +14,7 @@ import {
   transformPath,
   transformRegion,
 } from '../shape';
-import type { Piece } from './project';
+import type { Piece, Project } from './project';
 
 /** The middle of a piece's own box, in its own coordinates: a pattern that came reversed is turned over about it. */
 export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boundsOf(regionOf(piece.outline)));
@@ -26,10 +28,17 @@ export function finishedOutline(piece: Pick<Piece, 'outline' | 'preReversed'>): 
   return transformPath(piece.outline, mirrorAt(boxMiddle(piece).x));
 }
 
+/** From a piece's own coordinates, as its pattern came, onto the ground as it is seen when finished. */
+export const ontoGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Affine =>
+  piece.preReversed ? composed(mirrorAt(boxMiddle(piece).x), placement(piece.at)) : placement(piece.at);
+
 /** The cloth a piece covers on the ground, mm, as seen from the right side; curves to 0.05 mm. */
-export function regionOnGround(piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Region {
-  return transformRegion(regionOf(finishedOutline(piece), ROUGH_TOLERANCE_MM), placement(piece.at));
-}
+export const regionOnGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Region =>
+  transformRegion(regionOf(piece.outline, ROUGH_TOLERANCE_MM), ontoGround(piece));
+
+/** The ground's own shape as path data, mm from its upper left corner. */
+export const groundOutline = (g: Pick<Project['ground'], 'outline' | 'widthMm' | 'heightMm'>): string =>
+  g.outline ?? `M0 0H${g.widthMm}V${g.heightMm}H0Z`;
 
 /** The upright box a piece takes up on the ground, mm from the ground's upper left corner. */
 export const boxOnGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Bounds =>

@@ -1,6 +1,7 @@
 export { parseCapped } from './capped';
 export * from './edit-check';
 export * from './file-name';
+export * from './findings';
 export * from './finished';
 export * from './ids';
 export * from './json';

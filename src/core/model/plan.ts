@@ -1,124 +1,115 @@
-import { z } from 'zod';
-import { COVERS } from './project';
+import type {
+  Buy,
+  Caution,
+  ChoiceReason,
+  Confidence,
+  DialPlace,
+  FacingFinding,
+  Lean,
+  PressReason,
+  Rejection,
+  Remedy,
+  RuleFinding,
+  RunnerUp,
+  Snag,
+} from './findings';
+import type { Cover, Stage } from './project';
+
+// The plan as core works it out: figures and findings. src/words says it in words, and gives the document that the endpoint answers.
 
 export const PLAN_FORMAT = 'apple-seam.plan';
 export const PLAN_VERSION = 1;
 
-const said = z.object({ code: z.string(), text: z.string() });
-const mm = z.number().min(0);
-
-export const choiceSchema = z.object({
-  pieceId: z.string(),
-  webId: z.string().nullable(),
+export interface Choice {
+  readonly pieceId: string;
+  readonly webId: string | null;
   /** true when a person overruled us with the piece's own webId. */
-  overruled: z.boolean(),
-  reasons: z.array(said),
-  rejected: z.array(said.extend({ webId: z.string() })),
+  readonly overruled: boolean;
+  readonly reasons: readonly ChoiceReason[];
+  /** The gravest thing that speaks against the web chosen; null: nothing grave. */
+  readonly but: RuleFinding | null;
+  readonly rejected: readonly Rejection[];
   /** Rules that forbid the web a person chose; empty for our own choices. */
-  forbiddenBy: z.array(said),
+  readonly forbiddenBy: readonly RuleFinding[];
   /** The next best, with what would have to change for each to win. */
-  runnersUp: z.array(z.object({ webId: z.string(), behindPoints: z.number(), text: z.string() })),
+  readonly runnersUp: readonly RunnerUp[];
   /** How far the choice can be relied on. */
-  confidence: z.object({ level: z.enum(['sure', 'fair', 'thin']), text: z.string() }),
+  readonly confidence: Confidence;
   /** What to buy when nothing in the drawer suits; null otherwise. */
-  buy: said.nullable(),
-});
+  readonly buy: Buy | null;
+}
 
-export const tracingSchema = z.object({
-  pieceId: z.string(),
-  mirrored: z.boolean(),
-  code: z.string(),
-  text: z.string(),
-  outline: z.string(),
+/** A piece as it is drawn, as path data. */
+export interface Tracing extends FacingFinding {
+  readonly pieceId: string;
+  readonly mirrored: boolean;
+  readonly outline: string;
   /** What of the outline is seen, as drawn: its edges inside the outline are dotted, the rest runs on underneath. Empty: all of it. */
-  dotted: z.string(),
+  readonly dotted: string;
   /** The middle of the web that may be cut out, as drawn. Empty: it stays. */
-  webMiddle: z.string(),
-  areaMm2: mm,
-  perimeterMm: mm,
-});
+  readonly webMiddle: string;
+  readonly areaMm2: number;
+  readonly perimeterMm: number;
+}
 
-export const settingSchema = z.object({
-  heat: z.object({
-    soleplateC: z.number(),
-    mark: z.string().nullable(),
-    dots: z.union([z.literal(1), z.literal(2), z.literal(3)]),
-  }),
-  dwell: z.object({ seconds: z.number().positive(), minS: z.number().positive(), maxS: z.number().positive() }),
-  pressure: z.object({ kPa: mm, text: z.string() }),
-  steam: z.boolean(),
-  cover: z.enum(COVERS),
-  placements: z.number().int().min(1),
-  coolS: mm,
-  /** false: do not press; the cautions say why and what would help. */
-  workable: z.boolean(),
-  cautions: z.array(said),
-  /** How the numbers came about, one sentence each. */
-  reasons: z.array(said),
+/** Heat, dwell, pressure and cooling of one press. */
+export interface Setting {
+  readonly heat: { readonly soleplateC: number; readonly dial: DialPlace | null; readonly dots: 1 | 2 | 3 };
+  readonly dwell: { readonly seconds: number; readonly minS: number; readonly maxS: number };
+  readonly pressure: { readonly kPa: number; readonly lean: Lean };
+  readonly steam: boolean;
+  readonly cover: Cover;
+  readonly placements: number;
+  readonly coolS: number;
+  /** Why it cannot be pressed so, and what would help; null: it can. */
+  readonly stop: Caution | null;
+  readonly cautions: readonly Caution[];
+  readonly reasons: readonly PressReason[];
   /** What the leaflet says, and whether it rules. */
-  leaflet: z.object({ heatC: z.number(), dwellS: z.number(), rules: z.boolean() }),
+  readonly leaflet: { readonly heatC: number; readonly dwellS: number; readonly rules: boolean };
   /** What the soleplate may be off by at this mark, °C either way. */
-  unsureC: mm,
+  readonly unsureC: number;
   /** What would open or shorten the window, each with its own. */
-  remedies: z.array(said.extend({ minS: mm, maxS: mm })),
-});
+  readonly remedies: readonly Remedy[];
+}
 
-export const pressTicketSchema = settingSchema.extend({
-  id: z.string(),
-  stage: z.enum(['fuse', 'bond']),
-  pieceIds: z.array(z.string()),
-  webId: z.string(),
-});
+export interface PressTicket extends Setting {
+  readonly id: string;
+  readonly stage: Stage;
+  readonly pieceIds: readonly string[];
+  readonly webId: string;
+}
 
-export const SEVERITIES = ['note', 'warn', 'stop'] as const;
-export const snagSchema = z.object({
-  code: z.string(),
-  severity: z.enum(SEVERITIES),
-  pieceIds: z.array(z.string()),
-  text: z.string(),
-  mend: z.string(),
-  /** Where on the ground, when it is one place. */
-  at: z.object({ xMm: z.number(), yMm: z.number() }).nullable(),
-  /** The station where it is mended. */
-  station: z.enum(['pattern', 'layers', 'match', 'trace', 'press']),
-});
+/** One step of laying down: pieces bonded to each other on the release sheet, or pieces or whole units bonded to the ground. */
+export interface BondStep {
+  readonly on: 'sheet' | 'ground';
+  readonly unit: string | null;
+  readonly pieceIds: readonly string[];
+  /** The piece whose liner stays on until the unit goes to the ground; null on the ground. */
+  readonly keepLinerOn: string | null;
+}
 
-export const planSchema = z.object({
-  format: z.literal(PLAN_FORMAT),
-  version: z.literal(PLAN_VERSION),
-  projectId: z.string(),
-  choices: z.array(choiceSchema),
-  order: z.array(z.string()),
+export interface WebUse {
+  readonly webId: string;
+  readonly widthMm: number;
+  /** Length of roll: as nested where that was worked out for just this, else in rows. */
+  readonly lengthMm: number;
+  readonly usedAreaMm2: number;
+  readonly how: 'rows' | 'nested';
+  readonly rowsLengthMm: number;
+}
+
+export interface Plan {
+  readonly format: typeof PLAN_FORMAT;
+  readonly version: typeof PLAN_VERSION;
+  readonly projectId: string;
+  readonly choices: readonly Choice[];
+  readonly order: readonly string[];
   /** How pieces and units are laid down: units are built on the release sheet first. */
-  steps: z.array(
-    z.object({
-      on: z.enum(['sheet', 'ground']),
-      unit: z.string().nullable(),
-      pieceIds: z.array(z.string()),
-      keepLinerOn: z.string().nullable(),
-    }),
-  ),
-  overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
-  tracings: z.array(tracingSchema),
-  press: z.array(pressTicketSchema),
-  webUse: z.array(
-    z.object({
-      webId: z.string(),
-      widthMm: mm,
-      /** Length of roll: as nested where that was worked out for just this, else in rows. */
-      lengthMm: mm,
-      usedAreaMm2: mm,
-      how: z.enum(['rows', 'nested']),
-      rowsLengthMm: mm,
-    }),
-  ),
-  snags: z.array(snagSchema),
-});
-
-export type Plan = z.infer<typeof planSchema>;
-export type Choice = z.infer<typeof choiceSchema>;
-export type Tracing = z.infer<typeof tracingSchema>;
-export type Setting = z.infer<typeof settingSchema>;
-export type PressTicket = z.infer<typeof pressTicketSchema>;
-export type Snag = z.infer<typeof snagSchema>;
-export type Said = z.infer<typeof said>;
+  readonly steps: readonly BondStep[];
+  readonly overlaps: readonly { readonly under: string; readonly over: string; readonly areaMm2: number }[];
+  readonly tracings: readonly Tracing[];
+  readonly press: readonly PressTicket[];
+  readonly webUse: readonly WebUse[];
+  readonly snags: readonly Snag[];
+}

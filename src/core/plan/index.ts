@@ -1,1 +1,4 @@
+export { wishOf } from './choices';
+export type { Picture } from './picture';
 export * from './plan';
+export type { PressOf } from './tickets';

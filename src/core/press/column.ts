@@ -1,3 +1,5 @@
+import { WATER } from './data';
+
 /** One layer of a stack, from the soleplate down. */
 export interface Layer {
   readonly thicknessMm: number;
@@ -26,8 +28,8 @@ export interface Top {
   readonly conductanceWM2K: number;
 }
 
-const LATENT = 2_257_000;
-const BOILS = 100;
+const LATENT = WATER.latentJKg.value;
+const BOILS = WATER.boilsC.value;
 
 /**
  * Heat conduction straight down through layers: finite volumes on a grid of its own for each layer, implicit in time.

@@ -1,4 +1,5 @@
-import { figure } from '../material';
+import { type Figure, figure } from '../material';
+import type { Lean } from '../model';
 import { STANDARD_GRAVITY_N_KG } from '../units';
 
 // Every constant of the press model, with its unit and where it comes from. Cloth, web, cover and surface figures stand in core/material.
@@ -7,6 +8,34 @@ export const ROOM_C = figure(20, '°C', 'a heated room');
 export const GRAVITY = figure(STANDARD_GRAVITY_N_KG, 'N/kg', 'standard gravity, CGPM 1901');
 export const GAS_CONSTANT = figure(8.314462618, 'J/(mol·K)', 'CODATA 2018');
 export const ABSOLUTE_ZERO_C = figure(-273.15, '°C', 'definition of the kelvin scale');
+
+/** How finely each layer is divided for the conduction: halving the cells changes a dwell by less than 1 %. */
+export const GRID = {
+  clothCells: figure(6, 'cells', 'ours'),
+  thickCells: figure(9, 'cells', 'ours'),
+  thickMm: figure(0.8, 'mm', 'ours: from here on a cloth is divided more finely'),
+  coverCells: figure(4, 'cells', 'ours'),
+  thinCells: figure(2, 'cells', 'ours'),
+  thinMm: figure(0.2, 'mm', 'ours: up to here a cover is a film'),
+  surfaceCells: figure(12, 'cells', 'ours'),
+  surfaceGrowth: figure(1.45, '× the cell above', 'ours: heat goes deep slowly'),
+} as const;
+/** Time steps of a press, growing from fine to coarse; while cooling they are coarser. */
+export const STEP = {
+  firstS: figure(0.004, 's', 'ours'),
+  growth: figure(1.1, '× the step before', 'ours'),
+  mostS: figure(0.16, 's', 'ours'),
+  afterStroke: figure(4, '× the first step', 'ours'),
+  coolFirstS: figure(0.02, 's', 'ours'),
+  coolGrowth: figure(1.15, '× the step before', 'ours'),
+  coolMostS: figure(1, 's', 'ours'),
+} as const;
+/** Even the most open web is taken to cover so much of its surface where it lies. */
+export const LEAST_COVERAGE = figure(0.2, 'of the surface', 'estimated');
+/** A limit counts as passed when it is passed by more than this. */
+export const PASSED_C = figure(0.5, '°C', 'the solver’s own error');
+/** No bond line is waited for to come nearer to the room than this. */
+export const ROOM_NEAR_C = figure(5, '°C', 'it takes for ever');
 
 /** Resistance of a contact between two layers, falling with pressure: R = R₁·(P/P₁)^−n, never below its floor. */
 export const CONTACT = {
@@ -37,12 +66,7 @@ export const LINER = {
   conductivityWmK: figure(0.12, 'W/(m·K)', 'paper, from memory'),
   densityKgM3: figure(850, 'kg/m³', 'paper, from memory'),
   specificHeatJKgK: figure(1400, 'J/(kg·K)', 'paper, from memory'),
-} as const;
-
-export const ADHESIVE = {
-  densityKgM3: figure(1100, 'kg/m³', 'copolyamide and copolyester hot melts, from memory'),
-  conductivityWmK: figure(0.22, 'W/(m·K)', 'polymers, handbook range 0.15–0.3, from memory'),
-  specificHeatJKgK: figure(1900, 'J/(kg·K)', 'polymers, from memory'),
+  limitC: figure(220, '°C', 'release paper browns, from memory'),
 } as const;
 
 export const WATER = {
@@ -79,9 +103,44 @@ export const MARGIN = {
   share: figure(0.3, 'of the window', 'estimated'),
   most: figure(1.6, '×', 'estimated'),
 } as const;
+/** The leaflet's heat counts as set when the iron is within this of it. */
+export const LEAFLET_NEAR_C = figure(3, '°C', 'finer than any dial; estimated');
+/** A remedy is offered when it shortens the press to this share at most, and heat when it is so much more. */
+export const REMEDY = {
+  share: figure(0.9, 'of the time', 'estimated'),
+  hotterC: figure(4, '°C', 'estimated'),
+  lean: figure(2, '×', 'what a person can still add; estimated'),
+  most: figure(3, 'remedies', 'more than anyone reads'),
+} as const;
+/** Looked at hotter only when there is so much to gain. */
+export const HOTTER_C = figure(2, '°C', 'estimated');
+/** Soleplates above this are told of. */
+export const VERY_HOT_C = figure(180, '°C', 'common practice: near the cotton mark');
+/** Longer than this share of the longest press is told of. */
+export const LONG_SHARE = figure(0.7, 'of the longest press', 'estimated');
+/** An iron that by itself presses so much more than pile bears is told of. */
+export const SQUASHED = figure(1.5, '× what pile bears', 'estimated');
+/** Hardly hotter than where the web melts: less than this between them. */
+export const LITTLE_ROOM_C = figure(22, '°C', 'estimated');
+/** More water than this above the bond line is what matters most. */
+export const MUCH_WATER_GSM = figure(35, 'g/m²', 'estimated');
+/** Longer than this the surface beneath is told of. */
+export const SLOW_ON_S = figure(12, 's', 'estimated');
+/** Seconds are counted in halves up to this. */
+export const HALVES_S = figure(10, 's', 'nobody counts halves beyond');
+/** Longer cooling is told in steps of this. */
+export const COUNT_S = figure(5, 's', 'nobody counts finer');
+/** A window in a piece narrower than this is bridged by the soleplate's edge and the cloth's own give. */
+export const PLUG_FROM_MM = figure(15, 'mm', 'estimated');
+/** A column holds at most so many cloths; more are counted as these. */
+export const MOST_ONTO = figure(10, 'cloths', 'below them the press no longer feels what lies there');
+/** So many different piles beneath one piece are looked at: the largest, and the highest. */
+export const MOST_PILES = figure(12, 'piles', 'ours');
+/** A longer seam between two marks is less sure: so much more where it is farthest from both. */
+export const DIAL_BETWEEN_C = figure(6, '°C', 'estimated');
+
 /** Slower than this is looked at for something quicker. */
 export const SLOW_S = figure(25, 's', 'estimated');
-export const FLOW_MARGIN_C = figure(10, '°C', 'common practice');
 
 /** Bare metal in still air, and cloth in still air: radiation and convection together. */
 export const AIR_WM2K = figure(10, 'W/(m²·K)', 'handbook range 5–15, from memory');
@@ -101,6 +160,14 @@ export const PLATE = {
 
 /** Two placements overlap by this share of the soleplate, so that no strip between them is missed. */
 export const PLACEMENT_OVERLAP = figure(0.15, 'of the soleplate', 'common practice: overlapping');
+/** How set-downs are looked for. */
+export const SET_DOWNS = {
+  most: figure(1500, 'set-downs', 'nobody presses one piece more often: beyond, they are counted by area alone'),
+  mostWork: figure(20_000_000, 'set-downs × corners', 'ours: a tenth of a second'),
+  sliverMm2: figure(4, 'mm²', 'less of a shape under a footprint is covered by its neighbours’ overlap; estimated'),
+  avoidedCounts: figure(3, '× a set-down', 'ours: what a touch of something pressed already weighs'),
+  ringShare: figure(0.6, 'of the soleplate', 'ours: from the centre out, ring by ring of this width'),
+} as const;
 /** Of a pointed soleplate only the back presses evenly. */
 export const EVEN_SHARE = {
   household: figure(0.7, 'of its length', 'estimated'),
@@ -113,6 +180,8 @@ export const RESET = {
   hotterSPerC: figure(0.8, 's/°C', 'estimated'),
   coolerSPerC: figure(2.5, 's/°C', 'estimated: irons cool slowly'),
 } as const;
+/** Settings nearer than this are one: nobody turns a dial by less. */
+export const SAME_SETTING_C = figure(2, '°C', 'estimated');
 /** Laying out and peeling one piece. */
 export const HANDLE_S = figure(20, 's', 'estimated');
 
@@ -121,12 +190,16 @@ export const DIAL_NEAR_C = figure(8, '°C', 'estimated: an iron swings by about 
 /** What an unmeasured dial may be off by. */
 export const DIAL_UNSURE_C = figure(25, '°C', 'common practice: irons differ; estimated');
 
-/** What a lean feels like, kPa, lowest first. Estimated. */
-export const LEAN_WORDS: readonly { upTo: number; text: string }[] = [
-  { upTo: 0.8, text: 'let the iron rest' },
-  { upTo: 3, text: 'lean lightly' },
-  { upTo: 8, text: 'lean firmly' },
-  { upTo: Number.POSITIVE_INFINITY, text: 'full pressure' },
+/** What a lean feels like: the pressure each goes up to, lowest first. */
+export const LEANS: readonly { readonly lean: Lean; readonly upToKPa: Figure }[] = [
+  { lean: 'rest', upToKPa: figure(0.8, 'kPa', 'estimated') },
+  { lean: 'lightly', upToKPa: figure(3, 'kPa', 'estimated') },
+  { lean: 'firmly', upToKPa: figure(8, 'kPa', 'estimated') },
 ];
+/** How far a lean can be tried out: to so many times the iron's own pressure, and at least so far. */
+export const LEAN_REACH = {
+  times: figure(2.5, '×', 'estimated'),
+  leastKPa: figure(3, 'kPa', 'a light lean'),
+} as const;
 /** Thick wool and pile must not be squashed: above this the press gets no lean. */
 export const PILE_CEILING_KPA = figure(0.8, 'kPa', 'estimated from common practice: no lean on wool');

@@ -1,10 +1,13 @@
 export * from './column';
-export { AIR_WM2K, ROOM_C } from './data';
+export { AIR_WM2K, MOST_PILES, ROOM_C } from './data';
 export * from './dial';
+export * from './look';
 export * from './placements';
 export * from './pressure';
+export * from './remedies';
 export * from './schedule';
 export * from './setting';
 export * from './simulate';
 export { contactM2KW, type PressRequest, pressedMm, stackOf } from './stack';
 export * from './wetting';
+export * from './window';

@@ -1,6 +1,6 @@
 import type { Iron } from '../model';
 import { type Bounds, boundsOf, cleanAreaMm2, clipToBox, normalise, type Point, type Region } from '../shape';
-import { EVEN_SHARE, PLACEMENT_OVERLAP } from './data';
+import { EVEN_SHARE, PLACEMENT_OVERLAP, SET_DOWNS } from './data';
 
 /** The part of a soleplate that presses evenly, mm: a pointed one only at its back. */
 export function evenSole(iron: Iron): { widthMm: number; lengthMm: number } {
@@ -44,14 +44,6 @@ const box = (f: { centre: Point; widthMm: number; heightMm: number }): Bounds =>
 });
 const middle = (f: { centre: Point }, c: Point): number => Math.hypot(f.centre.x - c.x, f.centre.y - c.y);
 
-/** So many set-downs are found one by one; nobody presses one piece more often. */
-const MOST_FOOTPRINTS = 1500;
-/** Set-downs times corners of the shape that are looked at. */
-const MOST_WORK = 20_000_000;
-
-/** Less than this of a shape under a footprint is covered by its neighbours' overlap, mm². */
-const SLIVER_MM2 = 4;
-
 function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] | null {
   const b = boundsOf(region);
   const keep = 1 - PLACEMENT_OVERLAP.value;
@@ -60,7 +52,7 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
   const nx = count(b.maxX - b.minX, w);
   const ny = count(b.maxY - b.minY, h);
   const corners = [...region, ...avoid].reduce((sum, ring) => sum + ring.length, 0);
-  if (nx * ny > MOST_FOOTPRINTS || nx * ny * corners > MOST_WORK) return null;
+  if (nx * ny > SET_DOWNS.most.value || nx * ny * corners > SET_DOWNS.mostWork.value) return null;
   const at = (low: number, high: number, sole: number, n: number, i: number): number =>
     n === 1 ? (low + high) / 2 : low + sole / 2 + (i * (high - low - sole)) / (n - 1);
   const footprints: Footprint[] = [];
@@ -71,10 +63,10 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
         widthMm: w,
         heightMm: h,
       };
-      if (cleanAreaMm2(clipToBox(region, box(f))) < SLIVER_MM2) continue;
+      if (cleanAreaMm2(clipToBox(region, box(f))) < SET_DOWNS.sliverMm2.value) continue;
       footprints.push({
         ...f,
-        touchesAvoided: avoid.length > 0 && cleanAreaMm2(clipToBox(avoid, box(f))) > SLIVER_MM2,
+        touchesAvoided: avoid.length > 0 && cleanAreaMm2(clipToBox(avoid, box(f))) > SET_DOWNS.sliverMm2.value,
       });
     }
   return footprints;
@@ -95,7 +87,8 @@ export function placementPlan(region: Region, iron: Iron, avoid: Region = []): P
     const count = Math.ceil(cleanAreaMm2(shape) / (widthMm * lengthMm * keep * keep));
     return { footprints: [], count: Math.max(1, count), estimated: true, pathMm: count * widthMm * keep };
   }
-  const bad = (list: readonly Footprint[]): number => list.length + 3 * list.filter((f) => f.touchesAvoided).length;
+  const bad = (list: readonly Footprint[]): number =>
+    list.length + SET_DOWNS.avoidedCounts.value * list.filter((f) => f.touchesAvoided).length;
   const chosen = bad(across) < bad(upright) ? across : upright;
   const b = boundsOf(region);
   const centre = { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
@@ -105,7 +98,7 @@ export function placementPlan(region: Region, iron: Iron, avoid: Region = []): P
   let pathMm = 0;
   let here = rest[0]?.centre ?? centre;
   while (rest.length > 0) {
-    const least = middle(rest[0]!, centre) + Math.min(widthMm, lengthMm) * 0.6;
+    const least = middle(rest[0]!, centre) + Math.min(widthMm, lengthMm) * SET_DOWNS.ringShare.value;
     let best = 0;
     rest.forEach((f, i) => {
       if (

@@ -1,6 +1,7 @@
 import { factsOf } from '../material';
-import { type Fabric, type Iron, ironPressureKPa } from '../model';
-import { GRAVITY, LEAN_WORDS, PILE_CEILING_KPA } from './data';
+import { type Caution, type Fabric, type Iron, ironPressureKPa, type Lean } from '../model';
+import { boundsOf, type Region, ringAreaMm2 } from '../shape';
+import { GRAVITY, LEANS, PILE_CEILING_KPA, PLUG_FROM_MM } from './data';
 
 export { ironPressureKPa as pressureKPa } from '../model';
 
@@ -8,7 +9,8 @@ export { ironPressureKPa as pressureKPa } from '../model';
 export const leanFromScale = (shownKg: number, restingKg: number): number =>
   Math.max(0, (shownKg - restingKg) * GRAVITY.value);
 
-export const leanWords = (kPa: number): string => LEAN_WORDS.find((w) => kPa <= w.upTo)!.text;
+/** What a pressure feels like to lean. */
+export const leanAt = (kPa: number): Lean => LEANS.find((l) => kPa <= l.upToKPa.value)?.lean ?? 'full';
 
 /**
  * The pressure a press gets: the iron's own with the lean, but none of the lean on pile and thick wool.
@@ -24,3 +26,13 @@ export function pressureOn(iron: Iron, cloths: readonly Fabric[]): { kPa: number
 /** Thickness of the plug that fills a window, so that a flat iron presses what lies in it, mm: as much as the frame stands above. */
 export const plugMm = (frame: Pick<Fabric, 'thicknessMm'>, adhesive = 0): number =>
   Math.round((frame.thicknessMm + adhesive) * 10) / 10;
+
+/** What a window in a piece needs, so that a flat iron presses what lies in it; null where it has none wide enough to matter. */
+export function plugFor(region: Region, frame: Fabric): Caution | null {
+  const wide = region.some((ring) => {
+    if (ringAreaMm2(ring) >= 0) return false;
+    const b = boundsOf([ring]);
+    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > PLUG_FROM_MM.value;
+  });
+  return wide ? { code: 'plug', thicknessMm: plugMm(frame) } : null;
+}

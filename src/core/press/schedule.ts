@@ -1,5 +1,5 @@
 import type { PressTicket } from '../model';
-import { HANDLE_S, MOVE_S, RESET } from './data';
+import { HANDLE_S, MOVE_S, RESET, SAME_SETTING_C } from './data';
 
 /** One job at the board. */
 export interface ScheduleStep {
@@ -43,7 +43,7 @@ export function scheduleOf(
   placementsOf: (pieceId: string) => number,
   touching: (pieceId: string) => readonly string[],
 ): Schedule {
-  const order = inOrder(tickets.filter((t) => t.workable));
+  const order = inOrder(tickets.filter((t) => t.stop === null));
   const steps: ScheduleStep[] = [];
   const reheats = new Map<string, number>();
   const bonded = new Set<string>();
@@ -51,8 +51,13 @@ export function scheduleOf(
   let settings = 0;
   for (const t of order) {
     const change = heat === null ? 0 : t.heat.soleplateC - heat;
-    const resetS = change > 2 ? change * RESET.hotterSPerC.value : change < -2 ? -change * RESET.coolerSPerC.value : 0;
-    if (heat === null || Math.abs(change) > 2) settings += 1;
+    const resetS =
+      change > SAME_SETTING_C.value
+        ? change * RESET.hotterSPerC.value
+        : change < -SAME_SETTING_C.value
+          ? -change * RESET.coolerSPerC.value
+          : 0;
+    if (heat === null || Math.abs(change) > SAME_SETTING_C.value) settings += 1;
     heat = t.heat.soleplateC;
     const sets = t.pieceIds.reduce((n, id) => n + placementsOf(id), 0);
     const pressS = sets * (t.dwell.seconds + MOVE_S.value);

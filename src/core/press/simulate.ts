@@ -1,5 +1,5 @@
 import { factsOf, webKindOf } from '../material';
-import type { Iron } from '../model';
+import type { Harm, Iron } from '../model';
 import type { Column } from './column';
 import {
   AIR_WM2K,
@@ -10,8 +10,11 @@ import {
   LONGEST_S,
   OOZE_SHARE,
   OOZE_WIDTH_MM,
+  PASSED_C,
   PLATE,
   ROOM_C,
+  ROOM_NEAR_C,
+  STEP,
 } from './data';
 import { adhesiveMm, columnOf, type PressRequest, type Stack, stackOf } from './stack';
 import { strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
@@ -24,11 +27,7 @@ export interface PressRun {
   /** When both faces are wetted; null: not within the time looked at. */
   readonly bondedS: number | null;
   /** The first harm, and which it is; null: none within the time. */
-  readonly harm: {
-    readonly atS: number;
-    readonly code: 'strike-through' | 'overheated' | 'scorch' | 'ooze';
-    readonly who: string;
-  } | null;
+  readonly harm: Harm | null;
   /** Temperatures from the soleplate down at the moment asked for. */
   readonly section: readonly {
     readonly name: string;
@@ -53,9 +52,6 @@ export interface PressAs {
   /** Moment at which the section is taken; by default the end. */
   readonly sectionAtS?: number;
 }
-
-/** Time steps grow from fine to coarse, s. */
-const STEP = { first: 0.004, growth: 1.1, most: 0.16 } as const;
 
 /** Limits of everything but the surface, with how long each has been passed. */
 const limitsOf = (stack: Stack): { k: number; name: string; limitC: number; scorch: boolean; overS: number }[] =>
@@ -121,7 +117,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   const plateWM2 = iron ? (iron.massKg * PLATE.powerWKg.value) / areaM2 : 0;
   let heating = false;
   let t = 0;
-  let dt: number = STEP.first;
+  let dt: number = STEP.firstS.value;
   let wetFabric2 = 0;
   let wetOnto2 = 0;
   let squeezed = 0;
@@ -141,7 +137,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       w0 = column.first[stack.web + 1]! - 1;
       w1 = column.first[stack.web]!;
       limits = limitsOf(stack);
-      dt = STEP.first;
+      dt = STEP.firstS.value;
     }
     const h = Math.min(
       dt,
@@ -188,7 +184,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
         for (const l of limits) {
           let most = Number.NEGATIVE_INFINITY;
           for (let i = column.first[l.k]!; i < column.first[l.k + 1]!; i++) most = Math.max(most, column.t[i]!);
-          if (most > l.limitC + 0.5) l.overS += h;
+          if (most > l.limitC + PASSED_C.value) l.overS += h;
           if (l.overS > HARM_S.value) {
             harm = { atS: t, code: l.scorch ? 'scorch' : 'overheated', who: l.name };
             break;
@@ -202,8 +198,8 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       down = !down;
       nextTurn = t + (down ? as.strokes.downS : as.strokes.upS);
       column.settle();
-      dt = STEP.first * 4;
-    } else dt = Math.min(STEP.most, dt * STEP.growth);
+      dt = STEP.firstS.value * STEP.afterStroke.value;
+    } else dt = Math.min(STEP.mostS.value, dt * STEP.growth.value);
   }
   return { stack, tS, bondC, bondedS, harm, section: section ?? sectionOf(stack, column) };
 }
@@ -218,12 +214,12 @@ export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: Cool
   const stack = stackOf(r, as.kPa, as.steam);
   const column = columnOf(stack, as.steam);
   const plate = { c: as.soleplateC, conductanceWM2K: 1 / stack.plateM2KW };
-  let dt: number = STEP.first;
+  let dt: number = STEP.firstS.value;
   for (let t = 0; t < dwellS - 1e-9; ) {
     const h = Math.min(dt, dwellS - t);
     column.step(h, plate);
     t += h;
-    dt = Math.min(STEP.most, dt * STEP.growth);
+    dt = Math.min(STEP.mostS.value, dt * STEP.growth.value);
   }
   column.settle();
   // On a cold table what lies beneath is cold again; the board it was pressed on stays warm.
@@ -235,14 +231,14 @@ export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: Cool
     way === 'under-a-weight'
       ? { c: ROOM_C.value, conductanceWM2K: 1 / COLD_PLATE_M2KW.value }
       : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value };
-  const firm = Math.max(ROOM_C.value + 5, r.web.meltC - FIRM_BELOW_C.value);
+  const firm = Math.max(ROOM_C.value + ROOM_NEAR_C.value, r.web.meltC - FIRM_BELOW_C.value);
   const w0 = column.first[stack.web]!;
-  dt = 0.02;
+  dt = STEP.coolFirstS.value;
   let t = 0;
   while (t < COOL_MOST_S.value && Math.max(column.t[w0]!, column.t[w0 + 1]!) > firm) {
     column.step(dt, top);
     t += dt;
-    dt = Math.min(1, dt * 1.15);
+    dt = Math.min(STEP.coolMostS.value, dt * STEP.coolGrowth.value);
   }
   return t;
 }

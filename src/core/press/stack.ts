@@ -1,7 +1,7 @@
-import { coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, webKindOf } from '../material';
+import { ADHESIVE, coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, webKindOf } from '../material';
 import type { Bench, BenchCover, BenchSurface, Fabric, Iron, Stage, Web } from '../model';
 import { Column, type Layer } from './column';
-import { ADHESIVE, CONTACT, LINER, ROOM_C, SQUASH, UNDER_IRON, WATER } from './data';
+import { CONTACT, GRID, LEAST_COVERAGE, LINER, MOST_ONTO, ROOM_C, SQUASH, UNDER_IRON, WATER } from './data';
 
 export interface PressRequest {
   readonly stage: Stage;
@@ -14,8 +14,6 @@ export interface PressRequest {
   /** Covers and surfaces of one's own that the bench may name. */
   readonly covers?: readonly BenchCover[];
   readonly surfaces?: readonly BenchSurface[];
-  /** The largest piece pressed so, mm. */
-  readonly sizeMm: { readonly widthMm: number; readonly heightMm: number };
   /** To fuse: the iron on the liner, or on the cloth turned over. Liner by default. */
   readonly side?: 'liner' | 'cloth';
   /** Whether steam is wanted, whatever the leaflet says; by default the leaflet decides. */
@@ -67,16 +65,13 @@ const clothLayer = (f: Fabric, kPa: number, steam: boolean): Layer => {
     densityKgM3: f.massGsm / thicknessMm,
     specificHeatJKgK: fibre.specificHeatJKgK.value,
     waterGsm: f.massGsm * fibre.regain.value * WATER.released.value + (steam ? WATER.steamGsm.value : 0),
-    cells: thicknessMm > 0.8 ? 9 : 6,
+    cells: thicknessMm > GRID.thickMm.value ? GRID.thickCells.value : GRID.clothCells.value,
   };
 };
 
 /** Thickness of a web's adhesive where there is some, mm. */
 export const adhesiveMm = (w: Web): number =>
-  w.massGsm / ADHESIVE.densityKgM3.value / Math.max(0.2, webKindOf(w).coverage);
-
-/** More layers of cloth than this are counted as one thick one below. */
-const MOST_ONTO = 10;
+  w.massGsm / ADHESIVE.densityKgM3.value / Math.max(LEAST_COVERAGE.value, webKindOf(w).coverage);
 
 /** Everything under the iron, from the soleplate down. */
 export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
@@ -103,7 +98,7 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
         densityKgM3: cover.densityKgM3.value,
         specificHeatJKgK: cover.specificHeatJKgK.value,
         waterGsm: cover.waterGsm.value + (steam && bench.cover === 'press-cloth' ? WATER.steamGsm.value : 0),
-        cells: cover.thicknessMm.value > 0.2 ? 4 : 2,
+        cells: cover.thicknessMm.value > GRID.thinMm.value ? GRID.coverCells.value : GRID.thinCells.value,
       },
     });
   const cloth = (f: Fabric, role: Role): StackLayer => ({
@@ -122,20 +117,20 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
       densityKgM3: ADHESIVE.densityKgM3.value,
       specificHeatJKgK: ADHESIVE.specificHeatJKgK.value,
       waterGsm: 0,
-      cells: 2,
+      cells: GRID.thinCells.value,
     },
   };
   const liner: StackLayer = {
     role: 'liner',
     name: 'liner',
-    limitC: 220,
+    limitC: LINER.limitC.value,
     layer: {
       thicknessMm: LINER.thicknessMm.value,
       conductivityWmK: LINER.conductivityWmK.value,
       densityKgM3: LINER.densityKgM3.value,
       specificHeatJKgK: LINER.specificHeatJKgK.value,
       waterGsm: 0,
-      cells: 2,
+      cells: GRID.thinCells.value,
     },
   };
   if (r.stage === 'fuse') {
@@ -144,7 +139,7 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
     else layers.push(...lined, web, cloth(r.fabric, 'fabric'));
   } else {
     layers.push(cloth(r.fabric, 'fabric'), web);
-    for (const f of [...r.onto].reverse().slice(0, MOST_ONTO)) layers.push(cloth(f, 'onto'));
+    for (const f of [...r.onto].reverse().slice(0, MOST_ONTO.value)) layers.push(cloth(f, 'onto'));
   }
   layers.push({
     role: 'surface',
@@ -156,8 +151,8 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
       densityKgM3: surface.densityKgM3.value,
       specificHeatJKgK: surface.specificHeatJKgK.value,
       waterGsm: 0,
-      cells: 12,
-      growth: 1.45,
+      cells: GRID.surfaceCells.value,
+      growth: GRID.surfaceGrowth.value,
     },
   });
   // A web touches its neighbours all over once it softens: its contacts count half.

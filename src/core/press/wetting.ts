@@ -1,9 +1,6 @@
-import { type Flow, factsOf } from '../material';
+import { type Flow, hidesGsm } from '../material';
 import type { Fabric, Web } from '../model';
 import { ABSOLUTE_ZERO_C, GAS_CONSTANT, STRIKE, WETTING_COSINE } from './data';
-
-/** Adhesive a cloth hides, as a share of its mass: the same figure as in choosing a web. */
-const HIDES_SHARE = { usual: 0.3, thick: 0.45 } as const;
 
 /**
  * Viscosity of a melt, Pa·s: Arrhenius, η = η₀·exp(E/R·(1/T − 1/T₀)); it does not flow at all below its melting point, and only in part through its melting range.
@@ -34,8 +31,6 @@ export const wettingMm2S = (flow: Flow, radiusMm: number, kPa: number, etaPaS: n
  * Depth at which adhesive shows on a cloth's face, mm. The less adhesive there is against what the cloth hides, the deeper it has to go.
  */
 export function strikeDepthMm(fabric: Fabric, web: Web, thicknessMm: number): number {
-  const facts = factsOf(fabric);
-  const hides = (facts.hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual) * fabric.massGsm;
-  const spare = Math.max(0, hides / web.massGsm - 1);
+  const spare = Math.max(0, hidesGsm(fabric) / web.massGsm - 1);
   return thicknessMm * Math.min(STRIKE.mostShare.value, STRIKE.share.value + STRIKE.scarce.value * spare);
 }

@@ -1,5 +1,6 @@
 export * from './arc';
 export * from './boolean';
+export * from './curves';
 export * from './measure';
 export * from './path';
 export * from './shelf';

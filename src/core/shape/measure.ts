@@ -101,7 +101,20 @@ const JAGGED = 3000;
  * Where a label has most room: the point farthest from every edge, within 0.5 mm.
  * @param covered regions that hide part of it; the spot is sought in what stays visible, if anything does
  */
-export function labelSpot(region: Region, covered: Region = []): Spot {
+export function labelSpot(region: Region, covered: Region = NOTHING): Spot {
+  const byCover = spots.get(region) ?? new WeakMap<Region, Spot>();
+  spots.set(region, byCover);
+  const known = byCover.get(covered);
+  if (known) return known;
+  const spot = widestSpot(region, covered);
+  byCover.set(covered, spot);
+  return spot;
+}
+const NOTHING: Region = [];
+/** Regions never change: a search through thousands of corners is made once. */
+const spots = new WeakMap<Region, WeakMap<Region, Spot>>();
+
+function widestSpot(region: Region, covered: Region): Spot {
   const visible = covered.length > 0 ? difference(region, covered) : normalise(region);
   const rings = visible.length > 0 ? visible : normalise(region);
   const outers = rings.filter((r) => ringAreaMm2(r) > 0);

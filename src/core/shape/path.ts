@@ -20,6 +20,9 @@ export type Segment =
     }
   | { readonly type: 'Z' };
 
+/** Path data as it was read: absolute segments, mm. Values never change, so what is worked out of one is remembered with it. */
+export type Path = readonly Segment[];
+
 export type PathResult = { ok: true; segments: Segment[] } | { ok: false; message: string };
 
 /**
@@ -93,7 +96,7 @@ const stepsFor = (secondDerivative: number, tolerance: number): number =>
 export const MOST_POINTS = 100_000;
 
 /** Whether path data would be drawn out to more than {@link MOST_POINTS} at a hundredth of a millimetre. */
-export function isTooIntricate(segments: readonly Segment[]): boolean {
+export function isTooIntricate(segments: Path): boolean {
   let points = 0;
   let pen: Point = { x: 0, y: 0 };
   for (const s of segments) {
@@ -111,10 +114,39 @@ export function isTooIntricate(segments: readonly Segment[]): boolean {
 const bend = (a: Point, b: Point, c: Point): number => Math.hypot(a.x - 2 * b.x + c.x, a.y - 2 * b.y + c.y);
 
 /**
+ * Points along one segment from where the pen stands, its end included, so that chords stray by no more than the tolerance.
+ * Each lies at the same share of the segment's parameter after the one before.
+ */
+export function pointsAlong(pen: Point, s: Exclude<Segment, { type: 'Z' }>, toleranceMm: number): Point[] {
+  const even = (n: number, at: (t: number) => Point): Point[] =>
+    Array.from({ length: n }, (_, i) => (i === n - 1 ? s.to : at((i + 1) / n)));
+  switch (s.type) {
+    case 'M':
+    case 'L':
+      return [s.to];
+    case 'Q':
+      return even(stepsFor(2 * bend(pen, s.c, s.to), toleranceMm), (t) => mix(mix(pen, s.c, t), mix(s.c, s.to, t), t));
+    case 'C':
+      return even(stepsFor(6 * Math.max(bend(pen, s.c1, s.c2), bend(s.c1, s.c2, s.to)), toleranceMm), (t) => {
+        const m = mix(s.c1, s.c2, t);
+        return mix(mix(mix(pen, s.c1, t), m, t), mix(m, mix(s.c2, s.to, t), t), t);
+      });
+    case 'A': {
+      const arc = arcToCentre(pen, s);
+      if (!arc) return [s.to];
+      // The sagitta of a chord over angle a on radius r is r(1 − cos(a/2)).
+      const r = Math.max(arc.rx, arc.ry);
+      const step = r > toleranceMm ? 2 * Math.acos(1 - toleranceMm / r) : Math.PI / 2;
+      return even(Math.min(4000, Math.max(1, Math.ceil(Math.abs(arc.sweepRad) / step))), arc.pointAt);
+    }
+  }
+}
+
+/**
  * Turns segments into rings of straight lines, every subpath closed.
  * @param toleranceMm greatest distance between a curve and its chords
  */
-export function flatten(segments: readonly Segment[], toleranceMm = FLATTEN_TOLERANCE_MM): Region {
+export function flatten(segments: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Region {
   const rings: Ring[] = [];
   let ring: Point[] = [];
   let start: Point = { x: 0, y: 0 };
@@ -132,49 +164,16 @@ export function flatten(segments: readonly Segment[], toleranceMm = FLATTEN_TOLE
     ring = [];
   };
   for (const s of segments) {
-    if (s.type !== 'M' && s.type !== 'Z' && ring.length === 0) push(pen);
-    switch (s.type) {
-      case 'M':
-        close();
-        start = s.to;
-        push(s.to);
-        break;
-      case 'L':
-        push(s.to);
-        break;
-      case 'Q': {
-        const from = pen;
-        const n = stepsFor(2 * bend(from, s.c, s.to), toleranceMm);
-        for (let i = 1; i <= n; i++) push(i === n ? s.to : mix(mix(from, s.c, i / n), mix(s.c, s.to, i / n), i / n));
-        break;
-      }
-      case 'C': {
-        const from = pen;
-        const n = stepsFor(6 * Math.max(bend(from, s.c1, s.c2), bend(s.c1, s.c2, s.to)), toleranceMm);
-        for (let i = 1; i <= n; i++) {
-          const t = i / n;
-          const m = mix(s.c1, s.c2, t);
-          push(i === n ? s.to : mix(mix(mix(from, s.c1, t), m, t), mix(m, mix(s.c2, s.to, t), t), t));
-        }
-        break;
-      }
-      case 'A': {
-        const arc = arcToCentre(pen, s);
-        if (!arc) {
-          push(s.to);
-          break;
-        }
-        // The sagitta of a chord over angle a on radius r is r(1 − cos(a/2)).
-        const r = Math.max(arc.rx, arc.ry);
-        const step = r > toleranceMm ? 2 * Math.acos(1 - toleranceMm / r) : Math.PI / 2;
-        const n = Math.min(4000, Math.max(1, Math.ceil(Math.abs(arc.sweepRad) / step)));
-        for (let i = 1; i <= n; i++) push(i === n ? s.to : arc.pointAt(i / n));
-        break;
-      }
-      case 'Z':
-        close();
-        pen = start;
+    if (s.type === 'Z') {
+      close();
+      pen = start;
+      continue;
     }
+    if (s.type === 'M') {
+      close();
+      start = s.to;
+    } else if (ring.length === 0) push(pen);
+    for (const p of pointsAlong(pen, s, toleranceMm)) push(p);
   }
   close();
   return rings;
@@ -183,36 +182,83 @@ export function flatten(segments: readonly Segment[], toleranceMm = FLATTEN_TOLE
 /** Enough for what lies over what and for where a number stands: half a pencil line. Five times fewer points than the exact outline. */
 export const ROUGH_TOLERANCE_MM = 0.05;
 
-const seen = new Map<string, Region>();
+const read = new Map<string, Path>();
 const KEEP = 4000;
 
 /**
- * The region an outline encloses, flattened to 0.01 mm unless said otherwise. Remembers recent answers, since the same outline is asked for by every part of a plan.
+ * Path data as segments; each text is read once.
  * @throws Error when the path data cannot be read; outlines of a parsed project always can
  */
-export function regionOf(outline: string, toleranceMm = FLATTEN_TOLERANCE_MM): Region {
-  const key = `${toleranceMm} ${outline}`;
-  const known = seen.get(key);
+export function pathOf(outline: string): Path {
+  const known = read.get(outline);
   if (known) return known;
   const parsed = parsePath(outline);
   if (!parsed.ok) throw new Error(parsed.message);
-  const region = flatten(parsed.segments, toleranceMm);
-  if (seen.size >= KEEP) seen.delete(seen.keys().next().value as string);
-  seen.set(key, region);
+  if (read.size >= KEEP) read.delete(read.keys().next().value as string);
+  read.set(outline, parsed.segments);
+  return parsed.segments;
+}
+
+const drawnOut = new WeakMap<Path, Map<number, Region>>();
+
+/** The region a path encloses, flattened to 0.01 mm unless said otherwise; remembered with the path. */
+export function regionOfPath(path: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Region {
+  const byTolerance = drawnOut.get(path) ?? new Map<number, Region>();
+  drawnOut.set(path, byTolerance);
+  const known = byTolerance.get(toleranceMm);
+  if (known) return known;
+  const region = flatten(path, toleranceMm);
+  byTolerance.set(toleranceMm, region);
   return region;
+}
+
+/**
+ * The region that path data encloses, flattened to 0.01 mm unless said otherwise.
+ * @throws Error when the path data cannot be read; outlines of a parsed project always can
+ */
+export const regionOf = (outline: string, toleranceMm = FLATTEN_TOLERANCE_MM): Region =>
+  regionOfPath(pathOf(outline), toleranceMm);
+
+/** A path reflected in the vertical line x = `atX`; curves and arcs stay what they are. */
+export function mirrorPath(path: Path, atX: number): Path {
+  const m = (p: Point): Point => ({ x: 2 * atX - p.x, y: p.y });
+  return path.map((s): Segment => {
+    switch (s.type) {
+      case 'Z':
+        return s;
+      case 'M':
+      case 'L':
+        return { type: s.type, to: m(s.to) };
+      case 'Q':
+        return { type: 'Q', c: m(s.c), to: m(s.to) };
+      case 'C':
+        return { type: 'C', c1: m(s.c1), c2: m(s.c2), to: m(s.to) };
+      case 'A':
+        return { ...s, rotateDeg: -s.rotateDeg, sweep: !s.sweep, to: m(s.to) };
+    }
+  });
 }
 
 const round = (n: number, decimals: number): string => String(Number(n.toFixed(decimals)));
 
-/** Prints a region as path data with straight lines, mm. */
+const printed = new WeakMap<Region, Map<number, string>>();
+
+/** Prints a region as path data with straight lines, mm; remembered with the region. */
 export function printRegion(region: Region, decimals = 3): string {
-  return region
-    .map((ring) => `M${ring.map((p) => `${round(p.x, decimals)} ${round(p.y, decimals)}`).join('L')}Z`)
-    .join('');
+  const known = printed.get(region) ?? new Map<number, string>();
+  printed.set(region, known);
+  let text = known.get(decimals);
+  if (text === undefined) {
+    text = region
+      .map((ring) => `M${ring.map((p) => `${round(p.x, decimals)} ${round(p.y, decimals)}`).join('L')}Z`)
+      .join('');
+    known.set(decimals, text);
+  }
+  return text;
 }
 
 /** Prints segments as path data, mm, curves and arcs kept. */
-export function printPath(segments: readonly Segment[], decimals = 4): string {
+export function printPath(segments: Path, decimals = 4): string {
   const p = (q: Point): string => `${round(q.x, decimals)} ${round(q.y, decimals)}`;
   return segments
     .map((s) => {

@@ -30,6 +30,20 @@ export const composed = (first: Affine, second: Affine): Affine => ({
   f: second.b * first.e + second.d * first.f + second.f,
 });
 
+/** The way back. @throws Error for a matrix that squashes everything flat */
+export function inverse(m: Affine): Affine {
+  const det = m.a * m.d - m.b * m.c;
+  if (det === 0) throw new Error('A matrix that squashes everything flat has no way back.');
+  return {
+    a: m.d / det,
+    b: -m.b / det,
+    c: -m.c / det,
+    d: m.a / det,
+    e: (m.c * m.f - m.d * m.e) / det,
+    f: (m.b * m.e - m.a * m.f) / det,
+  };
+}
+
 export const applyTo = (m: Affine, p: Point): Point => ({
   x: m.a * p.x + m.c * p.y + m.e,
   y: m.b * p.x + m.d * p.y + m.f,

@@ -1,5 +1,5 @@
 import { ROUTE_FACTS, turnOver } from '../facing';
-import { placePieces } from '../layer';
+import { placePieces } from '../laid';
 import { boxOnGround, lookup, type Plan, type Project, pieceName, type Tracing } from '../model';
 import { layInRows } from '../nest';
 import {
@@ -7,9 +7,12 @@ import {
   centreOf,
   composed,
   labelSpot,
+  pathOf,
+  printPath,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
+  regionOfPath,
   scaling,
   transformRegion,
   translation,
@@ -214,10 +217,11 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     const piece = look.piece(t.pieceId);
     const route = look.routeOf(piece);
     // Laid face down, a right-reading template draws a reversed line by itself.
-    const outline = route === 'template-on-liner' && t.mirrored ? turnOver(t.outline) : t.outline;
-    const region = regionOf(outline, ROUGH_TOLERANCE_MM);
+    const drawn = pathOf(t.outline);
+    const path = route === 'template-on-liner' && t.mirrored ? turnOver(drawn) : drawn;
+    const region = regionOfPath(path, ROUGH_TOLERANCE_MM);
     const b = boundsOf(region);
-    const key = `${outline} ${piece.fabricId}`;
+    const key = `${printPath(path)} ${piece.fabricId}`;
     const there = byShape.get(key);
     const number = look.number(piece.id);
     byShape.set(key, {

@@ -1,4 +1,4 @@
-import { coversOf, overlapsOf, placePieces } from '../layer';
+import { coversOf, overlapsOf, placePieces } from '../laid';
 import { lookup, type Project } from '../model';
 import { labelSpot, type Region } from '../shape';
 import type { SheetDocument, SheetPage } from './marks';

@@ -7,12 +7,11 @@ export const CARE_LIMIT_C: Readonly<Record<CareDots, number>> = { 1: 110, 2: 150
 export const CARE_WORD: Readonly<Record<CareDots, string>> = { 1: 'synthetic', 2: 'wool', 3: 'cotton' };
 
 export const celsiusToFahrenheit = (c: number): number => (c * 9) / 5 + 32;
+export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
 
-/** Prints a temperature with the one that most matters first; both are shown, since leaflets come in either. */
-export function formatTemperature(c: number, units: 'in' | 'mm'): string {
-  const inC = `${Math.round(c)} °C`;
-  return units === 'in' ? `${Math.round(celsiusToFahrenheit(c))} °F (${inC})` : inC;
-}
+/** Prints a temperature in the scale that goes with the project's units. */
+export const formatTemperature = (c: number, units: 'in' | 'mm'): string =>
+  units === 'in' ? `${Math.round(celsiusToFahrenheit(c))} °F` : `${Math.round(c)} °C`;
 
 /**
  * The fewest care dots whose limit allows a soleplate this hot; hotter than three dots is three.

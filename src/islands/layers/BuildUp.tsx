@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, pictureBox, shade } from '~/components';
-import type { Plan, Project } from '~/core/model';
+import { groundOutline, type Plan, type Project } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import css from './Layers.module.css';
 
@@ -22,7 +22,7 @@ export function BuildUp({
   selectedId: string | null;
 }) {
   const prefix = useId();
-  const { widthMm: w, heightMm: h, outline } = project.ground;
+  const { widthMm: w } = project.ground;
   const pieces = new Map(project.pieces.map((p) => [p.id, p]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   const laid = plan.order.slice(0, count);
@@ -37,7 +37,7 @@ export function BuildUp({
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         <path
-          d={outline ?? `M0 0H${w}V${h}H0Z`}
+          d={groundOutline(project.ground)}
           fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)}
           fillRule="evenodd"
         />

@@ -1,40 +1,29 @@
-import { useEffect, useRef } from 'react';
 import { pictureBox } from '~/components';
 import type { Project } from '~/core/model';
-import { finishedOutline } from '~/core/model';
+import { finishedOutline, groundOutline } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import css from './Layers.module.css';
 
 /** From bare linen through ochre to deep brown: more layers, darker. One hue, so that it reads without colour too. */
-const shadeOf = (layers: number, most: number): [number, number, number] => {
+const shadeOf = (layers: number, most: number): string => {
   const t = most <= 1 ? 0 : (layers - 1) / (most - 1);
   const from = [250, 243, 228];
   const to = [74, 38, 18];
-  return from.map((a, i) => Math.round(a + (to[i]! - a) * t)) as [number, number, number];
+  return `rgb(${from.map((a, i) => Math.round(a + ((to[i] ?? a) - a) * t)).join(' ')})`;
 };
 
 /** How many layers lie where, drawn over the outlines; the stiffest place is ringed. */
 export function StackMapView({ project, picture, flipped }: { project: Project; picture: Picture; flipped: boolean }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
   const { stack } = picture;
   const most = Math.max(1, ...stack.stacks.map((s) => s.cloths));
   const { widthMm: w, heightMm: h } = project.ground;
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context) return;
-    const image = context.createImageData(stack.columns, stack.rows);
-    stack.cells.forEach((s, i) => {
-      const [r, g, b] = shadeOf(stack.stacks[s]?.cloths ?? 1, most);
-      image.data.set([r, g, b, 255], i * 4);
-    });
-    context.putImageData(image, 0, 0);
-  }, [stack, most]);
   return (
     <svg viewBox={pictureBox(project)} role="img" aria-label={`Layers of cloth, at most ${most}`}>
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        <foreignObject width={w} height={h}>
-          <canvas ref={canvas} className={css.map} width={stack.columns} height={stack.rows} />
-        </foreignObject>
+        <path d={groundOutline(project.ground)} fill={shadeOf(1, most)} />
+        {stack.stacks.map((s) => (
+          <path key={s.pieceIds.join(' ')} d={s.outline} fill={shadeOf(s.cloths, most)} fillRule="evenodd" />
+        ))}
         {project.pieces.map((p) => (
           <path
             key={p.id}
@@ -62,7 +51,7 @@ export function StackLegend({ picture }: { picture: Picture }) {
     <ul className={css.legend} aria-label="Layers of cloth, the ground included">
       {Array.from({ length: most }, (_, i) => i + 1).map((layers) => (
         <li key={layers}>
-          <span style={{ background: `rgb(${shadeOf(layers, most).join(' ')})` }} />
+          <span style={{ background: shadeOf(layers, most) }} />
           {layers}
         </li>
       ))}

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useId, useRef } from 'react';
 import { ClothDefs, clothUrl, shade } from '~/components';
-import { deepestChain, type Overlap } from '~/core/layer';
+import type { Overlap } from '~/core/laid';
+import { deepestChain } from '~/core/layer';
 import { boxOnGround, finishedOutline, type Project } from '~/core/model';
 import css from './Layers.module.css';
 

@@ -90,18 +90,19 @@ export function WholeStack({
       {layering.quilted && (
         <p>
           Wadding {formatLength(quilt.wadding.widthMm, u)} × {formatLength(quilt.wadding.heightMm, u)}, backing{' '}
-          {formatLength(quilt.backing.widthMm, u)} × {formatLength(quilt.backing.heightMm, u)}: {QUILT_EDGE_MM.wadding}{' '}
-          and {QUILT_EDGE_MM.backing} mm larger all round.
+          {formatLength(quilt.backing.widthMm, u)} × {formatLength(quilt.backing.heightMm, u)}:{' '}
+          {formatLength(QUILT_EDGE_MM.wadding.value, u)} and {formatLength(QUILT_EDGE_MM.backing.value, u)} larger all
+          round.
         </p>
       )}
       {pile && (
         <div>
           <h3>The stiffest place</h3>
-          <p className={pile.stiffness > HAND_LIMIT[intent.hand] ? css.stop : css.lead}>
+          <p className={pile.stiffness > HAND_LIMIT[intent.hand].value ? css.stop : css.lead}>
             {pile.cloths} layers of cloth, {pile.webs} of web, {pile.thicknessMm.toFixed(1)} mm thick: about{' '}
             {Math.round(pile.stiffness)} times as stiff as the bare ground (estimated).
-            {Number.isFinite(HAND_LIMIT[intent.hand]) &&
-              ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand]}.`}
+            {Number.isFinite(HAND_LIMIT[intent.hand].value) &&
+              ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand].value}.`}
           </p>
         </div>
       )}

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { Dialog, Note, Select, WebSwatch } from '~/components';
 import type { Aspect, Compared } from '~/core/match';
 import { type Project, pieceName, type Web } from '~/core/model';
+import { ruleWords } from '~/words';
 import { planThread } from '~/workers';
 import css from './Match.module.css';
 
@@ -107,7 +108,7 @@ export function CompareDialog({
                     {side.length === 0 ? (
                       <span className={css.small}>nothing to say</span>
                     ) : (
-                      side.map((s) => <p key={s.code}>{s.text}</p>)
+                      side.map((s) => <p key={s.code}>{ruleWords(s, project.units)}</p>)
                     )}
                   </td>
                 );

@@ -4,6 +4,7 @@ import { clothOf } from '~/core/material';
 import type { Edge, Project, Web } from '~/core/model';
 import { dotsAllowed, formatTemperature } from '~/core/units';
 import { edit } from '~/store';
+import { butWords, buyWords, choiceReasonWords, confidenceWords, rejectionWords, runnerUpWords } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import type { Group } from './groups';
 import css from './Match.module.css';
@@ -37,6 +38,7 @@ export function GroupRow({
   const edges = new Set(pieces.map((p) => p.edge));
   const edge: Edge | '' = edges.size === 1 ? ([...edges][0] ?? '') : '';
   const { choice } = group;
+  const { units } = project;
   return (
     <section
       className={css.group}
@@ -84,15 +86,14 @@ export function GroupRow({
         )}
       </div>
       <div className={css.why}>
-        {choice.buy && <Note stop>{choice.buy.text}</Note>}
+        {choice.buy && <Note stop>{buyWords(choice.buy, units)}</Note>}
         <ul>
           {choice.reasons.map((r) => (
-            <li key={r.code} data-but={r.code.startsWith('but-')}>
-              {r.text}
-            </li>
+            <li key={r.code}>{choiceReasonWords(r, units)}</li>
           ))}
+          {choice.but && <li data-but="true">{butWords(choice.but, units)}</li>}
         </ul>
-        {web && choice.confidence.level !== 'sure' && <p className={css.small}>{choice.confidence.text}</p>}
+        {web && choice.confidence.level !== 'sure' && <p className={css.small}>{confidenceWords(choice.confidence)}</p>}
         {choice.runnersUp.length > 0 && (
           <ul className={css.runners} aria-label="Runners-up">
             {choice.runnersUp.map((r) => {
@@ -102,7 +103,8 @@ export function GroupRow({
                   <li key={r.webId}>
                     <WebSwatch web={other} width={44} height={26} />
                     <span>
-                      <strong>{other.name}</strong> <span className={css.small}>{behind(r.behindPoints)}</span> {r.text}
+                      <strong>{other.name}</strong> <span className={css.small}>{behind(r.behindPoints)}</span>{' '}
+                      {runnerUpWords(r)}
                     </span>
                     <Button look="plain" icon={<Scale size={18} />} onClick={() => onCompare(r.webId)}>
                       What if?
@@ -124,7 +126,7 @@ export function GroupRow({
                     <li key={r.webId}>
                       <WebSwatch web={other} width={44} height={26} />
                       <span>
-                        <strong>{other.name}.</strong> {r.text}
+                        <strong>{other.name}.</strong> {rejectionWords(r, units)}
                       </span>
                     </li>
                   )

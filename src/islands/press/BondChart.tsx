@@ -12,7 +12,7 @@ import {
 } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
-import type { PressRun, Window } from '~/core/press';
+import type { Look, Window } from '~/core/press';
 
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip, Legend);
 
@@ -26,7 +26,7 @@ export function BondChart({
   seconds,
   leaflet,
 }: {
-  run: PressRun;
+  run: Look['run'];
   window: Window | null;
   meltC: number;
   seconds: number;
@@ -34,7 +34,7 @@ export function BondChart({
 }) {
   const until = Math.min(60, Math.max(12, seconds * 1.8, open ? Math.min(open.maxS, open.minS * 3) : 0));
   const data: ChartData<'line', { x: number; y: number }[]> = useMemo(() => {
-    const points = run.tS.map((x, i) => ({ x, y: run.bondC[i]! })).filter((p) => p.x <= until);
+    const points = run.tS.map((x, i) => ({ x, y: run.bondC[i] ?? 0 })).filter((p) => p.x <= until);
     return {
       datasets: [
         { label: 'bond line', data: points, borderColor: colour('--rind'), borderWidth: 3, pointRadius: 0 },

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Button, Dialog, Note, NumberField } from '~/components';
 import type { Iron } from '~/core/model';
-import { leanFromScale, leanWords, pressureKPa } from '~/core/press';
+import { leanAt, leanFromScale, pressureKPa } from '~/core/press';
+import { leanWords } from '~/words';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';
 
@@ -40,7 +41,7 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
         />
         <p>
           That is a lean of <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under
-          this soleplate: {leanWords(kPa)}.
+          this soleplate: {leanWords(leanAt(kPa))}.
         </p>
         {error && <Note stop>{error}</Note>}
         {where}

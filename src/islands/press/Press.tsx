@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { COVER_FACTS } from '~/core/material';
 import type { PressTicket, Project } from '~/core/model';
-import { CARE_WORD, celsiusToFahrenheit } from '~/core/units';
+import { CARE_WORD, celsiusToFahrenheit, formatTemperature } from '~/core/units';
 import { edit, useWorkbench } from '~/store';
+import { cautionWords, dialWords, leanWords, pressReasonWords, remedyWords, warmer } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
 import { LeanDialog } from './LeanDialog';
@@ -131,13 +132,16 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
   // The piece that takes most placements shows how it goes.
   const largest = [...t.pieceIds].sort((a, b) => (footprints?.[b]?.length ?? 0) - (footprints?.[a]?.length ?? 0))[0];
   const web = project.webs.find((w) => w.id === t.webId);
-  const inF = project.units === 'in';
+  const { units } = project;
+  const inF = units === 'in';
   const degrees = Math.round(inF ? celsiusToFahrenheit(t.heat.soleplateC) : t.heat.soleplateC);
+  const cautions = t.stop ? [t.stop, ...t.cautions] : t.cautions;
+  const reasons = [...new Set(t.reasons.map((r) => pressReasonWords(r, units)))];
   return (
     <article
       className={css.ticket}
       data-ticket={t.id}
-      data-workable={t.workable}
+      data-workable={t.stop === null}
       aria-label={`${t.stage} ${t.id}, ${web?.name ?? ''}`}
     >
       <div>
@@ -146,17 +150,17 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           <span className={css.unit}> °{inF ? 'F' : 'C'}</span>
         </p>
         <p className={css.dial}>
-          {t.heat.mark ? (
+          {t.heat.dial ? (
             <>
-              dial at <b>{t.heat.mark}</b>
-              <span className={css.under}>± {t.unsureC} °C</span>
+              dial at <b>{dialWords(t.heat.dial)}</b>
+              <span className={css.under}>± {warmer(t.unsureC, units)}</span>
             </>
           ) : (
             'dial not known'
           )}
         </p>
         <p className={css.under}>
-          care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]}){inF && `, ${t.heat.soleplateC} °C`}
+          care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
         </p>
       </div>
       <div>
@@ -168,7 +172,8 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           from {tidy(t.dwell.minS)} to {tidy(t.dwell.maxS)} s, estimated
         </p>
         <p className={css.under}>
-          leaflet: {t.leaflet.heatC} °C, {tidy(t.leaflet.dwellS)} s{t.leaflet.rules ? ', and it rules' : ''}
+          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
+          {t.leaflet.rules ? ', and it rules' : ''}
         </p>
       </div>
       <div className={css.how}>
@@ -180,7 +185,7 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           <div>
             <dt>Press</dt>
             <dd>
-              {t.pressure.text}, {tidy(t.pressure.kPa)} kPa
+              {leanWords(t.pressure.lean)}, {tidy(t.pressure.kPa)} kPa
             </dd>
           </div>
           <div>
@@ -201,12 +206,12 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           </div>
         </dl>
         <PieceChips project={project} ids={t.pieceIds} short={t.pieceIds.length > 5} label="Pieces" />
-        {t.cautions.length > 0 && (
+        {cautions.length > 0 && (
           <ul className={css.cautions}>
-            {t.cautions.map((c) => (
-              <li key={c.text}>
+            {cautions.map((c) => (
+              <li key={c.code}>
                 <TriangleAlert size={18} aria-hidden="true" />
-                {c.text}
+                {cautionWords(c, units)}
               </li>
             ))}
           </ul>
@@ -215,7 +220,7 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           <ul className={css.remedies} aria-label="What would help">
             {t.remedies.map((m) => (
               <li key={m.code}>
-                {m.text}: {tidy(m.minS)} to {tidy(m.maxS)} s
+                {remedyWords(m, units)}: {tidy(m.minS)} to {tidy(m.maxS)} s
               </li>
             ))}
           </ul>
@@ -223,8 +228,8 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
         <details>
           <summary>How this came about</summary>
           <ul>
-            {t.reasons.map((r) => (
-              <li key={r.text}>{r.text}</li>
+            {reasons.map((text) => (
+              <li key={text}>{text}</li>
             ))}
           </ul>
           {largest && footprints?.[largest] && (

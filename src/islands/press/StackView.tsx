@@ -1,115 +1,86 @@
 import { formatHex, interpolate } from 'culori';
-import { useEffect, useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
 import type { PressTicket, Project } from '~/core/model';
-import {
-  hottestC,
-  leanWords,
-  type PressRequest,
-  pressureKPa,
-  pressureOn,
-  remediesFor,
-  runAt,
-  wantsSteam,
-  windowOf,
-} from '~/core/press';
-import { planThread } from '~/workers';
+import type { PressOf } from '~/core/plan';
+import { type LookAs, leanAt } from '~/core/press';
+import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/units';
+import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';
+import { useLook } from './useLook';
 
 const heatColour = interpolate(['#f6efe0', '#f3d9a4', '#e39a63', '#b8402a'], 'oklab');
 const warmth = (c: number): string => formatHex(heatColour(Math.max(0, Math.min(1, (c - 20) / 160))));
-const seconds = (s: number): string => (s < 10 ? `${Math.round(s * 2) / 2} s` : `${Math.round(s)} s`);
 
 /** Layers thinner than this on screen cannot be seen, px; the surface below is cut off. */
 const LEAST_PX = 16;
 const PX_PER_MM = 46;
-/** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
-const LIMIT_MS = 30_000;
+/** Soleplates that can be tried, °C. */
+const COOLEST_C = 80;
+const HOTTEST_C = 220;
 const SURFACE_PX = 44;
+
+/** What lies beneath in one place, top down, in words. */
+const pileWords = (pile: PressOf['piles'][number]): string =>
+  [...pile]
+    .reverse()
+    .map((f) => f.name || 'cloth')
+    .join(', on ');
 
 /** A look into the stack of one piece: its layers with their heat, the bond line over time, and what each thing one could change would do. */
 export function StackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
-  const [base, setBase] = useState<PressRequest | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const [heatC, setHeatC] = useState(ticket.heat.soleplateC);
-  const [kPa, setKPa] = useState<number | null>(null);
-  const [cover, setCover] = useState(project.bench.cover);
-  const [surface, setSurface] = useState(project.bench.surface);
-  const [steam, setSteam] = useState(ticket.steam);
-  const [side, setSide] = useState<'liner' | 'cloth'>('liner');
-  const [atS, setAtS] = useState(ticket.dwell.seconds);
-  const pieceId = ticket.pieceIds[0];
-  useEffect(() => {
-    let gone = false;
-    if (pieceId)
-      planThread()
-        .run(
-          async (w) => await w.pressRequest({ ...project, pictures: [] }, pieceId, ticket.stage, ticket.webId),
-          LIMIT_MS,
-        )
-        .then(
-          (r) => {
-            if (!gone) setBase(r);
-          },
-          (e: unknown) => {
-            if (!gone) setError(e instanceof Error ? e.message : String(e));
-          },
-        );
-    return () => {
-      gone = true;
-    };
-  }, [project, pieceId, ticket.stage, ticket.webId]);
-  const request: PressRequest | null = useMemo(
-    () =>
-      base && {
-        ...base,
-        side,
-        steam,
-        bench: {
-          ...base.bench,
-          cover,
-          surface,
-          coverId: cover === project.bench.cover ? base.bench.coverId : null,
-          surfaceId: surface === project.bench.surface ? base.bench.surfaceId : null,
-        },
-      },
-    [base, side, steam, cover, surface, project.bench.cover, project.bench.surface],
-  );
-  const own = request ? pressureOn(request.iron, [request.fabric, ...request.onto]).kPa : 1;
-  const lean = kPa ?? own;
-  const run = useMemo(
-    () => request && runAt(request, heatC, { kPa: lean, steam: wantsSteam(request), sectionAtS: atS }),
-    [request, heatC, lean, atS],
-  );
+  const [as, setAs] = useState<LookAs>({
+    pile: 0,
+    soleplateC: ticket.heat.soleplateC,
+    kPa: null,
+    cover: project.bench.cover,
+    surface: project.bench.surface,
+    steam: ticket.steam,
+    side: 'liner',
+    atS: ticket.dwell.seconds,
+  });
+  const change = (to: Partial<LookAs>): void => setAs((now) => ({ ...now, ...to }));
+  const { press, look, error } = useLook(project, ticket, as);
   if (error) return <Note stop>{error}</Note>;
-  if (!request || !run) return <p className={css.estimate}>Looking into the stack …</p>;
-  const open = windowOf(run);
-  const limit = hottestC(request);
-  const remedies = remediesFor(request, heatC, open);
-  const most = Math.max(3, pressureKPa(request.iron) * 2.5);
+  if (!press || !look) return <p className={css.estimate}>Looking into the stack …</p>;
+  const { run, window: open, limit, remedies, kPa, mostKPa } = look;
+  const { units } = project;
+  const shown = (c: number): number => (units === 'in' ? celsiusToFahrenheit(c) : c);
+  const reach = { low: Math.round(shown(COOLEST_C)), high: Math.round(shown(HOTTEST_C)) };
+  const { soleplateC, atS, cover, surface, steam, side } = as;
   let y = 0;
   return (
     <div className={css.stack}>
       <div className={css.controls}>
         <label className={css.slide}>
           <span>
-            Iron at <b>{Math.round(heatC)} °C</b>
-            {heatC > limit.at + 0.5 && <em> above what {limit.who} takes</em>}
+            Iron at <b>{formatTemperature(soleplateC, units)}</b>
+            {soleplateC > limit.at + 0.5 && <em> above what {bearerWords(limit.bearer)} takes</em>}
           </span>
-          <input type="range" min={80} max={220} value={heatC} onChange={(e) => setHeatC(Number(e.target.value))} />
+          <input
+            type="range"
+            min={reach.low}
+            max={reach.high}
+            value={Math.round(shown(soleplateC))}
+            onChange={(e) =>
+              change({
+                soleplateC: units === 'in' ? fahrenheitToCelsius(Number(e.target.value)) : Number(e.target.value),
+              })
+            }
+          />
         </label>
         <label className={css.slide}>
           <span>
-            Lean: <b>{leanWords(lean)}</b>, {lean.toFixed(1)} kPa
+            Lean: <b>{leanWords(leanAt(kPa))}</b>, {kPa.toFixed(1)} kPa
           </span>
           <input
             type="range"
             min={0.2}
-            max={most}
+            max={mostKPa}
             step={0.1}
-            value={lean}
-            onChange={(e) => setKPa(Number(e.target.value))}
+            value={kPa}
+            onChange={(e) => change({ kPa: Number(e.target.value) })}
           />
         </label>
         <label className={css.slide}>
@@ -122,11 +93,24 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             max={60}
             step={0.5}
             value={atS}
-            onChange={(e) => setAtS(Number(e.target.value))}
+            onChange={(e) => change({ atS: Number(e.target.value) })}
           />
         </label>
-        <Select label="Between iron and cloth" value={cover} options={COVER_OPTIONS} onChange={setCover} />
-        <Select label="Beneath" value={surface} options={SURFACE_OPTIONS} onChange={setSurface} />
+        {press.piles.length > 1 && (
+          <Select
+            label="Where it lies on"
+            value={String(as.pile)}
+            options={press.piles.map((pile, i) => ({ value: String(i), label: pileWords(pile) }))}
+            onChange={(v) => change({ pile: Number(v) })}
+          />
+        )}
+        <Select
+          label="Between iron and cloth"
+          value={cover}
+          options={COVER_OPTIONS}
+          onChange={(v) => change({ cover: v })}
+        />
+        <Select label="Beneath" value={surface} options={SURFACE_OPTIONS} onChange={(v) => change({ surface: v })} />
         {ticket.stage === 'fuse' ? (
           <Choice
             label="Iron on"
@@ -135,7 +119,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
               { value: 'liner', label: 'the liner' },
               { value: 'cloth', label: 'the cloth' },
             ]}
-            onChange={setSide}
+            onChange={(v) => change({ side: v })}
           />
         ) : (
           <Choice
@@ -145,7 +129,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
               { value: 'off', label: 'off' },
               { value: 'on', label: 'on' },
             ]}
-            onChange={(v) => setSteam(v === 'on')}
+            onChange={(v) => change({ steam: v === 'on' })}
           />
         )}
       </div>
@@ -155,24 +139,20 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             Bonded after <strong>{seconds(open.minS)}</strong>
             {open.harm ? (
               <>
-                , harmed after <strong>{seconds(open.maxS)}</strong> (
-                {open.harm.code === 'strike-through'
-                  ? 'adhesive on the face'
-                  : open.harm.code === 'ooze'
-                    ? 'adhesive at the edges'
-                    : `${open.harm.who} too hot`}
-                ).
+                , harmed after <strong>{seconds(open.maxS)}</strong>: {harmWords(open.harm)}.
               </>
             ) : (
               ', and not harmed within a minute.'
             )}
           </>
         ) : run.bondedS === null ? (
-          <>Not bonded within a minute: the bond line gets to {Math.round(run.bondC.at(-1) ?? 20)} °C.</>
+          <>Not bonded within a minute: the bond line gets to {formatTemperature(run.bondC.at(-1) ?? 20, units)}.</>
         ) : (
           <>Harmed before it is bonded.</>
         )}
-        {remedies.length > 0 && <> {remedies.map((m) => `${m.text}: from ${seconds(m.minS)}.`).join(' ')}</>}
+        {remedies.length > 0 && (
+          <> {remedies.map((m) => `${remedyWords(m, units)}: from ${seconds(m.minS)}.`).join(' ')}</>
+        )}
       </p>
       <div className={css.look}>
         <svg
@@ -183,7 +163,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
         >
           <rect x="0" y="0" width="400" height="24" rx="3" fill="#5b5148" />
           <text x="200" y="16" className={css.plate}>
-            soleplate, {Math.round(heatC)} °C
+            soleplate, {formatTemperature(soleplateC, units)}
           </text>
           {run.section.map((l, k) => {
             const h = l.role === 'surface' ? SURFACE_PX : Math.max(LEAST_PX, l.thicknessMm * PX_PER_MM);
@@ -222,7 +202,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
                   {l.name}
                 </text>
                 <text x="390" y={top + h / 2} className={css.layerHeat}>
-                  {Math.round(l.role === 'surface' ? (l.c[0] ?? 20) : mean)} °C
+                  {formatTemperature(l.role === 'surface' ? (l.c[0] ?? 20) : mean, units)}
                 </text>
               </g>
             );
@@ -232,9 +212,9 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
           <BondChart
             run={run}
             window={open}
-            meltC={request.web.meltC}
+            meltC={look.meltC}
             seconds={atS}
-            leaflet={request.web.leaflet[ticket.stage]}
+            leaflet={press.request.web.leaflet[ticket.stage]}
           />
         </div>
       </div>

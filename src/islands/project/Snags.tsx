@@ -1,6 +1,7 @@
 import { Info, OctagonX, TriangleAlert } from 'lucide-react';
 import { Button, Dialog } from '~/components';
-import type { Snag } from '~/core/model';
+import type { Project, Snag } from '~/core/model';
+import { snagWords } from '~/words';
 import css from './Snags.module.css';
 
 const MARKS = {
@@ -11,20 +12,24 @@ const MARKS = {
 
 /** Everything that will go wrong on the table, in one place; each snag leads to its pieces. */
 export function Snags({
+  project,
   snags,
   onShow,
   onClose,
 }: {
+  project: Project;
   snags: readonly Snag[];
   onShow: (snag: Snag) => void;
   onClose: () => void;
 }) {
+  const wordsOf = snagWords(project);
   return (
     <Dialog title={snags.length === 0 ? 'Nothing snags' : 'What snags'} onClose={onClose}>
       {snags.length === 0 && <p>Every question is answered. Test on a scrap all the same before the first press.</p>}
       <ul className={css.list}>
         {snags.map((snag) => {
           const { icon: Icon, word } = MARKS[snag.severity];
+          const { text, mend } = wordsOf(snag);
           return (
             <li
               key={`${snag.code} ${snag.pieceIds.join()}`}
@@ -33,8 +38,8 @@ export function Snags({
               data-code={snag.code}
             >
               <Icon className={css.mark} size={26} role="img" aria-label={word} />
-              <p>{snag.text}</p>
-              <p className={css.mend}>{snag.mend}</p>
+              <p>{text}</p>
+              <p className={css.mend}>{mend}</p>
               <Button look="plain" onClick={() => onShow(snag)}>
                 Show me
               </Button>

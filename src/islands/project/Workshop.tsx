@@ -251,7 +251,9 @@ function Bench() {
         </Toast>
       )}
       {showVersions && <VersionsDialog project={project} onClose={() => setShowVersions(false)} />}
-      {showSnags && <Snags snags={snags} onShow={show} onClose={() => setShowSnags(false)} />}
+      {showSnags && project && (
+        <Snags project={project} snags={snags} onShow={show} onClose={() => setShowSnags(false)} />
+      )}
     </div>
   );
 }

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, Note, NumberField, Select, TextField } from '~/components';
-import { symmetryOf } from '~/core/facing';
 import type { Plan, Project } from '~/core/model';
 import { printRegion } from '~/core/shape';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
@@ -28,7 +27,7 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
   const reversedNames = run?.shapes.filter((s) => {
     const number = Number(/^(\d+)/.exec(s.name)?.[1] ?? 0);
     const tracing = plan.tracings.find((t) => project.pieces.findIndex((p) => p.id === t.pieceId) + 1 === number);
-    return reversed.has(number) && tracing && symmetryOf(tracing.outline) === null;
+    return reversed.has(number) && tracing && tracing.code !== 'no-care';
   });
   return (
     <Dialog wide title="A simulated cutting machine" onClose={onClose}>

@@ -1,6 +1,7 @@
 import { ROUTE_FACTS } from '~/core/facing';
 import { finishedOutline, type Project, type Tracing } from '~/core/model';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
+import { facingWords } from '~/words';
 import css from './Trace.module.css';
 
 const WAY_WORDS: Readonly<Record<string, string>> = { 'no-care': 'either way', 'as-printed': 'as it came' };
@@ -62,7 +63,7 @@ export function Facing({ tracing, project, twin }: { tracing: Tracing; project: 
         <Stage outline={finishedOutline(piece)} fill={colour} caption="on the ground" />
       </div>
       <p>
-        {tracing.text}
+        {facingWords(tracing)}
         {other >= 0 &&
           ` Its mirror twin is ${other + 1} “${project.pieces[other]?.label}”: one of each, not two alike.`}
       </p>

@@ -1,3 +1,4 @@
+import { at } from '../lists';
 import {
   areaMm2,
   cleanAreaMm2,
@@ -11,10 +12,11 @@ import {
   type Region,
   ringAreaMm2,
   union,
-  unionAll,
   uniteClean,
 } from '../shape';
-import { type Overlap, type Placed, remember, type ThinJoin } from './overlap';
+import { numberOf, remember } from './memory';
+import type { Overlap, ThinJoin } from './overlap';
+import type { Placed } from './placed';
 
 /** What becomes of one piece once joins are made, all on the ground, mm. */
 export interface Cut {
@@ -27,6 +29,8 @@ export interface Cut {
   readonly hidden: Region;
   /** false when the outline is the piece's own: nothing lies over it or joins it. */
   readonly changed: boolean;
+  /** Tells the same cut again, so that what was worked out for it can be remembered. */
+  readonly key: string;
 }
 
 export interface CutRules {
@@ -82,10 +86,11 @@ export function cutsOf(
       rules.cutAway(id),
       ...above.map((a) => `${placedById.get(a.id)!.key}${a.meets ? 'm' : ''}${rules.pairUnderlapMm(id, a.id) ?? ''}`),
     ].join(' ');
-    return { ...remember(kept, key, () => cutOne(piece, above)), id };
+    const name = `c${numberOf(key)}`;
+    return { ...remember(kept, name, () => ({ ...cutOne(piece, above), key: name })), id };
   });
 
-  function cutOne({ id, region }: Placed, above: readonly { id: string; meets: boolean }[]): Cut {
+  function cutOne({ id, region }: Placed, above: readonly { id: string; meets: boolean }[]): Omit<Cut, 'key'> {
     if (above.length === 0) return { id, visible: region, outline: region, hidden: [], changed: false };
     const lapping = above.filter((x) => !x.meets).map((x) => regions.get(x.id)!);
     const visible = lapping.length > 0 ? differenceClean(region, lapping) : region;
@@ -120,12 +125,10 @@ export function cutsOf(
             grown.push(intersectionClean(reach, [l.region]));
       }
       for (const { region: upper } of list.filter((l) => l.meets)) {
-        // The hair between edges that only meet is bridged, or the lap would hang in the air.
-        const bridge = intersectionClean(offsetClean(visible, MEET_MM), [offsetClean(upper, MEET_MM)]);
-        grown.push(
-          intersectionClean(reach, [upper]),
-          intersection(bridge, union(upper, offset(intersection(bridge, upper), MEET_MM))),
-        );
+        // The hair between edges that only meet is bridged, or the lap would hang in the air; nothing is added past the ends of the hair.
+        const near = intersectionClean(offsetClean(visible, MEET_MM), [offsetClean(upper, MEET_MM)]);
+        const closed = offsetClean(offsetClean(uniteClean([visible, upper]), MEET_MM / 2), -MEET_MM / 2);
+        grown.push(intersectionClean(reach, [upper]), intersectionClean(intersectionClean(near, [closed]), [reach]));
       }
     }
     const lapped = uniteClean(grown);
@@ -162,10 +165,38 @@ function bridgesBetween(parts: Region, hidden: Region): Region[] {
     });
 }
 
+/** Pieces near one another stand near one another in the list: along a curve that fills the plane. Source: Morton order. */
+function byPlace(a: Placed, b: Placed): number {
+  return mortonOf(a) - mortonOf(b);
+}
+const MORTON_MM = 40;
+function mortonOf({ bounds: b }: Placed): number {
+  const cell = (mm: number): number => Math.max(0, Math.min(1023, Math.round(mm / MORTON_MM) + 512));
+  const x = cell((b.minX + b.maxX) / 2);
+  const y = cell((b.minY + b.maxY) / 2);
+  let code = 0;
+  for (let bit = 0; bit < 10; bit++) code += ((x >> bit) & 1) * 4 ** bit + ((y >> bit) & 1) * 2 * 4 ** bit;
+  return code;
+}
+
+const united = new Map<string, { readonly region: Region; readonly key: string }>();
+/** Everything that pieces cover, united half by half: when one moves only its own halves are united again. */
+function unitedInHalves(placed: readonly Placed[]): Region {
+  const unite = (from: number, to: number): { readonly region: Region; readonly key: string } => {
+    if (to - from === 1) return at(placed, from);
+    const middle = (from + to) >> 1;
+    const a = unite(from, middle);
+    const b = unite(middle, to);
+    const key = `u${numberOf(`${a.key} ${b.key}`)}`;
+    return remember(united, key, () => ({ region: uniteClean([a.region, b.region]), key }));
+  };
+  return unite(0, placed.length).region;
+}
+
 /** The ground behind pieces that could be cut away: everything covered by more than the underlap, in places worth it. */
 export function hiddenGround(placed: readonly Placed[], underlapMm: number): Region {
   if (placed.length === 0) return [];
-  const covered = unionAll(placed.map((p) => p.region));
+  const covered = unitedInHalves([...placed].sort(byPlace));
   // What is too small to be worth it is so all the more once it is narrowed; a tangled drawing leaves thousands of such crumbs.
   const large = covered.filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
   const holes = covered.filter((r) => ringAreaMm2(r) < 0 && large.some((o) => isInside([o], r[0]!)));
@@ -191,16 +222,4 @@ export function windowsOf(top: Region): Region {
 export function behindWindows(placed: readonly Placed[], top: Placed, marginMm: number): Map<string, Region> {
   const needed = offset(windowsOf(top.region), marginMm);
   return new Map(placed.filter((p) => p.id !== top.id).map((p) => [p.id, intersection(p.region, needed)]));
-}
-
-/** Wadding and backing stand out all round by this, mm: 25–50, common practice, no source. */
-export const QUILT_EDGE_MM = { wadding: 25, backing: 50 } as const;
-
-/** Sizes of wadding and backing for a ground, mm. */
-export function quiltSizes(
-  widthMm: number,
-  heightMm: number,
-): Record<keyof typeof QUILT_EDGE_MM, { widthMm: number; heightMm: number }> {
-  const larger = (by: number) => ({ widthMm: widthMm + 2 * by, heightMm: heightMm + 2 * by });
-  return { wadding: larger(QUILT_EDGE_MM.wadding), backing: larger(QUILT_EDGE_MM.backing) };
 }

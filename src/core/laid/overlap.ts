@@ -1,23 +1,7 @@
 import Flatbush from 'flatbush';
-import { type Project, regionOnGround } from '../model';
-import {
-  boundsOf,
-  cleanAreaMm2,
-  distanceToEdge,
-  intersectionClean,
-  normalise,
-  offsetClean,
-  type Region,
-  uniteClean,
-} from '../shape';
-
-export interface Placed {
-  readonly id: string;
-  /** Where the piece lies on the ground, normalised. */
-  readonly region: Region;
-  /** Tells the same outline at the same place again, so that what was worked out for it can be remembered. */
-  readonly key: string;
-}
+import { cleanAreaMm2, distanceToEdge, intersectionClean, offsetClean, type Region, uniteClean } from '../shape';
+import { remember } from './memory';
+import type { Placed } from './placed';
 
 export interface Overlap {
   readonly under: string;
@@ -28,50 +12,16 @@ export interface Overlap {
 /** Overlaps smaller than this are the clipper's rounding along a shared edge, not cloth: mm². */
 const SLIVER_MM2 = 0.5;
 
-const numbers = new Map<string, number>();
-/** A short number for an outline, the same for the same outline. */
-function numberOf(outline: string): number {
-  let n = numbers.get(outline);
-  if (n === undefined) {
-    if (numbers.size > 20_000) numbers.clear();
-    n = counter++;
-    numbers.set(outline, n);
-  }
-  return n;
-}
-let counter = 0;
-const clean = new Map<string, Region>();
-
-const KEEP = 6000;
-/** Looks an answer up, or works it out; when the memory is full the oldest goes. */
-export function remember<T>(memory: Map<string, T>, key: string, work: () => T): T {
-  const known = memory.get(key);
-  if (known !== undefined) return known;
-  const made = work();
-  if (memory.size >= KEEP) memory.delete(memory.keys().next().value as string);
-  memory.set(key, made);
-  return made;
-}
-
-/** The pieces where they lie on the ground, back-most first. */
-export function placePieces(project: Project): Placed[] {
-  const byId = new Map(project.pieces.map((p) => [p.id, p]));
-  return project.order.map((id) => {
-    const piece = byId.get(id)!;
-    const { xMm, yMm, rotateDeg } = piece.at;
-    const key = `${numberOf(piece.outline)}${piece.preReversed ? 'r' : ''}@${xMm},${yMm},${rotateDeg}`;
-    return { id, key, region: remember(clean, key, () => normalise(regionOnGround(piece))) };
-  });
-}
-
 /** Pairs of indices (lower, upper) whose boxes meet, found by a static R-tree. */
 function meetingBoxes(placed: readonly Placed[], growMm = 0): [number, number][] {
   if (placed.length < 2) return [];
   const tree = new Flatbush(placed.length);
-  const boxes = placed.map((p) => {
-    const b = boundsOf(p.region);
-    return { minX: b.minX - growMm, minY: b.minY - growMm, maxX: b.maxX + growMm, maxY: b.maxY + growMm };
-  });
+  const boxes = placed.map(({ bounds: b }) => ({
+    minX: b.minX - growMm,
+    minY: b.minY - growMm,
+    maxX: b.maxX + growMm,
+    maxY: b.maxY + growMm,
+  }));
   for (const b of boxes) tree.add(b.minX, b.minY, b.maxX, b.maxY);
   tree.finish();
   const pairs: [number, number][] = [];

@@ -1,0 +1,6 @@
+export * from './cuts';
+export * from './laid';
+export { numberOf, remember } from './memory';
+export * from './overlap';
+export * from './pile';
+export * from './placed';

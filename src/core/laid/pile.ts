@@ -1,0 +1,205 @@
+import Flatbush from 'flatbush';
+import { at } from '../lists';
+import {
+  type Bounds,
+  boundsOf,
+  cleanAreaMm2,
+  differenceClean,
+  intersectionClean,
+  type Region,
+  uniteClean,
+} from '../shape';
+import { numberOf, remember } from './memory';
+
+/** Cloth that lies somewhere: an outline that is really cut. */
+export interface Sheet {
+  readonly id: string;
+  /** Where it lies, normalised, mm. */
+  readonly outline: Region;
+  /** What of it is seen from above, normalised, mm. */
+  readonly visible: Region;
+  readonly key: string;
+}
+
+/** A place at which the same pieces lie on one another. It may come in several parts. */
+export interface PilePlace {
+  /** Every piece there, back-most first; the ground beneath is not told. */
+  readonly pieceIds: readonly string[];
+  readonly region: Region;
+  readonly areaMm2: number;
+}
+
+/** What lies beneath a piece over one part of it. */
+export interface Beneath {
+  /** Every lower piece there, back-most first; empty on the bare ground. */
+  readonly pieceIds: readonly string[];
+  readonly regions: readonly Region[];
+  readonly areaMm2: number;
+}
+
+/** What lies where when everything is laid down: the cloth over every place of the ground, as regions that cover one another nowhere. */
+export interface Pile {
+  /** Each different pile once, those of few pieces first as they were met. */
+  readonly places: readonly PilePlace[];
+  /** What lies beneath a piece, the largest part first; empty for a piece that lies nowhere. */
+  readonly beneath: (pieceId: string) => readonly Beneath[];
+  /** Every piece that lies beneath a piece somewhere. */
+  readonly under: (pieceId: string) => ReadonlySet<string>;
+}
+
+/** Smaller than this is the clipper's rounding along a shared edge, not cloth, mm². */
+const SLIVER_MM2 = 0.5;
+
+interface Part {
+  readonly ids: readonly string[];
+  readonly region: Region;
+  readonly areaMm2: number;
+  readonly bounds: Bounds;
+}
+const partOf = (ids: readonly string[], region: Region): Part => ({
+  ids,
+  region,
+  areaMm2: cleanAreaMm2(region),
+  bounds: boundsOf(region),
+});
+const apart = (a: Bounds, b: Bounds): boolean =>
+  a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
+
+/**
+ * One region cut up by what lies beneath it: parts with the same lower pieces under them.
+ * Only what is covered is cut up; the bare rest is found in one go.
+ * @param lowers back-most first
+ */
+function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
+  const whole = partOf([], top);
+  /** Pieces that lie beneath all of it. */
+  const everywhere = new Set<string>();
+  let parts: Part[] = [];
+  for (const lower of lowers) {
+    const lap = partOf([lower.id], intersectionClean(top, [lower.outline]));
+    if (lap.areaMm2 < SLIVER_MM2) continue;
+    if (lap.areaMm2 > whole.areaMm2 - SLIVER_MM2) {
+      everywhere.add(lower.id);
+      continue;
+    }
+    const next: Part[] = [];
+    const met: Region[] = [];
+    for (const part of parts) {
+      if (apart(part.bounds, lap.bounds)) {
+        next.push(part);
+        continue;
+      }
+      const both = partOf([...part.ids, lower.id], intersectionClean(part.region, [lap.region]));
+      if (both.areaMm2 < SLIVER_MM2) {
+        next.push(part);
+        continue;
+      }
+      met.push(part.region);
+      if (both.areaMm2 > part.areaMm2 - SLIVER_MM2) {
+        next.push({ ...part, ids: both.ids });
+        continue;
+      }
+      next.push(both, partOf(part.ids, differenceClean(part.region, [lap.region])));
+    }
+    const alone = met.length === 0 ? lap : partOf([lower.id], differenceClean(lap.region, met));
+    if (alone.areaMm2 >= SLIVER_MM2) next.push(alone);
+    parts = next;
+  }
+  const covered = parts.reduce((sum, p) => sum + p.areaMm2, 0);
+  if (whole.areaMm2 - covered >= SLIVER_MM2)
+    parts.push(
+      parts.length === 0
+        ? whole
+        : partOf(
+            [],
+            differenceClean(
+              top,
+              parts.map((p) => p.region),
+            ),
+          ),
+    );
+  if (everywhere.size === 0) return parts;
+  return parts.map((p) => {
+    const here = new Set(p.ids);
+    return { ...p, ids: lowers.flatMap((l) => (everywhere.has(l.id) || here.has(l.id) ? [l.id] : [])) };
+  });
+}
+
+/** For each sheet the lower ones whose box meets what is seen of it, back-most first: cloth that runs on under a neighbour may come to lie under others too. */
+function lowersThatMeet(sheets: readonly Sheet[]): Sheet[][] {
+  if (sheets.length < 2) return sheets.map(() => []);
+  const tree = new Flatbush(sheets.length);
+  for (const { outline } of sheets) {
+    const b = boundsOf(outline);
+    tree.add(b.minX, b.minY, b.maxX, b.maxY);
+  }
+  tree.finish();
+  return sheets.map(({ visible }, i) => {
+    if (visible.length === 0) return [];
+    const b = boundsOf(visible);
+    return tree
+      .search(b.minX, b.minY, b.maxX, b.maxY, (j) => j < i)
+      .sort((j, k) => j - k)
+      .map((j) => at(sheets, j));
+  });
+}
+
+const kept = new Map<string, readonly Part[]>();
+
+/**
+ * What lies where. Each place is seen from above as one piece; what lies beneath that is found for each piece by itself, and remembered until it or what it lies on changes.
+ * @param sheets back-most first
+ */
+export function pileOf(sheets: readonly Sheet[]): Pile {
+  const lowersOf = lowersThatMeet(sheets);
+  const undersOf = new Map<string, Set<string>>(sheets.map((s) => [s.id, new Set()]));
+  const byIds = new Map<string, { pieceIds: readonly string[]; regions: Region[]; areaMm2: number }>();
+  for (const [i, sheet] of sheets.entries()) {
+    if (sheet.visible.length === 0) continue;
+    const lowers = lowersOf[i] ?? [];
+    // Ids are part of the question: two pieces may have the same outline at the same place.
+    const key = `${sheet.key} ${lowers.map((l) => `${l.id}=${l.key}`).join(' ')}`;
+    for (const part of remember(kept, `p${numberOf(key)}`, () => cutUp(sheet.visible, lowers))) {
+      const pieceIds = [...part.ids, sheet.id];
+      const name = pieceIds.join('\u0000');
+      const there = byIds.get(name);
+      if (there) {
+        there.regions.push(part.region);
+        there.areaMm2 += part.areaMm2;
+      } else byIds.set(name, { pieceIds, regions: [part.region], areaMm2: part.areaMm2 });
+    }
+  }
+  const places: PilePlace[] = [...byIds.values()].map(({ pieceIds, regions, areaMm2 }) => ({
+    pieceIds,
+    areaMm2,
+    region: regions.length === 1 && regions[0] ? regions[0] : uniteClean(regions),
+  }));
+  const placesAt = new Map<string, PilePlace[]>(sheets.map((s) => [s.id, []]));
+  for (const place of places)
+    place.pieceIds.forEach((id, i) => {
+      placesAt.get(id)?.push(place);
+      const unders = undersOf.get(id);
+      for (let k = 0; k < i; k++) unders?.add(at(place.pieceIds, k));
+    });
+  const under = (pieceId: string): ReadonlySet<string> => undersOf.get(pieceId) ?? NOBODY;
+  const found = new Map<string, readonly Beneath[]>();
+  const beneath = (pieceId: string): readonly Beneath[] => {
+    const known = found.get(pieceId);
+    if (known) return known;
+    const parts = new Map<string, { pieceIds: readonly string[]; regions: Region[]; areaMm2: number }>();
+    for (const place of placesAt.get(pieceId) ?? []) {
+      const pieceIds = place.pieceIds.slice(0, place.pieceIds.indexOf(pieceId));
+      const name = pieceIds.join('\u0000');
+      const there = parts.get(name);
+      if (there) {
+        there.regions.push(place.region);
+        there.areaMm2 += place.areaMm2;
+      } else parts.set(name, { pieceIds, regions: [place.region], areaMm2: place.areaMm2 });
+    }
+    const list = [...parts.values()].sort((a, b) => b.areaMm2 - a.areaMm2);
+    found.set(pieceId, list);
+    return list;
+  };
+  return { places, beneath, under };
+}
+const NOBODY: ReadonlySet<string> = new Set();

@@ -1,0 +1,261 @@
+import type { Cover, Edge, Intent, Route } from './project';
+
+// What core finds, as data: a code and the figures it speaks of, in mm, °C, s, kPa and g/m², with the ids and names of the things meant. src/words makes sentences of it, in the project's units.
+
+/** What bears least heat in a press, by what it is there and what it is called. */
+export interface Bearer {
+  readonly part: 'fabric' | 'beneath' | 'web' | 'cover';
+  readonly name: string;
+}
+
+/** What goes wrong when a press lasts too long. */
+export interface Harm {
+  readonly code: 'strike-through' | 'overheated' | 'scorch' | 'ooze';
+  readonly atS: number;
+  /** The cloth, web or cover that is harmed. */
+  readonly who: string;
+}
+
+/** Something that would open or shorten a window, with the window it would give. */
+export type Remedy = { readonly minS: number; readonly maxS: number } & (
+  | { readonly code: 'hotter'; readonly toC: number }
+  | { readonly code: 'thinner-cover'; readonly cover: Cover }
+  | { readonly code: 'bare' | 'softer-surface' | 'lean' | 'dry' | 'through-liner' }
+);
+
+/** What to take care of, or why a press would not work. */
+export type Caution =
+  | {
+      readonly code: 'melts-above-limit';
+      readonly flowC: number;
+      readonly bearer: Bearer;
+      readonly limitC: number;
+      readonly meltBelowC: number;
+    }
+  | { readonly code: 'leaflet-below-melting'; readonly leafletC: number; readonly meltC: number; readonly setC: number }
+  | { readonly code: 'iron-too-cool'; readonly iron: string; readonly meltBelowC: number }
+  | { readonly code: 'iron-too-hot'; readonly iron: string; readonly lowestC: number; readonly limitC: number }
+  | {
+      readonly code: 'no-window';
+      /** What happens first; null: it is not bonded within a minute. */
+      readonly harm: Harm | null;
+      readonly reachedC: number;
+      readonly remedies: readonly Remedy[];
+    }
+  | {
+      /** Each place could be pressed, but no seconds suit all of them. */
+      readonly code: 'no-common-window';
+      readonly slowS: number;
+      readonly harm: Harm;
+    }
+  | { readonly code: 'dial-unmeasured'; readonly iron: string; readonly unsureC: number }
+  | { readonly code: 'dial-not-rising'; readonly iron: string; readonly low: string; readonly high: string }
+  | {
+      readonly code: 'dial-out-of-reach';
+      readonly iron: string;
+      readonly mark: string;
+      readonly markC: number;
+      readonly wantedC: number;
+    }
+  | { readonly code: 'steam' | 'fumes' | 'shine' }
+  | { readonly code: 'hot'; readonly soleplateC: number }
+  | { readonly code: 'long'; readonly seconds: number }
+  | { readonly code: 'squashed'; readonly cloth: string }
+  | { readonly code: 'plug'; readonly thicknessMm: number };
+
+/** How the figures of a press came about. */
+export type PressReason =
+  | { readonly code: 'leaflet'; readonly heatC: number; readonly dwellS: number; readonly steam: boolean }
+  | { readonly code: 'cooler'; readonly bearer: Bearer; readonly limitC: number }
+  | { readonly code: 'no-lean'; readonly cloth: string }
+  | { readonly code: 'hotter'; readonly fromC: number; readonly toC: number }
+  | { readonly code: 'leaflet-rules'; readonly minS: number; readonly harm: Harm | null }
+  | {
+      readonly code: 'ours-rules';
+      readonly why: 'leaflet-too-hot' | 'leaflet-too-short' | 'leaflet-too-long' | 'another-heat';
+      readonly minS: number;
+      readonly maxS: number;
+      readonly harm: Harm | null;
+    }
+  | { readonly code: 'matters-room'; readonly roomC: number }
+  | { readonly code: 'matters-water'; readonly waterGsm: number }
+  | {
+      readonly code: 'matters-layer';
+      readonly share: number;
+      readonly layer: 'touch' | 'cover' | 'liner' | 'cloth';
+      readonly name: string;
+      /** The surface beneath, where the press is a long one. */
+      readonly slowOn: string | null;
+    }
+  | { readonly code: 'several-piles'; readonly piles: number; readonly layers: number }
+  | { readonly code: 'quicker'; readonly remedy: Remedy }
+  | { readonly code: 'vents' };
+
+/** Where on a dial a heat lies: at a mark, or a share of the way to the next. */
+export type DialPlace =
+  | { readonly at: string }
+  | { readonly from: string; readonly to: string; readonly share: number };
+
+/** How hard: what a lean feels like. */
+export type Lean = 'rest' | 'lightly' | 'firmly' | 'full';
+
+/** What each rule of choosing a web found, by the rule's code. */
+export interface RuleFigures {
+  'too-hot-for-fabric': { readonly flowC: number; readonly cloth: string; readonly limitC: number };
+  'too-hot-for-what-lies-beneath': { readonly flowC: number; readonly cloth: string; readonly limitC: number };
+  'leaflet-hotter-than-cloth': { readonly leafletC: number; readonly limitC: number };
+  'little-room': { readonly roomC: number };
+  'softens-early': { readonly meltC: number };
+  'spoils-what-is-bonded': { readonly bonded: string; readonly bondedMeltC: number; readonly flowC: number };
+  'needs-a-liner': NoFigures;
+  'no-sheet': NoFigures;
+  'cannot-be-printed': NoFigures;
+  prints: NoFigures;
+  'cannot-be-tried': NoFigures;
+  'sticks-and-lifts': NoFigures;
+  'two-liners-to-peel': NoFigures;
+  'liner-for-the-whole-cloth': NoFigures;
+  'clumsy-powder': NoFigures;
+  'wider-than-the-roll': NoFigures;
+  'not-enough-left': { readonly leftMm: number; readonly needsMm: number };
+  'too-little-adhesive': {
+    readonly why: 'hairy' | 'unstitched' | 'bond';
+    readonly cloth: string;
+    readonly wantedGsm: number;
+    readonly massGsm: number;
+  };
+  'right-amount': {
+    readonly cloth: string;
+    readonly massGsm: number;
+    readonly wantedGsm: number;
+    readonly unstitched: boolean;
+    readonly hand: Intent['hand'];
+  };
+  'holds-alone': NoFigures;
+  'too-slight-alone': NoFigures;
+  'cannot-soak-in': { readonly cloth: string };
+  'foil-needs-a-film': NoFigures;
+  'carries-foil': NoFigures;
+  'peels-in-the-wash': { readonly laundering: Intent['laundering']; readonly firm: boolean };
+  'loosens-in-hot-water': { readonly meltC: number };
+  'gums-in-satin-stitch': NoFigures;
+  'gums-the-needle': NoFigures;
+  'sews-with-care': NoFigures;
+  'sews-easily': NoFigures;
+  'hard-by-hand': NoFigures;
+  'passes-a-hand-needle': NoFigures;
+  'more-than-needed': { readonly wantedGsm: number; readonly massGsm: number; readonly layers: number };
+  'too-limp': NoFigures;
+  'stands-like-a-board': { readonly cloth: string; readonly massGsm: number };
+  'stops-the-stretch': { readonly stretchPercent: number };
+  'gives-with-the-cloth': NoFigures;
+  'strikes-through': { readonly clothGsm: number; readonly hidesGsm: number };
+  'comes-through-the-gaps': { readonly cloth: string };
+  'shadow-of-the-web': { readonly cloth: string };
+  'shows-on-a-smooth-face': { readonly cloth: string; readonly sheet: boolean };
+  'bubbles-under-steam': NoFigures;
+  'what-it-costs': { readonly price: number };
+}
+/** The code says it all. */
+export type NoFigures = { readonly [none in never]: never };
+export type RuleCode = keyof RuleFigures;
+
+type Coded<T> = { readonly [C in keyof T]: { readonly code: C } & T[C] }[keyof T];
+export type RuleFinding = Coded<RuleFigures>;
+
+/** What speaks for a web that was chosen. */
+export type ChoiceReason =
+  | RuleFinding
+  | { readonly code: 'your-choice' | 'only-one' | 'serves-others' | 'least-against' };
+/** Why a web was not taken. */
+export type Rejection = (RuleFinding | { readonly code: 'one-web-fewer' | 'no-better' }) & { readonly webId: string };
+
+/** One thing that a person could change about a piece. */
+export type Change =
+  | { readonly what: 'hand'; readonly to: Intent['hand'] }
+  | { readonly what: 'edge'; readonly to: Edge }
+  | { readonly what: 'laundering'; readonly to: Intent['laundering'] }
+  | { readonly what: 'heavier-cloth' | 'trial-placing' };
+
+/** What would have to change for a runner-up to win. */
+export type RunnerUp = { readonly webId: string; readonly behindPoints: number } & (
+  | { readonly code: 'would-win-if'; readonly change: Change }
+  | { readonly code: 'we-would-have' | 'best-for-itself' | 'no-single-change' }
+);
+
+export const DOUBTS = ['unknown-cloth', 'blend', 'mass-not-kind', 'near-limit', 'pile', 'open', 'hard'] as const;
+/** How far a choice can be relied on, and what stands against relying on it. */
+export type Confidence =
+  | { readonly level: 'thin' | 'fair'; readonly code: (typeof DOUBTS)[number] }
+  | { readonly level: 'fair'; readonly code: 'close' }
+  | { readonly level: 'sure'; readonly code: 'clear' | 'all-ruled-out' };
+
+/** What to buy when nothing suits. */
+export type Buy =
+  | { readonly code: 'no-heat-at-all'; readonly limitC: number }
+  | {
+      readonly code: 'buy';
+      readonly weight: 'light' | 'medium' | 'firm';
+      readonly form: 'film' | 'open' | 'film-or-open';
+      readonly liner: 'printable' | 'two-with-tack' | 'one' | 'none';
+      readonly massGsm: number;
+      readonly meltBelowC: number;
+      readonly sewable: boolean;
+    };
+
+export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press'] as const;
+export type StationName = (typeof STATIONS)[number];
+export const SEVERITIES = ['note', 'warn', 'stop'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** What each snag speaks of, by its code; the pieces it is about stand beside it. */
+export interface SnagFigures {
+  'no-pieces': NoFigures;
+  'no-web': { readonly buy: Buy | null };
+  'overruled-against-a-rule': { readonly rule: RuleFinding };
+  'press-unworkable': { readonly stage: 'fuse' | 'bond'; readonly ticketId: string; readonly cause: Caution };
+  'overheats-an-earlier-bond': { readonly soleplateC: number; readonly webId: string; readonly maxC: number };
+  'dial-untrusted': { readonly cause: Extract<Caution, { code: `dial-${string}` }> };
+  'iron-too-small': { readonly placements: number };
+  'crosses-itself': NoFigures;
+  'off-the-ground': NoFigures;
+  'print-upside-down': NoFigures;
+  'thin-stroke': { readonly widthMm: number; readonly leastMm: number };
+  'sharp-point': { readonly points: number; readonly angleDeg: number };
+  'inside-corners': NoFigures;
+  'looked-at-coarsely': NoFigures;
+  hidden: NoFigures;
+  'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
+  'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
+  'order-circle': { readonly under: string; readonly over: string };
+  'unit-interleaved': { readonly unit: string };
+  'stiff-place': {
+    readonly cloths: number;
+    readonly webs: number;
+    readonly stiffness: number;
+    readonly hand: Intent['hand'];
+  };
+  'shows-through': { readonly deltaE: number };
+  vanishes: { readonly deltaE: number; readonly fabricIds: readonly string[] };
+  'behind-no-window': NoFigures;
+  tiny: { readonly leastMm: number };
+  'name-holds-markup': NoFigures;
+}
+export type SnagCode = keyof SnagFigures;
+
+/** Something that will go wrong on the table. */
+export type Snag = Coded<SnagFigures> & {
+  readonly severity: Severity;
+  /** The pieces it is about, the one that is meant first. */
+  readonly pieceIds: readonly string[];
+  /** Where on the ground, when it is one place. */
+  readonly at: { readonly xMm: number; readonly yMm: number } | null;
+  /** The station where it is mended. */
+  readonly station: StationName;
+};
+
+/** Which way round a piece is drawn, and by what. */
+export interface FacingFinding {
+  readonly code: 'reversed' | 'as-seen' | 'as-printed' | 'turn-back' | 'face-down' | 'no-care';
+  readonly route: Route;
+}

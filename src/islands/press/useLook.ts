@@ -1,0 +1,75 @@
+import { useEffect, useRef, useState } from 'react';
+import type { PressTicket, Project } from '~/core/model';
+import type { PressOf } from '~/core/plan';
+import type { Look, LookAs } from '~/core/press';
+import { planThread } from '~/workers';
+
+/** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
+const LIMIT_MS = 30_000;
+const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String(e));
+
+/**
+ * A look into the stack of a ticket's first piece, solved in the planning thread.
+ * While something newer is worked out the last look stays; of several changes only the newest is asked for.
+ */
+export function useLook(
+  project: Project,
+  ticket: PressTicket,
+  as: LookAs,
+): { press: PressOf | null; look: Look | null; error: string | null } {
+  const [press, setPress] = useState<PressOf | null>(null);
+  const [look, setLook] = useState<Look | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const pieceId = ticket.pieceIds[0];
+  useEffect(() => {
+    let gone = false;
+    if (pieceId)
+      planThread()
+        .run(
+          async (w) => await w.pressRequest({ ...project, pictures: [] }, pieceId, ticket.stage, ticket.webId),
+          LIMIT_MS,
+        )
+        .then(
+          (r) => {
+            if (!gone) setPress(r);
+          },
+          (e: unknown) => {
+            if (!gone) setError(wordsOf(e));
+          },
+        );
+    return () => {
+      gone = true;
+    };
+  }, [project, pieceId, ticket.stage, ticket.webId]);
+
+  const wanted = useRef<{ press: PressOf; as: LookAs } | null>(null);
+  const asking = useRef(false);
+  const gone = useRef(false);
+  useEffect(() => {
+    gone.current = false;
+    return () => {
+      gone.current = true;
+    };
+  }, []);
+  useEffect(() => {
+    if (!press) return;
+    wanted.current = { press, as };
+    if (asking.current) return;
+    asking.current = true;
+    void (async () => {
+      try {
+        while (wanted.current && !gone.current) {
+          const ask = wanted.current;
+          wanted.current = null;
+          const got = await planThread().run(async (w) => await w.lookInto(ask.press, ask.as), LIMIT_MS);
+          if (!gone.current) setLook(got);
+        }
+      } catch (e) {
+        if (!gone.current) setError(wordsOf(e));
+      } finally {
+        asking.current = false;
+      }
+    })();
+  }, [press, as]);
+  return { press, look, error };
+}

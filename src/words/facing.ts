@@ -1,0 +1,18 @@
+import { ROUTE_FACTS } from '~/core/facing';
+import type { FacingFinding } from '~/core/model';
+import { lower, say, type Words } from './table';
+
+const doIt = (f: FacingFinding): string => ROUTE_FACTS[f.route].doIt;
+
+const FACINGS: Words<FacingFinding, []> = {
+  'no-care': () => 'The shape is its own mirror image: either way round is right.',
+  'as-printed': (f) =>
+    `${doIt(f)} just as the pattern came: it is reversed already, and reversing twice would undo it.`,
+  'turn-back': (f) =>
+    `${doIt(f)} turned over: the pattern came reversed, but on this route the line is seen from the right side.`,
+  'as-seen': (f) => `${doIt(f)} as seen: ${lower(ROUTE_FACTS[f.route].contacts[0]?.text ?? '')}`,
+  'face-down': (f) => `${doIt(f)}: the line must be reversed, because the cut piece is turned over once.`,
+  reversed: (f) => `${doIt(f)} reversed: the cut piece is turned over once to show its right side.`,
+};
+/** Which way round a piece is drawn, and why. */
+export const facingWords = (f: FacingFinding): string => say(FACINGS, f);

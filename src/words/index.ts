@@ -1,0 +1,6 @@
+export * from './facing';
+export * from './match';
+export * from './plan';
+export * from './press';
+export * from './snags';
+export { seconds, warmer } from './table';

@@ -1,0 +1,169 @@
+import { z } from 'zod';
+import {
+  type Caution,
+  COVERS,
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  type Plan,
+  type Project,
+  SEVERITIES,
+  type Setting,
+  STATIONS,
+} from '~/core/model';
+import { facingWords } from './facing';
+import {
+  butWords,
+  buyWords,
+  choiceReasonWords,
+  confidenceWords,
+  rejectionWords,
+  ruleWords,
+  runnerUpWords,
+} from './match';
+import { cautionWords, dialWords, leanWords, pressReasonWords, remedyWords } from './press';
+import { snagWords } from './snags';
+import type { Units } from './table';
+
+// The plan and its settings as others read them: every finding with its code, its figures and a sentence in the project's units.
+
+/** A finding with its sentence. */
+const told = <F extends object>(finding: F, text: string): F & { text: string } => ({ ...finding, text });
+
+const toldCaution = (c: Caution, units: Units) => told(c, cautionWords(c, units));
+
+/** A setting in words. What stops it, if anything does, is also the first of its cautions. */
+export function spokenSetting<S extends Setting>(setting: S, units: Units) {
+  const { heat, pressure, stop, cautions, reasons, remedies, ...rest } = setting;
+  return {
+    ...rest,
+    heat: { ...heat, mark: heat.dial && dialWords(heat.dial) },
+    pressure: { ...pressure, text: leanWords(pressure.lean) },
+    workable: stop === null,
+    stop: stop && toldCaution(stop, units),
+    cautions: [...(stop ? [stop] : []), ...cautions].map((c) => toldCaution(c, units)),
+    reasons: reasons.map((r) => told(r, pressReasonWords(r, units))),
+    remedies: remedies.map((r) => told(r, remedyWords(r, units))),
+  };
+}
+
+/** A plan as the endpoint answers it. @param project the one it was worked out from */
+export function spokenPlan(plan: Plan, project: Project) {
+  const { units } = project;
+  const ofSnag = snagWords(project);
+  return {
+    ...plan,
+    choices: plan.choices.map((c) => ({
+      ...c,
+      reasons: c.reasons.map((r) => told(r, choiceReasonWords(r, units))),
+      but: c.but && told(c.but, butWords(c.but, units)),
+      rejected: c.rejected.map((r) => told(r, rejectionWords(r, units))),
+      forbiddenBy: c.forbiddenBy.map((r) => told(r, ruleWords(r, units))),
+      runnersUp: c.runnersUp.map((r) => told(r, runnerUpWords(r))),
+      confidence: told(c.confidence, confidenceWords(c.confidence)),
+      buy: c.buy && told(c.buy, buyWords(c.buy, units)),
+    })),
+    tracings: plan.tracings.map((t) => told(t, facingWords(t))),
+    press: plan.press.map((t) => spokenSetting(t, units)),
+    snags: plan.snags.map((s) => ({ ...s, ...ofSnag(s) })),
+  };
+}
+
+/** Figures go with most codes; which, docs/format.md tells. */
+const finding = z.looseObject({ code: z.string(), text: z.string() });
+const mm = z.number().min(0);
+
+export const settingSchema = z.object({
+  heat: z.object({
+    soleplateC: z.number(),
+    mark: z.string().nullable(),
+    dial: z
+      .union([
+        z.object({ at: z.string() }),
+        z.object({ from: z.string(), to: z.string(), share: z.number().min(0).max(1) }),
+      ])
+      .nullable(),
+    dots: z.union([z.literal(1), z.literal(2), z.literal(3)]),
+  }),
+  dwell: z.object({ seconds: z.number().positive(), minS: z.number().positive(), maxS: z.number().positive() }),
+  pressure: z.object({ kPa: mm, lean: z.string(), text: z.string() }),
+  steam: z.boolean(),
+  cover: z.enum(COVERS),
+  placements: z.number().int().min(1),
+  coolS: mm,
+  workable: z.boolean(),
+  stop: finding.nullable(),
+  cautions: z.array(finding),
+  reasons: z.array(finding),
+  leaflet: z.object({ heatC: z.number(), dwellS: z.number(), rules: z.boolean() }),
+  unsureC: mm,
+  remedies: z.array(finding.extend({ minS: mm, maxS: mm })),
+});
+
+/** The plan as the endpoint answers it. */
+export const planSchema = z.object({
+  format: z.literal(PLAN_FORMAT),
+  version: z.literal(PLAN_VERSION),
+  projectId: z.string(),
+  choices: z.array(
+    z.object({
+      pieceId: z.string(),
+      webId: z.string().nullable(),
+      overruled: z.boolean(),
+      reasons: z.array(finding),
+      but: finding.nullable(),
+      rejected: z.array(finding.extend({ webId: z.string() })),
+      forbiddenBy: z.array(finding),
+      runnersUp: z.array(finding.extend({ webId: z.string(), behindPoints: z.number() })),
+      confidence: finding.extend({ level: z.enum(['sure', 'fair', 'thin']) }),
+      buy: finding.nullable(),
+    }),
+  ),
+  order: z.array(z.string()),
+  steps: z.array(
+    z.object({
+      on: z.enum(['sheet', 'ground']),
+      unit: z.string().nullable(),
+      pieceIds: z.array(z.string()),
+      keepLinerOn: z.string().nullable(),
+    }),
+  ),
+  overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
+  tracings: z.array(
+    finding.extend({
+      pieceId: z.string(),
+      mirrored: z.boolean(),
+      outline: z.string(),
+      dotted: z.string(),
+      webMiddle: z.string(),
+      areaMm2: mm,
+      perimeterMm: mm,
+    }),
+  ),
+  press: z.array(
+    settingSchema.extend({
+      id: z.string(),
+      stage: z.enum(['fuse', 'bond']),
+      pieceIds: z.array(z.string()),
+      webId: z.string(),
+    }),
+  ),
+  webUse: z.array(
+    z.object({
+      webId: z.string(),
+      widthMm: mm,
+      lengthMm: mm,
+      usedAreaMm2: mm,
+      how: z.enum(['rows', 'nested']),
+      rowsLengthMm: mm,
+    }),
+  ),
+  snags: z.array(
+    finding.extend({
+      severity: z.enum(SEVERITIES),
+      pieceIds: z.array(z.string()),
+      mend: z.string(),
+      at: z.object({ xMm: z.number(), yMm: z.number() }).nullable(),
+      station: z.enum(STATIONS),
+    }),
+  ),
+});

@@ -1,0 +1,130 @@
+import { lookup, type Project, pieceName, type Snag } from '~/core/model';
+import { formatLength } from '~/core/units';
+import { buyWords, ruleWords } from './match';
+import { cautionWords } from './press';
+import { heat, one, say, type Words } from './table';
+
+/** What a snag's words speak of. */
+interface About {
+  readonly project: Project;
+  /** A piece's number and name. */
+  readonly named: (id: string | undefined) => string;
+  /** The first few pieces of a list by name, and how many more. */
+  readonly several: (ids: readonly string[]) => string;
+  readonly web: (id: string) => string;
+}
+
+const NAMED = 3;
+
+function about(project: Project): About {
+  const look = lookup(project);
+  const known = new Set(project.pieces.map((p) => p.id));
+  const named = (id: string | undefined): string =>
+    id !== undefined && known.has(id)
+      ? `${look.number(id)} “${pieceName(look.piece(id), look.number(id))}”`
+      : 'a piece that is gone';
+  return {
+    project,
+    named,
+    several: (ids) =>
+      ids.slice(0, NAMED).map(named).join(', ') + (ids.length > NAMED ? ` and ${ids.length - NAMED} more` : ''),
+    web: (id) => project.webs.find((w) => w.id === id)?.name ?? 'the web',
+  };
+}
+
+/** What happens if it is ignored. */
+const TEXTS: Words<Snag, [About]> = {
+  'no-pieces': () => 'There is nothing on the ground yet.',
+  'no-web': (s, a) => `Nothing in the drawer suits ${a.named(s.pieceIds[0])}: it cannot be fused.`,
+  'overruled-against-a-rule': (s, a) =>
+    `For ${a.named(s.pieceIds[0])} you chose a web that a rule forbids: ${ruleWords(s.rule, a.project.units)}`,
+  'press-unworkable': (s, a) => `${s.stage === 'fuse' ? 'Fusing' : 'Bonding'} ${a.several(s.pieceIds)} would not work.`,
+  'overheats-an-earlier-bond': (s, a) =>
+    `Bonding ${a.named(s.pieceIds[0])} at ${heat(s.soleplateC, a.project.units)} heats the bond of ${a.named(s.pieceIds[1])} again; its ${a.web(s.webId)} bears only ${heat(s.maxC, a.project.units)}.`,
+  'dial-untrusted': (s, a) => cautionWords(s.cause, a.project.units),
+  'iron-too-small': (s) =>
+    `This iron would be set down about ${s.placements.toLocaleString('en')} times for one piece, counted by its area alone.`,
+  'crosses-itself': (s, a) =>
+    `The outline of ${a.named(s.pieceIds[0])} crosses itself${s.at ? ` ${formatLength(s.at.xMm, a.project.units)} from the left and ${formatLength(s.at.yMm, a.project.units)} from the top` : ''}: what is inside twice counts as a hole.`,
+  'off-the-ground': (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'reaches', 'reach')} past the edge of the ground.`,
+  'print-upside-down': (s, a) =>
+    `The cloth of ${a.named(s.pieceIds[0])} has one way up, and here it stands on its head.`,
+  'thin-stroke': (s, a) =>
+    `${a.named(s.pieceIds[0])} is only ${formatLength(s.widthMm, a.project.units, 1)} wide at its thinnest: it frays, tears or lifts there.`,
+  'sharp-point': (s, a) =>
+    `${a.named(s.pieceIds[0])} has ${s.points === 1 ? 'a point' : `${s.points} points, the sharpest`} of ${Math.round(s.angleDeg)}°: the tip holds little web and frays first.`,
+  'inside-corners': (s, a) => `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} inside corners.`,
+  'looked-at-coarsely': (s, a) =>
+    `The edge of ${a.several(s.pieceIds)} is so long that thin places were only looked for here and there: there may be more.`,
+  hidden: (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'lies', 'lie')} wholly under other pieces and will not be seen.`,
+  'mixed-facing': (s, a) => {
+    const [mine, rest] = s.drawn === 'reversed' ? ['reversed', 'as seen'] : ['as seen', 'reversed'];
+    return `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} drawn ${mine}, the rest ${rest}. Keep the two on sheets of their own.`;
+  },
+  'short-of-web': (s, a) =>
+    `${a.web(s.webId)}: ${formatLength(s.needsMm, a.project.units)} are needed in rows, ${formatLength(s.leftMm, a.project.units)} are left.`,
+  'order-circle': (s, a) =>
+    `${a.several(s.pieceIds)} were each decided to lie over the one before, in a circle: that could only be woven.`,
+  'unit-interleaved': (s, a) =>
+    `${a.named(s.pieceIds[0])} would have to lie between pieces of the unit “${s.unit}”, which is laid down whole.`,
+  'stiff-place': (s) =>
+    `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Math.round(s.stiffness)} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
+  'shows-through': (s, a) =>
+    `${a.named(s.pieceIds[1])} is darker and shows through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from the opacity of the cloth).`,
+  vanishes: (s, a) =>
+    `${a.named(s.pieceIds[0])} can hardly be told from ${s.pieceIds.length > 1 ? a.named(s.pieceIds[1]) : 'the ground'}: their colours differ by only ${s.deltaE.toFixed(1)} (CIEDE2000).`,
+  'behind-no-window': (s, a) => `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'shows', 'show')} in no window.`,
+  tiny: (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} smaller than ${formatLength(s.leastMm, a.project.units)}: fiddly to hold and to cut.`,
+  'name-holds-markup': () => 'A name looks like code. It is kept and shown as plain text; nothing in it is run.',
+};
+
+/** What to do about it. */
+const MENDS: Words<Snag, [About]> = {
+  'no-pieces': () => 'Add a shape.',
+  'no-web': (s, a) => (s.buy ? buyWords(s.buy, a.project.units) : 'Add a web to the drawer.'),
+  'overruled-against-a-rule': () => 'Go back to our choice, or test it on a scrap first.',
+  'press-unworkable': (s, a) => cautionWords(s.cause, a.project.units),
+  'overheats-an-earlier-bond': () => 'Lay parchment between and keep to the shortest time, or give both the same web.',
+  'dial-untrusted': (s) => `Measure ${s.cause.iron} at each mark, or choose another iron.`,
+  'iron-too-small': () => 'Take a larger iron, or check that its soleplate was typed in millimetres.',
+  'crosses-itself': () => 'Draw the outline again without the crossing.',
+  'off-the-ground': () => 'Move it in, make it smaller, or let the edge cut it off on purpose.',
+  'print-upside-down': () => 'Turn the print under the piece by 180°.',
+  'thin-stroke': (s, a) =>
+    `Make it larger or bolder, at least ${formatLength(s.leastMm, a.project.units)} wide, or stitch that line instead.`,
+  'sharp-point': () => 'Blunt it a little, or secure the tip with a stitch.',
+  'inside-corners': () =>
+    'Cut into them from both sides with the tips of the scissors; do not overcut. Stitch 2–3 stitches past, then pivot.',
+  'looked-at-coarsely': () => 'Simplify the outline, or look at it closely yourself.',
+  hidden: () => 'Raise it, or leave it out.',
+  'mixed-facing': () => 'Use one route for the whole picture if you can.',
+  'short-of-web': () => 'Buy more, or give some pieces another web.',
+  'order-circle': (s, a) => `Give up that ${a.named(s.over)} lies over ${a.named(s.under)}: they share least.`,
+  'unit-interleaved': () => 'Take it into the unit, or take the unit apart there.',
+  'stiff-place': () => 'Cut hidden cloth away, take lighter webs, or cut the middle out of the webs.',
+  'shows-through': () =>
+    'Cut the hidden part of the lower one away, line the upper one, put them in another order, or choose a denser cloth.',
+  vanishes: (s, a) => {
+    const names = s.fabricIds.flatMap((id) => a.project.fabrics.filter((f) => f.id === id).map((f) => f.name));
+    return names.length > 0
+      ? `Take another fabric, such as ${names.join(' or ')}, or draw an outline in a darker thread.`
+      : 'Draw an outline in a darker thread, or take another fabric.';
+  },
+  'behind-no-window': () => 'Move it behind a window, or leave it out.',
+  tiny: () => 'Cut it last, with the liner still on, and keep small parts away from small children.',
+  'name-holds-markup': () => 'Rename it if that was not meant.',
+};
+
+/** A snag in words: what happens if it is ignored, and the mend. */
+export interface SnagWords {
+  readonly text: string;
+  readonly mend: string;
+}
+/** Words for the snags of one project's plan. */
+export function snagWords(project: Project): (snag: Snag) => SnagWords {
+  const a = about(project);
+  return (snag) => ({ text: say(TEXTS, snag, a), mend: say(MENDS, snag, a) });
+}
