@@ -36,6 +36,16 @@ interface Workbench extends PlanningState, SavingState {
   selectedIds: readonly string[];
   /** The whole view is turned over to the wrong side. */
   flipped: boolean;
+  /** The run of small edits that the next may still join, and until when. */
+  run: (Run & { readonly until: number }) | null;
+  /** What plans and saves the open project; null while none is open. */
+  open: Open | null;
+}
+
+interface Open {
+  readonly planner: Planner;
+  saver: Saver | null;
+  seat: Seat | null;
 }
 
 const EMPTY: Workbench = {
@@ -55,6 +65,8 @@ const EMPTY: Workbench = {
   selectedId: null,
   selectedIds: [],
   flipped: false,
+  run: null,
+  open: null,
 };
 
 const UNDO_STEPS = 200;
@@ -71,9 +83,15 @@ export const useWorkbench = create<Workbench>()(
 const { getState: get, setState: set } = useWorkbench;
 const history = () => useWorkbench.temporal.getState();
 
-let mergeKey: string | null = null;
-let mergeUntil = 0;
 const MERGE_MS = 900;
+
+/** What a run of small edits is about, like typing the name of one piece or nudging these: what it is, and the ids of all that it touches. */
+export interface Run {
+  readonly what: string;
+  readonly ids?: readonly string[];
+}
+const sameRun = (a: Run, b: Run): boolean =>
+  a.what === b.what && (a.ids ?? []).join('\u0000') === (b.ids ?? []).join('\u0000');
 
 const LOOKING_ON = 'Another tab is at work on this project. Press “Work here instead” first.';
 
@@ -86,11 +104,11 @@ function setUnrecorded(change: Partial<Workbench>): void {
 
 /**
  * Changes the project as one undoable step, unless that would leave a project that cannot be opened again: then nothing is changed.
- * @param merge edits with the same key that follow within a second become one step, like typing a name or nudging a piece
+ * @param run edits of one run that follow within a second become one step
  * @returns why it was not taken, in words; null when it was
  */
-export function edit(recipe: (project: Project) => void, merge?: string): string | null {
-  const { project: before, role, status } = get();
+export function edit(recipe: (project: Project) => void, run?: Run): string | null {
+  const { project: before, role, status, run: going } = get();
   if (!before || status !== 'open') return null;
   const refuse = (words: string): string => {
     set({ refused: words });
@@ -111,11 +129,10 @@ export function edit(recipe: (project: Project) => void, merge?: string): string
   const fault = faultOfEdit(before, after);
   if (fault) return refuse(`Nothing was changed: ${fault.message}`);
   const now = Date.now();
-  const continues = merge !== undefined && merge === mergeKey && now < mergeUntil;
-  if (continues) setUnrecorded({ project: after, refused: null });
-  else set({ project: after, refused: null });
-  mergeKey = merge ?? null;
-  mergeUntil = now + MERGE_MS;
+  const continues = run !== undefined && going !== null && sameRun(run, going) && now < going.until;
+  const change = { project: after, refused: null, run: run ? { ...run, until: now + MERGE_MS } : null };
+  if (continues) setUnrecorded(change);
+  else set(change);
   return null;
 }
 
@@ -128,7 +145,7 @@ export function editHere(recipe: (project: Project) => void): string | null {
 
 /** Ends a run of merged edits, so that the next is a step of its own. */
 export function endMerge(): void {
-  mergeKey = null;
+  set({ run: null });
 }
 
 export const undo = (): void => {
@@ -182,33 +199,29 @@ export const flip = (): void => set({ flipped: !get().flipped });
 export function editPiece(
   id: string,
   recipe: (piece: Project['pieces'][number]) => void,
-  merge?: string,
+  what?: string,
 ): string | null {
-  return edit((project) => {
-    const piece = project.pieces.find((p) => p.id === id);
-    if (piece) recipe(piece);
-  }, merge && `${merge}:${id}`);
+  return edit(
+    (project) => {
+      const piece = project.pieces.find((p) => p.id === id);
+      if (piece) recipe(piece);
+    },
+    what === undefined ? undefined : { what, ids: [id] },
+  );
 }
 
 // ---- what is open
 
-interface Open {
-  readonly planner: Planner;
-  saver: Saver | null;
-  seat: Seat | null;
-}
-let open: Open | null = null;
-
 /** Works the plan out once more, after it failed or was stopped. */
 export function planAgain(): void {
   const { project } = get();
-  if (project) open?.planner.note(project);
+  if (project) get().open?.planner.note(project);
 }
-export const stopPlanning = (): void => open?.planner.stop();
+export const stopPlanning = (): void => get().open?.planner.stop();
 /** Asks the tab that writes to step back, and writes here. */
-export const workHere = (): void => open?.seat?.takeOver();
+export const workHere = (): void => get().open?.seat?.takeOver();
 /** Tries to save again at once. */
-export const saveAgain = (): void => void open?.saver?.flush();
+export const saveAgain = (): void => void get().open?.saver?.flush();
 
 /**
  * Puts an earlier version in the place of the project, as one step that can be undone. What stood there is put by first.
@@ -256,7 +269,7 @@ export function openProject(id: string): () => void {
     saver: null,
     seat: null,
   };
-  open = own;
+  setUnrecorded({ open: own });
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
@@ -390,7 +403,7 @@ export function openProject(id: string): () => void {
       own.saver?.stop();
       own.seat?.leave();
     });
-    if (open === own) open = null;
+    if (get().open === own) setUnrecorded({ open: null });
     document.removeEventListener('visibilitychange', flush);
     window.removeEventListener('pagehide', flush);
     window.removeEventListener('beforeunload', warn);

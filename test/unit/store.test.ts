@@ -450,10 +450,33 @@ describe('store: the workbench', () => {
     expect(doc().pieces[0]!.label).to.equal('x');
   });
 
+  it('keeps nudges of different pieces apart, however quickly one follows the other; each is undone by itself', async () => {
+    await open();
+    const nudge = (ids: string[]): void =>
+      void edit(
+        (p) => {
+          for (const q of p.pieces) if (ids.includes(q.id)) q.at.xMm += 1;
+        },
+        { what: 'nudge', ids },
+      );
+    nudge(['a']);
+    nudge(['a']);
+    nudge(['b']);
+    nudge(['a', 'b']);
+    const xs = (): number[] => doc().pieces.map((p) => p.at.xMm);
+    const now = xs();
+    undo();
+    expect(xs()).to.deep.equal([now[0]! - 1, now[1]! - 1]);
+    undo();
+    expect(xs()).to.deep.equal([now[0]! - 1, now[1]! - 2]);
+    undo();
+    expect(xs()).to.deep.equal([now[0]! - 3, now[1]! - 2]);
+  });
+
   it('undoes a whole run of edits to where it began, not to its middle', async () => {
     await open();
     edit((p) => void (p.ground.widthMm = 500));
-    for (let w = 501; w < 560; w++) edit((p) => void (p.ground.widthMm = w), 'width');
+    for (let w = 501; w < 560; w++) edit((p) => void (p.ground.widthMm = w), { what: 'width' });
     undo();
     expect(doc().ground.widthMm).to.equal(500);
     redo();
@@ -502,7 +525,7 @@ describe('store: the workbench', () => {
     await open();
     const start = Date.now();
     let n = 0;
-    const typing = setInterval(() => edit((p) => void (p.name = `T${++n}`), 'name'), 60);
+    const typing = setInterval(() => edit((p) => void (p.name = `T${++n}`), { what: 'name' }), 60);
     await until('something is written', async () => (await stored()).name !== 'Test');
     clearInterval(typing);
     expect(Date.now() - start).to.be.below(2000);

@@ -21,9 +21,11 @@ import {
 } from '~/core/shape';
 import {
   correctedFor,
+  cutFiles,
   cutList,
   fromDxf,
   layoutSheets,
+  numberOfShape,
   PAPER_FACTS,
   placementOverview,
   type SheetDocument,
@@ -148,11 +150,43 @@ describe('layouts', () => {
     });
     const ask = webAsk(p, planProject(p), 'web')!;
     expect(ask.request.parts.map((q) => q.id)).to.deep.equal(['wide|1', 'wide|2']);
-    expect(ask.stripOf.get('wide|2')).to.equal('wide');
+    expect(ask.parts.get('wide|2')).to.deep.equal({ what: 'strip', pieceId: 'wide', strip: 2 });
     const whole = harbourLight();
     whole.schools.first = 'fuse-first';
-    const patches = webAsk(whole, plan, 'light-film')!.request.parts;
-    expect(patches.every((q) => q.id.startsWith('patch:'))).to.equal(true);
+    const patches = webAsk(whole, plan, 'light-film')!;
+    expect([...patches.parts.values()].every((q) => q.what === 'patch')).to.equal(true);
+  });
+});
+
+describe('cutting files', () => {
+  it('there is one for every scrap and for the bolt; together they hold every copy once', () => {
+    const p = project([piece('a', square(60), { count: 3 }), piece('b', square(40), { count: 2 })]);
+    p.fabrics = [
+      cotton({
+        stock: [
+          { widthMm: 90, heightMm: 90, count: 2, outline: null },
+          { widthMm: 260, heightMm: 120, count: 1, outline: null },
+        ],
+      }),
+    ];
+    const plan = planProject(p);
+    const wanted = clothAsk(p, plan, 'cotton')!;
+    const found = nest({ ...wanted.request, seconds: 1, seed: 3 }, { now: () => performance.now() });
+    const files = cutFiles(p, plan, wanted, found, 'dxf');
+    expect(files.length).to.be.above(1);
+    expect(new Set(files.map((f) => f.name)).size).to.equal(files.length);
+    expect(
+      files.every((f) => /^test-cotton-piece-[12](-no-2)?\.dxf$/.test(f.name)),
+      files.map((f) => f.name).join(),
+    ).to.equal(true);
+    const shapes = files.flatMap((f) => {
+      const read = fromDxf(f.text);
+      return read.ok ? read.shapes : [];
+    });
+    expect(shapes.map((s) => s.name).sort()).to.deep.equal(['1-1_a', '1-2_a', '1-3_a', '2-1_b', '2-2_b']);
+    expect(shapes.map((s) => numberOfShape(s.name)).sort()).to.deep.equal([1, 1, 1, 2, 2]);
+    expect(numberOfShape('part')).to.equal(null);
+    for (const s of shapes) expect(areaMm2(s.region)).to.be.closeTo(numberOfShape(s.name) === 1 ? 3600 : 1600, 1);
   });
 });
 

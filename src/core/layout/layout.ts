@@ -30,6 +30,12 @@ const roughCutOf = (project: Project, pieceId: string): number => {
 
 export type LayoutKind = 'web' | 'cloth';
 
+/** What a part of a layout is: a whole piece, a strip of one that is wider than the roll, or the patch of web that a whole cloth is fused with. */
+export type PartOf =
+  | { readonly what: 'piece'; readonly pieceId: string }
+  | { readonly what: 'strip'; readonly pieceId: string; readonly strip: number }
+  | { readonly what: 'patch'; readonly fabricId: string };
+
 /** What is asked of the nesting, and what it was asked for. */
 export interface LayoutAsk {
   readonly kind: LayoutKind;
@@ -37,8 +43,8 @@ export interface LayoutAsk {
   readonly request: Omit<NestRequest, 'seconds' | 'seed' | 'locked'>;
   /** Changes whenever anything changes that the layout depends on. */
   readonly key: string;
-  /** Strips that were made of shapes wider than the roll: part id → piece id. */
-  readonly stripOf: ReadonlyMap<string, string>;
+  /** What each part is, by its id. */
+  readonly parts: ReadonlyMap<string, PartOf>;
   /** The side of cloth or liner that is seen in the layout. */
   readonly side: 'liner' | 'wrong side' | 'right side';
 }
@@ -69,9 +75,12 @@ function ask(
   ofId: string,
   request: LayoutAsk['request'],
   side: LayoutAsk['side'],
-  stripOf: ReadonlyMap<string, string> = new Map(),
+  special: ReadonlyMap<string, PartOf> = new Map(),
 ): LayoutAsk {
-  return { kind, ofId, request, side, stripOf, key: shortName(JSON.stringify(request)) };
+  const parts = new Map(
+    request.parts.map(({ id }): [string, PartOf] => [id, special.get(id) ?? { what: 'piece', pieceId: id }]),
+  );
+  return { kind, ofId, request, side, parts, key: shortName(JSON.stringify(request)) };
 }
 
 /** Pieces that get a web, with the outline as it is drawn and how often. */
@@ -107,7 +116,7 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
   const chosen = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
   const mine = tracedWith(project, plan, (id) => chosen.get(id) === webId);
   if (mine.length === 0) return null;
-  const stripOf = new Map<string, string>();
+  const special = new Map<string, PartOf>();
   let parts: NestPart[];
   let spacingMm = 2 * Math.max(...mine.map((p) => roughCutOf(project, p.id)));
   if (project.schools.first === 'fuse-first') {
@@ -118,7 +127,9 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
     }
     parts = [...byFabric].map(([fabricId, list]) => {
       const { widthMm, heightMm } = patchOf(list, web.widthMm);
-      return { id: `patch:${fabricId}`, outline: rectangle(heightMm, widthMm), count: 1, rotations: [0, 90] };
+      const id = `patch of ${fabricId}`;
+      special.set(id, { what: 'patch', fabricId });
+      return { id, outline: rectangle(heightMm, widthMm), count: 1, rotations: [0, 90] };
     });
     spacingMm = 0;
   } else
@@ -127,7 +138,7 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
       if (!split) return [p];
       return split.strips.map((strip, i) => {
         const id = `${p.id}|${i + 1}`;
-        stripOf.set(id, p.id);
+        special.set(id, { what: 'strip', pieceId: p.id, strip: i + 1 });
         return { id, outline: printRegion(strip, 3), count: p.count };
       });
     });
@@ -143,7 +154,7 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
       bins: binsOf(web.offcuts, 'offcut'),
     },
     'liner',
-    stripOf,
+    special,
   );
 }
 
@@ -216,6 +227,8 @@ export function allAsks(project: Project, plan: Plan): LayoutAsk[] {
 export interface LaidStrip {
   readonly bin: string | null;
   readonly binCopy: number;
+  /** The how-manieth offcut or piece of stock it is, as they are listed; null: the roll or the bolt. */
+  readonly number: number | null;
   readonly outline: string;
   readonly bounds: Bounds;
   readonly placements: readonly NestPlacement[];
@@ -229,13 +242,14 @@ export function stripsOf(wanted: LayoutAsk, layout: Pick<Layout, 'placements' | 
   const covered = (list: readonly NestPlacement[]): number => list.reduce((sum, p) => sum + (areas.get(p.id) ?? 0), 0);
   const list = layout.placements as readonly NestPlacement[];
   const strips: LaidStrip[] = [];
-  for (const bin of wanted.request.bins ?? [])
+  for (const [i, bin] of (wanted.request.bins ?? []).entries())
     for (let binCopy = 0; binCopy < bin.count; binCopy++) {
       const mine = list.filter((p) => p.bin === bin.id && p.binCopy === binCopy);
       if (mine.length === 0) continue;
       strips.push({
         bin: bin.id,
         binCopy,
+        number: i + 1,
         outline: bin.outline,
         bounds: boundsOf(regionOf(bin.outline, ROUGH_TOLERANCE_MM)),
         placements: mine,
@@ -247,6 +261,7 @@ export function stripsOf(wanted: LayoutAsk, layout: Pick<Layout, 'placements' | 
     strips.push({
       bin: null,
       binCopy: 0,
+      number: null,
       outline: rectangle(layout.lengthMm, wanted.request.widthMm),
       bounds: { minX: 0, minY: 0, maxX: layout.lengthMm, maxY: wanted.request.widthMm },
       placements: onRoll,
@@ -257,7 +272,10 @@ export function stripsOf(wanted: LayoutAsk, layout: Pick<Layout, 'placements' | 
 
 /** What is drawn for a placement: the shape itself where the layout shows one with room around it. */
 export const drawnOutline = (plan: Plan, wanted: LayoutAsk, partId: string): Region => {
-  const piece = wanted.stripOf.get(partId) ?? partId;
-  const own = wanted.kind === 'cloth' ? plan.tracings.find((t) => t.pieceId === piece)?.outline : undefined;
+  const part = wanted.parts.get(partId);
+  const own =
+    wanted.kind === 'cloth' && part?.what === 'piece'
+      ? plan.tracings.find((t) => t.pieceId === part.pieceId)?.outline
+      : undefined;
   return regionOf(own ?? wanted.request.parts.find((p) => p.id === partId)?.outline ?? 'M0 0', ROUGH_TOLERANCE_MM);
 };

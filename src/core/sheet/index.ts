@@ -1,3 +1,4 @@
+export * from './cut-files';
 export * from './layouts';
 export * from './lists';
 export * from './machine';
@@ -5,6 +6,7 @@ export * from './marks';
 export * from './paper';
 export * from './placement';
 export * from './printer';
+export * from './strip';
 export * from './svg';
 export * from './tile';
 export * from './title-block';

@@ -15,6 +15,7 @@ import {
 import type { Mark, SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { stripName, stripSize } from './strip';
 import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
 
@@ -39,24 +40,31 @@ export function laidParts(
 ): LaidPart[] {
   const look = lookup(project);
   const outlines = new Map(wanted.request.parts.map((p) => [p.id, p.outline]));
+  const known = new Set(project.pieces.map((p) => p.id));
   return placements.flatMap((p): LaidPart[] => {
     const outline = outlines.get(p.id);
     if (outline === undefined) return [];
-    const pieceId = wanted.stripOf.get(p.id) ?? p.id;
-    const known = project.pieces.some((q) => q.id === pieceId);
+    const part = wanted.parts.get(p.id);
+    if (!part) return [];
+    const pieceId = part.what !== 'patch' && known.has(part.pieceId) ? part.pieceId : null;
     const move = composed(rotation(p.rotateDeg), translation(p.xMm, p.yMm));
-    const number = known ? look.number(pieceId) : 0;
-    const strip = wanted.stripOf.has(p.id) ? `, strip ${p.id.split('|').at(-1)}` : '';
-    const patch = p.id.startsWith('patch:') ? project.fabrics.find((f) => f.id === p.id.slice(6))?.name : undefined;
+    const number = pieceId === null ? 0 : look.number(pieceId);
+    const name = pieceId === null ? '' : pieceName(look.piece(pieceId), number);
+    const label =
+      part.what === 'patch'
+        ? `patch of ${project.fabrics.find((f) => f.id === part.fabricId)?.name ?? 'cloth'}`
+        : part.what === 'strip'
+          ? `${name}, strip ${part.strip}`
+          : name;
     return [
       {
         partId: p.id,
-        pieceId: known ? pieceId : null,
+        pieceId,
         copy: p.copy,
         region: transformRegion(drawnOutline(plan, wanted, p.id), move),
         rough: wanted.kind === 'cloth' ? placedRegion(outline, p) : [],
         number,
-        label: known ? `${pieceName(look.piece(pieceId), number)}${strip}` : `patch of ${patch ?? 'cloth'}`,
+        label,
       },
     ];
   });
@@ -110,7 +118,7 @@ export function layoutSheets(
     const pageH = facts.heightMm ?? width + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
     const area = drawingArea(pageW, pageH);
     const tiles = tileDrawing(turned ? quarter(drawing) : drawing, area.widthMm, area.heightMm);
-    const where = strip.bin === null ? 'roll' : `${strip.bin.replace('-', ' ')}`;
+    const where = stripName(wanted, strip);
     for (const tile of tiles)
       pages.push({
         id: `page-${pages.length + 1}`,
@@ -124,7 +132,7 @@ export function layoutSheets(
           ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
           ...titleBlock(pageW, pageH, [
             project.name,
-            `Layout on ${name}, ${where}, ${Math.round(width)} × ${Math.round(height)} mm`,
+            `Layout on ${name}, ${where}, ${stripSize(strip, project.units)}`,
             SIDE_WORDS[wanted.side],
             tiles.length > 1
               ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`

@@ -81,7 +81,7 @@ export function Purpose({ project }: { project: Project }) {
                 value={schools.extraWebPoints}
                 min={0}
                 max={100}
-                onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), 'extra-web')}
+                onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
                 hint="about 10 points decide between two webs of which either would do"
               />
             </div>

@@ -102,7 +102,7 @@ export function Pattern() {
             dyMm: nudge[1] * step,
           })),
         ),
-      'nudge',
+      { what: 'nudge', ids: selectedIds },
     );
   };
 

@@ -190,7 +190,7 @@ function Bench() {
           maxLength={200}
           onChange={(e) => {
             const typed = e.target.value;
-            if (typed !== '') edit((p) => void (p.name = typed), 'name');
+            if (typed !== '') edit((p) => void (p.name = typed), { what: 'name' });
           }}
         />
         <span className={css.state} role="status">

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, Note, NumberField, Select, TextField } from '~/components';
 import type { Plan, Project } from '~/core/model';
 import { printRegion } from '~/core/shape';
+import { numberOfShape } from '~/core/sheet';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
 import css from './Trace.module.css';
 
@@ -25,9 +26,9 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
     plan.tracings.filter((t) => t.mirrored).map((t) => project.pieces.findIndex((p) => p.id === t.pieceId) + 1),
   );
   const reversedNames = run?.shapes.filter((s) => {
-    const number = Number(/^(\d+)/.exec(s.name)?.[1] ?? 0);
+    const number = numberOfShape(s.name);
     const tracing = plan.tracings.find((t) => project.pieces.findIndex((p) => p.id === t.pieceId) + 1 === number);
-    return reversed.has(number) && tracing && tracing.code !== 'no-care';
+    return number !== null && reversed.has(number) && tracing && tracing.code !== 'no-care';
   });
   return (
     <Dialog wide title="A simulated cutting machine" onClose={onClose}>

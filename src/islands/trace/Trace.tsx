@@ -211,7 +211,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             value={project.limits.mirrorMm ?? 0.5}
             min={0.05}
             max={20}
-            onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), 'mirror')}
+            onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), { what: 'mirror' })}
             hint={project.limits.mirrorMm === null ? 'or 1 % of its size, whichever is more' : undefined}
           />
         </div>

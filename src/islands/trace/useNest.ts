@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { LayoutAsk } from '~/core/layout';
 import type { Layout } from '~/core/model';
 import { isBetter, type NestPlacement, type NestResult } from '~/core/nest';
-import { edit } from '~/store';
+import { edit, type Run } from '~/store';
 import { openNestThread, proxy } from '~/workers';
 
 /** A layout as it is kept in the project. */
@@ -18,11 +18,11 @@ const kept = (wanted: LayoutAsk, result: NestResult, locked: readonly string[]):
 });
 
 /** Puts a layout into the project, in place of the one there was for the same web or fabric. */
-export function keepLayout(layout: Layout, merge?: string): string | null {
+export function keepLayout(layout: Layout, run?: Run): string | null {
   return edit((p) => {
     p.layouts = p.layouts.filter((l) => l.kind !== layout.kind || l.ofId !== layout.ofId);
     p.layouts.push(layout);
-  }, merge);
+  }, run);
 }
 
 export interface Nesting {
