@@ -1,3 +1,4 @@
+import { sure } from '~/core/lists';
 import { boundsOf, composed, regionOf, scaling, transformPath, translation } from '~/core/shape';
 
 /** Plain block capitals drawn for the demo: cap height 40 mm, strokes 10 mm, easy to cut. Counters are holes. */
@@ -43,6 +44,9 @@ export function setCapitals(
   const left = centreX - (x - gapMm) / 2;
   return set.map(({ letter, x: at }) => ({
     letter,
-    outline: transformPath(CAPITALS[letter]!, composed(scaling(scale), translation(left + at, topY))),
+    outline: transformPath(
+      sure(CAPITALS[letter], 'letters without a shape were left out above'),
+      composed(scaling(scale), translation(left + at, topY)),
+    ),
   }));
 }

@@ -1,3 +1,4 @@
+import { nth } from '~/core/lists';
 import { isPlainId, LIMITS, newId, newProject, type Project } from '~/core/model';
 import { harbourLight } from '~/demo';
 import { Told } from './attempt';
@@ -94,8 +95,8 @@ export async function makeProject(): Promise<string> {
     covers: drawer.covers.slice(0, LIMITS.benchThings),
     surfaces: drawer.surfaces.slice(0, LIMITS.benchThings),
     pictures: drawer.pictures.filter((p) => used.has(p.id)).slice(0, LIMITS.pictures),
-    ground: { fabricId: fabrics[0]!.id },
-    bench: { ironId: irons[0]!.id },
+    ground: { fabricId: nth(fabrics, 0).id },
+    bench: { ironId: nth(irons, 0).id },
   });
   const carried = new Set(doc.pictures.map((p) => p.id));
   doc.fabrics = doc.fabrics.map((f) => (f.photo && !carried.has(f.photo.pictureId) ? { ...f, photo: null } : f));

@@ -160,7 +160,10 @@ describe('layouts', () => {
 
 describe('cutting files', () => {
   it('there is one for every scrap and for the bolt; together they hold every copy once', () => {
-    const p = project([piece('a', square(60), { count: 3 }), piece('b', square(40), { count: 2 })]);
+    const p = project([
+      piece('a', square(60), { count: 3 }),
+      piece('b', square(40), { count: 2, at: { xMm: 200, yMm: 0, rotateDeg: 0 } }),
+    ]);
     p.fabrics = [
       cotton({
         stock: [
@@ -171,7 +174,7 @@ describe('cutting files', () => {
     ];
     const plan = planProject(p);
     const wanted = clothAsk(p, plan, 'cotton')!;
-    const found = nest({ ...wanted.request, seconds: 1, seed: 3 }, { now: () => performance.now() });
+    const found = laid(wanted);
     const files = cutFiles(p, plan, wanted, found, 'dxf');
     expect(files.length).to.be.above(1);
     expect(new Set(files.map((f) => f.name)).size).to.equal(files.length);

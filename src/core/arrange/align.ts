@@ -1,3 +1,4 @@
+import { lastOf, nth } from '../lists';
 import type { Bounds } from '../shape';
 import type { Item, Move } from './items';
 
@@ -34,9 +35,9 @@ export function spread(items: readonly Item[], way: 'across' | 'down'): Move[] {
   const low = (i: Item): number => (way === 'across' ? i.box.minX : i.box.minY);
   const high = (i: Item): number => (way === 'across' ? i.box.maxX : i.box.maxY);
   const sorted = [...items].sort((a, b) => low(a) + high(a) - low(b) - high(b));
-  const room = high(sorted.at(-1)!) - low(sorted[0]!) - sorted.reduce((sum, i) => sum + high(i) - low(i), 0);
+  const room = high(lastOf(sorted)) - low(nth(sorted, 0)) - sorted.reduce((sum, i) => sum + high(i) - low(i), 0);
   const gap = room / (sorted.length - 1);
-  let next = low(sorted[0]!);
+  let next = low(nth(sorted, 0));
   return sorted.map((item) => {
     const by = next - low(item);
     next += high(item) - low(item) + gap;

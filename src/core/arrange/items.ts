@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import { boxOnGround, finishedOutline, newPiece, type Piece, type Project } from '../model';
 import {
   applyTo,
@@ -48,7 +49,7 @@ export function itemsOf(project: Project, ids: readonly string[]): Item[] {
     byKey.set(key, [...(byKey.get(key) ?? []), piece]);
   }
   return [...byKey.values()].map((pieces) => {
-    const wordId = pieces[0]!.wordId;
+    const wordId = nth(pieces, 0).wordId;
     const word = wordId === null ? undefined : project.words.find((w) => w.id === wordId);
     return {
       pieceIds: pieces.map((p) => p.id),

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { inMap, sure } from '../lists';
 import { problemsFrom } from '../model';
 import { COLUMNS, type Column, usualThing } from './columns';
 import { DRAWER_LIMIT, type DrawerKind, KIND_WORDS, THING_SCHEMAS, type Things } from './kinds';
@@ -23,7 +24,7 @@ const at = (thing: unknown, path: string): unknown =>
 
 function put(thing: Record<string, unknown>, path: string, value: unknown): void {
   const keys = path.split('.');
-  const last = keys.pop()!;
+  const last = sure(keys.pop(), 'every path has a last key');
   let o = thing;
   for (const key of keys) {
     o[key] = { ...(o[key] as Record<string, unknown>) };
@@ -90,8 +91,8 @@ function read(cell: string, { type, heading }: Column): { ok: true; value: unkno
       const m = /^([\d.,]+)\s*[x×]\s*([\d.,]+)(?:\s*[x×]\s*(\d+))?(?:\s*\[(.*)\])?$/i.exec(part);
       if (!m) return bad('sizes like 559 x 457, or 559 x 457 x 2 for two, with ; between');
       sizes.push({
-        widthMm: aNumber(m[1]!),
-        heightMm: aNumber(m[2]!),
+        widthMm: aNumber(m[1] ?? ''),
+        heightMm: aNumber(m[2] ?? ''),
         count: m[3] ? Number(m[3]) : 1,
         outline: m[4] || null,
       });
@@ -184,7 +185,7 @@ export function fromCsv<K extends DrawerKind>(kind: K, csv: string, newId: () =>
     const own: { column: Column; value: unknown }[] = [];
     let bad = false;
     for (const heading of headings) {
-      const column = known.get(heading)!;
+      const column = inMap(known, heading);
       const cell = (row[heading] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
       if (cell === '') continue;
       const got = read(cell, column);

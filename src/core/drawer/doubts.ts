@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import { FIBRE_FACTS, factsOf, flowC } from '../material';
 import type { BenchCover, Fabric, Iron, Web } from '../model';
 import { dotsAllowed } from '../units';
@@ -66,12 +67,12 @@ function ofWeb(w: Web, fabrics: readonly Fabric[]): Doubt[] {
 }
 
 function ofIron(i: Iron): Doubt[] {
-  const falls = i.dial.findIndex((d, k) => k > 0 && d.measuredC <= i.dial[k - 1]!.measuredC);
+  const falls = i.dial.findIndex((d, k) => k > 0 && d.measuredC <= nth(i.dial, k - 1).measuredC);
   if (falls > 0)
     return [
       {
         code: 'marks-swapped',
-        text: `“${i.dial[falls]!.mark}” was measured no hotter than “${i.dial[falls - 1]!.mark}”. Two readings may be swapped: measure again.`,
+        text: `“${nth(i.dial, falls).mark}” was measured no hotter than “${nth(i.dial, falls - 1).mark}”. Two readings may be swapped: measure again.`,
       },
     ];
   return i.dial.length === 0

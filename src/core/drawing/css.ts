@@ -24,9 +24,9 @@ export class StyleSheet {
 
   add(css: string): void {
     const plain = css.replace(/\/\*[\s\S]*?\*\//g, '');
-    for (const [, selectors, body] of plain.matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
-      for (const selector of selectors!.split(',').map((s) => s.trim())) {
-        if (/^[.#]?[\w-]+$/.test(selector)) this.rules.push({ selector, style: declarations(body!) });
+    for (const [, selectors = '', body = ''] of plain.matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
+      for (const selector of selectors.split(',').map((s) => s.trim())) {
+        if (/^[.#]?[\w-]+$/.test(selector)) this.rules.push({ selector, style: declarations(body) });
         else if (!selector.startsWith('@')) this.skipped.push(selector);
       }
     }

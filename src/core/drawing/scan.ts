@@ -1,3 +1,4 @@
+import { f32, f64, i32, nth, u8 } from '../lists';
 import type { Point } from '../shape';
 
 /** A picture as pixels: four bytes each, red green blue alpha. */
@@ -18,24 +19,24 @@ export type Homography = readonly [number, number, number, number, number, numbe
 export function homography(from: readonly Point[], to: readonly Point[]): Homography | null {
   const rows: number[][] = [];
   for (let i = 0; i < 4; i++) {
-    const { x, y } = from[i]!;
-    const { x: u, y: v } = to[i]!;
+    const { x, y } = nth(from, i);
+    const { x: u, y: v } = nth(to, i);
     rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y, u], [0, 0, 0, x, y, 1, -v * x, -v * y, v]);
   }
   // Gaussian elimination with the largest pivot.
   for (let c = 0; c < 8; c++) {
     let pivot = c;
-    for (let r = c + 1; r < 8; r++) if (Math.abs(rows[r]![c]!) > Math.abs(rows[pivot]![c]!)) pivot = r;
-    [rows[c], rows[pivot]] = [rows[pivot]!, rows[c]!];
-    const p = rows[c]![c]!;
+    for (let r = c + 1; r < 8; r++) if (Math.abs(nth(nth(rows, r), c)) > Math.abs(nth(nth(rows, pivot), c))) pivot = r;
+    [rows[c], rows[pivot]] = [nth(rows, pivot), nth(rows, c)];
+    const p = nth(nth(rows, c), c);
     if (Math.abs(p) < 1e-9) return null;
     for (let r = 0; r < 8; r++) {
       if (r === c) continue;
-      const f = rows[r]![c]! / p;
-      for (let k = c; k < 9; k++) rows[r]![k] = rows[r]![k]! - f * rows[c]![k]!;
+      const f = nth(nth(rows, r), c) / p;
+      for (let k = c; k < 9; k++) nth(rows, r)[k] = nth(nth(rows, r), k) - f * nth(nth(rows, c), k);
     }
   }
-  return rows.map((row, i) => row[8]! / row[i]!) as unknown as Homography;
+  return rows.map((row, i) => nth(row, 8) / nth(row, i)) as unknown as Homography;
 }
 
 export const project = ([a, b, c, d, e, f, g, h]: Homography, { x, y }: Point): Point => {
@@ -73,8 +74,8 @@ export function straighten(picture: Pixels, corners: readonly Point[], width: nu
       const x1 = Math.min(w - 1, x0 + 1);
       const y1 = Math.min(h - 1, y0 + 1);
       for (let c = 0; c < 4; c++) {
-        const top = src[(y0 * w + x0) * 4 + c]! * (1 - fx) + src[(y0 * w + x1) * 4 + c]! * fx;
-        const low = src[(y1 * w + x0) * 4 + c]! * (1 - fx) + src[(y1 * w + x1) * 4 + c]! * fx;
+        const top = u8(src, (y0 * w + x0) * 4 + c) * (1 - fx) + u8(src, (y0 * w + x1) * 4 + c) * fx;
+        const low = u8(src, (y1 * w + x0) * 4 + c) * (1 - fx) + u8(src, (y1 * w + x1) * 4 + c) * fx;
         data[(y * width + x) * 4 + c] = top * (1 - fy) + low * fy;
       }
     }
@@ -86,8 +87,8 @@ export function straighten(picture: Pixels, corners: readonly Point[], width: nu
 export function greyOf({ width, height, data }: Pixels): Uint8ClampedArray {
   const grey = new Uint8ClampedArray(width * height);
   for (let i = 0; i < grey.length; i++) {
-    const a = data[i * 4 + 3]! / 255;
-    grey[i] = (0.299 * data[i * 4]! + 0.587 * data[i * 4 + 1]! + 0.114 * data[i * 4 + 2]!) * a + 255 * (1 - a);
+    const a = u8(data, i * 4 + 3) / 255;
+    grey[i] = (0.299 * u8(data, i * 4) + 0.587 * u8(data, i * 4 + 1) + 0.114 * u8(data, i * 4 + 2)) * a + 255 * (1 - a);
   }
   return grey;
 }
@@ -95,18 +96,18 @@ export function greyOf({ width, height, data }: Pixels): Uint8ClampedArray {
 /** The brightness that best parts dark from light. Source: Otsu 1979, between-class variance. */
 export function otsuThreshold(grey: Uint8ClampedArray): number {
   const histogram = new Float64Array(256);
-  for (const g of grey) histogram[g]! += 1;
+  for (const g of grey) histogram[g] = f64(histogram, g) + 1;
   const total = grey.length;
   let all = 0;
-  for (let i = 0; i < 256; i++) all += i * histogram[i]!;
+  for (let i = 0; i < 256; i++) all += i * f64(histogram, i);
   let below = 0;
   let sumBelow = 0;
   let best = 128;
   let most = -1;
   for (let t = 0; t < 256; t++) {
-    below += histogram[t]!;
+    below += f64(histogram, t);
     if (below === 0 || below === total) continue;
-    sumBelow += t * histogram[t]!;
+    sumBelow += t * f64(histogram, t);
     const between = below * (total - below) * (sumBelow / below - (all - sumBelow) / (total - below)) ** 2;
     if (between > most) {
       most = between;
@@ -138,7 +139,7 @@ export function regionsOfScan(picture: Pixels, wanted: Wanted, speckShare = 0.00
   const grey = evenLight(greyOf(picture), w, h);
   const t = otsuThreshold(grey);
   const ink = new Uint8Array(w * h);
-  for (let i = 0; i < ink.length; i++) ink[i] = grey[i]! <= t ? 1 : 0;
+  for (let i = 0; i < ink.length; i++) ink[i] = u8(grey, i) <= t ? 1 : 0;
   const want = wanted === 'dark' ? 1 : 0;
   const labels = new Int32Array(w * h);
   const specks = speckShare * w * h;
@@ -153,7 +154,7 @@ export function regionsOfScan(picture: Pixels, wanted: Wanted, speckShare = 0.00
     queue[tail++] = start;
     labels[start] = -1;
     while (head < tail) {
-      const i = queue[head++]!;
+      const i = i32(queue, head++);
       const x = i % w;
       if (x === 0 || x === w - 1 || i < w || i >= w * (h - 1)) edge = true;
       for (const j of [x > 0 ? i - 1 : -1, x < w - 1 ? i + 1 : -1, i - w, i + w]) {
@@ -166,9 +167,9 @@ export function regionsOfScan(picture: Pixels, wanted: Wanted, speckShare = 0.00
     const keep = tail >= specks && !(wanted === 'inside' && edge);
     if (keep) count += 1;
     const mark = keep ? count : -2;
-    for (let k = 0; k < tail; k++) labels[queue[k]!] = mark;
+    for (let k = 0; k < tail; k++) labels[i32(queue, k)] = mark;
   }
-  for (let i = 0; i < labels.length; i++) if (labels[i]! < 0) labels[i] = 0;
+  for (let i = 0; i < labels.length; i++) if (i32(labels, i) < 0) labels[i] = 0;
   return { width: w, height: h, labels, count, lineWidthPx: wanted === 'inside' ? lineWidth(ink, w, h) : 0 };
 }
 
@@ -190,7 +191,7 @@ function lineWidth(ink: Uint8Array, w: number, h: number): number {
         while (end < n && ink[start + end * step] === 1) end += 1;
         for (let m = k; m < end; m++) {
           const i = start + m * step;
-          shortest[i] = Math.min(shortest[i]!, (end - k) * unit);
+          shortest[i] = Math.min(f32(shortest, i), (end - k) * unit);
         }
         k = end;
       }
@@ -221,15 +222,15 @@ function evenLight(grey: Uint8ClampedArray, w: number, h: number): Uint8ClampedA
     for (let c = 0; c < columns; c++) {
       const values: number[] = [];
       for (let y = r * tile; y < Math.min(h, (r + 1) * tile); y += 3)
-        for (let x = c * tile; x < Math.min(w, (c + 1) * tile); x += 3) values.push(grey[y * w + x]!);
+        for (let x = c * tile; x < Math.min(w, (c + 1) * tile); x += 3) values.push(u8(grey, y * w + x));
       values.sort((a, b) => a - b);
       paper[r * columns + c] = values[Math.floor(values.length * 0.9)] ?? 255;
     }
   const overall = Math.max(...paper);
   // A tile that is dark all over is a shape, not shade.
-  for (let i = 0; i < paper.length; i++) if (paper[i]! < overall * 0.6) paper[i] = overall;
+  for (let i = 0; i < paper.length; i++) if (f64(paper, i) < overall * 0.6) paper[i] = overall;
   const at = (c: number, r: number): number =>
-    paper[Math.max(0, Math.min(rows - 1, r)) * columns + Math.max(0, Math.min(columns - 1, c))]!;
+    f64(paper, Math.max(0, Math.min(rows - 1, r)) * columns + Math.max(0, Math.min(columns - 1, c)));
   const out = new Uint8ClampedArray(grey.length);
   for (let y = 0; y < h; y++) {
     const ry = y / tile - 0.5;
@@ -241,7 +242,7 @@ function evenLight(grey: Uint8ClampedArray, w: number, h: number): Uint8ClampedA
       const fx = cx - c;
       const level =
         (at(c, r) * (1 - fx) + at(c + 1, r) * fx) * (1 - fy) + (at(c, r + 1) * (1 - fx) + at(c + 1, r + 1) * fx) * fy;
-      out[y * w + x] = Math.min(255, (grey[y * w + x]! / level) * 255);
+      out[y * w + x] = Math.min(255, (u8(grey, y * w + x) / level) * 255);
     }
   }
   return out;

@@ -72,9 +72,10 @@ interface Node {
 }
 
 /** Millimetres in CSS units; 1 px = 1/96 in (CSS Values and Units, absolute lengths). */
+const PX_MM = 25.4 / 96;
 const UNIT_MM: Readonly<Record<string, number>> = {
-  '': 25.4 / 96,
-  px: 25.4 / 96,
+  '': PX_MM,
+  px: PX_MM,
   pt: 25.4 / 72,
   pc: 25.4 / 6,
   in: 25.4,
@@ -88,8 +89,8 @@ const numberOf = (text: string | undefined, whole = 0): number => {
   const match = /^\s*([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)\s*(%|[a-z]*)\s*$/i.exec(text);
   if (!match) return 0;
   const value = Number(match[1]);
-  const unit = match[2]!.toLowerCase();
-  return unit === '%' ? (value / 100) * whole : value * ((UNIT_MM[unit] ?? UNIT_MM['']!) / UNIT_MM['']!);
+  const unit = (match[2] ?? '').toLowerCase();
+  return unit === '%' ? (value / 100) * whole : value * ((UNIT_MM[unit] ?? PX_MM) / PX_MM);
 };
 const numbers = (text: string): number[] => (text.match(/[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?/gi) ?? []).map(Number);
 
@@ -98,9 +99,9 @@ const IDENTITY: Affine = scaling(1);
 /** SVG 2, chapter 8: a list of transform functions, the first outermost. */
 export function readTransform(text: string | undefined): Affine {
   let m = IDENTITY;
-  for (const [, name, inside] of (text ?? '').matchAll(/(\w+)\s*\(([^)]*)\)/g)) {
-    const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0] = numbers(inside!);
-    const given = numbers(inside!).length;
+  for (const [, name, inside = ''] of (text ?? '').matchAll(/(\w+)\s*\(([^)]*)\)/g)) {
+    const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0] = numbers(inside);
+    const given = numbers(inside).length;
     const rad = (a * Math.PI) / 180;
     let t: Affine = IDENTITY;
     if (name === 'matrix') t = { a, b, c, d, e, f };
@@ -230,7 +231,7 @@ function parseTree(text: string): Node {
 
 /** viewBox, width and height to a matrix that brings user units to mm (SVG 2, section 8.2; the picture keeps its shape). */
 function viewport(root: Node): { matrix: Affine; widthMm: number; heightMm: number; width: number; height: number } {
-  const px = UNIT_MM['']!;
+  const px = PX_MM;
   const box = numbers(root.attributes['viewBox'] ?? '');
   const [bx = 0, by = 0, bw = 0, bh = 0] = box;
   const whole = (key: string, from: number): number => {
@@ -480,7 +481,12 @@ export function readSvg(text: string, onProgress: (share: number) => void = () =
 }
 
 const pick = (attributes: Style): Style =>
-  Object.fromEntries(INHERITED.filter((k) => attributes[k] !== undefined).map((k) => [k, attributes[k]!]));
+  Object.fromEntries(
+    INHERITED.flatMap((k) => {
+      const value = attributes[k];
+      return value === undefined ? [] : [[k, value]];
+    }),
+  );
 
 /** The box of all shapes of a drawing, mm; the size that is fitted on arrival. */
 export const drawingBounds = (drawing: Drawing) =>

@@ -1,4 +1,5 @@
 import ImageTracer from 'imagetracerjs';
+import { i32, nth } from '../lists';
 import {
   areaMm2,
   boundsOf,
@@ -36,7 +37,7 @@ export function traceRegions(
   const boxes = Array.from({ length: count + 1 }, () => ({ x0: width, y0: height, x1: -1, y1: -1 }));
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const box = boxes[labels[y * width + x]!]!;
+      const box = nth(boxes, i32(labels, y * width + x));
       if (x < box.x0) box.x0 = x;
       if (x > box.x1) box.x1 = x;
       if (y < box.y0) box.y0 = y;
@@ -44,7 +45,7 @@ export function traceRegions(
     }
   const traced: TracedRegion[] = [];
   for (let label = 1; label <= count; label++) {
-    const box = boxes[label]!;
+    const box = nth(boxes, label);
     const w = box.x1 - box.x0 + 5;
     const h = box.y1 - box.y0 + 5;
     const data = new Uint8ClampedArray(w * h * 4).fill(255);

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import {
   areaMm2,
   boundsOf,
@@ -49,8 +50,8 @@ const moments = (region: Region): { area: number; x: number; y: number } => {
   let y = 0;
   for (const ring of region)
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const p = ring[j]!;
-      const q = ring[i]!;
+      const p = nth(ring, j);
+      const q = nth(ring, i);
       const c = p.x * q.y - q.x * p.y;
       area += c / 2;
       x += ((p.x + q.x) * c) / 6;
@@ -170,8 +171,8 @@ export function mirrorTwins(
   const pairs: [string, string][] = [];
   for (let i = 0; i < telling.length; i++)
     for (let j = i + 1; j < telling.length; j++) {
-      const a = telling[i]!;
-      const b = telling[j]!;
+      const a = nth(telling, i);
+      const b = nth(telling, j);
       if (!near(a.areaMm2, b.areaMm2) || !near(a.perimeterMm, b.perimeterMm)) continue;
       const p = normal(regionOf(a.outline, ROUGH_TOLERANCE_MM * 4)).region;
       const q = normal(

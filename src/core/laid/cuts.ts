@@ -1,4 +1,4 @@
-import { at } from '../lists';
+import { inMap, nth } from '../lists';
 import {
   areaMm2,
   cleanAreaMm2,
@@ -84,7 +84,7 @@ export function cutsOf(
       piece.key,
       rules.underlapMm,
       rules.cutAway(id),
-      ...above.map((a) => `${placedById.get(a.id)!.key}${a.meets ? 'm' : ''}${rules.pairUnderlapMm(id, a.id) ?? ''}`),
+      ...above.map((a) => `${inMap(placedById, a.id).key}${a.meets ? 'm' : ''}${rules.pairUnderlapMm(id, a.id) ?? ''}`),
     ].join(' ');
     const name = `c${numberOf(key)}`;
     return { ...remember(kept, name, () => ({ ...cutOne(piece, above), key: name })), id };
@@ -92,7 +92,7 @@ export function cutsOf(
 
   function cutOne({ id, region }: Placed, above: readonly { id: string; meets: boolean }[]): Omit<Cut, 'key'> {
     if (above.length === 0) return { id, visible: region, outline: region, hidden: [], changed: false };
-    const lapping = above.filter((x) => !x.meets).map((x) => regions.get(x.id)!);
+    const lapping = above.filter((x) => !x.meets).map((x) => inMap(regions, x.id));
     const visible = lapping.length > 0 ? differenceClean(region, lapping) : region;
     if (cleanAreaMm2(visible) < NOTHING_MM2) return { id, visible: [], outline: region, hidden: [], changed: false };
 
@@ -101,7 +101,7 @@ export function cutsOf(
     for (const x of above) {
       const u = rules.pairUnderlapMm(id, x.id) ?? rules.underlapMm;
       const list = byUnderlap.get(u) ?? [];
-      list.push({ region: regions.get(x.id)!, meets: x.meets });
+      list.push({ region: inMap(regions, x.id), meets: x.meets });
       byUnderlap.set(u, list);
     }
     const grown: Region[] = [visible];
@@ -158,7 +158,7 @@ function bridgesBetween(parts: Region, hidden: Region): Region[] {
   if (islands.length < 2) return [];
   const holes = hidden.filter((r) => ringAreaMm2(r) < 0);
   return outers(hidden)
-    .map((ring): Region => [ring, ...holes.filter((h) => isInside([ring], h[0]!))])
+    .map((ring): Region => [ring, ...holes.filter((h) => isInside([ring], nth(h, 0)))])
     .filter((bridge) => {
       const near = offset(bridge, 0.05);
       return islands.filter((island) => areaMm2(intersection(near, [island])) > 0.01).length > 1;
@@ -183,7 +183,7 @@ const united = new Map<string, { readonly region: Region; readonly key: string }
 /** Everything that pieces cover, united half by half: when one moves only its own halves are united again. */
 function unitedInHalves(placed: readonly Placed[]): Region {
   const unite = (from: number, to: number): { readonly region: Region; readonly key: string } => {
-    if (to - from === 1) return at(placed, from);
+    if (to - from === 1) return nth(placed, from);
     const middle = (from + to) >> 1;
     const a = unite(from, middle);
     const b = unite(middle, to);
@@ -199,7 +199,7 @@ export function hiddenGround(placed: readonly Placed[], underlapMm: number): Reg
   const covered = unitedInHalves([...placed].sort(byPlace));
   // What is too small to be worth it is so all the more once it is narrowed; a tangled drawing leaves thousands of such crumbs.
   const large = covered.filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
-  const holes = covered.filter((r) => ringAreaMm2(r) < 0 && large.some((o) => isInside([o], r[0]!)));
+  const holes = covered.filter((r) => ringAreaMm2(r) < 0 && large.some((o) => isInside([o], nth(r, 0))));
   if (large.length === 0) return [];
   return offset([...large, ...holes], -underlapMm).filter((r) => ringAreaMm2(r) > 10 * WORTH_MM2);
 }

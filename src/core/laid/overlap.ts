@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import { inMap, nth } from '../lists';
 import { cleanAreaMm2, distanceToEdge, intersectionClean, offsetClean, type Region, uniteClean } from '../shape';
 import { remember } from './memory';
 import type { Placed } from './placed';
@@ -40,8 +41,8 @@ const sharedAreas = new Map<string, number>();
 export function overlapsOf(placed: readonly Placed[]): Overlap[] {
   const found: Overlap[] = [];
   for (const [i, j] of meetingBoxes(placed)) {
-    const under = placed[i]!;
-    const over = placed[j]!;
+    const under = nth(placed, i);
+    const over = nth(placed, j);
     const shared = remember(sharedAreas, `${under.key} ${over.key}`, () =>
       cleanAreaMm2(intersectionClean(under.region, [over.region])),
     );
@@ -68,8 +69,8 @@ export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Over
   const halo = (p: Placed): Region => remember(haloes, p.key, () => offsetClean(p.region, ABUT_MM / 2));
   const found: ThinJoin[] = [];
   for (const [i, j] of meetingBoxes(placed, ABUT_MM / 2)) {
-    const a = placed[i]!;
-    const b = placed[j]!;
+    const a = nth(placed, i);
+    const b = nth(placed, j);
     if (lapping.has(`${a.id}\u0000${b.id}`)) continue;
     const shared = remember(haloAreas, `${a.key} ${b.key}`, () =>
       // Most boxes that meet hold pieces that do not: a look at the corners is far cheaper than the clipper.
@@ -90,7 +91,7 @@ const near = (a: Region, b: Region, mm: number): boolean =>
 export function coversOf(placed: readonly Placed[], overlaps: readonly Overlap[]): Map<string, Region> {
   const byId = new Map(placed.map((p) => [p.id, p]));
   const above = new Map<string, Placed[]>();
-  for (const o of overlaps) above.set(o.under, [...(above.get(o.under) ?? []), byId.get(o.over)!]);
+  for (const o of overlaps) above.set(o.under, [...(above.get(o.under) ?? []), inMap(byId, o.over)]);
   return new Map(
     [...above].map(([id, list]) => [
       id,

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { at } from '../lists';
+import { nth } from '../lists';
 import {
   type Bounds,
   boundsOf,
@@ -140,7 +140,7 @@ function lowersThatMeet(sheets: readonly Sheet[]): Sheet[][] {
     return tree
       .search(b.minX, b.minY, b.maxX, b.maxY, (j) => j < i)
       .sort((j, k) => j - k)
-      .map((j) => at(sheets, j));
+      .map((j) => nth(sheets, j));
   });
 }
 
@@ -179,7 +179,7 @@ export function pileOf(sheets: readonly Sheet[]): Pile {
     place.pieceIds.forEach((id, i) => {
       placesAt.get(id)?.push(place);
       const unders = undersOf.get(id);
-      for (let k = 0; k < i; k++) unders?.add(at(place.pieceIds, k));
+      for (let k = 0; k < i; k++) unders?.add(nth(place.pieceIds, k));
     });
   const under = (pieceId: string): ReadonlySet<string> => undersOf.get(pieceId) ?? NOBODY;
   const found = new Map<string, readonly Beneath[]>();

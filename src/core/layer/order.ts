@@ -1,4 +1,5 @@
 import type { Overlap } from '../laid';
+import { nth } from '../lists';
 
 /** How many layers of cloth lie at the fullest place of a chain of overlaps; an upper bound, since a chain need not share one point. */
 export function deepestChain(order: readonly string[], overlaps: readonly Overlap[]): Map<string, number> {
@@ -25,7 +26,7 @@ export function moveInOrder(
   let to = way === 'up' ? from + 1 : from - 1;
   const step = way === 'up' ? 1 : -1;
   for (let i = to; i >= 0 && i < order.length; i += step) {
-    if (partners.has(order[i]!)) {
+    if (partners.has(nth(order, i))) {
       to = i;
       break;
     }

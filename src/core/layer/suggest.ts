@@ -1,4 +1,5 @@
 import type { Overlap, Placed } from '../laid';
+import { inMap, nth, sure } from '../lists';
 import { areaMm2, isInside } from '../shape';
 import { ORDER } from './data';
 
@@ -32,7 +33,7 @@ export function orderWith(wanted: readonly string[], pairs: readonly Pair[], ove
     const result = sorted(wanted, active);
     if (result.left.length === 0) return { order: result.order, circles };
     const circle = findCircle(result.left, active);
-    const inCircle = circle.map((id, i): Pair => ({ under: id, over: circle[(i + 1) % circle.length]! }));
+    const inCircle = circle.map((id, i): Pair => ({ under: id, over: nth(circle, (i + 1) % circle.length) }));
     const giveUp = inCircle.reduce((least, p) =>
       (area.get(`${p.under}\u0000${p.over}`) ?? 0) < (area.get(`${least.under}\u0000${least.over}`) ?? 0) ? p : least,
     );
@@ -48,19 +49,20 @@ function sorted(wanted: readonly string[], pairs: readonly Pair[]): { order: str
   const waits = new Map(wanted.map((id) => [id, 0]));
   const next = new Map<string, string[]>();
   for (const p of pairs) {
-    waits.set(p.over, waits.get(p.over)! + 1);
+    waits.set(p.over, inMap(waits, p.over) + 1);
     next.set(p.under, [...(next.get(p.under) ?? []), p.over]);
   }
   const free = wanted.filter((id) => waits.get(id) === 0);
   const order: string[] = [];
   while (free.length > 0) {
     let first = 0;
-    for (let i = 1; i < free.length; i++) if (place.get(free[i]!)! < place.get(free[first]!)!) first = i;
-    const [id] = free.splice(first, 1);
-    order.push(id!);
-    for (const over of next.get(id!) ?? []) {
-      waits.set(over, waits.get(over)! - 1);
-      if (waits.get(over) === 0) free.push(over);
+    for (let i = 1; i < free.length; i++) if (inMap(place, nth(free, i)) < inMap(place, nth(free, first))) first = i;
+    for (const id of free.splice(first, 1)) {
+      order.push(id);
+      for (const over of next.get(id) ?? []) {
+        waits.set(over, inMap(waits, over) - 1);
+        if (waits.get(over) === 0) free.push(over);
+      }
     }
   }
   const done = new Set(order);
@@ -72,10 +74,13 @@ function findCircle(left: readonly string[], pairs: readonly Pair[]): string[] {
   const among = new Set(left);
   const under = new Map(pairs.filter((p) => among.has(p.under) && among.has(p.over)).map((p) => [p.over, p.under]));
   const seen: string[] = [];
-  let at = left.find((id) => under.has(id))!;
+  let at = sure(
+    left.find((id) => under.has(id)),
+    'a piece that waits has one it waits for',
+  );
   while (!seen.includes(at)) {
     seen.push(at);
-    at = under.get(at)!;
+    at = inMap(under, at);
   }
   return seen.slice(seen.indexOf(at)).reverse();
 }

@@ -1,5 +1,5 @@
 import type { Overlap, Placed } from '../laid';
-import { at, of } from '../lists';
+import { inMap, nth } from '../lists';
 import type { BondStep } from '../model';
 import { areaMm2 } from '../shape';
 import { UNIT } from './data';
@@ -17,7 +17,7 @@ export function proposeUnits(
 ): UnitProposal[] {
   const byId = new Map(placed.map((p) => [p.id, { ...p, areaMm2: areaMm2(p.region) }]));
   const fits = (ids: readonly string[]): boolean => {
-    const all = ids.map((id) => of(byId, id).bounds);
+    const all = ids.map((id) => inMap(byId, id).bounds);
     const w = Math.max(...all.map((b) => b.maxX)) - Math.min(...all.map((b) => b.minX));
     const h = Math.max(...all.map((b) => b.maxY)) - Math.min(...all.map((b) => b.minY));
     return (w <= sheet.widthMm && h <= sheet.heightMm) || (h <= sheet.widthMm && w <= sheet.heightMm);
@@ -28,14 +28,14 @@ export function proposeUnits(
   const ties = overlaps
     .flatMap((o) => {
       if (!group.has(o.under) || !group.has(o.over)) return [];
-      const [a, b] = [of(byId, o.under).areaMm2, of(byId, o.over).areaMm2];
+      const [a, b] = [inMap(byId, o.under).areaMm2, inMap(byId, o.over).areaMm2];
       const share = o.areaMm2 / Math.min(a, b);
       return share >= UNIT.belongShare.value && Math.max(a, b) < mostMm2 ? [{ ...o, share }] : [];
     })
     .sort((a, b) => b.share - a.share);
   for (const t of ties) {
-    const a = of(group, t.under);
-    const b = of(group, t.over);
+    const a = inMap(group, t.under);
+    const b = inMap(group, t.over);
     if (a === b || !fits([...a, ...b])) continue;
     const both = [...a, ...b];
     for (const id of both) group.set(id, both);
@@ -43,7 +43,7 @@ export function proposeUnits(
   const rank = new Map(placed.map((p, i) => [p.id, i]));
   return [...new Set(group.values())]
     .filter((g) => g.length >= UNIT.fewest.value)
-    .map((g) => ({ pieceIds: [...g].sort((x, y) => of(rank, x) - of(rank, y)) }));
+    .map((g) => ({ pieceIds: [...g].sort((x, y) => inMap(rank, x) - inMap(rank, y)) }));
 }
 
 export interface UnitTrouble {
@@ -72,12 +72,12 @@ export function bondSteps(
   const built = [...members].sort((a, b) => b[0].split('/').length - a[0].split('/').length);
   const steps: BondStep[] = built
     .filter(([, ids]) => ids.length > 1)
-    .map(([unit, pieceIds]) => ({ on: 'sheet', unit, pieceIds, keepLinerOn: at(pieceIds, 0) }));
+    .map(([unit, pieceIds]) => ({ on: 'sheet', unit, pieceIds, keepLinerOn: nth(pieceIds, 0) }));
   const done = new Set<string>();
   for (const id of order) {
     if (done.has(id)) continue;
     const unit = unitOf(id)?.split('/')[0] ?? null;
-    const pieceIds = unit === null ? [id] : of(members, unit);
+    const pieceIds = unit === null ? [id] : inMap(members, unit);
     for (const p of pieceIds) done.add(p);
     steps.push({ on: 'ground', unit, pieceIds, keepLinerOn: null });
   }

@@ -1,3 +1,4 @@
+import { lastOf, nth, sure } from '../lists';
 import type { Word } from '../model';
 import {
   type Bounds,
@@ -54,8 +55,8 @@ function profile(region: Region, top: number, bottom: number, side: 'left' | 'ri
   const step = (bottom - top) / LINES;
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = ring[j]!;
-      const b = ring[i]!;
+      const a = nth(ring, j);
+      const b = nth(ring, i);
       const from = Math.max(0, Math.ceil((Math.min(a.y, b.y) - top) / step - 0.5));
       const to = Math.min(LINES - 1, Math.floor((Math.max(a.y, b.y) - top) / step - 0.5));
       for (let k = from; k <= to; k++) {
@@ -80,8 +81,8 @@ export function meanWhite(left: Region, right: Region, gap: number, capMm: numbe
   const b = profile(right, -capMm, 0, 'left');
   let sum = 0;
   for (let k = 0; k < LINES; k++) {
-    const inLeft = a[k] === null ? deepest : Math.min(deepest, lb.maxX - a[k]!);
-    const inRight = b[k] === null ? deepest : Math.min(deepest, b[k]! - rb.minX);
+    const inLeft = Math.min(deepest, lb.maxX - (a[k] ?? Number.NEGATIVE_INFINITY));
+    const inRight = Math.min(deepest, (b[k] ?? Number.POSITIVE_INFINITY) - rb.minX);
     sum += inLeft + gap + inRight;
   }
   return sum / LINES;
@@ -97,9 +98,9 @@ function opticalGap(left: Region, right: Region, wanted: number, capMm: number):
   let need = Number.NEGATIVE_INFINITY;
   for (let k = 0; k < LINES; k++)
     for (const d of [-2, -1, 0, 1, 2]) {
-      const y = b[k + d];
-      if (a[k] === null || y === null || y === undefined) continue;
-      need = Math.max(need, NEAREST * capMm - (lb.maxX - a[k]! + (y - rb.minX)));
+      const x = a[k] ?? null;
+      const y = b[k + d] ?? null;
+      if (x !== null && y !== null) need = Math.max(need, NEAREST * capMm - (lb.maxX - x + (y - rb.minX)));
     }
   return Math.max(gap, need);
 }
@@ -116,7 +117,7 @@ function layOut(face: Face, word: Pick<Word, 'text' | 'gaps' | 'gapMm'>, capMm: 
   let before: Placed | null = null;
   const drawn = new Map<string, Region>();
   for (const char of word.text) {
-    const glyph = face.glyph(char)!;
+    const glyph = sure(face.glyph(char), 'letters that the face lacks were refused before');
     if (glyph.outline === null) {
       spaces += 1;
       pen += glyph.advance * scale + word.gapMm;
@@ -156,8 +157,8 @@ function layOut(face: Face, word: Pick<Word, 'text' | 'gaps' | 'gapMm'>, capMm: 
 /** Where each letter stands: along the straight baseline, or upright on the circle, its middle over its own stretch of arc. */
 function places(placed: readonly Placed[], arc: Word['arc']): SetLetter['at'][] {
   if (!arc) return placed.map((p) => ({ xMm: p.x, yMm: 0, rotateDeg: 0 }));
-  const first = placed[0]!;
-  const last = placed.at(-1)!;
+  const first = nth(placed, 0);
+  const last = lastOf(placed);
   const middle = (first.x + boundsOf(first.region).minX + last.x + boundsOf(last.region).maxX) / 2;
   return placed.map((p) => {
     const b = boundsOf(p.region);
@@ -176,7 +177,7 @@ function places(placed: readonly Placed[], arc: Word['arc']): SetLetter['at'][] 
 }
 
 const boxOf = (placed: readonly Placed[], at: readonly SetLetter['at'][]): Bounds =>
-  boundsOf(placed.flatMap((p, i) => transformRegion(p.region, placement(at[i]!))));
+  boundsOf(placed.flatMap((p, i) => transformRegion(p.region, placement(nth(at, i)))));
 
 /**
  * Sets a word into outlines.
@@ -230,10 +231,10 @@ export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 
   const letters = placed.map((p, i): SetLetter => {
     let outline = outlines.get(p.char);
     if (!outline) {
-      outline = transformPath(face.glyph(p.char)!.outline!, scaling(scale));
+      outline = transformPath(sure(face.glyph(p.char)?.outline, 'only letters with ink are placed'), scaling(scale));
       outlines.set(p.char, outline);
     }
-    return { char: p.char, outline, at: at[i]! };
+    return { char: p.char, outline, at: nth(at, i) };
   });
   return {
     ok: true,

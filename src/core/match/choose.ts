@@ -1,5 +1,5 @@
 import { ROUTE_FACTS } from '../facing';
-import { at, of } from '../lists';
+import { inMap, nth } from '../lists';
 import { FLOW_MARGIN_C, weightOf } from '../material';
 import {
   type Buy,
@@ -114,18 +114,18 @@ export function chooseWebs(
     return webs.map((web) => judge(s, web, mine));
   });
   const rows = judged.map((all) => all.map((j) => (j.forbiddenBy.length > 0 ? null : j.points)));
-  const free = which.filter((k) => at(distinct, k).overruledWith === null);
+  const free = which.filter((k) => nth(distinct, k).overruledWith === null);
   const schools = wishes[0]?.schools;
   const extra = schools?.webs === 'best-each' ? 0 : (schools?.extraWebPoints ?? USUAL_SCHOOLS.extraWebPoints);
   const { picks } = fewestWebs(
-    free.map((k) => at(rows, k)),
+    free.map((k) => nth(rows, k)),
     extra,
   );
   const pickFor = new Map(free.map((which, k) => [which, picks[k] ?? -1]));
   const changed = new Map<string, Changed>();
 
   const answers = situations.map((wish, i): Choice => {
-    const all = at(judged, i);
+    const all = nth(judged, i);
     const overruled = wish.overruledWith !== null;
     const taken = overruled ? all.findIndex((j) => j.web.id === wish.overruledWith) : (pickFor.get(i) ?? -1);
     const chosen = all[taken];
@@ -150,7 +150,7 @@ export function chooseWebs(
       if (behindPoints <= 0) return { webId, behindPoints, code: overruled ? 'we-would-have' : 'best-for-itself' };
       const question = questionOf(wish);
       if (!changed.has(question)) changed.set(question, changesOf(wish, rules));
-      const change = whatWouldChange(of(changed, question), j.web, chosen.web);
+      const change = whatWouldChange(inMap(changed, question), j.web, chosen.web);
       return change
         ? { webId, behindPoints, code: 'would-win-if', change }
         : { webId, behindPoints, code: 'no-single-change' };
@@ -172,5 +172,5 @@ export function chooseWebs(
       buy: null,
     };
   });
-  return wishes.map((w, i) => ({ ...at(answers, at(which, i)), pieceId: w.pieceId }));
+  return wishes.map((w, i) => ({ ...nth(answers, nth(which, i)), pieceId: w.pieceId }));
 }

@@ -1,3 +1,4 @@
+import { f64, i32, nth } from '../lists';
 import { USUAL_SCHOOLS } from '../model';
 import { MOST_STEPS } from './data';
 
@@ -15,8 +16,8 @@ export interface Fewest {
 function beats(columns: readonly Float64Array[], v: number, w: number): boolean {
   let cheaper = v < w;
   for (const c of columns) {
-    if (c[v]! > c[w]!) return false;
-    if (c[v]! < c[w]!) cheaper = true;
+    if (f64(c, v) > f64(c, w)) return false;
+    if (f64(c, v) < f64(c, w)) cheaper = true;
   }
   return cheaper;
 }
@@ -41,14 +42,14 @@ export function fewestWebs(
     let hash = 0;
     let served = false;
     for (let w = 0; w < webs; w++)
-      if (cost[w]! < Number.POSITIVE_INFINITY) {
+      if (f64(cost, w) < Number.POSITIVE_INFINITY) {
         served = true;
-        hash += cost[w]! * (w + 1.37);
+        hash += f64(cost, w) * (w + 1.37);
       }
     if (!served) return -1;
-    const there = alike.get(hash)?.find((i) => rows[i]!.cost.every((c, w) => c === cost[w]));
+    const there = alike.get(hash)?.find((i) => nth(rows, i).cost.every((c, w) => c === cost[w]));
     if (there !== undefined) {
-      rows[there]!.times += 1;
+      nth(rows, there).times += 1;
       return there;
     }
     const at = rows.push({ cost, times: 1 }) - 1;
@@ -59,7 +60,7 @@ export function fewestWebs(
   // Shifted so that each row's best is 0: the same answer, and every bound is a sum of what is left.
   const base = rows.map((r) => Math.min(...r.cost));
   rows.forEach((r, i) => {
-    for (let w = 0; w < webs; w++) r.cost[w]! -= base[i]!;
+    for (let w = 0; w < webs; w++) r.cost[w] = f64(r.cost, w) - nth(base, i);
   });
   const columns = rows.map((r) => r.cost);
   const times = rows.map((r) => r.times);
@@ -68,14 +69,14 @@ export function fewestWebs(
     let total = open.length * extra;
     const picks = columns.map((cost, i) => {
       let best = -1;
-      for (const w of open) if (best < 0 || cost[w]! < cost[best]!) best = w;
-      total += best < 0 ? Number.POSITIVE_INFINITY : cost[best]! * times[i]!;
+      for (const w of open) if (best < 0 || f64(cost, w) < f64(cost, best)) best = w;
+      total += best < 0 ? Number.POSITIVE_INFINITY : f64(cost, best) * nth(times, i);
       return best;
     });
     return { total, picks };
   };
   const allowed = Array.from({ length: webs }, (_, w) => w).filter((w) =>
-    columns.some((c) => c[w]! < Number.POSITIVE_INFINITY),
+    columns.some((c) => f64(c, w) < Number.POSITIVE_INFINITY),
   );
   // A web that another beats or equals for every piece is never needed; of equals the first stays.
   const used = allowed.filter((w) => !allowed.some((v) => v !== w && beats(columns, v, w)));
@@ -88,28 +89,31 @@ export function fewestWebs(
       let first = -1;
       let second = Number.POSITIVE_INFINITY;
       for (const w of open) {
-        if (first < 0 || cost[w]! < cost[first]!) {
-          if (first >= 0) second = cost[first]!;
+        if (first < 0 || f64(cost, w) < f64(cost, first)) {
+          if (first >= 0) second = f64(cost, first);
           first = w;
-        } else if (cost[w]! < second) second = cost[w]!;
+        } else if (f64(cost, w) < second) second = f64(cost, w);
       }
-      loss[first]! += (second - cost[first]!) * times[i]!;
+      loss[first] = f64(loss, first) + (second - f64(cost, first)) * nth(times, i);
     });
-    const shut = open.reduce((a, b) => (loss[b]! < loss[a]! ? b : a));
-    if (loss[shut]! >= extra) break;
+    const shut = open.reduce((a, b) => (f64(loss, b) < f64(loss, a) ? b : a));
+    if (f64(loss, shut) >= extra) break;
     open = open.filter((w) => w !== shut);
   }
   let best = assign(open);
   /** Least total with webs open (1), shut (0) or free (−1): dual ascent. Each row's price climbs through the webs' costs while no free web is overpaid. */
   const order = columns.map((cost) =>
-    used.filter((w) => cost[w]! < Number.POSITIVE_INFINITY).sort((a, b) => cost[a]! - cost[b]!),
+    used.filter((w) => f64(cost, w) < Number.POSITIVE_INFINITY).sort((a, b) => f64(cost, a) - f64(cost, b)),
   );
   const paid = new Int32Array(webs);
   /** Lets a row pay the same to each of its candidates, as much as the least slack allows; returns how much. */
   const pay = (slack: Float64Array, payers: number, often: number, most: number): number => {
     let room = most;
-    for (let k = 0; k < payers; k++) room = Math.min(room, slack[paid[k]!]! / often);
-    for (let k = 0; k < payers; k++) slack[paid[k]!]! -= room * often;
+    for (let k = 0; k < payers; k++) room = Math.min(room, f64(slack, i32(paid, k)) / often);
+    for (let k = 0; k < payers; k++) {
+      const payer = i32(paid, k);
+      slack[payer] = f64(slack, payer) - room * often;
+    }
     return room;
   };
   const boundOf = (state: Int8Array): number => {
@@ -117,14 +121,14 @@ export function fewestWebs(
     let total = 0;
     for (let w = 0; w < webs; w++) if (state[w] === 1) total += extra;
     for (let i = 0; i < columns.length; i++) {
-      const cost = columns[i]!;
-      const often = times[i]!;
+      const cost = nth(columns, i);
+      const often = nth(times, i);
       // Candidates from the cheapest up; an open web caps the price at its cost.
       let price = -1;
       let payers = 0;
-      for (const w of order[i]!) {
+      for (const w of nth(order, i)) {
         if (state[w] === 0) continue;
-        const c = cost[w]!;
+        const c = f64(cost, w);
         if (price < 0) price = c;
         else if (c > price) {
           price += pay(slack, payers, often, c - price);
@@ -145,9 +149,9 @@ export function fewestWebs(
   // Branches on the web that most rows would like best.
   const liked = new Float64Array(webs);
   columns.forEach((cost, i) => {
-    for (const w of used) if (cost[w]! < extra) liked[w]! += times[i]!;
+    for (const w of used) if (f64(cost, w) < extra) liked[w] = f64(liked, w) + nth(times, i);
   });
-  const byLiking = [...used].sort((a, b) => liked[b]! - liked[a]! || a - b);
+  const byLiking = [...used].sort((a, b) => f64(liked, b) - f64(liked, a) || a - b);
   let steps = 0;
   const state = new Int8Array(webs).fill(0);
   for (const w of used) state[w] = -1;
@@ -168,5 +172,5 @@ export function fewestWebs(
     state[pick] = -1;
   };
   go();
-  return { picks: home.map((i) => (i < 0 ? -1 : best.picks[i]!)), proven: steps <= MAX_STEPS };
+  return { picks: home.map((i) => (i < 0 ? -1 : nth(best.picks, i))), proven: steps <= MAX_STEPS };
 }

@@ -1,3 +1,4 @@
+import { inMap } from '../lists';
 import type { Fabric } from '../model';
 import { type Figure, figure } from './figure';
 
@@ -188,11 +189,11 @@ export const CLOTHS: readonly ClothKind[] = ROWS.map(
 const byId = new Map(CLOTHS.map((c) => [c.id, c]));
 /** The first cloth of a contract's kind stands for that kind. */
 const byKind = new Map([...CLOTHS].reverse().map((c) => [c.kind, c]));
-byKind.set('other', byId.get('other')!);
+byKind.set('other', inMap(byId, 'other'));
 
 /** The cloth a fabric starts from: the one it names, or the typical one of its kind. */
 export const clothOf = (f: Pick<Fabric, 'kind' | 'clothId'>): ClothKind =>
-  (f.clothId === null ? undefined : byId.get(f.clothId)) ?? byKind.get(f.kind)!;
+  (f.clothId === null ? undefined : byId.get(f.clothId)) ?? inMap(byKind, f.kind);
 
 /** A fabric's own figures where it has them, the typical ones of its cloth elsewhere. */
 export interface ClothFacts extends ClothKind {
@@ -275,7 +276,7 @@ export const typicalFigure = (cloth: ClothKind, property: ClothProperty): Figure
 
 /** A fabric as its cloth typically is; give what differs. */
 export function fabricFrom(clothId: string, given: Pick<Fabric, 'id' | 'name'> & Partial<Fabric>): Fabric {
-  const c = byId.get(clothId) ?? byId.get('other')!;
+  const c = byId.get(clothId) ?? inMap(byId, 'other');
   return {
     kind: c.kind,
     clothId: c.id,

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import type { Web } from '../model';
 import { type Figure, figure } from './figure';
 
@@ -264,7 +265,7 @@ export function webKindOf(w: Pick<Web, 'kindId' | 'form' | 'massGsm' | 'meltC'>)
 
 /** A web as its kind typically is; give what differs. */
 export function webFrom(kindId: string, given: Pick<Web, 'id' | 'name'> & Partial<Web>): Web {
-  const k = byId.get(kindId) ?? WEB_KINDS[0]!;
+  const k = byId.get(kindId) ?? nth(WEB_KINDS, 0);
   return {
     kindId: k.id,
     form: k.form,

@@ -1,4 +1,5 @@
 import earcut from 'earcut';
+import { inMap, nth } from '../lists';
 import { isInside, type Point, type Region, type Ring, ringAreaMm2 } from '../shape';
 import { seeded } from './random';
 
@@ -8,7 +9,7 @@ const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y
 function withHoles(region: Region): Ring[][] {
   const outers = region.filter((r) => ringAreaMm2(r) > 0).map((r): Ring[] => [r]);
   for (const hole of region.filter((r) => ringAreaMm2(r) < 0)) {
-    const home = outers.find(([outer]) => isInside([outer!], hole[0]!)) ?? outers[0];
+    const home = outers.find((rings) => isInside(rings.slice(0, 1), nth(hole, 0))) ?? outers[0];
     home?.push(hole);
   }
   return outers;
@@ -23,18 +24,18 @@ function joinConvex(points: readonly Point[], triangles: readonly number[]): num
   const owner = new Map<number, number>();
   const n = points.length;
   for (let t = 0; t + 2 < triangles.length; t += 3) {
-    let tri = [triangles[t]!, triangles[t + 1]!, triangles[t + 2]!];
-    const turn = cross(points[tri[0]!]!, points[tri[1]!]!, points[tri[2]!]!);
+    let tri = [nth(triangles, t), nth(triangles, t + 1), nth(triangles, t + 2)];
+    const turn = cross(nth(points, nth(tri, 0)), nth(points, nth(tri, 1)), nth(points, nth(tri, 2)));
     if (Math.abs(turn) < 1e-9) continue;
-    if (turn < 0) tri = [tri[2]!, tri[1]!, tri[0]!];
+    if (turn < 0) tri = [nth(tri, 2), nth(tri, 1), nth(tri, 0)];
     const id = corners.push(tri) - 1;
     tri.forEach((u, i) => {
-      owner.set(u * n + tri[(i + 1) % 3]!, id);
+      owner.set(u * n + nth(tri, (i + 1) % 3), id);
     });
   }
   const length = (e: number): number => {
-    const p = points[Math.floor(e / n)]!;
-    const q = points[e % n]!;
+    const p = nth(points, Math.floor(e / n));
+    const q = nth(points, e % n);
     return Math.hypot(p.x - q.x, p.y - q.y);
   };
   const edges = [...owner.keys()].filter(
@@ -49,7 +50,7 @@ function joinConvex(points: readonly Point[], triangles: readonly number[]): num
     if (best.length === 1) break;
     for (let k = edges.length - 1; k > 0; k--) {
       const m = Math.floor(random() * (k + 1));
-      [edges[k], edges[m]] = [edges[m]!, edges[k]!];
+      [edges[k], edges[m]] = [nth(edges, m), nth(edges, k)];
     }
   }
   return best ?? [];
@@ -66,27 +67,32 @@ function joined(
   const parent = corners.map((_, i) => i);
   const home = (id: number): number => {
     let k = id;
-    while (parent[k] !== k) k = parent[k]!;
+    while (parent[k] !== k) k = nth(parent, k);
     return k;
   };
   for (const e of edges) {
     const u = Math.floor(e / n);
     const v = e % n;
-    const a = home(owner.get(e)!);
-    const b = home(owner.get(v * n + u)!);
+    const a = home(inMap(owner, e));
+    const b = home(inMap(owner, v * n + u));
     if (a === b) continue;
-    const p = polygons[a]!;
-    const q = polygons[b]!;
+    const p = polygons[a];
+    const q = polygons[b];
+    if (!p || !q) continue;
     const at = p.findIndex((w, i) => w === u && p[(i + 1) % p.length] === v);
     const bt = q.findIndex((w, i) => w === v && q[(i + 1) % q.length] === u);
     if (at < 0 || bt < 0) continue;
     // p from v round to u, then q from after u round to before v.
     const merged: number[] = [];
-    for (let i = 0; i < p.length; i++) merged.push(p[(at + 1 + i) % p.length]!);
-    for (let i = 0; i < q.length - 2; i++) merged.push(q[(bt + 2 + i) % q.length]!);
+    for (let i = 0; i < p.length; i++) merged.push(nth(p, (at + 1 + i) % p.length));
+    for (let i = 0; i < q.length - 2; i++) merged.push(nth(q, (bt + 2 + i) % q.length));
     const m = merged.length;
     const convexAt = (i: number): boolean =>
-      cross(points[merged[(i + m - 1) % m]!]!, points[merged[i]!]!, points[merged[(i + 1) % m]!]!) >= -1e-9;
+      cross(
+        nth(points, nth(merged, (i + m - 1) % m)),
+        nth(points, nth(merged, i)),
+        nth(points, nth(merged, (i + 1) % m)),
+      ) >= -1e-9;
     // v stands first, u where p ends.
     if (!convexAt(0) || !convexAt(p.length - 1)) continue;
     polygons[a] = merged;
@@ -112,7 +118,7 @@ export function convexParts(region: Region): Ring[] {
       points.flatMap((p) => [p.x, p.y]),
       holes,
     );
-    return joinConvex(points, triangles).map((polygon) => polygon.map((i) => points[i]!));
+    return joinConvex(points, triangles).map((polygon) => polygon.map((i) => nth(points, i)));
   });
 }
 
@@ -122,18 +128,18 @@ export function convexParts(region: Region): Ring[] {
  */
 export function minkowskiConvex(a: Ring, b: Ring): Point[] {
   const lowest = (r: Ring): number =>
-    r.reduce((m, p, i) => (p.y < r[m]!.y || (p.y === r[m]!.y && p.x < r[m]!.x) ? i : m), 0);
+    r.reduce((m, p, i) => (p.y < nth(r, m).y || (p.y === nth(r, m).y && p.x < nth(r, m).x) ? i : m), 0);
   const ia = lowest(a);
   const ib = lowest(b);
   const out: Point[] = [];
   let i = 0;
   let j = 0;
   while (i < a.length || j < b.length) {
-    const p = a[(ia + i) % a.length]!;
-    const q = b[(ib + j) % b.length]!;
+    const p = nth(a, (ia + i) % a.length);
+    const q = nth(b, (ib + j) % b.length);
     out.push({ x: p.x + q.x, y: p.y + q.y });
-    const p2 = a[(ia + i + 1) % a.length]!;
-    const q2 = b[(ib + j + 1) % b.length]!;
+    const p2 = nth(a, (ia + i + 1) % a.length);
+    const q2 = nth(b, (ib + j + 1) % b.length);
     const turn = (p2.x - p.x) * (q2.y - q.y) - (p2.y - p.y) * (q2.x - q.x);
     if (j >= b.length || (i < a.length && turn > 1e-12)) i += 1;
     else if (i >= a.length || turn < -1e-12) j += 1;

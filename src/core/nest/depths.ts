@@ -1,3 +1,4 @@
+import { f32, f64 } from '../lists';
 import { HEAD, type NoFit } from './nofit';
 
 /**
@@ -7,16 +8,16 @@ import { HEAD, type NoFit } from './nofit';
 export function signedDepth(nofit: NoFit, x: number, y: number, far: number): number {
   let least = far;
   for (let at = 0; at < nofit.length; ) {
-    const next = at + HEAD + 3 * nofit[at]!;
+    const next = at + HEAD + 3 * f64(nofit, at);
     if (
-      x > nofit[at + 1]! - least &&
-      y > nofit[at + 2]! - least &&
-      x < nofit[at + 3]! + least &&
-      y < nofit[at + 4]! + least
+      x > f64(nofit, at + 1) - least &&
+      y > f64(nofit, at + 2) - least &&
+      x < f64(nofit, at + 3) + least &&
+      y < f64(nofit, at + 4) + least
     ) {
       let most = Number.NEGATIVE_INFINITY;
       for (let k = at + HEAD; k < next; k += 3) {
-        const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+        const d = f64(nofit, k) * x + f64(nofit, k + 1) * y - f64(nofit, k + 2);
         if (d > most) {
           most = d;
           if (most >= least) break;
@@ -52,11 +53,11 @@ export class DepthGrid {
     let minY = Number.POSITIVE_INFINITY;
     let maxX = Number.NEGATIVE_INFINITY;
     let maxY = Number.NEGATIVE_INFINITY;
-    for (let at = 0; at < nofit.length; at += HEAD + 3 * nofit[at]!) {
-      minX = Math.min(minX, nofit[at + 1]!);
-      minY = Math.min(minY, nofit[at + 2]!);
-      maxX = Math.max(maxX, nofit[at + 3]!);
-      maxY = Math.max(maxY, nofit[at + 4]!);
+    for (let at = 0; at < nofit.length; at += HEAD + 3 * f64(nofit, at)) {
+      minX = Math.min(minX, f64(nofit, at + 1));
+      minY = Math.min(minY, f64(nofit, at + 2));
+      maxX = Math.max(maxX, f64(nofit, at + 3));
+      maxY = Math.max(maxY, f64(nofit, at + 4));
     }
     this.x0 = minX;
     this.y0 = minY;
@@ -66,7 +67,7 @@ export class DepthGrid {
   }
 
   private node(nofit: NoFit, k: number): void {
-    if (!Number.isNaN(this.values[k]!)) return;
+    if (!Number.isNaN(f32(this.values, k))) return;
     const row = this.cells + 1;
     this.values[k] = signedDepth(
       nofit,
@@ -96,8 +97,8 @@ export class DepthGrid {
     const { values } = this;
     const s = u - i;
     const t = v - j;
-    const top = values[k]! + (values[k + 1]! - values[k]!) * s;
-    const bottom = values[k + n + 1]! + (values[k + n + 2]! - values[k + n + 1]!) * s;
+    const top = f32(values, k) + (f32(values, k + 1) - f32(values, k)) * s;
+    const bottom = f32(values, k + n + 1) + (f32(values, k + n + 2) - f32(values, k + n + 1)) * s;
     const value = top + (bottom - top) * t;
     return value >= 0 ? 0 : -value;
   }

@@ -1,3 +1,4 @@
+import { f32, f64, i16, nth } from '../lists';
 import { DepthGrid } from './depths';
 import { depthIn, freeWay, HEAD, type NoFit, noFitOf, wayOut } from './nofit';
 import type { Prepared } from './part';
@@ -86,23 +87,23 @@ export class Field {
   }
 
   private noFit(stays: number, moves: number, step: number): NoFit {
-    const row = this.nofits[stays * this.shapes.length + moves]!;
+    const row = nth(this.nofits, stays * this.shapes.length + moves);
     let nofit = row[step];
     if (!nofit) {
-      nofit = noFitOf(this.shapes[stays]!.stays, this.shapes[moves]!.movesAt(step));
+      nofit = noFitOf(nth(this.shapes, stays).stays, nth(this.shapes, moves).movesAt(step));
       this.kept += nofit.length;
       this.work += WORK.make * nofit.length;
       if (this.kept > KEEP_NUMBERS) {
         this.nofits = this.noNoFits();
         this.kept = nofit.length;
-        this.nofits[stays * this.shapes.length + moves]![step] = nofit;
+        nth(this.nofits, stays * this.shapes.length + moves)[step] = nofit;
       } else row[step] = nofit;
     }
     return nofit;
   }
 
   box(item: number, step: number): { minX: number; minY: number; maxX: number; maxY: number } {
-    return this.shapes[this.items[item]!]!.boxAt(step);
+    return nth(this.shapes, nth(this.items, item)).boxAt(step);
   }
 
   put(item: number, x: number, y: number, step: number): void {
@@ -123,25 +124,25 @@ export class Field {
 
   /** How deep part i, were it at this place, would lie in part j. */
   depth(i: number, x: number, y: number, step: number, j: number): number {
-    const sj = this.step[j]!;
-    const nofit = this.noFit(this.items[j]!, this.items[i]!, (step - sj + this.steps) % this.steps);
+    const sj = i16(this.step, j);
+    const nofit = this.noFit(nth(this.items, j), nth(this.items, i), (step - sj + this.steps) % this.steps);
     this.work += WORK.pair + WORK.number * nofit.length;
-    const dx = x - this.x[j]!;
-    const dy = y - this.y[j]!;
-    const c = this.cos[sj]!;
-    const s = this.sin[sj]!;
+    const dx = x - f64(this.x, j);
+    const dy = y - f64(this.y, j);
+    const c = f64(this.cos, sj);
+    const s = f64(this.sin, sj);
     return depthIn(nofit, c * dx + s * dy, c * dy - s * dx);
   }
 
   /** About the same as {@link depth}, ten times as quick: from a grid of the pair's depths. */
   near(i: number, x: number, y: number, step: number, j: number): number {
     // One grid serves both ways round: seen from the part with the smaller shape number.
-    let stays = this.items[j]!;
-    let moves = this.items[i]!;
-    let turn = this.step[j]!;
+    let stays = nth(this.items, j);
+    let moves = nth(this.items, i);
+    let turn = i16(this.step, j);
     let rel = step - turn;
-    let dx = x - this.x[j]!;
-    let dy = y - this.y[j]!;
+    let dx = x - f64(this.x, j);
+    let dy = y - f64(this.y, j);
     if (moves < stays) {
       [stays, moves] = [moves, stays];
       turn = step;
@@ -158,8 +159,8 @@ export class Field {
       this.grids.set(at, grid);
       this.work += WORK.grid * this.cells * this.cells;
     }
-    const c = this.cos[turn]!;
-    const s = this.sin[turn]!;
+    const c = f64(this.cos, turn);
+    const s = f64(this.sin, turn);
     const px = c * dx + s * dy;
     const py = c * dy - s * dx;
     this.work += WORK.near;
@@ -177,22 +178,26 @@ export class Field {
   /** The shortest way of part i out of part j, where both lie: direction and length; null when they do not overlap. The array is used again. */
   wayOut(i: number, j: number): Float64Array | null {
     if (
-      this.minX[i]! >= this.maxX[j]! ||
-      this.maxX[i]! <= this.minX[j]! ||
-      this.minY[i]! >= this.maxY[j]! ||
-      this.maxY[i]! <= this.minY[j]!
+      f64(this.minX, i) >= f64(this.maxX, j) ||
+      f64(this.maxX, i) <= f64(this.minX, j) ||
+      f64(this.minY, i) >= f64(this.maxY, j) ||
+      f64(this.maxY, i) <= f64(this.minY, j)
     )
       return null;
-    const sj = this.step[j]!;
-    const nofit = this.noFit(this.items[j]!, this.items[i]!, (this.step[i]! - sj + this.steps) % this.steps);
+    const sj = i16(this.step, j);
+    const nofit = this.noFit(
+      nth(this.items, j),
+      nth(this.items, i),
+      (i16(this.step, i) - sj + this.steps) % this.steps,
+    );
     this.work += WORK.pair + WORK.number * nofit.length;
-    const dx = this.x[i]! - this.x[j]!;
-    const dy = this.y[i]! - this.y[j]!;
-    const c = this.cos[sj]!;
-    const s = this.sin[sj]!;
+    const dx = f64(this.x, i) - f64(this.x, j);
+    const dy = f64(this.y, i) - f64(this.y, j);
+    const c = f64(this.cos, sj);
+    const s = f64(this.sin, sj);
     const { out } = this;
     if (!wayOut(nofit, c * dx + s * dy, c * dy - s * dx, out)) return null;
-    const [nx, ny] = [out[0]!, out[1]!];
+    const [nx, ny] = [f64(out, 0), f64(out, 1)];
     out[0] = c * nx - s * ny;
     out[1] = s * nx + c * ny;
     return out;
@@ -200,15 +205,15 @@ export class Field {
 
   /** Where two neighbouring edges of a convex piece of a no-fit polygon meet, moved to where part j lies. */
   private meeting(nofit: NoFit, at: number, k: number, j: number): { x: number; y: number } | null {
-    const n = nofit[at]!;
+    const n = f64(nofit, at);
     const l = k + 3 < at + HEAD + 3 * n ? k + 3 : at + HEAD;
-    const det = nofit[k]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l]!;
+    const det = f64(nofit, k) * f64(nofit, l + 1) - f64(nofit, k + 1) * f64(nofit, l);
     if (Math.abs(det) < 1e-8) return null;
-    const x = (nofit[k + 2]! * nofit[l + 1]! - nofit[k + 1]! * nofit[l + 2]!) / det;
-    const y = (nofit[k]! * nofit[l + 2]! - nofit[k + 2]! * nofit[l]!) / det;
-    const c = this.cos[this.step[j]!]!;
-    const s = this.sin[this.step[j]!]!;
-    return { x: this.x[j]! + c * x - s * y, y: this.y[j]! + s * x + c * y };
+    const x = (f64(nofit, k + 2) * f64(nofit, l + 1) - f64(nofit, k + 1) * f64(nofit, l + 2)) / det;
+    const y = (f64(nofit, k) * f64(nofit, l + 2) - f64(nofit, k + 2) * f64(nofit, l)) / det;
+    const c = f64(this.cos, i16(this.step, j));
+    const s = f64(this.sin, i16(this.step, j));
+    return { x: f64(this.x, j) + c * x - s * y, y: f64(this.y, j) + s * x + c * y };
   }
 
   /**
@@ -216,15 +221,19 @@ export class Field {
    * @param pick two numbers from 0 to 1 that choose the corner
    */
   corner(i: number, step: number, j: number, pick: number, pick2: number): { x: number; y: number } | null {
-    const nofit = this.noFit(this.items[j]!, this.items[i]!, (step - this.step[j]! + this.steps) % this.steps);
+    const nofit = this.noFit(
+      nth(this.items, j),
+      nth(this.items, i),
+      (step - i16(this.step, j) + this.steps) % this.steps,
+    );
     const target = Math.floor(pick * nofit.length);
     let at = 0;
     for (;;) {
-      const next = at + HEAD + 3 * nofit[at]!;
+      const next = at + HEAD + 3 * f64(nofit, at);
       if (next > target || next >= nofit.length) break;
       at = next;
     }
-    return this.meeting(nofit, at, at + HEAD + 3 * Math.floor(pick2 * nofit[at]!), j);
+    return this.meeting(nofit, at, at + HEAD + 3 * Math.floor(pick2 * f64(nofit, at)), j);
   }
 
   /**
@@ -250,17 +259,17 @@ export class Field {
     let sum = 0;
     for (let j = 0; j < n; j++) {
       if (
-        l >= this.maxX[j]! ||
-        r <= this.minX[j]! ||
-        t >= this.maxY[j]! ||
-        d <= this.minY[j]! ||
+        l >= f64(this.maxX, j) ||
+        r <= f64(this.minX, j) ||
+        t >= f64(this.maxY, j) ||
+        d <= f64(this.minY, j) ||
         j === i ||
         !this.laid[j]
       )
         continue;
       const depth = rough ? this.near(i, x, y, step, j) : this.depth(i, x, y, step, j);
       if (depth <= TOUCH_MM) continue;
-      sum += weights ? depth * weights[i * n + j]! : depth;
+      sum += weights ? depth * f32(weights, i * n + j) : depth;
       if (sum >= limit) return sum;
     }
     return sum;
@@ -268,9 +277,9 @@ export class Field {
 
   /** How far part i can be pushed in a direction until it touches something or leaves the room. */
   free(i: number, dx: number, dy: number): number {
-    const b = this.box(i, this.step[i]!);
-    const x = this.x[i]!;
-    const y = this.y[i]!;
+    const b = this.box(i, i16(this.step, i));
+    const x = f64(this.x, i);
+    const y = f64(this.y, i);
     let limit = Number.POSITIVE_INFINITY;
     if (dx < 0) limit = Math.min(limit, (x + b.minX - this.room.minX) / -dx);
     if (dx > 0) limit = Math.min(limit, (this.room.maxX - x - b.maxX) / dx);
@@ -280,14 +289,18 @@ export class Field {
     for (let j = 0; j < this.items.length && limit > 0; j++) {
       if (j === i || !this.laid[j]) continue;
       // Only what lies in the way of the box can be met.
-      if (dx === 0 && (this.minX[i]! >= this.maxX[j]! || this.maxX[i]! <= this.minX[j]!)) continue;
-      if (dy === 0 && (this.minY[i]! >= this.maxY[j]! || this.maxY[i]! <= this.minY[j]!)) continue;
-      const sj = this.step[j]!;
-      const nofit = this.noFit(this.items[j]!, this.items[i]!, (this.step[i]! - sj + this.steps) % this.steps);
-      const c = this.cos[sj]!;
-      const s = this.sin[sj]!;
-      const ox = x - this.x[j]!;
-      const oy = y - this.y[j]!;
+      if (dx === 0 && (f64(this.minX, i) >= f64(this.maxX, j) || f64(this.maxX, i) <= f64(this.minX, j))) continue;
+      if (dy === 0 && (f64(this.minY, i) >= f64(this.maxY, j) || f64(this.maxY, i) <= f64(this.minY, j))) continue;
+      const sj = i16(this.step, j);
+      const nofit = this.noFit(
+        nth(this.items, j),
+        nth(this.items, i),
+        (i16(this.step, i) - sj + this.steps) % this.steps,
+      );
+      const c = f64(this.cos, sj);
+      const s = f64(this.sin, sj);
+      const ox = x - f64(this.x, j);
+      const oy = y - f64(this.y, j);
       limit = freeWay(nofit, c * ox + s * oy, c * oy - s * ox, c * dx + s * dy, c * dy - s * dx, limit);
     }
     return limit;
@@ -297,28 +310,30 @@ export class Field {
   slide(i: number, dx: number, dy: number): number {
     const way = this.free(i, dx, dy) - 1e-6;
     if (!(way > 1e-4) || !Number.isFinite(way)) return 0;
-    this.put(i, this.x[i]! + dx * way, this.y[i]! + dy * way, this.step[i]!);
+    this.put(i, f64(this.x, i) + dx * way, f64(this.y, i) + dy * way, i16(this.step, i));
     return way;
   }
 
   /** The right-most edge of any part laid, mm. */
   reach(): number {
     let far = this.room.minX;
-    for (let j = 0; j < this.items.length; j++) if (this.laid[j] && !this.void[j]) far = Math.max(far, this.maxX[j]!);
+    for (let j = 0; j < this.items.length; j++)
+      if (this.laid[j] && !this.void[j]) far = Math.max(far, f64(this.maxX, j));
     return far;
   }
 
   /** The right-most edge of what is locked: the strip cannot be shorter. */
   lockedReach(): number {
     let far = this.room.minX;
-    for (let j = 0; j < this.items.length; j++) if (this.locked[j] && !this.void[j]) far = Math.max(far, this.maxX[j]!);
+    for (let j = 0; j < this.items.length; j++)
+      if (this.locked[j] && !this.void[j]) far = Math.max(far, f64(this.maxX, j));
     return far;
   }
 
   rightOf(i: number): number {
-    return this.maxX[i]!;
+    return f64(this.maxX, i);
   }
   leftOf(i: number): number {
-    return this.minX[i]!;
+    return f64(this.minX, i);
   }
 }

@@ -1,3 +1,4 @@
+import { inMap, nth } from '../lists';
 import {
   areaMm2,
   intersection,
@@ -29,9 +30,9 @@ const HAIR_MM = 0.03;
 function straightened(ring: Ring): Point[] {
   const out = [...ring];
   for (let i = 0; i < out.length && out.length > 3; ) {
-    const a = out[(i + out.length - 1) % out.length]!;
-    const p = out[i]!;
-    const b = out[(i + 1) % out.length]!;
+    const a = nth(out, (i + out.length - 1) % out.length);
+    const p = nth(out, i);
+    const b = nth(out, (i + 1) % out.length);
     const length = Math.hypot(b.x - a.x, b.y - a.y);
     const off = length < 1e-9 ? 0 : Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length;
     const back = (p.x - a.x) * (b.x - p.x) + (p.y - a.y) * (b.y - p.y) < 0;
@@ -48,7 +49,7 @@ interface Edge {
 }
 const edgesOf = (region: Region): Edge[] =>
   region
-    .flatMap((r) => r.map((a, i) => ({ a, b: r[(i + 1) % r.length]! })))
+    .flatMap((r) => r.map((a, i) => ({ a, b: nth(r, (i + 1) % r.length) })))
     .filter(({ a, b }) => Math.hypot(b.x - a.x, b.y - a.y) >= LEAST_EDGE_MM);
 
 /** Length of whole edges of one region that lie on whole edges of another, shifted, running the other way. */
@@ -69,7 +70,8 @@ function matched(a: readonly Edge[], b: readonly Edge[], dx: number, dy: number)
 const perimeter = (region: Region): number =>
   region.reduce(
     (sum, r) =>
-      sum + r.reduce((s, p, i) => s + Math.hypot(p.x - r[(i + 1) % r.length]!.x, p.y - r[(i + 1) % r.length]!.y), 0),
+      sum +
+      r.reduce((s, p, i) => s + Math.hypot(p.x - nth(r, (i + 1) % r.length).x, p.y - nth(r, (i + 1) % r.length).y), 0),
     0,
   );
 
@@ -97,15 +99,15 @@ export function matchEdges(regions: readonly Region[], least: number, over: () =
     let best: { p: Known; q: Known; fit: Fit } | null = null;
     for (let i = 0; i < clusters.length; i++)
       for (let j = i + 1; j < clusters.length; j++) {
-        const fit = fitOf(clusters[i]!, clusters[j]!);
-        if (fit && (!best || fit.score > best.fit.score)) best = { p: clusters[i]!, q: clusters[j]!, fit };
+        const fit = fitOf(nth(clusters, i), nth(clusters, j));
+        if (fit && (!best || fit.score > best.fit.score)) best = { p: nth(clusters, i), q: nth(clusters, j), fit };
       }
     if (!best) break;
     const { p, q, fit } = best;
     const moved = transformRegion(q.region, translation(fit.dx, fit.dy));
     if (areaMm2(intersection(p.region, moved)) > OVERLAP_MM2) {
       // It would lie on the other: the next best way of these two is looked for.
-      fits.get(p)!.set(q, bestFit(p, q, least, fit.score));
+      inMap(fits, p).set(q, bestFit(p, q, least, fit.score));
       continue;
     }
     const region = tidy(

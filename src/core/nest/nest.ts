@@ -1,3 +1,4 @@
+import { f64, i16, inMap, nth } from '../lists';
 import {
   applyTo,
   areaMm2,
@@ -221,8 +222,8 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   let usedArea = 0;
   let coveredArea = 0;
   // Largest first: they are the hardest to place.
-  let rest = items.map((_, i) => i).filter((i) => !lockedOf.has(`${items[i]!.part.id} ${items[i]!.copy}`));
-  rest.sort((a, b) => shapes[items[b]!.shape]!.areaMm2 - shapes[items[a]!.shape]!.areaMm2 || a - b);
+  let rest = items.map((_, i) => i).filter((i) => !lockedOf.has(`${nth(items, i).part.id} ${nth(items, i).copy}`));
+  rest.sort((a, b) => nth(shapes, nth(items, b).shape).areaMm2 - nth(shapes, nth(items, a).shape).areaMm2 || a - b);
 
   // ---- scraps first, in the order given
   const random = seeded(request.seed);
@@ -251,31 +252,33 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     placements.push(...got.placed);
     usedArea += got.areaMm2;
     const there = new Set(got.placed.map((p) => `${p.id} ${p.copy}`));
-    for (const i of items.map((_, k) => k).filter((k) => there.has(`${items[k]!.part.id} ${items[k]!.copy}`)))
-      coveredArea += shapes[items[i]!.shape]!.areaMm2;
-    rest = rest.filter((i) => !there.has(`${items[i]!.part.id} ${items[i]!.copy}`));
+    for (const i of items.map((_, k) => k).filter((k) => there.has(`${nth(items, k).part.id} ${nth(items, k).copy}`)))
+      coveredArea += nth(shapes, nth(items, i).shape).areaMm2;
+    rest = rest.filter((i) => !there.has(`${nth(items, i).part.id} ${nth(items, i).copy}`));
   }
 
   // ---- the roll
   const onRoll = [
     ...rest,
-    ...items.map((_, i) => i).filter((i) => lockedOf.get(`${items[i]!.part.id} ${items[i]!.copy}`)?.bin === null),
+    ...items
+      .map((_, i) => i)
+      .filter((i) => lockedOf.get(`${nth(items, i).part.id} ${nth(items, i).copy}`)?.bin === null),
   ];
   const grown = request.spacingMm / 2 + slackMm(request.spacingMm);
-  const allowedOf = (i: number): number[] => allowedSteps(rotationsOf(items[i]!.part), steps);
+  const allowedOf = (i: number): number[] => allowedSteps(rotationsOf(nth(items, i).part), steps);
   const widest = request.widthMm;
   const refuse = (list: readonly number[], code: Unplaced['code'], text: (p: Prepared) => string): void => {
     const counts = new Map<string, { n: number; shape: Prepared }>();
     for (const i of list) {
-      const { part, shape } = items[i]!;
-      counts.set(part.id, { n: (counts.get(part.id)?.n ?? 0) + 1, shape: shapes[shape]! });
+      const { part, shape } = nth(items, i);
+      counts.set(part.id, { n: (counts.get(part.id)?.n ?? 0) + 1, shape: nth(shapes, shape) });
     }
     for (const [id, { n, shape }] of counts) unplaced.push({ id, copies: n, code, text: text(shape) });
   };
   const fitsRoll = (i: number): boolean =>
     widest > 0 &&
     allowedOf(i).some((s) => {
-      const b = shapes[items[i]!.shape]!.trueBoxAt(s);
+      const b = nth(shapes, nth(items, i).shape).trueBoxAt(s);
       return (
         b.maxY - b.minY <= widest + 1e-6 && (request.lengthMm == null || b.maxX - b.minX <= request.lengthMm + 1e-6)
       );
@@ -298,9 +301,9 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     let lengthMm = 0;
     let covered = scrapCovered;
     const laid = list.map(({ item, x, y, step }): NestPlacement => {
-      const { part, copy, shape } = items[item]!;
-      lengthMm = Math.max(lengthMm, x + shapes[shape]!.trueBoxAt(step).maxX);
-      covered += shapes[shape]!.areaMm2;
+      const { part, copy, shape } = nth(items, item);
+      lengthMm = Math.max(lengthMm, x + nth(shapes, shape).trueBoxAt(step).maxX);
+      covered += nth(shapes, shape).areaMm2;
       return {
         id: part.id,
         copy,
@@ -329,7 +332,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
 
   // In rows first: at once, and always valid.
   const inRows = rows(mine, items, shapes, allowedOf, widest, request.spacingMm);
-  const lockedHere = mine.filter((i) => lockedOf.has(`${items[i]!.part.id} ${items[i]!.copy}`));
+  const lockedHere = mine.filter((i) => lockedOf.has(`${nth(items, i).part.id} ${nth(items, i).copy}`));
   const free = mine.filter((i) => !lockedHere.includes(i));
   let best = lockedHere.length === 0 ? result(inRows.at, inRows.lengthMm) : null;
   if (best) hooks.onBetter?.(best);
@@ -337,7 +340,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
 
   const field = new Field(
     shapes,
-    mine.map((i) => items[i]!.shape),
+    mine.map((i) => nth(items, i).shape),
     steps,
     mine.map(allowedOf),
     { minX: -grown, minY: -grown, maxX: 1e7, maxY: widest + grown },
@@ -354,21 +357,23 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   };
   const local = new Map(mine.map((i, k) => [i, k]));
   for (const i of lockedHere) {
-    const l = lockedOf.get(`${items[i]!.part.id} ${items[i]!.copy}`)!;
-    const k = local.get(i)!;
+    const l = inMap(lockedOf, `${nth(items, i).part.id} ${nth(items, i).copy}`);
+    const k = inMap(local, i);
     field.put(k, l.xMm, l.yMm, Math.round((l.rotateDeg / 360) * steps + steps) % steps);
     field.locked[k] = 1;
   }
   const read = (at: { x: Float64Array; y: Float64Array; step: Int16Array }) =>
-    mine.flatMap((item, k) => (field.laid[k] ? [{ item, x: at.x[k]!, y: at.y[k]!, step: at.step[k]! }] : []));
+    mine.flatMap((item, k) =>
+      field.laid[k] ? [{ item, x: f64(at.x, k), y: f64(at.y, k), step: i16(at.step, k) }] : [],
+    );
 
   // One by one, the largest first, each as far to the front as it goes.
   const tries = free.length > MOVE_UP_TO ? 10 : 26;
   for (const i of free) {
-    insert(field, local.get(i)!, random, tries);
+    insert(field, inMap(local, i), random, tries);
     if (over() && best) break;
   }
-  const all = free.every((i) => field.laid[local.get(i)!]);
+  const all = free.every((i) => field.laid[inMap(local, i)]);
   if (!all && best) {
     // Cut off in the middle: the rows stand.
     return best;
@@ -393,7 +398,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   if (!best || field.reach() < inRows.lengthMm + grown) offer({ at: snapshot(field) });
   else
     inRows.at.forEach(({ item, x, y, step }) => {
-      field.put(local.get(item)!, x, y, step);
+      field.put(inMap(local, item), x, y, step);
     });
   field.room.maxX = field.reach();
   if (mine.length <= MOVE_UP_TO) shorten(field, random, over, offer);
@@ -417,7 +422,7 @@ function matchedLayout(
   over: () => boolean,
 ): { reach: number; at: { x: number; y: number; step: number }[] } | null {
   const clusters = matchEdges(
-    mine.map((i) => shapes[items[i]!.shape]!.region),
+    mine.map((i) => nth(shapes, nth(items, i).shape).region),
     share,
     over,
   );
@@ -425,7 +430,9 @@ function matchedLayout(
   const made = clusters.map((c) => prepare(c.region, 0, steps));
   // A cluster may take the turns that all its members may.
   const turns = clusters.map((c) =>
-    allowedOf(mine[c.members[0]!.part]!).filter((s) => c.members.every((m) => allowedOf(mine[m.part]!).includes(s))),
+    allowedOf(nth(mine, nth(c.members, 0).part)).filter((s) =>
+      c.members.every((m) => allowedOf(nth(mine, m.part)).includes(s)),
+    ),
   );
   const field = new Field(
     made,
@@ -434,7 +441,7 @@ function matchedLayout(
     turns,
     { minX: 0, minY: 0, maxX: 1e7, maxY: request.widthMm + TOUCH_MM },
   );
-  const order = clusters.map((_, k) => k).sort((a, b) => made[b]!.areaMm2 - made[a]!.areaMm2);
+  const order = clusters.map((_, k) => k).sort((a, b) => nth(made, b).areaMm2 - nth(made, a).areaMm2);
   for (const k of order) if (!insert(field, k, random, 30)) return null;
   field.room.maxX = field.reach();
   if (clusters.length > 1) {
@@ -448,10 +455,10 @@ function matchedLayout(
   }
   const at: { x: number; y: number; step: number }[] = [];
   clusters.forEach((c, k) => {
-    const turn = rotation((360 * field.step[k]!) / steps);
+    const turn = rotation((360 * i16(field.step, k)) / steps);
     for (const m of c.members) {
       const p = applyTo(turn, { x: m.x, y: m.y });
-      at[m.part] = { x: field.x[k]! + p.x, y: field.y[k]! + p.y, step: field.step[k]! };
+      at[m.part] = { x: f64(field.x, k) + p.x, y: f64(field.y, k) + p.y, step: i16(field.step, k) };
     }
   });
   return { reach: field.reach(), at };
@@ -465,17 +472,17 @@ function cutAt(
   shapes: readonly Prepared[],
   steps: number,
 ): NestResult {
-  const shapeOf = new Map(items.map((it) => [it.part.id, shapes[it.shape]!]));
+  const shapeOf = new Map(items.map((it) => [it.part.id, nth(shapes, it.shape)]));
   const onIt = (p: NestPlacement): boolean =>
     p.bin !== null ||
-    p.xMm + shapeOf.get(p.id)!.trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX <= lengthMm + 1e-6;
+    p.xMm + inMap(shapeOf, p.id).trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX <= lengthMm + 1e-6;
   const gone = new Map<string, number>();
   for (const p of r.placements) if (!onIt(p)) gone.set(p.id, (gone.get(p.id) ?? 0) + 1);
   const kept = r.placements.filter(onIt);
   const reach = kept.reduce(
     (far, p) =>
       p.bin === null
-        ? Math.max(far, p.xMm + shapeOf.get(p.id)!.trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX)
+        ? Math.max(far, p.xMm + inMap(shapeOf, p.id).trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX)
         : far,
     0,
   );
@@ -508,7 +515,7 @@ function rows(
 ): { at: { item: number; x: number; y: number; step: number }[]; lengthMm: number } {
   // Rows run across the roll: what is a width to them is our y.
   const boxed = mine.map((item) => {
-    const shape = shapes[items[item]!.shape]!;
+    const shape = nth(shapes, nth(items, item).shape);
     let step = -1;
     let least = Number.POSITIVE_INFINITY;
     for (const s of allowedOf(item)) {
@@ -558,14 +565,14 @@ function fillBin(
   const heldItems = held
     .map((h) => items.findIndex((it) => it.part.id === h.id && it.copy === h.copy))
     .filter((i) => i >= 0);
-  const candidates = rest.filter((i) => shapes[items[i]!.shape]!.areaMm2 <= areaMm2(bin));
+  const candidates = rest.filter((i) => nth(shapes, nth(items, i).shape).areaMm2 <= areaMm2(bin));
   const list = [...heldItems, ...candidates];
   const all = gap ? [...shapes, gap] : shapes;
   const field = new Field(
     all,
-    [...list.map((i) => items[i]!.shape), ...(gap ? [all.length - 1] : [])],
+    [...list.map((i) => nth(items, i).shape), ...(gap ? [all.length - 1] : [])],
     steps,
-    [...list.map((i) => allowedSteps(rotationsOf(items[i]!.part), steps)), ...(gap ? [[0]] : [])],
+    [...list.map((i) => allowedSteps(rotationsOf(nth(items, i).part), steps)), ...(gap ? [[0]] : [])],
     { minX: box.minX - grown, minY: box.minY - grown, maxX: box.maxX + grown, maxY: box.maxY + grown },
   );
   if (gap) {
@@ -590,11 +597,11 @@ function fillBin(
       field.laid[k]
         ? [
             {
-              id: items[i]!.part.id,
-              copy: items[i]!.copy,
-              xMm: round(field.x[k]!),
-              yMm: round(field.y[k]!),
-              rotateDeg: round((360 * field.step[k]!) / steps),
+              id: nth(items, i).part.id,
+              copy: nth(items, i).copy,
+              xMm: round(f64(field.x, k)),
+              yMm: round(f64(field.y, k)),
+              rotateDeg: round((360 * i16(field.step, k)) / steps),
               mirrored: false as const,
               bin: binId,
               binCopy,

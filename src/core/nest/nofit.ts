@@ -1,3 +1,4 @@
+import { f64, nth } from '../lists';
 import { type Region, type Ring, unionAll } from '../shape';
 import { convexParts, minkowskiConvex } from './convex';
 
@@ -26,7 +27,7 @@ export interface Convex {
 export function convexFrom(ring: Ring, sign: 1 | -1): Convex {
   let lowest = 0;
   ring.forEach((p, i) => {
-    const q = ring[lowest]!;
+    const q = nth(ring, lowest);
     if (sign * p.y < sign * q.y || (p.y === q.y && sign * p.x < sign * q.x)) lowest = i;
   });
   const xy = new Float64Array(2 * ring.length);
@@ -35,7 +36,7 @@ export function convexFrom(ring: Ring, sign: 1 | -1): Convex {
   let maxX = Number.NEGATIVE_INFINITY;
   let maxY = Number.NEGATIVE_INFINITY;
   for (let i = 0; i < ring.length; i++) {
-    const p = ring[(lowest + i) % ring.length]!;
+    const p = nth(ring, (lowest + i) % ring.length);
     const x = sign * p.x;
     const y = sign * p.y;
     xy[2 * i] = x;
@@ -57,8 +58,8 @@ function writeSum(out: Float64Array, at: number, p: Convex, q: Convex): number {
   let i = 0;
   let j = 0;
   let k = at + HEAD;
-  let x = a[0]! + b[0]!;
-  let y = a[1]! + b[1]!;
+  let x = f64(a, 0) + f64(b, 0);
+  let y = f64(a, 1) + f64(b, 1);
   while (i < na || j < nb) {
     let ax = 0;
     let ay = 0;
@@ -66,13 +67,13 @@ function writeSum(out: Float64Array, at: number, p: Convex, q: Convex): number {
     let by = 0;
     if (i < na) {
       const e = i + 2 < na ? i + 2 : 0;
-      ax = a[e]! - a[i]!;
-      ay = a[e + 1]! - a[i + 1]!;
+      ax = f64(a, e) - f64(a, i);
+      ay = f64(a, e + 1) - f64(a, i + 1);
     }
     if (j < nb) {
       const e = j + 2 < nb ? j + 2 : 0;
-      bx = b[e]! - b[j]!;
-      by = b[e + 1]! - b[j + 1]!;
+      bx = f64(b, e) - f64(b, j);
+      by = f64(b, e + 1) - f64(b, j + 1);
     }
     const turn = i >= na ? -1 : j >= nb ? 1 : ax * by - ay * bx;
     let dx: number;
@@ -134,13 +135,13 @@ export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): b
   const end = nofit.length;
   while (at < end) {
     const first = at + HEAD;
-    const next = first + 3 * nofit[at]!;
-    if (x > nofit[at + 1]! && y > nofit[at + 2]! && x < nofit[at + 3]! && y < nofit[at + 4]!) {
+    const next = first + 3 * f64(nofit, at);
+    if (x > f64(nofit, at + 1) && y > f64(nofit, at + 2) && x < f64(nofit, at + 3) && y < f64(nofit, at + 4)) {
       let nearest = Number.NEGATIVE_INFINITY;
       let edge = first;
       let k = first;
       for (; k < next; k += 3) {
-        const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+        const d = f64(nofit, k) * x + f64(nofit, k + 1) * y - f64(nofit, k + 2);
         if (d <= nearest) continue;
         // An edge nearer than the deepest so far: this polygon is not the one.
         if (d >= -deepest) break;
@@ -149,8 +150,8 @@ export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): b
       }
       if (k >= next) {
         deepest = -nearest;
-        out[0] = nofit[edge]!;
-        out[1] = nofit[edge + 1]!;
+        out[0] = f64(nofit, edge);
+        out[1] = f64(nofit, edge + 1);
       }
     }
     at = next;
@@ -161,19 +162,20 @@ export function wayOut(nofit: NoFit, x: number, y: number, out: Float64Array): b
 
 const scratch = new Float64Array(3);
 /** How deep an offset lies inside a no-fit polygon, mm: the least shift out of the convex polygon it is deepest in; 0 outside. */
-export const depthIn = (nofit: NoFit, x: number, y: number): number => (wayOut(nofit, x, y, scratch) ? scratch[2]! : 0);
+export const depthIn = (nofit: NoFit, x: number, y: number): number =>
+  wayOut(nofit, x, y, scratch) ? f64(scratch, 2) : 0;
 
 /** How far one can go from an offset outside in a direction (unit length) before touching; at most `limit`. */
 export function freeWay(nofit: NoFit, x: number, y: number, dx: number, dy: number, limit: number): number {
   let free = limit;
   let at = 0;
   while (at < nofit.length) {
-    const n = nofit[at]!;
+    const n = f64(nofit, at);
     let enter = Number.NEGATIVE_INFINITY;
     let leave = free;
     for (let k = at + HEAD, e = k + 3 * n; k < e && enter < leave; k += 3) {
-      const speed = nofit[k]! * dx + nofit[k + 1]! * dy;
-      const d = nofit[k]! * x + nofit[k + 1]! * y - nofit[k + 2]!;
+      const speed = f64(nofit, k) * dx + f64(nofit, k + 1) * dy;
+      const d = f64(nofit, k) * x + f64(nofit, k + 1) * y - f64(nofit, k + 2);
       if (speed < -1e-12) enter = Math.max(enter, -d / speed);
       else if (speed > 1e-12) leave = Math.min(leave, -d / speed);
       else if (d >= 0) leave = Number.NEGATIVE_INFINITY;

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import {
   areaMm2,
   type Bounds,
@@ -46,10 +47,10 @@ function simplerOutside(ring: Ring, toleranceMm: number): Ring {
     let at = -1;
     let corner: Point | null = null;
     for (let i = 0; i < n; i++) {
-      const a = points[(i + n - 1) % n]!;
-      const p = points[i]!;
-      const q = points[(i + 1) % n]!;
-      const b = points[(i + 2) % n]!;
+      const a = nth(points, (i + n - 1) % n);
+      const p = nth(points, i);
+      const q = nth(points, (i + 1) % n);
+      const b = nth(points, (i + 2) % n);
       const turn = cross(a, p, q);
       if (turn <= 1e-9) {
         // An inside corner, or none: left out, the shape grows by this triangle.

@@ -1,3 +1,5 @@
+import { nth } from '../lists';
+
 /** Something with a box that wants room, mm. */
 export interface Boxed {
   readonly widthMm: number;
@@ -39,14 +41,14 @@ export function layInRows<T extends Boxed>(
     const h = turned ? item.widthMm : item.heightMm;
     let shelf = shelves.find((s) => h <= s.heightMm && s.usedMm + w <= widthMm);
     if (!shelf) {
-      const used = (strip: number): number => strips[strip]!.usedMm;
+      const used = (strip: number): number => nth(strips, strip).usedMm;
       let strip = strips.findIndex((s) => s.usedMm + gapMm + h <= highest);
       if (strip < 0) strip = strips.push({ rows: [], usedMm: -gapMm }) - 1;
       shelf = { strip, y: used(strip) + gapMm, heightMm: h, usedMm: 0 };
       shelves.push(shelf);
-      strips[strip]!.usedMm = shelf.y + h;
+      nth(strips, strip).usedMm = shelf.y + h;
     }
-    strips[shelf.strip]!.rows.push({ item, x: shelf.usedMm, y: shelf.y, turned });
+    nth(strips, shelf.strip).rows.push({ item, x: shelf.usedMm, y: shelf.y, turned });
     shelf.usedMm += w + gapMm;
   }
   return { strips, tooLarge };

@@ -1,5 +1,8 @@
+import { f32, f64, i16, lastOf, nth, sure } from '../lists';
 import type { Field } from './field';
 import { TOUCH_MM } from './field';
+
+const FITS = 'only turns that fit are tried';
 
 export type Random = () => number;
 
@@ -28,7 +31,7 @@ function inner(f: Field, i: number, step: number): { x0: number; y0: number; x1:
 }
 
 /** Turns of a part that fit into the room at all. */
-export const turnsThatFit = (f: Field, i: number): number[] => f.allowed[i]!.filter((s) => inner(f, i, s) !== null);
+export const turnsThatFit = (f: Field, i: number): number[] => nth(f.allowed, i).filter((s) => inner(f, i, s) !== null);
 
 /** Works a place out: small steps along and across, shorter where they fail. */
 function workOut(
@@ -40,7 +43,7 @@ function workOut(
   from: number,
   rough = false,
 ): Spot {
-  const room = inner(f, i, spot.step)!;
+  const room = sure(inner(f, i, spot.step), 'a spot is only offered in a turn that fits');
   let reach = from;
   let best = spot;
   while (reach > FINEST_MM && best.cost > 0) {
@@ -66,37 +69,37 @@ function workOut(
 /** The best place that a number of tries finds for a part, by its weighted overlaps. */
 function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, now: number): Spot {
   const turns = turnsThatFit(f, i);
-  const finest: Spot[] = [{ x: f.x[i]!, y: f.y[i]!, step: f.step[i]!, cost: now }];
+  const finest: Spot[] = [{ x: f64(f.x, i), y: f64(f.y, i), step: i16(f.step, i), cost: now }];
   const offer = (x: number, y: number, step: number): void => {
-    const limit = finest.length < TRIES.finest ? Number.POSITIVE_INFINITY : finest.at(-1)!.cost;
+    const limit = finest.length < TRIES.finest ? Number.POSITIVE_INFINITY : lastOf(finest).cost;
     const cost = f.cost(i, x, y, step, weights, limit, true);
     if (cost >= limit) return;
     finest.push({ x, y, step, cost });
     finest.sort((a, b) => a.cost - b.cost);
     if (finest.length > TRIES.finest) finest.length = TRIES.finest;
   };
-  const own = f.box(i, f.step[i]!);
+  const own = f.box(i, i16(f.step, i));
   const size = Math.max(own.maxX - own.minX, own.maxY - own.minY);
-  const pick = (): number => turns[Math.floor(random() * turns.length)]!;
+  const pick = (): number => nth(turns, Math.floor(random() * turns.length));
   for (let k = 0; k < TRIES.anywhere; k++) {
     const step = pick();
-    const room = inner(f, i, step)!;
+    const room = sure(inner(f, i, step), FITS);
     offer(room.x0 + random() * (room.x1 - room.x0), room.y0 + random() * (room.y1 - room.y0), step);
   }
   for (let k = 0; k < TRIES.around; k++) {
-    const step = random() < 0.5 ? f.step[i]! : pick();
+    const step = random() < 0.5 ? i16(f.step, i) : pick();
     const room = inner(f, i, step);
     if (!room) continue;
     offer(
-      clamp(f.x[i]! + (random() - 0.5) * size * 0.6, room.x0, room.x1),
-      clamp(f.y[i]! + (random() - 0.5) * size * 0.6, room.y0, room.y1),
+      clamp(f64(f.x, i) + (random() - 0.5) * size * 0.6, room.x0, room.x1),
+      clamp(f64(f.y, i) + (random() - 0.5) * size * 0.6, room.y0, room.y1),
       step,
     );
   }
   const n = f.items.length;
   for (let k = 0; k < TRIES.corners; k++) {
     const j = Math.floor(random() * n);
-    const step = random() < 0.7 ? f.step[i]! : pick();
+    const step = random() < 0.7 ? i16(f.step, i) : pick();
     const room = inner(f, i, step);
     if (j === i || !f.laid[j] || !room) continue;
     const p = f.corner(i, step, j, random(), random());
@@ -108,13 +111,13 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
     if (!best || worked.cost < best.cost) best = worked;
     if (best.cost === 0) break;
   }
-  return best!;
+  return sure(best, 'places anywhere in the room are always offered');
 }
 
 function shuffled(list: number[], random: Random): number[] {
   for (let k = list.length - 1; k > 0; k--) {
     const m = Math.floor(random() * (k + 1));
-    [list[k], list[m]] = [list[m]!, list[k]!];
+    [list[k], list[m]] = [nth(list, m), nth(list, k)];
   }
   return list;
 }
@@ -127,7 +130,7 @@ export interface Snapshot {
 }
 export const snapshot = (f: Field): Snapshot => ({ x: f.x.slice(), y: f.y.slice(), step: f.step.slice() });
 export function restore(f: Field, s: Snapshot): void {
-  for (let i = 0; i < s.x.length; i++) if (f.laid[i]) f.put(i, s.x[i]!, s.y[i]!, s.step[i]!);
+  for (let i = 0; i < s.x.length; i++) if (f.laid[i]) f.put(i, f64(s.x, i), f64(s.y, i), i16(s.step, i));
 }
 
 /** With less overlap than this everything is pushed apart together, in so many sweeps. */
@@ -152,11 +155,11 @@ export function relax(f: Field, sweeps: number): number {
       for (let j = 0; j < i; j++) {
         if (!f.laid[j] || (f.locked[i] && f.locked[j])) continue;
         const out = f.wayOut(i, j);
-        if (!out || out[2]! <= TOUCH_MM) continue;
-        const depth = out[2]! + PUSH_MM;
-        deepest = Math.max(deepest, out[2]!);
+        if (!out || f64(out, 2) <= TOUCH_MM) continue;
+        const depth = f64(out, 2) + PUSH_MM;
+        deepest = Math.max(deepest, f64(out, 2));
         const share = f.locked[j] ? 1 : f.locked[i] ? 0 : 0.5;
-        const [dx, dy] = [out[0]! * depth, out[1]! * depth];
+        const [dx, dy] = [f64(out, 0) * depth, f64(out, 1) * depth];
         const a = share === 0 ? 0 : nudge(f, i, dx * share, dy * share);
         // What the edge of the room keeps one from going, the other goes.
         if (share < 1) nudge(f, j, -dx * (1 - share) - (a ? a.x : 0), -dy * (1 - share) - (a ? a.y : 0));
@@ -169,12 +172,12 @@ export function relax(f: Field, sweeps: number): number {
 
 /** Moves a part as far as the room lets it; returns what is left of the way, or null when it went all of it. */
 function nudge(f: Field, i: number, dx: number, dy: number): { x: number; y: number } | null {
-  const room = inner(f, i, f.step[i]!);
+  const room = inner(f, i, i16(f.step, i));
   if (!room) return null;
-  const x = clamp(f.x[i]! + dx, room.x0, room.x1);
-  const y = clamp(f.y[i]! + dy, room.y0, room.y1);
-  const left = { x: f.x[i]! + dx - x, y: f.y[i]! + dy - y };
-  f.put(i, x, y, f.step[i]!);
+  const x = clamp(f64(f.x, i) + dx, room.x0, room.x1);
+  const y = clamp(f64(f.y, i) + dy, room.y0, room.y1);
+  const left = { x: f64(f.x, i) + dx - x, y: f64(f.y, i) + dy - y };
+  f.put(i, x, y, i16(f.step, i));
   return Math.abs(left.x) + Math.abs(left.y) > 1e-9 ? left : null;
 }
 
@@ -187,11 +190,11 @@ function nudge(f: Field, i: number, dx: number, dy: number): { x: number; y: num
 export function separate(f: Field, random: Random, over: () => boolean, patience: number): Snapshot | null {
   const n = f.items.length;
   // The overlap of two large parts weighs more than that of small ones: these find another place more easily.
-  const size = f.items.map((s) => f.shapes[s]!.areaMm2 ** SIZE_POWER);
+  const size = f.items.map((s) => nth(f.shapes, s).areaMm2 ** SIZE_POWER);
   const mean = size.reduce((s, v) => s + v, 0) / n;
   const base = Float32Array.from(
     { length: n * n },
-    (_, k) => Math.sqrt(size[Math.floor(k / n)]! * size[k % n]!) / mean,
+    (_, k) => Math.sqrt(nth(size, Math.floor(k / n)) * nth(size, k % n)) / mean,
   );
   const weights = base.slice();
   let least = Number.POSITIVE_INFINITY;
@@ -208,9 +211,9 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
       for (let j = 0; j < n; j++) {
         if (j === i || !f.laid[j]) continue;
         let d = 0;
-        if (j < i) d = depths[j * n + i]!;
+        if (j < i) d = f32(depths, j * n + i);
         else if (f.leftOf(i) < f.rightOf(j) && f.rightOf(i) > f.leftOf(j))
-          d = f.near(i, f.x[i]!, f.y[i]!, f.step[i]!, j);
+          d = f.near(i, f64(f.x, i), f64(f.y, i), i16(f.step, i), j);
         if (d <= TOUCH_MM) d = 0;
         depths[i * n + j] = d;
         if (d > 0) {
@@ -234,11 +237,12 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
     if (++idle > patience) return leastAt;
     // Pairs that overlap cost more, the deeper the more; old grudges fade.
     for (let k = 0; k < weights.length; k++) {
-      const d = depths[k]!;
-      weights[k] = d > 0 ? weights[k]! * (1.2 + (0.8 * d) / deepest) : Math.max(base[k]!, weights[k]! * 0.95);
+      const d = f32(depths, k);
+      weights[k] =
+        d > 0 ? f32(weights, k) * (1.2 + (0.8 * d) / deepest) : Math.max(f32(base, k), f32(weights, k) * 0.95);
     }
     for (const i of shuffled(inTrouble, random)) {
-      const now = f.cost(i, f.x[i]!, f.y[i]!, f.step[i]!, weights, Number.POSITIVE_INFINITY, true);
+      const now = f.cost(i, f64(f.x, i), f64(f.y, i), i16(f.step, i), weights, Number.POSITIVE_INFINITY, true);
       if (now === 0) continue;
       const to = bestPlace(f, i, weights, random, now);
       if (to.cost < now) f.put(i, to.x, to.y, to.step);
@@ -274,8 +278,8 @@ export function insert(f: Field, i: number, random: Random, tries: number): bool
   // Nothing needs to lie farther out than just behind what lies there.
   const front = f.reach();
   for (let k = 0; k < tries; k++) {
-    const step = turns[k % turns.length]!;
-    const room = inner(f, i, step)!;
+    const step = nth(turns, k % turns.length);
+    const room = sure(inner(f, i, step), FITS);
     const x1 = Math.max(room.x0, Math.min(room.x1, front - f.box(i, step).minX + 0.01));
     let spot: Spot = {
       x: k < turns.length ? x1 : room.x0 + random() * (x1 - room.x0),
@@ -292,8 +296,8 @@ export function insert(f: Field, i: number, random: Random, tries: number): bool
       const b = f.slide(i, 0, -1);
       if (a + b < 0.05) break;
     }
-    const right = f.rightOf(i) + 0.02 * f.y[i]!;
-    if (!best || right < best.cost) best = { x: f.x[i]!, y: f.y[i]!, step, cost: right };
+    const right = f.rightOf(i) + 0.02 * f64(f.y, i);
+    if (!best || right < best.cost) best = { x: f64(f.x, i), y: f64(f.y, i), step, cost: right };
     f.take(i);
   }
   if (!best) return false;
@@ -316,25 +320,25 @@ const SHAKES = 20;
 
 /** Brings a part back into the room, turned if it must be. */
 function bringIn(f: Field, i: number, random: Random): void {
-  let step = f.step[i]!;
+  let step = i16(f.step, i);
   let room = inner(f, i, step);
   if (!room) {
     const turns = turnsThatFit(f, i);
-    step = turns[Math.floor(random() * turns.length)]!;
-    room = inner(f, i, step)!;
+    step = nth(turns, Math.floor(random() * turns.length));
+    room = sure(inner(f, i, step), FITS);
   }
-  f.put(i, clamp(f.x[i]!, room.x0, room.x1), clamp(f.y[i]!, room.y0, room.y1), step);
+  f.put(i, clamp(f64(f.x, i), room.x0, room.x1), clamp(f64(f.y, i), room.y0, room.y1), step);
 }
 
 /** Lets two larger parts change places: what separating alone would hardly find. */
 function shake(f: Field, loose: readonly number[], random: Random): void {
   const half = Math.max(2, Math.ceil(loose.length / 2));
-  const a = loose[Math.floor(random() * half)]!;
-  const b = loose[Math.floor(random() * Math.min(loose.length, half * 2))]!;
+  const a = nth(loose, Math.floor(random() * half));
+  const b = nth(loose, Math.floor(random() * Math.min(loose.length, half * 2)));
   if (a === b) return;
-  const [x, y] = [f.x[a]!, f.y[a]!];
-  f.put(a, f.x[b]!, f.y[b]!, f.step[a]!);
-  f.put(b, x, y, f.step[b]!);
+  const [x, y] = [f64(f.x, a), f64(f.y, a)];
+  f.put(a, f64(f.x, b), f64(f.y, b), i16(f.step, a));
+  f.put(b, x, y, i16(f.step, b));
   bringIn(f, a, random);
   bringIn(f, b, random);
 }
@@ -349,7 +353,7 @@ export function shorten(f: Field, random: Random, over: () => boolean, onBetter:
   let best: Improved = { reach: f.reach(), at: snapshot(f) };
   onBetter(best);
   let shrink: number = SHRINK.first;
-  const area = (i: number): number => f.shapes[f.items[i]!]!.areaMm2;
+  const area = (i: number): number => nth(f.shapes, nth(f.items, i)).areaMm2;
   const loose = f.items
     .map((_, i) => i)
     .filter((i) => f.laid[i] && !f.locked[i])

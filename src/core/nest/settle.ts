@@ -1,3 +1,4 @@
+import { inMap, sure } from '../lists';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '../shape';
 import { Field } from './field';
 import { type NestPart, type NestPlacement, type Rotations, stepsFor } from './nest';
@@ -24,7 +25,17 @@ export function settle(
   const all = [wanted, ...others];
   const ids = [...new Set(all.map((p) => p.id))];
   const shapes = ids.map((id) =>
-    prepare(regionOf(parts.find((p) => p.id === id)!.outline, ROUGH_TOLERANCE_MM), room.spacingMm, steps),
+    prepare(
+      regionOf(
+        sure(
+          parts.find((p) => p.id === id),
+          'a placement is of one of the parts',
+        ).outline,
+        ROUGH_TOLERANCE_MM,
+      ),
+      room.spacingMm,
+      steps,
+    ),
   );
   const grown = room.spacingMm / 2 + slackMm(room.spacingMm);
   const field = new Field(
@@ -90,7 +101,7 @@ export const reachOf = (parts: readonly NestPart[], placements: readonly NestPla
     if (p.bin !== null) return far;
     const r = (p.rotateDeg * Math.PI) / 180;
     const b = boundsOf(
-      outlines.get(p.id)!.map((ring) => ring.map((q) => ({ x: q.x * Math.cos(r) - q.y * Math.sin(r), y: 0 }))),
+      inMap(outlines, p.id).map((ring) => ring.map((q) => ({ x: q.x * Math.cos(r) - q.y * Math.sin(r), y: 0 }))),
     );
     return Math.max(far, p.xMm + b.maxX);
   }, 0);

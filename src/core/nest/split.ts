@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import { areaMm2, boundsOf, intersection, type Region, rotation, transformRegion } from '../shape';
 
 /** A part cut into strips that lie side by side, for a roll that is narrower than the part. */
@@ -20,13 +21,13 @@ function chord(region: Region, at: number): number {
   const ys: number[] = [];
   for (const ring of region)
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const p = ring[i]!;
-      const q = ring[j]!;
+      const p = nth(ring, i);
+      const q = nth(ring, j);
       if (p.x > at !== q.x > at) ys.push(p.y + ((q.y - p.y) * (at - p.x)) / (q.x - p.x));
     }
   ys.sort((a, b) => a - b);
   let sum = 0;
-  for (let k = 0; k + 1 < ys.length; k += 2) sum += ys[k + 1]! - ys[k]!;
+  for (let k = 0; k + 1 < ys.length; k += 2) sum += nth(ys, k + 1) - nth(ys, k);
   return sum;
 }
 
@@ -69,7 +70,7 @@ export function splitForRoll(region: Region, rollWidthMm: number): Split | null 
     if (best && count === best.strips.length && seamsMm >= best.seamsMm) continue;
     const edges = [b.minX - 1, ...cuts, b.maxX + 1];
     const strips = edges.slice(0, -1).map((x0, i) => {
-      const x1 = edges[i + 1]!;
+      const x1 = nth(edges, i + 1);
       const slab: Region = [
         [
           { x: x0, y: b.minY - 1 },

@@ -1,5 +1,5 @@
 import { type Beneath, type Laid, remember } from '../laid';
-import { of } from '../lists';
+import { inMap } from '../lists';
 import { factsOf } from '../material';
 import type {
   BenchCover,
@@ -182,7 +182,7 @@ export function ticketsOf(laid: Laid, order: readonly string[], choices: readonl
       const webId = webOf.get(id) ?? null;
       if (webId === null) continue;
       const piece = look.piece(id);
-      const region = of(regions, id);
+      const region = inMap(regions, id);
       const found = settingOf(pressOf(laid, piece, stage, look.web(webId)));
       const plug: Caution | null = stage === 'bond' && !found.stop ? plugFor(region, look.fabricOf(piece)) : null;
       const setting: Setting = {

@@ -1,3 +1,4 @@
+import { f64, i32 } from '../lists';
 import { WATER } from './data';
 
 /** One layer of a stack, from the soleplate down. */
@@ -93,10 +94,10 @@ export class Column {
     });
     this.first[layers.length] = this.n;
     for (let k = 0; k < layers.length; k++)
-      for (let j = this.first[k]!; j < this.first[k + 1]!; j++) {
-        const lastOfLayer = j === this.first[k + 1]! - 1;
-        if (j === this.n - 1) this.g[j] = plan.below === 'insulated' ? 0 : 1 / half[j]!;
-        else this.g[j] = 1 / (half[j]! + half[j + 1]! + (lastOfLayer ? (plan.contactsM2KW[k] ?? 0) : 0));
+      for (let j = i32(this.first, k); j < i32(this.first, k + 1); j++) {
+        const lastOfLayer = j === i32(this.first, k + 1) - 1;
+        if (j === this.n - 1) this.g[j] = plan.below === 'insulated' ? 0 : 1 / f64(half, j);
+        else this.g[j] = 1 / (f64(half, j) + f64(half, j + 1) + (lastOfLayer ? (plan.contactsM2KW[k] ?? 0) : 0));
       }
     this.topHalfM2KW = half[0] ?? 0;
     this.belowC = plan.below === 'insulated' ? 0 : plan.below.fixedC;
@@ -126,47 +127,47 @@ export class Column {
   private solve(dt: number, top: Top, theta: number): void {
     const { n, t, g, capacity, a, b, c, d } = this;
     const gTop = top.conductanceWM2K > 0 ? 1 / (1 / top.conductanceWM2K + this.topHalfM2KW) : 0;
-    const t0 = t[0]!;
-    const last = t[n - 1]!;
+    const t0 = f64(t, 0);
+    const last = f64(t, n - 1);
     for (let i = 0; i < n; i++) {
-      const up = i === 0 ? gTop : g[i - 1]!;
-      const down = g[i]!;
-      const above = i === 0 ? top.c : t[i - 1]!;
-      const beneath = i === n - 1 ? this.belowC : t[i + 1]!;
-      const k = capacity[i]! / dt;
+      const up = i === 0 ? gTop : f64(g, i - 1);
+      const down = f64(g, i);
+      const above = i === 0 ? top.c : f64(t, i - 1);
+      const beneath = i === n - 1 ? this.belowC : f64(t, i + 1);
+      const k = f64(capacity, i) / dt;
       a[i] = i === 0 ? 0 : -theta * up;
       c[i] = i === n - 1 ? 0 : -theta * down;
       b[i] = k + theta * (up + down);
-      d[i] = k * t[i]! + (1 - theta) * (up * (above - t[i]!) + down * (beneath - t[i]!));
-      if (i === 0) d[i]! += theta * up * top.c;
-      if (i === n - 1) d[i]! += theta * down * this.belowC;
+      d[i] = k * f64(t, i) + (1 - theta) * (up * (above - f64(t, i)) + down * (beneath - f64(t, i)));
+      if (i === 0) d[i] = f64(d, i) + theta * up * top.c;
+      if (i === n - 1) d[i] = f64(d, i) + theta * down * this.belowC;
     }
     // Thomas's algorithm for a tridiagonal system.
     for (let i = 1; i < n; i++) {
-      const m = a[i]! / b[i - 1]!;
-      b[i]! -= m * c[i - 1]!;
-      d[i]! -= m * d[i - 1]!;
+      const m = f64(a, i) / f64(b, i - 1);
+      b[i] = f64(b, i) - m * f64(c, i - 1);
+      d[i] = f64(d, i) - m * f64(d, i - 1);
     }
-    t[n - 1] = d[n - 1]! / b[n - 1]!;
-    for (let i = n - 2; i >= 0; i--) t[i] = (d[i]! - c[i]! * t[i + 1]!) / b[i]!;
-    this.heatIn += dt * gTop * (top.c - (theta * t[0]! + (1 - theta) * t0));
-    this.heatOut += dt * g[n - 1]! * (theta * t[n - 1]! + (1 - theta) * last - this.belowC);
+    t[n - 1] = f64(d, n - 1) / f64(b, n - 1);
+    for (let i = n - 2; i >= 0; i--) t[i] = (f64(d, i) - f64(c, i) * f64(t, i + 1)) / f64(b, i);
+    this.heatIn += dt * gTop * (top.c - (theta * f64(t, 0) + (1 - theta) * t0));
+    this.heatOut += dt * f64(g, n - 1) * (theta * f64(t, n - 1) + (1 - theta) * last - this.belowC);
     // What went past 100 °C in a wet cell boils water away instead.
     for (let i = 0; i < n; i++) {
-      if (!(this.water[i]! > 0) || t[i]! <= BOILS) continue;
-      const surplus = capacity[i]! * (t[i]! - BOILS);
-      const gone = Math.min(this.water[i]!, surplus / LATENT);
-      this.water[i]! -= gone;
+      if (!(f64(this.water, i) > 0) || f64(t, i) <= BOILS) continue;
+      const surplus = f64(capacity, i) * (f64(t, i) - BOILS);
+      const gone = Math.min(f64(this.water, i), surplus / LATENT);
+      this.water[i] = f64(this.water, i) - gone;
       this.boiling = true;
       this.boiled += gone * LATENT;
-      t[i] = BOILS + (surplus - gone * LATENT) / capacity[i]!;
+      t[i] = BOILS + (surplus - gone * LATENT) / f64(capacity, i);
     }
   }
 
   /** Heat held above a temperature, J/m². */
   heatAbove(c: number): number {
     let sum = 0;
-    for (let i = 0; i < this.n; i++) sum += this.capacity[i]! * (this.t[i]! - c);
+    for (let i = 0; i < this.n; i++) sum += f64(this.capacity, i) * (f64(this.t, i) - c);
     return sum;
   }
 }

@@ -1,4 +1,4 @@
-import { at, last } from '../lists';
+import { lastOf, nth } from '../lists';
 import type { Caution, DialPlace, Iron } from '../model';
 import { DIAL_BETWEEN_C, DIAL_NEAR_C, DIAL_UNSURE_C } from './data';
 
@@ -17,12 +17,12 @@ export interface DialReading {
  * Source: Fritsch & Carlson 1980, monotone piecewise cubic interpolation.
  */
 function slopes(y: readonly number[]): number[] {
-  const d = y.slice(1).map((v, i) => v - at(y, i));
+  const d = y.slice(1).map((v, i) => v - nth(y, i));
   if (d.length === 0) return [0];
   const m = y.map((_, i) => {
-    if (i === 0) return at(d, 0);
-    if (i === y.length - 1) return last(d);
-    const [before, after] = [at(d, i - 1), at(d, i)];
+    if (i === 0) return nth(d, 0);
+    if (i === y.length - 1) return lastOf(d);
+    const [before, after] = [nth(d, i - 1), nth(d, i)];
     return before * after <= 0 ? 0 : (before + after) / 2;
   });
   d.forEach((rise, i) => {
@@ -31,8 +31,8 @@ function slopes(y: readonly number[]): number[] {
       m[i + 1] = 0;
       return;
     }
-    const a = at(m, i) / rise;
-    const b = at(m, i + 1) / rise;
+    const a = nth(m, i) / rise;
+    const b = nth(m, i + 1) / rise;
     const s = a * a + b * b;
     // The circle of radius 3 in which a cubic between two points keeps rising.
     if (s > MONOTONE_RADIUS ** 2) {
@@ -56,7 +56,9 @@ export function soleplateAt(marks: readonly number[], place: number): number {
   const t3 = t2 * t;
   // Hermite's basis.
   const onto = t2 * (3 - 2 * t);
-  return (1 - onto) * at(marks, i) + (t3 - 2 * t2 + t) * at(m, i) + onto * at(marks, i + 1) + (t3 - t2) * at(m, i + 1);
+  return (
+    (1 - onto) * nth(marks, i) + (t3 - 2 * t2 + t) * nth(m, i) + onto * nth(marks, i + 1) + (t3 - t2) * nth(m, i + 1)
+  );
 }
 
 /** The place on the dial at which the soleplate is so hot: the other way round, by halving. */
@@ -85,8 +87,8 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
       problem: { code: 'dial-unmeasured', iron: iron.name, unsureC: DIAL_UNSURE_C.value },
     };
   for (let i = 1; i < dial.length; i++) {
-    const low = at(dial, i - 1);
-    const high = at(dial, i);
+    const low = nth(dial, i - 1);
+    const high = nth(dial, i);
     if (high.measuredC <= low.measuredC)
       return {
         place: null,
@@ -94,7 +96,7 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
         problem: { code: 'dial-not-rising', iron: iron.name, low: low.mark, high: high.mark },
       };
   }
-  const hottest = last(dial);
+  const hottest = lastOf(dial);
   const near = DIAL_NEAR_C.value;
   const beyond = (mark: (typeof dial)[number], place: DialPlace | null): DialReading => ({
     place,
@@ -121,7 +123,7 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
   const i = Math.floor(place);
   // Between marks the dial was not measured: the farther from one, the less sure.
   return {
-    place: { from: at(dial, i).mark, to: at(dial, i + 1).mark, share: place - i },
+    place: { from: nth(dial, i).mark, to: nth(dial, i + 1).mark, share: place - i },
     unsureC: near + DIAL_BETWEEN_C.value * Math.min(place - i, i + 1 - place),
     problem: null,
   };

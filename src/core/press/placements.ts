@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import type { Iron } from '../model';
 import { type Bounds, boundsOf, cleanAreaMm2, clipToBox, normalise, type Point, type Region } from '../shape';
 import { EVEN_SHARE, PLACEMENT_OVERLAP, SET_DOWNS } from './data';
@@ -98,20 +99,21 @@ export function placementPlan(region: Region, iron: Iron, avoid: Region = []): P
   let pathMm = 0;
   let here = rest[0]?.centre ?? centre;
   while (rest.length > 0) {
-    const least = middle(rest[0]!, centre) + Math.min(widthMm, lengthMm) * SET_DOWNS.ringShare.value;
+    const least = middle(nth(rest, 0), centre) + Math.min(widthMm, lengthMm) * SET_DOWNS.ringShare.value;
     let best = 0;
     rest.forEach((f, i) => {
       if (
         middle(f, centre) <= least &&
         Math.hypot(f.centre.x - here.x, f.centre.y - here.y) <
-          Math.hypot(rest[best]!.centre.x - here.x, rest[best]!.centre.y - here.y)
+          Math.hypot(nth(rest, best).centre.x - here.x, nth(rest, best).centre.y - here.y)
       )
         best = i;
     });
-    const [next] = rest.splice(best, 1);
-    pathMm += Math.hypot(next!.centre.x - here.x, next!.centre.y - here.y);
-    here = next!.centre;
-    ordered.push(next!);
+    for (const next of rest.splice(best, 1)) {
+      pathMm += Math.hypot(next.centre.x - here.x, next.centre.y - here.y);
+      here = next.centre;
+      ordered.push(next);
+    }
   }
   return { footprints: ordered, count: Math.max(1, ordered.length), estimated: false, pathMm };
 }

@@ -1,3 +1,4 @@
+import { f64, i32, nth, sure } from '../lists';
 import { factsOf, webKindOf } from '../material';
 import type { Harm, Iron } from '../model';
 import type { Column } from './column';
@@ -57,24 +58,24 @@ export interface PressAs {
 const limitsOf = (stack: Stack): { k: number; name: string; limitC: number; scorch: boolean; overS: number }[] =>
   stack.layers
     .map((l, k) => ({ k, name: l.name, limitC: l.limitC, scorch: l.role !== 'web', overS: 0 }))
-    .filter((l) => stack.layers[l.k]!.role !== 'surface');
+    .filter((l) => nth(stack.layers, l.k).role !== 'surface');
 
 /** The work turned over between cover and surface, which are cold on this side; it keeps its heat. */
 function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Column } {
-  const from = stack.layers[0]!.role === 'cover' ? 1 : 0;
+  const from = nth(stack.layers, 0).role === 'cover' ? 1 : 0;
   const to = stack.layers.length - 1;
   const work = stack.layers.slice(from, to).reverse();
-  const layers = [...stack.layers.slice(0, from), ...work, stack.layers[to]!];
+  const layers = [...stack.layers.slice(0, from), ...work, nth(stack.layers, to)];
   const inner = stack.contactsM2KW.slice(from, to - 1).reverse();
-  const contactsM2KW = [...stack.contactsM2KW.slice(0, from), ...inner, stack.contactsM2KW[to - 1]!];
+  const contactsM2KW = [...stack.contactsM2KW.slice(0, from), ...inner, nth(stack.contactsM2KW, to - 1)];
   const next: Stack = { ...stack, layers, contactsM2KW, web: layers.findIndex((l) => l.role === 'web') };
   const fresh = columnOf(next, false);
-  const first = column.first[from]!;
-  const last = column.first[to]!;
-  const start = fresh.first[from]!;
+  const first = i32(column.first, from);
+  const last = i32(column.first, to);
+  const start = i32(fresh.first, from);
   for (let i = 0; i < last - first; i++) {
-    fresh.t[start + i] = column.t[last - 1 - i]!;
-    fresh.water[start + i] = column.water[last - 1 - i]!;
+    fresh.t[start + i] = f64(column.t, last - 1 - i);
+    fresh.water[start + i] = f64(column.water, last - 1 - i);
   }
   return { stack: next, column: fresh };
 }
@@ -82,7 +83,10 @@ function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Colum
 function sectionOf(stack: Stack, column: Column): PressRun['section'] {
   let topMm = 0;
   return stack.layers.map((l, k) => {
-    const c = Array.from(column.t.subarray(column.first[k]!, column.first[k + 1]!), (v) => Math.round(v * 10) / 10);
+    const c = Array.from(
+      column.t.subarray(i32(column.first, k), i32(column.first, k + 1)),
+      (v) => Math.round(v * 10) / 10,
+    );
     const entry = { name: l.name, role: l.role, topMm, thicknessMm: l.layer.thicknessMm, c };
     topMm += l.layer.thicknessMm;
     return entry;
@@ -98,12 +102,15 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   let column = columnOf(stack, as.steam);
   const { flow } = webKindOf(r.web);
   const untilS = as.untilS ?? LONGEST_S.value;
-  let w0 = column.first[stack.web]!;
-  let w1 = column.first[stack.web + 1]! - 1;
+  let w0 = i32(column.first, stack.web);
+  let w1 = i32(column.first, stack.web + 1) - 1;
   const above = factsOf(r.fabric);
   const under = r.stage === 'bond' ? r.onto.at(-1) : undefined;
   const below = under ? factsOf(under) : null;
-  const fabricLayer = stack.layers.find((l) => l.role === 'fabric')!;
+  const fabricLayer = sure(
+    stack.layers.find((l) => l.role === 'fabric'),
+    'every stack has its fabric',
+  );
   const strikeMm = strikeDepthMm(r.fabric, r.web, fabricLayer.layer.thicknessMm);
   const thick = adhesiveMm(r.web);
   // Limits of everything, with how long each has been passed.
@@ -134,8 +141,8 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       stack = over.stack;
       column = over.column;
       // The cloth's side of the adhesive is now the lower one.
-      w0 = column.first[stack.web + 1]! - 1;
-      w1 = column.first[stack.web]!;
+      w0 = i32(column.first, stack.web + 1) - 1;
+      w1 = i32(column.first, stack.web);
       limits = limitsOf(stack);
       dt = STEP.firstS.value;
     }
@@ -157,8 +164,8 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       plateC += ((heating ? plateWM2 * h : 0) - (down ? column.heatIn - before : 0)) / plateCapacity;
     }
     t += h;
-    const upper = column.t[w0]!;
-    const lower = column.t[w1]!;
+    const upper = f64(column.t, w0);
+    const lower = f64(column.t, w1);
     // The cooler side decides about the bond, the hotter about harm.
     const cool = Math.min(upper, lower);
     const hot = Math.max(upper, lower);
@@ -183,7 +190,8 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       else
         for (const l of limits) {
           let most = Number.NEGATIVE_INFINITY;
-          for (let i = column.first[l.k]!; i < column.first[l.k + 1]!; i++) most = Math.max(most, column.t[i]!);
+          for (let i = i32(column.first, l.k); i < i32(column.first, l.k + 1); i++)
+            most = Math.max(most, f64(column.t, i));
           if (most > l.limitC + PASSED_C.value) l.overS += h;
           if (l.overS > HARM_S.value) {
             harm = { atS: t, code: l.scorch ? 'scorch' : 'overheated', who: l.name };
@@ -225,17 +233,17 @@ export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: Cool
   // On a cold table what lies beneath is cold again; the board it was pressed on stays warm.
   if (way !== 'on-the-board') {
     const surface = stack.layers.length - 1;
-    for (let i = column.first[surface]!; i < column.n; i++) column.t[i] = ROOM_C.value;
+    for (let i = i32(column.first, surface); i < column.n; i++) column.t[i] = ROOM_C.value;
   }
   const top =
     way === 'under-a-weight'
       ? { c: ROOM_C.value, conductanceWM2K: 1 / COLD_PLATE_M2KW.value }
       : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value };
   const firm = Math.max(ROOM_C.value + ROOM_NEAR_C.value, r.web.meltC - FIRM_BELOW_C.value);
-  const w0 = column.first[stack.web]!;
+  const w0 = i32(column.first, stack.web);
   dt = STEP.coolFirstS.value;
   let t = 0;
-  while (t < COOL_MOST_S.value && Math.max(column.t[w0]!, column.t[w0 + 1]!) > firm) {
+  while (t < COOL_MOST_S.value && Math.max(f64(column.t, w0), f64(column.t, w0 + 1)) > firm) {
     column.step(dt, top);
     t += dt;
     dt = Math.min(STEP.coolMostS.value, dt * STEP.coolGrowth.value);

@@ -1,3 +1,4 @@
+import { i32, nth } from '../lists';
 import { ADHESIVE, coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, webKindOf } from '../material';
 import type { Bench, BenchCover, BenchSurface, Fabric, Iron, Stage, Web } from '../model';
 import { Column, type Layer } from './column';
@@ -158,7 +159,7 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
   // A web touches its neighbours all over once it softens: its contacts count half.
   const contactsM2KW = layers.slice(0, -1).map((l, i) => {
     const r0 = contactM2KW('cloth', kPa);
-    return l.role === 'web' || layers[i + 1]!.role === 'web' ? r0 / 2 : r0;
+    return l.role === 'web' || nth(layers, i + 1).role === 'web' ? r0 / 2 : r0;
   });
   return {
     layers,
@@ -179,7 +180,7 @@ export function columnOf(stack: Stack, steam: boolean): Column {
   });
   // Steam goes through to just below the bond line and brings all that nearly to boiling.
   if (steam)
-    for (let i = 0; i < column.first[Math.min(stack.web + 2, stack.layers.length - 1)]!; i++)
+    for (let i = 0; i < i32(column.first, Math.min(stack.web + 2, stack.layers.length - 1)); i++)
       column.t[i] = WATER.steamC.value;
   return column;
 }

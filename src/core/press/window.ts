@@ -1,4 +1,4 @@
-import { at } from '../lists';
+import { nth } from '../lists';
 import type { Cover, Fabric, Harm } from '../model';
 import { LONGEST_S } from './data';
 import { pressureOn } from './pressure';
@@ -62,7 +62,7 @@ export function windowOver(
   const runs = piles.map((onto) => runAt({ ...r, onto }, soleplateC, more));
   const windows = runs.map(windowOf);
   const shut = windows.indexOf(null);
-  if (shut >= 0) return { window: null, deciding: shut, run: at(runs, shut), clash: null };
+  if (shut >= 0) return { window: null, deciding: shut, run: nth(runs, shut), clash: null };
   let deciding = 0;
   let common: Window = { minS: 0, maxS: LONGEST_S.value, harm: null };
   windows.forEach((w, i) => {
@@ -73,7 +73,7 @@ export function windowOver(
       ...(w.harm && w.maxS <= common.maxS ? { maxS: w.maxS, harm: w.harm } : { maxS: common.maxS, harm: common.harm }),
     };
   });
-  const run = at(runs, deciding);
+  const run = nth(runs, deciding);
   return common.harm && common.minS >= common.maxS
     ? { window: null, deciding, run, clash: { slowS: common.minS, harm: common.harm } }
     : { window: common, deciding, run, clash: null };

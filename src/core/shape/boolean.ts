@@ -1,4 +1,5 @@
 import { Clipper, ClipType, EndType, FillRule, JoinType, type Paths64, Rect64Utils } from 'clipper2-ts';
+import { nth } from '../lists';
 import type { Bounds, Point, Region } from './types';
 
 // The clipper works on whole numbers: micrometres keep 20 m of cloth well inside what a double holds exactly.
@@ -44,7 +45,7 @@ export const exclusive = (a: Region, b: Region): Region => operate(ClipType.Xor,
 
 /** As {@link unionAll}, for regions that are normalised already: what the clipper gave, or {@link normalise}. */
 export function uniteClean(regions: readonly Region[]): Region {
-  if (regions.length === 1) return regions[0]!;
+  if (regions.length === 1) return nth(regions, 0);
   const all = regions.flatMap(toUnits);
   return all.length === 0 ? [] : toMm(Clipper.union(all, FillRule.NonZero));
 }

@@ -1,4 +1,5 @@
 import polylabel from 'polylabel';
+import { nth } from '../lists';
 import { difference, normalise } from './boolean';
 import type { Bounds, Point, Region, Ring } from './types';
 
@@ -6,8 +7,8 @@ import type { Bounds, Point, Region, Ring } from './types';
 export function ringAreaMm2(ring: Ring): number {
   let sum = 0;
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const p = ring[j]!;
-    const q = ring[i]!;
+    const p = nth(ring, j);
+    const q = nth(ring, i);
     sum += p.x * q.y - q.x * p.y;
   }
   return sum / 2;
@@ -15,7 +16,7 @@ export function ringAreaMm2(ring: Ring): number {
 
 /** Area enclosed by the even-odd rule, mm². */
 export function areaMm2(region: Region): number {
-  if (region.length === 1 && !crossesItself(region)) return Math.abs(ringAreaMm2(region[0]!));
+  if (region.length === 1 && !crossesItself(region)) return Math.abs(ringAreaMm2(nth(region, 0)));
   return normalise(region).reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
 }
 
@@ -27,7 +28,7 @@ export function perimeterMm(region: Region): number {
   let sum = 0;
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      sum += Math.hypot(ring[i]!.x - ring[j]!.x, ring[i]!.y - ring[j]!.y);
+      sum += Math.hypot(nth(ring, i).x - nth(ring, j).x, nth(ring, i).y - nth(ring, j).y);
     }
   }
   return sum;
@@ -57,8 +58,8 @@ export function isInside(region: Region, p: Point): boolean {
   let inside = false;
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = ring[i]!;
-      const b = ring[j]!;
+      const a = nth(ring, i);
+      const b = nth(ring, j);
       if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
     }
   }
@@ -71,8 +72,8 @@ export function centroidOf(ring: Ring): Point {
   let y = 0;
   let twice = 0;
   for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-    const p = ring[j]!;
-    const q = ring[i]!;
+    const p = nth(ring, j);
+    const q = nth(ring, i);
     const cross = p.x * q.y - q.x * p.y;
     x += (p.x + q.x) * cross;
     y += (p.y + q.y) * cross;
@@ -120,7 +121,7 @@ function widestSpot(region: Region, covered: Region): Spot {
   const outers = rings.filter((r) => ringAreaMm2(r) > 0);
   let best: Spot = { ...centreOf(boundsOf(region)), roomMm: 0 };
   for (const outer of [...outers].sort((a, b) => ringAreaMm2(b) - ringAreaMm2(a)).slice(0, 3)) {
-    const holes = rings.filter((r) => ringAreaMm2(r) < 0 && isInside([outer], r[0]!));
+    const holes = rings.filter((r) => ringAreaMm2(r) < 0 && isInside([outer], nth(r, 0)));
     const corners = holes.reduce((n, h) => n + h.length, outer.length);
     const b = boundsOf([outer]);
     // The search looks at every corner for every cell: a very jagged shape is searched more coarsely.
@@ -140,8 +141,8 @@ export function distanceToEdge(region: Region, p: Point): number {
   let best = Number.POSITIVE_INFINITY;
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = ring[j]!;
-      const b = ring[i]!;
+      const a = nth(ring, j);
+      const b = nth(ring, i);
       const dx = b.x - a.x;
       const dy = b.y - a.y;
       const len2 = dx * dx + dy * dy;
@@ -173,8 +174,8 @@ export function* crossingsOf(region: Region): Generator<Point, void, undefined> 
   const edges: Edge[] = [];
   for (const ring of region) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = ring[j]!;
-      const b = ring[i]!;
+      const a = nth(ring, j);
+      const b = nth(ring, i);
       edges.push({
         a,
         b,

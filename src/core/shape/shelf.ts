@@ -1,6 +1,6 @@
 /** A measurement that a shape of the shelf is given by. */
-export interface Measure {
-  readonly key: string;
+export interface Measure<K extends string = string> {
+  readonly key: K;
   readonly label: string;
   readonly kind: 'length' | 'count';
   /** Where it starts, mm or a number. */
@@ -19,7 +19,7 @@ export interface ShelfShape {
   readonly check?: (m: Readonly<Record<string, number>>) => string | null;
 }
 
-const len = (key: string, label: string, usual: number, min = 1, max = 3000): Measure => ({
+const len = <K extends string>(key: K, label: string, usual: number, min = 1, max = 3000): Measure<K> => ({
   key,
   label,
   kind: 'length',
@@ -27,7 +27,7 @@ const len = (key: string, label: string, usual: number, min = 1, max = 3000): Me
   min,
   max,
 });
-const count = (key: string, label: string, usual: number, min: number, max: number): Measure => ({
+const count = <K extends string>(key: K, label: string, usual: number, min: number, max: number): Measure<K> => ({
   key,
   label,
   kind: 'count',
@@ -44,131 +44,145 @@ const around = (count: number, at: (i: number) => string): string =>
 const ellipse = (rx: number, ry: number): string =>
   `M${pt(-rx, 0)}A${n(rx)} ${n(ry)} 0 1 1 ${pt(rx, 0)}A${n(rx)} ${n(ry)} 0 1 1 ${pt(-rx, 0)}Z`;
 
+/** A shape of which the drawing knows the measurements it is given by. */
+const shape = <K extends string>(s: {
+  readonly id: string;
+  readonly name: string;
+  readonly measures: readonly Measure<K>[];
+  readonly draw: (m: Readonly<Record<K, number>>) => string;
+  readonly check?: (m: Readonly<Record<K, number>>) => string | null;
+}): ShelfShape => s;
+
 /** Shapes by the measurements people have. Data: the shelf and its form know none of them by name. */
 export const SHELF: readonly ShelfShape[] = [
-  { id: 'circle', name: 'Circle', measures: [len('d', 'Across', 80)], draw: ({ d }) => ellipse(d! / 2, d! / 2) },
-  {
+  shape({
+    id: 'circle',
+    name: 'Circle',
+    measures: [len('d', 'Across', 80)],
+    draw: ({ d }) => ellipse(d / 2, d / 2),
+  }),
+  shape({
     id: 'ring',
     name: 'Ring',
     measures: [len('d', 'Across', 90), len('hole', 'Hole across', 50)],
-    check: ({ d, hole }) => (hole! >= d! ? 'The hole must be smaller than the ring.' : null),
-    draw: ({ d, hole }) => ellipse(d! / 2, d! / 2) + ellipse(hole! / 2, hole! / 2),
-  },
-  {
+    check: ({ d, hole }) => (hole >= d ? 'The hole must be smaller than the ring.' : null),
+    draw: ({ d, hole }) => ellipse(d / 2, d / 2) + ellipse(hole / 2, hole / 2),
+  }),
+  shape({
     id: 'oval',
     name: 'Oval',
     measures: [len('w', 'Wide', 110), len('h', 'High', 70)],
-    draw: ({ w, h }) => ellipse(w! / 2, h! / 2),
-  },
-  {
+    draw: ({ w, h }) => ellipse(w / 2, h / 2),
+  }),
+  shape({
     id: 'drop',
     name: 'Drop',
     measures: [len('w', 'Wide', 60), len('h', 'High', 95)],
-    check: ({ w, h }) => (h! <= w! ? 'A drop is higher than wide.' : null),
+    check: ({ w, h }) => (h <= w ? 'A drop is higher than wide.' : null),
     // Tangents from the tip to the circle below.
     draw: ({ w, h }) => {
-      const r = w! / 2;
-      const d = h! - r;
+      const r = w / 2;
+      const d = h - r;
       const a = Math.acos(r / d);
       const x = r * Math.sin(a);
       const y = -r * Math.cos(a);
       return `M${pt(0, -d)}L${pt(x, y)}A${n(r)} ${n(r)} 0 1 1 ${pt(-x, y)}Z`;
     },
-  },
-  {
+  }),
+  shape({
     id: 'crescent',
     name: 'Crescent moon',
     measures: [len('d', 'Across', 100), len('thick', 'Thickest', 36)],
-    check: ({ d, thick }) => (thick! >= d! * 0.9 ? 'Make it thinner than nine tenths of its width.' : null),
+    check: ({ d, thick }) => (thick >= d * 0.9 ? 'Make it thinner than nine tenths of its width.' : null),
     // Two arcs through the same tips: the outer three quarters round, the inner leaving `thick` at the middle.
     draw: ({ d, thick }) => {
-      const r = d! / 2;
+      const r = d / 2;
       const tip = { x: r * Math.cos(Math.PI / 4), y: r * Math.sin(Math.PI / 4) };
-      const sagitta = Math.abs(-r + thick! - tip.x);
+      const sagitta = Math.abs(-r + thick - tip.x);
       const inner = (tip.y ** 2 + sagitta ** 2) / (2 * sagitta);
-      const bulges = -r + thick! < tip.x;
+      const bulges = -r + thick < tip.x;
       return `M${pt(tip.x, -tip.y)}A${n(r)} ${n(r)} 0 1 0 ${pt(tip.x, tip.y)}A${n(inner)} ${n(inner)} 0 ${sagitta > inner ? 1 : 0} ${bulges ? 1 : 0} ${pt(tip.x, -tip.y)}Z`;
     },
-  },
-  {
+  }),
+  shape({
     id: 'star',
     name: 'Star',
     measures: [count('n', 'Points', 5, 3, 40), len('d', 'Across the points', 100), len('inner', 'Across the dips', 42)],
-    check: ({ d, inner }) => (inner! >= d! ? 'The dips must lie further in than the points.' : null),
-    draw: ({ n: k, d, inner }) => around(2 * k!, (i) => polar((i % 2 === 0 ? d! : inner!) / 2, (i * 180) / k!)),
-  },
-  {
+    check: ({ d, inner }) => (inner >= d ? 'The dips must lie further in than the points.' : null),
+    draw: ({ n: k, d, inner }) => around(2 * k, (i) => polar((i % 2 === 0 ? d : inner) / 2, (i * 180) / k)),
+  }),
+  shape({
     id: 'polygon',
     name: 'Polygon',
     measures: [count('n', 'Sides', 6, 3, 40), len('d', 'Across the corners', 90)],
-    draw: ({ n: k, d }) => around(k!, (i) => polar(d! / 2, (i * 360) / k! + (k! % 2 === 0 ? 180 / k! : 0))),
-  },
-  {
+    draw: ({ n: k, d }) => around(k, (i) => polar(d / 2, (i * 360) / k + (k % 2 === 0 ? 180 / k : 0))),
+  }),
+  shape({
     id: 'scallop',
     name: 'Scalloped strip',
     measures: [len('w', 'Wide', 200), len('h', 'High', 40), count('n', 'Scallops', 6, 1, 80)],
     check: ({ w, h, n: k }) =>
-      w! / k! / 2 > h! ? 'The scallops are deeper than the strip: make it higher, or take more scallops.' : null,
+      w / k / 2 > h ? 'The scallops are deeper than the strip: make it higher, or take more scallops.' : null,
     draw: ({ w, h, n: k }) => {
-      const step = w! / k!;
+      const step = w / k;
       const r = step / 2;
-      let d = `M0 0H${n(w!)}V${n(h! - r)}`;
-      for (let i = k!; i > 0; i--) d += `A${n(r)} ${n(r)} 0 0 1 ${pt((i - 1) * step, h! - r)}`;
+      let d = `M0 0H${n(w)}V${n(h - r)}`;
+      for (let i = k; i > 0; i--) d += `A${n(r)} ${n(r)} 0 0 1 ${pt((i - 1) * step, h - r)}`;
       return `${d}Z`;
     },
-  },
-  {
+  }),
+  shape({
     id: 'wave',
     name: 'Wave',
     measures: [len('w', 'Wide', 240), len('h', 'High', 60), len('swell', 'Swell', 14), count('n', 'Crests', 3, 1, 60)],
-    check: ({ h, swell }) => (swell! >= h! ? 'The swell must be lower than the wave is high.' : null),
+    check: ({ h, swell }) => (swell >= h ? 'The swell must be lower than the wave is high.' : null),
     draw: ({ w, h, swell, n: k }) => {
-      const half = w! / k! / 2;
+      const half = w / k / 2;
       const c = half * 0.3642;
-      let d = `M0 ${n(swell! / 2)}`;
-      for (let i = 0; i < 2 * k!; i++) {
-        const lift = i % 2 === 0 ? -swell! / 2 : swell! / 2;
+      let d = `M0 ${n(swell / 2)}`;
+      for (let i = 0; i < 2 * k; i++) {
+        const lift = i % 2 === 0 ? -swell / 2 : swell / 2;
         d += `c${pt(c, lift * 1.3333)} ${pt(half - c, lift * 1.3333)} ${pt(half, 0)}`;
       }
-      return `${d}V${n(h!)}H0Z`;
+      return `${d}V${n(h)}H0Z`;
     },
-  },
-  {
+  }),
+  shape({
     id: 'pennant',
     name: 'Pennant',
     measures: [len('w', 'Wide', 120), len('h', 'Long', 170)],
-    draw: ({ w, h }) => `M0 0H${n(w!)}L${pt(w! / 2, h!)}Z`,
-  },
-  {
+    draw: ({ w, h }) => `M0 0H${n(w)}L${pt(w / 2, h)}Z`,
+  }),
+  shape({
     id: 'rounded',
     name: 'Rounded square',
     measures: [len('w', 'Wide', 90), len('h', 'High', 90), len('r', 'Rounding', 14, 0)],
-    check: ({ w, h, r }) => (2 * r! > Math.min(w!, h!) ? 'The rounding can be at most half the shorter side.' : null),
+    check: ({ w, h, r }) => (2 * r > Math.min(w, h) ? 'The rounding can be at most half the shorter side.' : null),
     draw: ({ w, h, r }) =>
       r === 0
-        ? `M0 0H${n(w!)}V${n(h!)}H0Z`
-        : `M${n(r!)} 0H${n(w! - r!)}A${n(r!)} ${n(r!)} 0 0 1 ${pt(w!, r!)}V${n(h! - r!)}A${n(r!)} ${n(r!)} 0 0 1 ${pt(w! - r!, h!)}H${n(r!)}A${n(r!)} ${n(r!)} 0 0 1 ${pt(0, h! - r!)}V${n(r!)}A${n(r!)} ${n(r!)} 0 0 1 ${pt(r!, 0)}Z`,
-  },
-  {
+        ? `M0 0H${n(w)}V${n(h)}H0Z`
+        : `M${n(r)} 0H${n(w - r)}A${n(r)} ${n(r)} 0 0 1 ${pt(w, r)}V${n(h - r)}A${n(r)} ${n(r)} 0 0 1 ${pt(w - r, h)}H${n(r)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, h - r)}V${n(r)}A${n(r)} ${n(r)} 0 0 1 ${pt(r, 0)}Z`,
+  }),
+  shape({
     id: 'arch',
     name: 'Arch',
     measures: [len('w', 'Wide', 60), len('h', 'High', 100)],
-    check: ({ w, h }) => (h! < w! / 2 ? 'An arch is at least half as high as it is wide.' : null),
-    draw: ({ w, h }) => `M0 ${n(h!)}V${n(w! / 2)}A${n(w! / 2)} ${n(w! / 2)} 0 0 1 ${pt(w!, w! / 2)}V${n(h!)}Z`,
-  },
-  {
+    check: ({ w, h }) => (h < w / 2 ? 'An arch is at least half as high as it is wide.' : null),
+    draw: ({ w, h }) => `M0 ${n(h)}V${n(w / 2)}A${n(w / 2)} ${n(w / 2)} 0 0 1 ${pt(w, w / 2)}V${n(h)}Z`,
+  }),
+  shape({
     id: 'petal',
     name: 'Petal',
     measures: [len('w', 'Wide', 44), len('h', 'Long', 100)],
-    check: ({ w, h }) => (w! > h! ? 'A petal is at most as wide as it is long.' : null),
+    check: ({ w, h }) => (w > h ? 'A petal is at most as wide as it is long.' : null),
     // Two arcs over the same chord: r from chord and sagitta.
     draw: ({ w, h }) => {
-      const s = w! / 2;
-      const r = (h! ** 2 / 4 + s ** 2) / (2 * s);
-      return `M0 ${n(-h! / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, h! / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, -h! / 2)}Z`;
+      const s = w / 2;
+      const r = (h ** 2 / 4 + s ** 2) / (2 * s);
+      return `M0 ${n(-h / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, h / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, -h / 2)}Z`;
     },
-  },
-  {
+  }),
+  shape({
     id: 'cog',
     name: 'Cog',
     measures: [
@@ -178,12 +192,12 @@ export const SHELF: readonly ShelfShape[] = [
       len('bore', 'Hole across', 28, 0),
     ],
     check: ({ d, tooth, bore }) =>
-      bore! / 2 + tooth! >= d! / 2 ? 'Hole and teeth leave nothing between: make one of them smaller.' : null,
+      bore / 2 + tooth >= d / 2 ? 'Hole and teeth leave nothing between: make one of them smaller.' : null,
     draw: ({ n: k, d, tooth, bore }) => {
-      const out = d! / 2;
-      const inn = out - tooth!;
-      const step = 360 / k!;
-      const rim = `M${Array.from({ length: k! }, (_, i) => {
+      const out = d / 2;
+      const inn = out - tooth;
+      const step = 360 / k;
+      const rim = `M${Array.from({ length: k }, (_, i) => {
         const a = i * step;
         return [
           polar(inn, a - step * 0.27),
@@ -192,9 +206,9 @@ export const SHELF: readonly ShelfShape[] = [
           polar(inn, a + step * 0.27),
         ].join('L');
       }).join('L')}Z`;
-      return bore! > 0 ? rim + ellipse(bore! / 2, bore! / 2) : rim;
+      return bore > 0 ? rim + ellipse(bore / 2, bore / 2) : rim;
     },
-  },
+  }),
 ];
 
 /**

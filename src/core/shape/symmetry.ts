@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import { EdgeGrid, edgesOf } from './edge-grid';
 import { boundsOf, centroidOf, outerRing, perimeterMm } from './measure';
 import type { Point, Region, Ring } from './types';
@@ -14,8 +15,8 @@ function spread(ring: Ring, n: number): Point[] {
   const out: Point[] = [];
   let walked = 0;
   for (let i = 0; i < ring.length && out.length < n; i++) {
-    const a = ring[i]!;
-    const b = ring[(i + 1) % ring.length]!;
+    const a = nth(ring, i);
+    const b = nth(ring, (i + 1) % ring.length);
     const len = Math.hypot(b.x - a.x, b.y - a.y);
     while (out.length < n && out.length * step <= walked + len) {
       const t = len === 0 ? 0 : (out.length * step - walked) / len;
@@ -84,14 +85,14 @@ export function mirrorLine(region: Region, toleranceMm?: number): MirrorLine | n
   // For each shift s, point k should be the image of point s − k. The best angle is half the phase of Σ zₖ·zₛ₋ₖ.
   const candidates: { angle: number; miss: number }[] = [];
   let spreadOut = 0;
-  for (let k = 0; k < n; k++) spreadOut += x[k]! ** 2 + y[k]! ** 2;
+  for (let k = 0; k < n; k++) spreadOut += nth(x, k) ** 2 + nth(y, k) ** 2;
   for (let s = 0; s < n; s++) {
     let re = 0;
     let im = 0;
     for (let k = 0; k < n; k++) {
       const j = (s - k + n) % n;
-      re += x[k]! * x[j]! - y[k]! * y[j]!;
-      im += x[k]! * y[j]! + y[k]! * x[j]!;
+      re += nth(x, k) * nth(x, j) - nth(y, k) * nth(y, j);
+      im += nth(x, k) * nth(y, j) + nth(y, k) * nth(x, j);
     }
     candidates.push({ angle: Math.atan2(im, re) / 2, miss: spreadOut - Math.hypot(re, im) });
   }

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import { normalise } from './boolean';
 import { EdgeGrid, edgesOf, type NearestOnEdge } from './edge-grid';
 import { isInside, perimeterMm } from './measure';
@@ -39,11 +40,11 @@ export function thinnestStroke(region: Region, belowMm: number): ThinPlace | nul
   });
   /** Whether the edge runs round a tip, or round the end of a stroke, between the two places where the circle touches: then it is no stroke that it measures. */
   const isEnd = (ring: number, from: number, to: number, widthMm: number): boolean => {
-    const whole = lengths[ring]!;
+    const whole = nth(lengths, ring);
     const forward = (((to - from) % whole) + whole) % whole;
     const [start, path] = forward <= whole / 2 ? [from, forward] : [to, whole - forward];
     if (path <= END_WIDTHS * widthMm) return true;
-    return path <= TIP_WIDTHS * widthMm && tips[ring]!.some((t) => (((t - start) % whole) + whole) % whole <= path);
+    return path <= TIP_WIDTHS * widthMm && nth(tips, ring).some((t) => (((t - start) % whole) + whole) % whole <= path);
   };
   const stepMm = thinStepMm(region);
   const grid = new EdgeGrid(edges, Math.max(1, belowMm));
@@ -106,9 +107,9 @@ export function corners(region: Region, sharpDeg: number, inDeg = 225): { sharp:
     const n = ring.length;
     const walk = (from: number, step: 1 | -1): Point => {
       let left = ARM_MM;
-      let here = ring[from]!;
+      let here = nth(ring, from);
       for (let i = 1; i < n; i++) {
-        const next = ring[(from + step * i + n * i) % n]!;
+        const next = nth(ring, (from + step * i + n * i) % n);
         const len = Math.hypot(next.x - here.x, next.y - here.y);
         if (len >= left)
           return { x: here.x + ((next.x - here.x) * left) / len, y: here.y + ((next.y - here.y) * left) / len };
@@ -118,9 +119,9 @@ export function corners(region: Region, sharpDeg: number, inDeg = 225): { sharp:
       return here;
     };
     for (let i = 0; i < n; i++) {
-      const p = ring[i]!;
-      const before = ring[(i + n - 1) % n]!;
-      const after = ring[(i + 1) % n]!;
+      const p = nth(ring, i);
+      const before = nth(ring, (i + n - 1) % n);
+      const after = nth(ring, (i + 1) % n);
       // A vertex of a flattened curve turns by little; only a real corner is measured.
       const turn = Math.atan2(
         (p.x - before.x) * (after.y - p.y) - (p.y - before.y) * (after.x - p.x),

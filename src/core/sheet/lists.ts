@@ -1,5 +1,6 @@
 import { ROUTE_FACTS, turnOver } from '../facing';
 import { placePieces } from '../laid';
+import { nth } from '../lists';
 import { boxOnGround, lookup, type Plan, type Project, pieceName, type Tracing } from '../model';
 import { layInRows } from '../nest';
 import {
@@ -55,12 +56,12 @@ function tablePages(
   const each = Math.max(1, Math.floor((h - TITLE_BLOCK_MM - PAGE_MARGIN_MM - top - 10) / LINE_MM));
   const pages: SheetPage[] = [];
   for (let from = 0; from < Math.max(1, rows.length); from += each) {
-    const marks: Mark[] = columns.map((c, i) => words(xs[i]!, top, SMALL_MM, c.heading, 'start', true));
+    const marks: Mark[] = columns.map((c, i) => words(nth(xs, i), top, SMALL_MM, c.heading, 'start', true));
     marks.push(line('fold', PAGE_MARGIN_MM, top + 2, w - PAGE_MARGIN_MM, top + 2));
     rows.slice(from, from + each).forEach((row, r) => {
       row.forEach((cell, i) => {
-        const room = (i + 1 < xs.length ? xs[i + 1]! : w - PAGE_MARGIN_MM) - xs[i]! - 2;
-        marks.push(words(xs[i]!, top + 7 + r * LINE_MM, SMALL_MM, clip(cell, room, SMALL_MM)));
+        const room = (i + 1 < xs.length ? nth(xs, i + 1) : w - PAGE_MARGIN_MM) - nth(xs, i) - 2;
+        marks.push(words(nth(xs, i), top + 7 + r * LINE_MM, SMALL_MM, clip(cell, room, SMALL_MM)));
       });
     });
     pages.push({
@@ -270,7 +271,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
   const labelled = (item: Template, region: Region, turned: boolean): Mark[] =>
     labelMarks(
       {
-        number: item.numbers[0]!,
+        number: nth(item.numbers, 0),
         label: item.label,
         fabric: item.fabric,
         note: item.note,

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import type { Region } from '../shape';
 
 /** A shape to be cut: closed lines, mm, with a name. */
@@ -69,8 +70,8 @@ export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: 
   let name = '';
   let entity = '';
   for (let i = 0; i + 1 < rows.length; i += 2) {
-    const code = Number(rows[i]!.trim());
-    const value = rows[i + 1]!.trim();
+    const code = Number(nth(rows, i).trim());
+    const value = nth(rows, i + 1).trim();
     if (!Number.isFinite(code))
       return { ok: false, message: 'This is no DXF file as it is written here: a group code is not a number.' };
     if (code === 0) {

@@ -1,3 +1,4 @@
+import { nth } from '../lists';
 import type { Point } from '../shape';
 
 /** A line's looks. `outline` is traced or cut, `dotted` runs on underneath, `fine` helps, `fold` is a crease. */
@@ -45,7 +46,7 @@ export interface SheetDocument {
 
 export const line = (stroke: Stroke, ...xy: number[]): Mark => {
   const points: Point[] = [];
-  for (let i = 0; i < xy.length; i += 2) points.push({ x: xy[i]!, y: xy[i + 1]! });
+  for (let i = 0; i < xy.length; i += 2) points.push({ x: nth(xy, i), y: nth(xy, i + 1) });
   return { type: 'line', points, closed: false, stroke };
 };
 

@@ -41,7 +41,7 @@ export function pageMap(tile: Omit<Tile, 'marks' | 'name'>, x: number, y: number
 
 const ROW_LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 export const tileName = (row: number, column: number): string =>
-  `${ROW_LETTERS[row % 26]!.repeat(1 + Math.floor(row / 26))}${column + 1}`;
+  `${ROW_LETTERS.charAt(row % 26).repeat(1 + Math.floor(row / 26))}${column + 1}`;
 
 const cross = (x: number, y: number): Mark[] => [line('check', x - 3, y, x + 3, y), line('check', x, y - 3, x, y + 3)];
 

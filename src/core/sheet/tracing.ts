@@ -1,4 +1,5 @@
 import { ROUGH_CUT_MM } from '../layout';
+import { inMap, nth } from '../lists';
 import { lookup, type Plan, type Project, pieceName } from '../model';
 import { type Boxed, layInRows } from '../nest';
 import {
@@ -97,8 +98,8 @@ function dottedLines(visible: string, outline: Region): Point[][] {
       run = [];
     };
     for (let i = 0; i < ring.length; i++) {
-      const a = ring[i]!;
-      const b = ring[(i + 1) % ring.length]!;
+      const a = nth(ring, i);
+      const b = nth(ring, (i + 1) % ring.length);
       if (distanceToEdge(outline, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }) > ON_OUTLINE_MM) {
         if (run.length === 0) run.push(a);
         run.push(b);
@@ -115,8 +116,8 @@ export function peelTick(region: Region): Mark[] {
   let tick: Mark[] = [];
   for (const ring of region)
     for (let i = 0; i < ring.length; i++) {
-      const a = ring[i]!;
-      const b = ring[(i + 1) % ring.length]!;
+      const a = nth(ring, i);
+      const b = nth(ring, (i + 1) % ring.length);
       const length = Math.hypot(b.x - a.x, b.y - a.y);
       if (length <= longest) continue;
       longest = length;
@@ -286,7 +287,7 @@ export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
     const areas = new Map(plan.tracings.map((t) => [t.pieceId, t]));
     // Steiner's formula for the rough-cut rim: exact for convex shapes, a little too much for others.
     const usedAreaMm2 = items.reduce((sum, i) => {
-      const t = areas.get(i.pieceId)!;
+      const t = inMap(areas, i.pieceId);
       return sum + t.areaMm2 + t.perimeterMm * ROUGH_CUT_MM + Math.PI * ROUGH_CUT_MM ** 2;
     }, 0);
     return [

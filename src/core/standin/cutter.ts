@@ -1,4 +1,5 @@
 import { readSvg } from '../drawing';
+import { nth, sure } from '../lists';
 import {
   areaMm2,
   boundsOf,
@@ -92,7 +93,7 @@ const box = (x: number, y: number, w: number, h: number): Region => [
 ];
 const length = (ring: readonly Point[]): number =>
   ring.reduce(
-    (s, p, i) => s + Math.hypot(p.x - ring[(i + 1) % ring.length]!.x, p.y - ring[(i + 1) % ring.length]!.y),
+    (s, p, i) => s + Math.hypot(p.x - nth(ring, (i + 1) % ring.length).x, p.y - nth(ring, (i + 1) % ring.length).y),
     0,
   );
 
@@ -132,7 +133,7 @@ export function runCutter(
         name,
         text: `${name} would be cut across ${touched.map((t) => t.name).join(' and ')}.`,
       });
-    else if (touched.length === 0 || areaMm2(difference(region, touched[0]!.region)) > TOO_MUCH_MM2)
+    else if (touched.length === 0 || areaMm2(difference(region, nth(touched, 0).region)) > TOO_MUCH_MM2)
       problems.push({
         code: 'off-the-cloth',
         name,
@@ -142,14 +143,14 @@ export function runCutter(
   }
   for (let i = 0; i < shapes.length; i++)
     for (let j = i + 1; j < shapes.length; j++) {
-      const a = boundsOf(shapes[i]!.region);
-      const b = boundsOf(shapes[j]!.region);
+      const a = boundsOf(nth(shapes, i).region);
+      const b = boundsOf(nth(shapes, j).region);
       if (a.maxX < b.minX || b.maxX < a.minX || a.maxY < b.minY || b.maxY < a.minY) continue;
-      if (areaMm2(intersection(shapes[i]!.region, shapes[j]!.region)) > TOO_MUCH_MM2)
+      if (areaMm2(intersection(nth(shapes, i).region, nth(shapes, j).region)) > TOO_MUCH_MM2)
         problems.push({
           code: 'crosses-another',
-          name: shapes[i]!.name,
-          text: `${shapes[i]!.name} and ${shapes[j]!.name} lie over one another.`,
+          name: nth(shapes, i).name,
+          text: `${nth(shapes, i).name} and ${nth(shapes, j).name} lie over one another.`,
         });
     }
   // The nearest shape next; within a shape the small lines, its holes, first.
@@ -170,14 +171,14 @@ export function runCutter(
         best = i;
       }
     });
-    const [shape] = rest.splice(best, 1);
-    for (const ring of shape!.rings) {
+    const shape = sure(rest.splice(best, 1)[0], 'one of the rest is the nearest');
+    for (const ring of shape.rings) {
       const start = ring[0];
       if (!start) continue;
       travels.push([at, start]);
       travelMm += Math.hypot(start.x - at.x, start.y - at.y);
       cutMm += length(ring);
-      steps.push({ name: shape!.name, ring });
+      steps.push({ name: shape.name, ring });
       at = start;
     }
   }

@@ -1,3 +1,5 @@
+import { lastOf, nth } from '../lists';
+
 /** A simulated iron with a thermometer on its soleplate: made up, and off in a way that nobody is told. */
 export interface SimulatedIron {
   readonly name: string;
@@ -74,7 +76,7 @@ export function* ironReadings(
   startC = ROOM_C,
   down: number | null = null,
 ): Generator<IronReading> {
-  const wantedC = iron.holdsC[markAt] ?? iron.holdsC[0]!;
+  const wantedC = iron.holdsC[markAt] ?? nth(iron.holdsC, 0);
   let plate = startC;
   let element = 0;
   let heating = plate < wantedC;
@@ -98,7 +100,11 @@ export function settledC(readings: readonly Pick<IronReading, 'soleplateC'>[]): 
   const peaks: number[] = [];
   for (let i = 3; i < c.length - 3; i++) {
     const around = c.slice(i - 3, i + 4);
-    if (c[i] === Math.max(...around) && c[i]! > Math.min(...around) && (peaks.length === 0 || i - peaks.at(-1)! > 6))
+    if (
+      c[i] === Math.max(...around) &&
+      nth(c, i) > Math.min(...around) &&
+      (peaks.length === 0 || i - lastOf(peaks) > 6)
+    )
       peaks.push(i);
   }
   // The first peak is the overshoot of warming up: from the second one on it is a swing.
@@ -107,6 +113,6 @@ export function settledC(readings: readonly Pick<IronReading, 'soleplateC'>[]): 
     if (late.length < 20 || Math.max(...late) - Math.min(...late) > 1) return null;
     return late.reduce((s, v) => s + v, 0) / late.length;
   }
-  const cycle = c.slice(peaks[1]!, peaks.at(-1)!);
+  const cycle = c.slice(nth(peaks, 1), lastOf(peaks));
   return Math.round((cycle.reduce((s, v) => s + v, 0) / cycle.length) * 2) / 2;
 }

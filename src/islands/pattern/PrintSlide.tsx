@@ -1,5 +1,6 @@
 import { type PointerEvent, useId, useRef } from 'react';
 import { Button, ClothDefs, clothUrl, NumberField } from '~/components';
+import { nth } from '~/core/lists';
 import { finishedOutline, type Piece, type Project } from '~/core/model';
 import { boundsOf, regionOf } from '~/core/shape';
 import { editPiece, endMerge } from '~/store';
@@ -67,7 +68,7 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
           const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
           if (!by) return;
           e.preventDefault();
-          slide(piece.print.xMm + by[0]!, piece.print.yMm + by[1]!);
+          slide(piece.print.xMm + nth(by, 0), piece.print.yMm + nth(by, 1));
         }}
       >
         <title>The cloth with the piece's outline on it</title>

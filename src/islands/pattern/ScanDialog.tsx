@@ -2,6 +2,7 @@ import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
 import { homography, type Pixels, project as projectPoint, type TracedRegion, type Wanted } from '~/core/drawing';
+import { nth } from '~/core/lists';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
@@ -63,7 +64,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     const size = sheetSize(corners);
     // The two points lie on the tilted photo: their distance is measured on the straightened sheet.
     const onSheet = ends.map((p) => flatPoint(corners, size, p));
-    const px = Math.hypot(onSheet[1]!.x - onSheet[0]!.x, onSheet[1]!.y - onSheet[0]!.y);
+    const px = Math.hypot(nth(onSheet, 1).x - nth(onSheet, 0).x, nth(onSheet, 1).y - nth(onSheet, 0).y);
     if (px < 20) {
       setError('The two points lie too near to one another to measure by. Set them as far apart as you can.');
       return;
@@ -237,7 +238,7 @@ const toggled = (set: ReadonlySet<number>, i: number): Set<number> => {
 
 /** The straightened sheet's size in pixels: the mean of its opposite sides. */
 function sheetSize(c: readonly Point[]): { width: number; height: number } {
-  const side = (a: number, b: number): number => Math.hypot(c[a]!.x - c[b]!.x, c[a]!.y - c[b]!.y);
+  const side = (a: number, b: number): number => Math.hypot(nth(c, a).x - nth(c, b).x, nth(c, a).y - nth(c, b).y);
   return {
     width: Math.max(16, Math.round((side(0, 1) + side(2, 3)) / 2)),
     height: Math.max(16, Math.round((side(1, 2) + side(3, 0)) / 2)),
@@ -305,7 +306,7 @@ function Grips({
         if (!by) return;
         e.preventDefault();
         const step = e.shiftKey ? 20 : 2;
-        put(kind, index, { x: p.x + by[0]! * step, y: p.y + by[1]! * step });
+        put(kind, index, { x: p.x + nth(by, 0) * step, y: p.y + nth(by, 1) * step });
       }}
     />
   );

@@ -15,6 +15,7 @@ import {
 } from 'lucide-react';
 import { Button } from '~/components';
 import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
+import { nth } from '~/core/lists';
 import type { Project } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { edit, select } from '~/store';
@@ -71,7 +72,7 @@ export function CentreTools({ ids }: { ids: readonly string[] }) {
     edit((p) => {
       for (const way of ways) {
         const items = itemsOf(p, ids);
-        const whole = { ...items[0]!, box: mergeBounds(items.map((i) => i.box)) };
+        const whole = { ...nth(items, 0), box: mergeBounds(items.map((i) => i.box)) };
         const [by] = align([whole], way, groundBox(p.ground));
         if (by)
           applyMoves(
@@ -140,7 +141,7 @@ export function SeveralTray({ project, ids }: { project: Project; ids: readonly 
       <FabricChoice
         label="All of one fabric"
         project={project}
-        value={fabrics.size === 1 ? [...fabrics][0]! : ''}
+        value={fabrics.size === 1 ? nth([...fabrics], 0) : ''}
         onChange={(fabricId) =>
           edit((p) => {
             for (const piece of p.pieces) if (ids.includes(piece.id)) piece.fabricId = fabricId;

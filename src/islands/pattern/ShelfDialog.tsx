@@ -1,6 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Button, Dialog, LengthField, Note, NumberField } from '~/components';
+import { nth } from '~/core/lists';
 import type { Project } from '~/core/model';
 import {
   areaMm2,
@@ -22,8 +23,8 @@ const usualOf = (shape: ShelfShape): Record<string, number> =>
 
 /** Shapes by the measurements people have, and those kept from earlier projects. */
 export function ShelfDialog({ project, onClose }: { project: Project; onClose: () => void }) {
-  const [shape, setShape] = useState<ShelfShape | SavedShape>(SHELF[0]!);
-  const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(SHELF[0]!));
+  const [shape, setShape] = useState<ShelfShape | SavedShape>(nth(SHELF, 0));
+  const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(nth(SHELF, 0)));
   const saved = useLiveQuery(() => db.shapes.orderBy('name').toArray(), []) ?? [];
   const [refused, setRefused] = useState<string | null>(null);
   const own = 'outline' in shape;
@@ -114,7 +115,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
               look="stop"
               onClick={() => {
                 void attemptOrTell('It is still on the shelf', () => db.shapes.delete(shape.id));
-                pick(SHELF[0]!);
+                pick(nth(SHELF, 0));
               }}
             >
               Take it off my shelf

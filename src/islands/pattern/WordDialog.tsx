@@ -3,6 +3,7 @@ import { useEffect, useId, useMemo, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
 import { layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
+import { nth } from '~/core/lists';
 import { LIMITS, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
@@ -18,7 +19,7 @@ const FONT_MS = 4000;
 const start = (project: Project): Word => ({
   id: newId(),
   text: '',
-  faceId: FACES[0]!.id,
+  faceId: nth(FACES, 0).id,
   fabricId: usualFabric(project),
   size: {
     by: 'box',
@@ -69,12 +70,7 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
       setResult({ ok: false, message: refused });
       return;
     }
-    selectAll(
-      useWorkbench
-        .getState()
-        .project!.pieces.filter((p) => p.wordId === placed.id)
-        .map((p) => p.id),
-    );
+    selectAll((useWorkbench.getState().project?.pieces ?? []).filter((p) => p.wordId === placed.id).map((p) => p.id));
     onClose();
   };
   const bring = async (file: File): Promise<void> => {
@@ -198,7 +194,7 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
               min={10}
               max={LIMITS.reachMm}
               value={draft.arc.radiusMm}
-              onChange={(radiusMm) => change({ arc: { radiusMm, side: draft.arc!.side } })}
+              onChange={(radiusMm) => change({ arc: { radiusMm, side: draft.arc?.side ?? 'over' } })}
             />
           )}
         </div>

@@ -188,8 +188,10 @@ export function useHands(project: Project | null, flipped: boolean, tape: boolea
       case 'move': {
         const [only] = d.items;
         const whole = { box: d.box, baselineMm: d.items.length === 1 ? (only?.baselineMm ?? null) : null };
-        const free = e.altKey || !d.lines;
-        const s = free ? { dxMm: dx, dyMm: dy, guides: [] } : snapMove(whole, dx, dy, d.lines!, CATCH_PX * d.perPx);
+        const s =
+          e.altKey || !d.lines
+            ? { dxMm: dx, dyMm: dy, guides: [] }
+            : snapMove(whole, dx, dy, d.lines, CATCH_PX * d.perPx);
         // Whole pixels: at fractions the browser paints the layer anew each time instead of shifting it.
         shiftLift(`translate(${Math.round(px(s.dxMm) * turn)}px, ${Math.round(px(s.dyMm))}px)`);
         showGuides(d, s.guides);

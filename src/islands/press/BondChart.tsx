@@ -67,7 +67,8 @@ export function BondChart({
       beforeDatasetsDraw: (chart) => {
         if (!open) return;
         const { ctx, chartArea, scales } = chart;
-        const x = scales['x']!;
+        const x = scales['x'];
+        if (!x) return;
         const from = x.getPixelForValue(open.minS);
         const to = Math.min(chartArea.right, x.getPixelForValue(open.maxS));
         ctx.save();

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Choice, Dialog, Note, NumberField, TextField } from '~/components';
+import { nth } from '~/core/lists';
 import type { Iron } from '~/core/model';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/standin';
 import css from './Press.module.css';
@@ -22,8 +23,8 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
   const [error, setError] = useState<string | null>(null);
   const stop = useRef<AbortController | null>(null);
   useEffect(() => () => stop.current?.abort(), []);
-  const simulated = SIMULATED_IRONS[which]!;
-  const rising = dial.every((d, i) => i === 0 || d.measuredC > dial[i - 1]!.measuredC);
+  const simulated = nth(SIMULATED_IRONS, which);
+  const rising = dial.every((d, i) => i === 0 || d.measuredC > nth(dial, i - 1).measuredC);
   const held = settledC(readings);
 
   const read = async (mark: number): Promise<void> => {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { judgeSheet, type SheetVerdict } from '~/core/facing';
+import { nth } from '~/core/lists';
 import { type Plan, type Project, pieceName } from '~/core/model';
 import { boundsOf, normalise, printRegion, type Region, regionOf } from '~/core/shape';
 import { pixelsOf, readPicture } from '~/store';
@@ -65,7 +66,7 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
   };
   const name = (id: string | null): string => {
     const i = project.pieces.findIndex((p) => p.id === id);
-    return i < 0 ? 'Something' : `${i + 1} ${pieceName(project.pieces[i]!, i + 1)}`;
+    return i < 0 ? 'Something' : `${i + 1} ${pieceName(nth(project.pieces, i), i + 1)}`;
   };
   const bad = found?.filter((f) => f.verdict.verdict === 'reversed' || f.verdict.verdict === 'wrong').length ?? 0;
   return (

@@ -1,5 +1,6 @@
 import { type PointerEvent, useId, useMemo, useRef, useState } from 'react';
 import type { LaidStrip, LayoutAsk } from '~/core/layout';
+import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
 import type { NestPlacement } from '~/core/nest';
 import { labelSpot, printRegion } from '~/core/shape';
@@ -42,7 +43,7 @@ export function LayoutView({
   const own = colours.get(wanted.ofId);
 
   const toMm = (e: PointerEvent): { x: number; y: number } => {
-    const box = svg.current!.getBoundingClientRect();
+    const box = svg.current?.getBoundingClientRect() ?? { width: 1, left: 0, top: 0 };
     const scale = (w + 2 * MARGIN_MM) / box.width;
     return { x: (e.clientX - box.left) * scale * (flipped ? -1 : 1), y: (e.clientY - box.top) * scale };
   };
@@ -71,7 +72,7 @@ export function LayoutView({
           <path d={strip.outline} fill={`url(#${hatch})`} fillRule="evenodd" pointerEvents="none" />
         )}
         {parts.map((part, i) => {
-          const p = strip.placements[i]!;
+          const p = nth(strip.placements, i);
           const name = `${part.partId} ${part.copy}`;
           const held = locked.has(name);
           const moving = drag?.name === name ? drag : null;
@@ -118,7 +119,7 @@ export function LayoutView({
                 } else if (by) {
                   e.preventDefault();
                   onPick(name);
-                  onDrop(p, { x: by[0]! * (flipped ? -1 : 1), y: by[1]! });
+                  onDrop(p, { x: nth(by, 0) * (flipped ? -1 : 1), y: nth(by, 1) });
                 }
               }}
             >

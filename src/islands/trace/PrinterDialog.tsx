@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Choice, Dialog, Note, NumberField } from '~/components';
+import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
 import { correctedFor, tracingSheets } from '~/core/sheet';
 import { measuredSquare, printPage, SIMULATED_PRINTERS } from '~/core/standin';
@@ -11,8 +12,8 @@ import css from './Trace.module.css';
 export function PrinterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
   const [across, setAcross] = useState(project.printer?.acrossMm ?? 50);
   const [down, setDown] = useState(project.printer?.downMm ?? 50);
-  const [printer, setPrinter] = useState(SIMULATED_PRINTERS[0]!.name);
-  const chosen = SIMULATED_PRINTERS.find((p) => p.name === printer) ?? SIMULATED_PRINTERS[0]!;
+  const [printer, setPrinter] = useState(nth(SIMULATED_PRINTERS, 0).name);
+  const chosen = SIMULATED_PRINTERS.find((p) => p.name === printer) ?? nth(SIMULATED_PRINTERS, 0);
   const correction = across === 50 && down === 50 ? null : { acrossMm: across, downMm: down };
   const first = correctedFor(tracingSheets(project, plan, 'a4'), correction).pages[0];
   const printed = first && printPage(first, chosen);

@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
+import { nth } from '~/core/lists';
 import { ironReadings, SIMULATED_IRONS } from '~/core/standin';
 import { errorAnswer } from '~/workers/job';
 import { onlyGet } from './_respond';
@@ -29,7 +30,7 @@ export const prerender = false;
 export const GET: APIRoute = ({ url }) => {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
+    const issue = nth(parsed.error.issues, 0);
     const answer = errorAnswer(400, {
       code: 'bad-query',
       message: `“${issue.path.join('.')}” in the address cannot be used: ${issue.message}.`,
@@ -38,7 +39,7 @@ export const GET: APIRoute = ({ url }) => {
     return new Response(answer.body, { status: 400, headers: { 'content-type': 'application/json' } });
   }
   const q = parsed.data;
-  const iron = SIMULATED_IRONS[q.iron]!;
+  const iron = nth(SIMULATED_IRONS, q.iron);
   const readings = ironReadings(
     iron,
     Math.min(q.mark, iron.marks.length - 1),
