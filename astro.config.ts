@@ -12,6 +12,14 @@ import { generateSW } from 'workbox-build';
 const CLIENT = fileURLToPath(new URL('./dist/client', import.meta.url));
 const SERVER = fileURLToPath(new URL('./dist/server', import.meta.url));
 
+/** Parts of the PDF writer that turn pages into pictures, which nothing of ours asks for. */
+const LEFT_OUT = Object.fromEntries(
+  ['html2canvas', 'dompurify', 'canvg'].map((name) => [
+    name,
+    fileURLToPath(new URL('./src/workers/left-out.ts', import.meta.url)),
+  ]),
+);
+
 /** The server and the thread that its jobs run in, each as one file. */
 async function bundleServer(): Promise<void> {
   await build({
@@ -33,8 +41,7 @@ async function bundleOffline(): Promise<void> {
     swDest: path.join(CLIENT, 'offline.js'),
     globDirectory: CLIENT,
     globPatterns: ['**/*.{html,js,css,woff,woff2,ttf,svg,png,webmanifest}'],
-    // Parts of the PDF writer that turn pages into pictures, which nothing of ours asks for.
-    globIgnores: ['404.html', '**/html2canvas*', '**/purify*', '**/index.es-*'],
+    globIgnores: ['404.html'],
     maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
     dontCacheBustURLsMatching: /^_astro\//,
     directoryIndex: 'index.html',
@@ -61,7 +68,11 @@ function compress(): void {
     writeFileSync(
       `${file}.br`,
       brotliCompressSync(bytes, {
-        params: { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+        params: {
+          // Scripts are what a first visit waits for.
+          [constants.BROTLI_PARAM_QUALITY]: file.endsWith('.js') ? 11 : 9,
+          [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length,
+        },
       }),
     );
   }
@@ -99,7 +110,7 @@ export default defineConfig({
   security: { checkOrigin: false },
   vite: {
     // Said here as well as in tsconfig.json, since workers are bundled apart.
-    resolve: { alias: { '~': fileURLToPath(new URL('./src', import.meta.url)) } },
+    resolve: { alias: { '~': fileURLToPath(new URL('./src', import.meta.url)), ...LEFT_OUT } },
     worker: { format: 'es' },
     // Fonts and the PDF writer's own typeface are files of their own, never inlined.
     build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },

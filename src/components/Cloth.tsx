@@ -1,10 +1,10 @@
-import { formatHex, interpolate } from 'culori';
 import { memo, type ReactNode } from 'react';
+import { colourScale } from '~/core/colour';
 import type { Fabric, FabricKind, Picture, Piece, Place } from '~/core/model';
 
 /** A lighter or darker shade of a colour, mixed evenly to the eye (OKLab); amount −1 … 1. */
 export const shade = (colour: string, amount: number): string =>
-  formatHex(interpolate([colour, amount < 0 ? '#171310' : '#fffaf0'], 'oklab')(Math.abs(amount)));
+  colourScale([colour, amount < 0 ? '#171310' : '#fffaf0'])(Math.abs(amount));
 
 interface Texture {
   /** Side of the repeat, mm. */

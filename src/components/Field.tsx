@@ -1,42 +1,10 @@
-import { type ReactNode, useEffect, useId, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { type DisplayUnits, formatLength, parseLength } from '~/core/units';
 import css from './Field.module.css';
+import { FieldFrame, type FieldLabel } from './FieldFrame';
 
 /** Said to the window when a field shows why what was typed was not taken. */
 export const REFUSAL_SHOWN = 'refusal-shown';
-
-interface Shell {
-  label: string;
-  hint?: string | undefined;
-}
-
-function Shell({
-  label,
-  hint,
-  error,
-  id,
-  children,
-}: Shell & { id: string; error?: string | null; children: ReactNode }) {
-  return (
-    <div className={css.field}>
-      <label className={css.label} htmlFor={id}>
-        {label}
-      </label>
-      {children}
-      {error ? (
-        <span className={css.error} id={`${id}-note`} role="alert">
-          {error}
-        </span>
-      ) : (
-        hint && (
-          <span className={css.hint} id={`${id}-note`}>
-            {hint}
-          </span>
-        )
-      )}
-    </div>
-  );
-}
 
 /** A line of text; every keystroke counts, an empty one is refused only when `required`. */
 export function TextField({
@@ -45,24 +13,25 @@ export function TextField({
   value,
   onChange,
   maxLength = 200,
-}: Shell & { value: string; onChange: (value: string) => void; maxLength?: number }) {
-  const id = useId();
+}: FieldLabel & { value: string; onChange: (value: string) => void; maxLength?: number }) {
   return (
-    <Shell label={label} hint={hint} id={id}>
-      <input
-        className={css.input}
-        id={id}
-        type="text"
-        value={value}
-        maxLength={maxLength}
-        autoComplete="off"
-        onChange={(e) => onChange(e.target.value)}
-      />
-    </Shell>
+    <FieldFrame label={label} hint={hint}>
+      {(ties) => (
+        <input
+          {...ties}
+          className={css.input}
+          type="text"
+          value={value}
+          maxLength={maxLength}
+          autoComplete="off"
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
+    </FieldFrame>
   );
 }
 
-interface NumberLike extends Shell {
+interface NumberLike extends FieldLabel {
   /** What is stored; shown again in its tidy form once the field is left. */
   value: number;
   /** Words it gives back say why the value was not taken; they are shown at the field, with what was typed. */
@@ -77,12 +46,11 @@ function DraftField({
   shown,
   read,
   commit,
-}: Shell & {
+}: FieldLabel & {
   shown: string;
   read: (text: string) => { ok: true; value: number } | { ok: false; message: string };
   commit: (value: number) => unknown;
 }) {
-  const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   // What is typed stays as typed until it is understood; a change from elsewhere (undo, another tab) clears it.
@@ -105,26 +73,26 @@ function DraftField({
     if (typeof refused !== 'string') setDraft(null);
   };
   return (
-    <Shell label={label} hint={hint} id={id} error={error}>
-      <input
-        className={css.input}
-        id={id}
-        type="text"
-        autoComplete="off"
-        value={draft ?? shown}
-        aria-invalid={error !== null}
-        aria-describedby={error || hint ? `${id}-note` : undefined}
-        onChange={(e) => setDraft(e.target.value)}
-        onBlur={take}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') take();
-          if (e.key === 'Escape') {
-            setDraft(null);
-            setError(null);
-          }
-        }}
-      />
-    </Shell>
+    <FieldFrame label={label} hint={hint} error={error}>
+      {(ties) => (
+        <input
+          {...ties}
+          className={css.input}
+          type="text"
+          autoComplete="off"
+          value={draft ?? shown}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={take}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') take();
+            if (e.key === 'Escape') {
+              setDraft(null);
+              setError(null);
+            }
+          }}
+        />
+      )}
+    </FieldFrame>
   );
 }
 
@@ -184,23 +152,24 @@ export function Select<T extends string>({
   value,
   options,
   onChange,
-}: Shell & { value: T; options: readonly Option<T>[]; onChange: (value: T) => void }) {
-  const id = useId();
+}: FieldLabel & { value: T; options: readonly Option<T>[]; onChange: (value: T) => void }) {
   return (
-    <Shell label={label} hint={hint} id={id}>
-      <select
-        className={`${css.input} ${css.select}`}
-        id={id}
-        value={value}
-        onChange={(e) => onChange(e.target.value as T)}
-      >
-        {options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
-        ))}
-      </select>
-    </Shell>
+    <FieldFrame label={label} hint={hint}>
+      {(ties) => (
+        <select
+          {...ties}
+          className={`${css.input} ${css.select}`}
+          value={value}
+          onChange={(e) => onChange(e.target.value as T)}
+        >
+          {options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </FieldFrame>
   );
 }
 

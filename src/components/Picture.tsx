@@ -1,5 +1,5 @@
-import { wcagContrast } from 'culori';
 import { type KeyboardEvent, memo, type PointerEvent, useId } from 'react';
+import { contrast } from '~/core/colour';
 import { finishedOutline, type Piece, type Project } from '~/core/model';
 import type { Spot } from '~/core/shape';
 import { ClothDefs, clothUrl, shade } from './Cloth';
@@ -26,7 +26,7 @@ export interface PictureProps {
 
 const INK = '#29241f';
 const PAPER = '#fffdf8';
-const readableOn = (colour: string): string => (wcagContrast(colour, INK) >= wcagContrast(colour, PAPER) ? INK : PAPER);
+const readableOn = (colour: string): string => (contrast(colour, INK) >= contrast(colour, PAPER) ? INK : PAPER);
 
 interface ShapeProps {
   piece: Piece;

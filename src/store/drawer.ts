@@ -7,7 +7,6 @@ import {
   type DrawerContents,
   type DrawerKind,
   drawerFromJson,
-  fromCsv,
   KIND_WORDS,
   type Things,
 } from '~/core/drawer';
@@ -177,6 +176,7 @@ export async function importToDrawer(kind: DrawerKind, file: File, windows = fal
     }
     return { ok: true, words: `${count} things are in the drawer.` };
   }
+  const { fromCsv } = await import('~/core/drawer/csv');
   const read = fromCsv(kind, text, () => newId());
   if (!read.ok) return read;
   const problem = await overfull(kind, read.things);

@@ -3,6 +3,7 @@ import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { wholeWords } from '~/core/arrange';
+import { around } from '~/core/lists';
 import { faultOfEdit, type Plan, type Problem, type Project, parseProject } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
@@ -192,6 +193,14 @@ export function selectAll(ids: readonly string[]): void {
   if (!project) return;
   const all = wholeWords(project, ids);
   set({ selectedId: all.at(-1) ?? null, selectedIds: all });
+}
+/** Picks the piece that lies over the one in hand, or under it; round and round. */
+export function selectNext(way: 1 | -1): void {
+  const { project, selectedId } = get();
+  if (!project || project.order.length === 0) return;
+  const { order } = project;
+  const place = order.indexOf(selectedId ?? '');
+  select(place < 0 ? (order[0] ?? null) : around(order, place + way));
 }
 export const flip = (): void => set({ flipped: !get().flipped });
 

@@ -1,7 +1,8 @@
 // Broken things to be read: projects, drawings, fonts and tables, each made from a seed, so that a bad one can be made again.
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { type DrawerKind, toCsv } from '~/core/drawer';
+import type { DrawerKind } from '~/core/drawer';
+import { toCsv } from '~/core/drawer/csv';
 import type { Project } from '~/core/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import { FACE_FILES } from '~/workers/faces';

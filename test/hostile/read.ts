@@ -1,6 +1,6 @@
 // Reads one broken thing, as the application would, and says what is not as it should be. Runs in a thread, so that what hangs can be ended.
 import { parentPort } from 'node:worker_threads';
-import { fromCsv } from '~/core/drawer';
+import { fromCsv } from '~/core/drawer/csv';
 import { readSvg } from '~/core/drawing';
 import { readFace, setWord } from '~/core/lettering';
 import { parseProject, parseProjectText, readJson } from '~/core/model';

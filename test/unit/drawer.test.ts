@@ -10,12 +10,11 @@ import {
   doubtsOf,
   drawerFromJson,
   drawerToJson,
-  fromCsv,
   THING_SCHEMAS,
   takeIn,
-  toCsv,
   usualThing,
 } from '~/core/drawer';
+import { fromCsv, toCsv } from '~/core/drawer/csv';
 import {
   CLOTH_PROPERTIES,
   CLOTHS,

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
+import { deltaE } from '~/core/colour';
 import {
   abuttingPairs,
   behindWindows,
@@ -19,7 +20,6 @@ import {
   bondSteps,
   clothPly,
   deepestChain,
-  deltaE,
   fabricsThatWork,
   looseStiffness,
   moveInOrder,

@@ -231,6 +231,10 @@ describe('press: wetting', () => {
 
 describe('press: windows against practice (common practice, no source), no figure tuned for a row', () => {
   const [household, small, press] = DEMO_IRONS;
+  /** Shares of the seconds people give within which the moment it is bonded has to lie. */
+  const LEAST = 0.22;
+  const MOST = 1.15;
+  const moments: [ours: number, theirs: number][] = [];
   /** A mark holds its heat give or take the swing of a thermostat, 8 °C. */
   const SWING = 8;
   const rows: [string, Partial<PressRequest>, number, number, number][] = [
@@ -349,7 +353,22 @@ describe('press: windows against practice (common practice, no source), no figur
         windows.some((w) => w && w.minS <= to && w.maxS >= from),
         windows.map((w) => (w ? `${w.minS.toFixed(1)}–${w.maxS.toFixed(1)}` : 'none')).join(', '),
       ).to.equal(true);
+      // A window from nothing to a minute would suit everything: people press longer than is needed, but not for ever.
+      const bonded = runAt(r, heatC).bondedS ?? 60;
+      moments.push([Math.log(bonded), Math.log(from * to) / 2]);
+      expect(bonded, 'the moment it is bonded').to.be.within(from * LEAST, to * MOST);
     });
+  it('as a whole: people press about as long as it takes, some twice as long; none by a guess that suits all', () => {
+    expect(moments).to.have.length(rows.length);
+    const mean = (of: (m: [number, number]) => number): number =>
+      moments.reduce((s, m) => s + of(m), 0) / moments.length;
+    const [ours, theirs] = [mean((m) => m[0]), mean((m) => m[1])];
+    expect(Math.exp(ours - theirs)).to.be.within(0.35, 1);
+    // Where they press longer, ours is longer too: the correlation of the logarithms. One figure for every row has none.
+    const both = mean((m) => (m[0] - ours) * (m[1] - theirs));
+    const correlation = both / Math.sqrt(mean((m) => (m[0] - ours) ** 2) * mean((m) => (m[1] - theirs) ** 2));
+    expect(correlation).to.be.above(0.6);
+  });
 });
 
 describe('press: properties', () => {

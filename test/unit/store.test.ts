@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, toCsv } from '~/core/drawer';
+import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/drawer';
+import { toCsv } from '~/core/drawer/csv';
 import { type Project, parseProject } from '~/core/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import {

@@ -1,5 +1,4 @@
 export * from './columns';
-export * from './csv';
 export * from './doubts';
 export * from './file';
 export * from './kinds';

@@ -1,18 +1,9 @@
-import { converter, differenceCiede2000, formatHex } from 'culori';
+import { deltaE, lightness, mixLight } from '../colour';
 import type { Cut, Overlap } from '../laid';
 import { factsOf } from '../material';
 import type { Fabric } from '../model';
 import { areaMm2, intersection, offset, type Region } from '../shape';
 import { COLOUR_LIMITS, EDGE_MM, TOUCH_CORNERS, TOUCH_MM } from './data';
-
-const difference = differenceCiede2000();
-const linear = converter('lrgb');
-const lab = converter('lab65');
-
-/** Colour difference of two colours, CIEDE2000. Source: CIE 142-2001, formula of Sharma, Wu & Dalal 2005. */
-export const deltaE = (a: string, b: string): number => difference(a, b);
-/** Lightness, CIE L*. */
-export const lightness = (colour: string): number => lab(colour)?.l ?? 0;
 
 /** Share of light that comes through a cloth once: what its opacity leaves. */
 export const throughCloth = (f: Fabric): number => 1 - factsOf(f).opacity;
@@ -21,14 +12,7 @@ export const throughCloth = (f: Fabric): number => 1 - factsOf(f).opacity;
  * The colour of an upper cloth with another beneath: what light went through it twice brings the lower one's colour along.
  * Mixed in linear light.
  */
-export function overCloth(upper: Fabric, lower: string): string {
-  const share = throughCloth(upper);
-  const u = linear(upper.colour);
-  const l = linear(lower);
-  if (!u || !l) return upper.colour;
-  const mix = (a: number, b: number): number => a * (1 - share) + b * share;
-  return formatHex({ mode: 'lrgb', r: mix(u.r, l.r), g: mix(u.g, l.g), b: mix(u.b, l.b) });
-}
+export const overCloth = (upper: Fabric, lower: string): string => mixLight(upper.colour, lower, throughCloth(upper));
 
 export interface Shadow {
   readonly under: string;

@@ -1,4 +1,4 @@
-import { converter } from 'culori';
+import { lightness } from '../colour';
 import { type ClothFacts, factsOf, hidesGsm } from '../material';
 import type { Edge, Fabric, Intent, Route, Schools, Wants, Web } from '../model';
 import { BENEATH_SHARE, EDGE_WORK, HAND, HOLD } from './data';
@@ -60,17 +60,6 @@ function wantedGsm(s: Pick<Wish, 'fabric' | 'beneath' | 'edge' | 'intent'>): num
   for (const f of s.beneath) grip = Math.max(grip, factsOf(f).gripGsm * BENEATH_SHARE.value);
   const hold = isUnstitched(s.edge) ? HOLD.unstitched : s.edge === 'hand' ? HOLD.hand : HOLD.sewn;
   return grip * hold.value * HAND[s.intent.hand].value;
-}
-
-const lab = converter('lab65');
-const lightnesses = new Map<string, number>();
-function lightness(colour: string): number {
-  let l = lightnesses.get(colour);
-  if (l === undefined) {
-    l = lab(colour)?.l ?? 0;
-    lightnesses.set(colour, l);
-  }
-  return l;
 }
 
 /** Works out once what the rules will ask for. */

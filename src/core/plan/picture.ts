@@ -1,5 +1,6 @@
+import { lightness } from '../colour';
 import { coversOf, hiddenGround, type Laid } from '../laid';
-import { lightness, proposeUnits, type Stack, type StackMap, suggestOrder } from '../layer';
+import { proposeUnits, type Stack, type StackMap, suggestOrder } from '../layer';
 import type { PressTicket } from '../model';
 import { placementPlan, type Schedule, scheduleOf } from '../press';
 import { cleanAreaMm2, labelSpot, printRegion, type Spot } from '../shape';

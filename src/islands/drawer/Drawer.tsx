@@ -2,7 +2,8 @@ import type { ColumnDef } from '@tanstack/react-table';
 import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Dialog, Empty, Note, Toast } from '~/components';
-import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, toCsv, usualThing } from '~/core/drawer';
+import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/drawer';
+import { toCsv } from '~/core/drawer/csv';
 import { newId } from '~/core/model';
 import {
   attempt,

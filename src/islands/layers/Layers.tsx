@@ -4,6 +4,7 @@ import { Button, Choice, Empty } from '~/components';
 import { moveInOrder, orderWith } from '~/core/layer';
 import type { Project } from '~/core/model';
 import { edit, select, useWorkbench } from '~/store';
+import { keyOf } from '../project/keys';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
 import { BuildUp } from './BuildUp';
@@ -56,14 +57,11 @@ export function Layers() {
       }
     });
   const key = (e: KeyboardEvent): void => {
-    if (e.key === 'Escape') select(null);
-    else if (e.key === 'PageUp' && piece) shift(piece.id, 'up');
-    else if (e.key === 'PageDown' && piece) shift(piece.id, 'down');
-    else if (e.key === '[' || e.key === ']') {
-      const n = project.order.length;
-      const next = project.order[place < 0 ? 0 : (place + (e.key === ']' ? 1 : n - 1)) % n];
-      if (next) select(next);
-    } else return;
+    const id = keyOf(e, true);
+    if (id === 'letGo') select(null);
+    else if (id === 'raise' && piece) shift(piece.id, 'up');
+    else if (id === 'lower' && piece) shift(piece.id, 'down');
+    else return;
     e.preventDefault();
   };
 

@@ -5,7 +5,9 @@ import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
 import type { Project } from '~/core/model';
 import type { Bounds } from '~/core/shape';
 import { edit, select, selectAll } from '~/store';
+import { keyOf } from '../project/keys';
 import { useOpen } from '../project/useOpen';
+import { useSingleKeys } from '../project/useSingleKeys';
 import { AddBar } from './AddBar';
 import { copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
@@ -48,6 +50,7 @@ export function Pattern() {
     return () => watch.disconnect();
   }, [marks]);
 
+  const singleKeys = useSingleKeys();
   if (!project) return null;
   const box = pictureBox(project);
   const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
@@ -58,38 +61,32 @@ export function Pattern() {
       : undefined;
 
   const key = (e: KeyboardEvent): void => {
-    const command = e.ctrlKey || e.metaKey;
-    if (e.key === 'Escape') {
+    const id = keyOf(e, singleKeys);
+    if (id === 'letGo') {
       hands.clearTape();
       if (hands.inHand()) hands.cancel();
       else select(null);
       return;
     }
-    if (command && e.key.toLowerCase() === 'a') {
+    if (id === 'all') {
       e.preventDefault();
       selectAll(project.order);
       return;
     }
-    if (command && e.key.toLowerCase() === 'd' && selectedIds.length > 0) {
+    if (selectedIds.length === 0) return;
+    if (id === 'copy') {
       e.preventDefault();
       copyPieces(selectedIds, false);
       return;
     }
-    if ((e.key === 'Delete' || e.key === 'Backspace') && selectedIds.length > 0) {
+    if (id === 'away') {
       e.preventDefault();
       select(null);
       edit((p) => takeAway(p, selectedIds));
       return;
     }
-    if (e.key === '[' || e.key === ']') {
-      const i = project.order.indexOf(selectedId ?? '');
-      const n = project.order.length;
-      const next = project.order[i < 0 ? 0 : (i + (e.key === ']' ? 1 : n - 1)) % n];
-      if (next) select(next);
-      return;
-    }
-    const nudge = NUDGE[e.key];
-    if (!nudge || selectedIds.length === 0) return;
+    const nudge = id === 'nudge' && NUDGE[e.key];
+    if (!nudge) return;
     e.preventDefault();
     const step = e.shiftKey ? 10 : 1;
     edit(

@@ -1,18 +1,4 @@
-import {
-  AlignCenterHorizontal,
-  AlignCenterVertical,
-  AlignEndHorizontal,
-  AlignEndVertical,
-  AlignHorizontalSpaceBetween,
-  AlignStartHorizontal,
-  AlignStartVertical,
-  AlignVerticalSpaceBetween,
-  Baseline,
-  Copy,
-  FlipHorizontal,
-  LocateFixed,
-  Trash2,
-} from 'lucide-react';
+import { Copy, FlipHorizontal, LocateFixed, Trash2 } from 'lucide-react';
 import { Button } from '~/components';
 import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
 import { nth } from '~/core/lists';
@@ -22,17 +8,18 @@ import { edit, select } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { copyPieces } from './edits';
 import { FabricChoice } from './FabricChoice';
+import { LineUpIcon } from './LineUpIcon';
 import css from './Pattern.module.css';
 
-const SIDES: readonly { side: Side; label: string; icon: typeof AlignStartVertical }[] = [
-  { side: 'left', label: 'Left edges in line', icon: AlignStartVertical },
-  { side: 'centre', label: 'Middles above one another', icon: AlignCenterVertical },
-  { side: 'right', label: 'Right edges in line', icon: AlignEndVertical },
-  { side: 'top', label: 'Top edges in line', icon: AlignStartHorizontal },
-  { side: 'middle', label: 'Middles beside one another', icon: AlignCenterHorizontal },
-  { side: 'bottom', label: 'Bottom edges in line', icon: AlignEndHorizontal },
-  { side: 'baseline', label: 'On one baseline', icon: Baseline },
-];
+const SIDES: { readonly [S in Side]: string } = {
+  left: 'Left edges in line',
+  centre: 'Middles above one another',
+  right: 'Right edges in line',
+  top: 'Top edges in line',
+  middle: 'Middles beside one another',
+  bottom: 'Bottom edges in line',
+  baseline: 'On one baseline',
+};
 
 /** Lines several things up among themselves. */
 export function AlignTools({ project, ids }: { project: Project; ids: readonly string[] }) {
@@ -46,17 +33,23 @@ export function AlignTools({ project, ids }: { project: Project; ids: readonly s
     <div className={css.section}>
       <h3>Line up</h3>
       <div className={css.grid3}>
-        {SIDES.map(({ side, label, icon: Icon }) => (
-          <Button key={side} icon={<Icon size={20} />} label={label} disabled={many < 2} onClick={() => toSide(side)} />
+        {(Object.keys(SIDES) as Side[]).map((side) => (
+          <Button
+            key={side}
+            icon={<LineUpIcon line={side} />}
+            label={SIDES[side]}
+            disabled={many < 2}
+            onClick={() => toSide(side)}
+          />
         ))}
         <Button
-          icon={<AlignHorizontalSpaceBetween size={20} />}
+          icon={<LineUpIcon line="across" />}
           label="Even gaps across"
           disabled={many < 3}
           onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'across')))}
         />
         <Button
-          icon={<AlignVerticalSpaceBetween size={20} />}
+          icon={<LineUpIcon line="down" />}
           label="Even gaps down"
           disabled={many < 3}
           onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'down')))}

@@ -1,6 +1,6 @@
-import { formatHex, interpolate } from 'culori';
 import { useState } from 'react';
 import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { colourScale } from '~/core/colour';
 import type { PressTicket, Project } from '~/core/model';
 import type { PressOf } from '~/core/plan';
 import { type LookAs, leanAt } from '~/core/press';
@@ -10,8 +10,8 @@ import { BondChart } from './BondChart';
 import css from './Press.module.css';
 import { useLook } from './useLook';
 
-const heatColour = interpolate(['#f6efe0', '#f3d9a4', '#e39a63', '#b8402a'], 'oklab');
-const warmth = (c: number): string => formatHex(heatColour(Math.max(0, Math.min(1, (c - 20) / 160))));
+const heatColour = colourScale(['#f6efe0', '#f3d9a4', '#e39a63', '#b8402a']);
+const warmth = (c: number): string => heatColour((c - 20) / 160);
 
 /** Layers thinner than this on screen cannot be seen, px; the surface below is cut off. */
 const LEAST_PX = 16;

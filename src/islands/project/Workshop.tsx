@@ -1,5 +1,5 @@
-import { ArrowLeft, Download, FlipVertical2, History, Redo2, Spool, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { ArrowLeft, Download, FlipVertical2, History, Keyboard, Redo2, Spool, Undo2 } from 'lucide-react';
+import { type ComponentType, useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { Boundary, Button, ButtonLink, Empty, lazily, Note, REFUSAL_SHOWN, Toast } from '~/components';
 import type { Project, Snag } from '~/core/model';
@@ -17,29 +17,26 @@ import {
   saveAgain,
   seedDemo,
   select,
+  selectNext,
   stopPlanning,
   undo,
   useWorkbench,
   workHere,
 } from '~/store';
 import { Frame } from '../app/Frame';
-import { Layers } from '../layers/Layers';
-import { Match } from '../match/Match';
-import { Pattern } from '../pattern/Pattern';
-import { Press } from '../press/Press';
-import { Trace } from '../trace/Trace';
-import { Repair } from './Repair';
+import { type KeyId, keyOf } from './keys';
 import { Seam } from './Seam';
-import { Snags } from './Snags';
 import { addressOf, readAddress, STATIONS, type Station } from './stations';
+import { useSingleKeys } from './useSingleKeys';
 import css from './Workshop.module.css';
 
-const VIEWS: Readonly<Record<Station, () => React.JSX.Element | null>> = {
-  pattern: Pattern,
-  layers: Layers,
-  match: Match,
-  trace: Trace,
-  press: Press,
+/** Each station is loaded when it is opened: what one works at should be there at once. */
+const VIEWS: Readonly<Record<Station, ComponentType>> = {
+  pattern: lazily('the station Pattern', async () => (await import('../pattern/Pattern')).Pattern),
+  layers: lazily('the station Layers', async () => (await import('../layers/Layers')).Layers),
+  match: lazily('the station Match', async () => (await import('../match/Match')).Match),
+  trace: lazily('the station Trace', async () => (await import('../trace/Trace')).Trace),
+  press: lazily('the station Press', async () => (await import('../press/Press')).Press),
 };
 
 const VersionsDialog = lazily(
@@ -48,11 +45,11 @@ const VersionsDialog = lazily(
   'dialog',
 );
 
-const SEED_MS = 1500;
+const Snags = lazily('what snags', async () => (await import('./Snags')).Snags, 'dialog');
+const KeysDialog = lazily('the keys', async () => (await import('./KeysDialog')).KeysDialog, 'dialog');
+const Repair = lazily('the repair', async () => (await import('./Repair')).Repair);
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+const SEED_MS = 1500;
 
 /** One project: its name, its seam of stations, and the station that hands are at. */
 export function Workshop() {
@@ -67,6 +64,8 @@ function Bench() {
   const [{ id, station }, setAddress] = useState(() => readAddress(window.location.pathname));
   const [showSnags, setShowSnags] = useState(false);
   const [showVersions, setShowVersions] = useState(false);
+  const [showKeys, setShowKeys] = useState(false);
+  const singleKeys = useSingleKeys();
   const [tries, setTries] = useState(0);
   const status = useWorkbench((s) => s.status);
   const project = useWorkbench((s) => s.project);
@@ -108,15 +107,21 @@ function Bench() {
 
   useEffect(() => {
     const back = (): void => setAddress(readAddress(window.location.pathname));
+    const acts: Partial<Record<KeyId, () => void>> = {
+      undo,
+      redo,
+      flip,
+      help: () => setShowKeys(true),
+      next: () => selectNext(1),
+      before: () => selectNext(-1),
+    };
     const key = (e: KeyboardEvent): void => {
-      const command = e.ctrlKey || e.metaKey;
-      if (command && e.key.toLowerCase() === 'z' && !isTyping(e.target)) {
-        e.preventDefault();
-        (e.shiftKey ? redo : undo)();
-      } else if (command && e.key.toLowerCase() === 'y' && !isTyping(e.target)) {
-        e.preventDefault();
-        redo();
-      } else if (!command && !e.altKey && e.key.toLowerCase() === 'f' && !isTyping(e.target)) flip();
+      if (e.defaultPrevented || document.querySelector('dialog[open]')) return;
+      const id = keyOf(e, singleKeys);
+      const act = id && acts[id];
+      if (!act) return;
+      e.preventDefault();
+      act();
     };
     window.addEventListener('popstate', back);
     window.addEventListener(REFUSAL_SHOWN, clearRefused);
@@ -126,7 +131,7 @@ function Bench() {
       window.removeEventListener(REFUSAL_SHOWN, clearRefused);
       window.removeEventListener('keydown', key);
     };
-  }, []);
+  }, [singleKeys]);
 
   const name = project?.name;
   useEffect(() => {
@@ -211,7 +216,7 @@ function Bench() {
             look="plain"
             icon={<FlipVertical2 size={22} />}
             aria-pressed={flipped}
-            title="Turn everything over (F)"
+            title={singleKeys ? 'Turn everything over (F)' : 'Turn everything over'}
             onClick={flip}
           >
             Flip
@@ -228,6 +233,13 @@ function Bench() {
             icon={<Download size={22} />}
             label="Export the project"
             onClick={() => void exportProject(project)}
+          />
+          <Button
+            look="plain"
+            data-only="keyboard"
+            icon={<Keyboard size={22} />}
+            label="Keys"
+            onClick={() => setShowKeys(true)}
           />
           <Button
             look="plain"
@@ -250,6 +262,7 @@ function Bench() {
           <Button onClick={clearRefused}>Close</Button>
         </Toast>
       )}
+      {showKeys && <KeysDialog onClose={() => setShowKeys(false)} />}
       {showVersions && <VersionsDialog project={project} onClose={() => setShowVersions(false)} />}
       {showSnags && project && (
         <Snags project={project} snags={snags} onShow={show} onClose={() => setShowSnags(false)} />

@@ -1,0 +1,56 @@
+import {
+  converter,
+  differenceCiede2000,
+  formatHex,
+  interpolate,
+  modeLab65,
+  modeLrgb,
+  modeOklab,
+  modeRgb,
+  modeXyz65,
+  useMode,
+  wcagContrast,
+} from 'culori/fn';
+
+// Colours of cloth, by the spaces they are worked out in. Only these spaces are loaded.
+useMode(modeRgb);
+useMode(modeXyz65);
+useMode(modeLab65);
+useMode(modeLrgb);
+useMode(modeOklab);
+
+const lab = converter('lab65');
+const linear = converter('lrgb');
+const difference = differenceCiede2000();
+
+const lightnesses = new Map<string, number>();
+/** Lightness, CIE L* from 0 to 100; 0 for what is no colour. */
+export function lightness(colour: string): number {
+  let l = lightnesses.get(colour);
+  if (l === undefined) {
+    l = lab(colour)?.l ?? 0;
+    lightnesses.set(colour, l);
+  }
+  return l;
+}
+
+/** Colour difference of two colours, CIEDE2000. Source: CIE 142-2001, formula of Sharma, Wu & Dalal 2005. */
+export const deltaE = (a: string, b: string): number => difference(a, b);
+
+/** How well one colour can be read on another, 1 … 21. Source: WCAG 2, relative luminance. */
+export const contrast = (a: string, b: string): number => wcagContrast(a, b);
+
+/** A colour mixed with another in linear light, as light itself mixes; `share` of the second, 0 … 1. */
+export function mixLight(colour: string, other: string, share: number): string {
+  const a = linear(colour);
+  const b = linear(other);
+  if (!a || !b) return colour;
+  const mix = (x: number, y: number): number => x * (1 - share) + y * share;
+  return formatHex({ mode: 'lrgb', r: mix(a.r, b.r), g: mix(a.g, b.g), b: mix(a.b, b.b) });
+}
+
+/** A run of colours, evenly spaced to the eye (OKLab). @returns the colour at 0 … 1 */
+export function colourScale(colours: readonly string[]): (at: number) => string {
+  const scale = interpolate([...colours], 'oklab');
+  return (at) => formatHex(scale(Math.max(0, Math.min(1, at))));
+}

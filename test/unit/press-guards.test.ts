@@ -1,0 +1,316 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { fabricFrom, hidesGsm, webFrom, webKindOf } from '~/core/material';
+import type { Fabric, Iron } from '~/core/model';
+import {
+  contactM2KW,
+  coolingS,
+  dialFor,
+  type PressRequest,
+  placementPlan,
+  plugFor,
+  plugMm,
+  runAt,
+  scheduleOf,
+  settingFor,
+  simulate,
+  soleplateAt,
+  stackOf,
+  strikeDepthMm,
+  viscosityPaS,
+  wettingMm2S,
+  windowOf,
+  windowOver,
+} from '~/core/press';
+import { regionOf } from '~/core/shape';
+import { cotton, iron, square, web } from './helpers';
+
+// What each figure of the press does: a margin that is not kept, a share that is not halved, a guard that lets through.
+
+const bench = { ironId: 'iron', cover: 'none', surface: 'ironing-board', coverId: null, surfaceId: null } as const;
+const ask = (more: Partial<PressRequest> = {}): PressRequest => ({
+  stage: 'bond',
+  fabric: cotton(),
+  onto: [cotton({ id: 'ground' })],
+  web: web(),
+  iron: iron(),
+  bench,
+  ...more,
+});
+const dial = (...marks: number[]): Iron['dial'] => marks.map((measuredC, i) => ({ mark: String(i + 1), measuredC }));
+
+describe('press: guards', () => {
+  it('an iron whose lowest mark is more than a swing of 8 °C above the limit is not used; at 8 °C it is', () => {
+    const at = (lowest: number) =>
+      settingFor(ask({ fabric: cotton({ maxIronC: 140 }), iron: iron({ dial: dial(lowest, 190) }) }));
+    expect(at(148).stop).to.equal(null);
+    expect(at(149).stop).to.deep.include({ code: 'iron-too-hot', lowestC: 149, limitC: 140 });
+  });
+  it('an iron that does not reach 10 °C above the melting point is too cool; one that does is not', () => {
+    const at = (highest: number) =>
+      settingFor(ask({ web: web({ meltC: 120 }), iron: iron({ dial: dial(90, highest) }) }));
+    expect(at(129).stop?.code).to.equal('iron-too-cool');
+    expect(at(131).stop?.code).to.not.equal('iron-too-cool');
+  });
+  it('a cloth that bears 10 °C more than the melting point may be pressed; 1 °C less stops it', () => {
+    const at = (maxIronC: number) =>
+      settingFor(ask({ fabric: cotton({ maxIronC }), web: web({ meltC: 120 }) })).stop?.code;
+    expect(at(129)).to.equal('melts-above-limit');
+    expect(at(130)).to.not.equal('melts-above-limit');
+  });
+  it('a layer over its limit is harmed after 1.5 s of it, not before', () => {
+    // The web reaches its limit and stays above: from then on the clock runs.
+    const hot = ask({
+      stage: 'fuse',
+      onto: [],
+      web: web({ maxC: 150, meltC: 105 }),
+      fabric: cotton({ maxIronC: 300, massGsm: 400 }),
+    });
+    const run = runAt(hot, 200, { untilS: 20 });
+    const limit = Math.min(300, 150);
+    const over = run.tS[run.bondC.findIndex((c) => c > limit + 0.5)]!;
+    expect(run.harm).to.include({ code: 'overheated' });
+    // The hotter face passes first; what is told is the cooler one.
+    expect(run.harm!.atS).to.be.within(over + 1, over + 1.75);
+  });
+  it('steam to fuse is never; a damp cloth scalds', () => {
+    expect(settingFor(ask({ bench: { ...bench, cover: 'damp-cloth' } })).cautions.map((c) => c.code)).to.include(
+      'steam',
+    );
+    expect(settingFor(ask()).cautions.map((c) => c.code)).to.not.include('steam');
+  });
+  it('more than 180 °C is told of, 180 is not', () => {
+    const at = (heatC: number) =>
+      settingFor(
+        ask({
+          web: web({
+            maxC: 300,
+            leaflet: { fuse: { heatC, dwellS: 5, steam: false }, bond: { heatC, dwellS: 5, steam: false } },
+          }),
+          fabric: cotton({ maxIronC: 250 }),
+          onto: [cotton({ maxIronC: 250 })],
+          iron: iron({ dial: dial(100, 240) }),
+        }),
+      ).cautions.map((c) => c.code);
+    expect(at(180)).to.not.include('hot');
+    expect(at(182)).to.include('hot');
+  });
+});
+
+describe('press: margins', () => {
+  /** A leaflet far off our window, so that our seconds rule. */
+  const ours = (more: Partial<PressRequest> = {}) => {
+    const w = web({
+      leaflet: { fuse: { heatC: 150, dwellS: 0.5, steam: false }, bond: { heatC: 150, dwellS: 0.5, steam: false } },
+    });
+    const r = ask({ web: w, ...more });
+    return { setting: settingFor(r), window: windowOf(runAt(r, 150))! };
+  };
+  it('our seconds lie 30 % into the window, but never beyond 1.6 times the moment it is bonded, to what a person counts', () => {
+    for (const fabric of [
+      cotton(),
+      cotton({ thicknessMm: 0.6, massGsm: 250 }),
+      fabricFrom('linen', { id: 'l', name: '' }),
+    ]) {
+      const { setting, window } = ours({ fabric });
+      const wanted = Math.min(window.minS + 0.3 * (window.maxS - window.minS), 1.6 * window.minS);
+      expect(setting.leaflet.rules).to.equal(false);
+      expect(setting.dwell.seconds).to.be.closeTo(wanted, wanted < 10 ? 0.26 : 0.51);
+    }
+  });
+  it('both margins matter: a wide window is cut short by the one, a narrow one by the other', () => {
+    const wide = ours({ fabric: cotton({ thicknessMm: 0.6, massGsm: 250 }) });
+    expect(wide.window.minS + 0.3 * (wide.window.maxS - wide.window.minS)).to.be.above(1.6 * wide.window.minS);
+    const voile = ask({
+      fabric: fabricFrom('voile', { id: 'v', name: '' }),
+      onto: [fabricFrom('quilting-cotton', { id: 'g', name: '' })],
+      web: webFrom('medium-film', { id: 'x', name: '' }),
+    });
+    const narrow = { setting: settingFor(voile), window: windowOf(runAt(voile, 150))! };
+    const at = narrow.window.minS + 0.3 * (narrow.window.maxS - narrow.window.minS);
+    expect(at).to.be.below(1.6 * narrow.window.minS);
+    expect(narrow.setting.dwell.seconds).to.be.closeTo(at, 0.26);
+  });
+  it('over several piles the seconds are the intersection, and the slowest decides', () => {
+    const thick = [
+      cotton({ id: 'g' }),
+      fabricFrom('flannel', { id: 'f', name: '' }),
+      fabricFrom('flannel', { id: 'f2', name: '' }),
+    ];
+    const thin = [cotton({ id: 'g' })];
+    const each = [thin, thick].map((onto) => windowOf(runAt(ask({ onto }), 150))!);
+    const { window, deciding } = windowOver(ask(), [thin, thick], 150);
+    expect(window!.minS).to.equal(Math.max(...each.map((w) => w.minS)));
+    expect(window!.maxS).to.equal(Math.min(...each.map((w) => w.maxS)));
+    expect(deciding).to.equal(each[0]!.minS > each[1]!.minS ? 0 : 1);
+  });
+});
+
+describe('press: formulas, with the numbers worked by hand', () => {
+  it('a web touches its neighbours all over once it softens: its contacts count half a cloth’s, and only its', () => {
+    const { contactsM2KW, web: at } = stackOf(ask(), 2, false);
+    const cloth = contactM2KW('cloth', 2);
+    contactsM2KW.forEach((c, i) => {
+      expect(c, String(i)).to.be.closeTo(i === at || i === at - 1 ? cloth / 2 : cloth, 1e-12);
+    });
+    expect(contactM2KW('cloth', 1)).to.be.closeTo(0.0006, 1e-12);
+    expect(contactM2KW('plate', 1)).to.be.closeTo(0.0009, 1e-12);
+    // R = R₁·P^−0.4, and never less pressure than the layer's own mass.
+    expect(contactM2KW('plate', 10) / contactM2KW('plate', 1)).to.be.closeTo(10 ** -0.4, 1e-9);
+    expect(contactM2KW('cloth', 0)).to.equal(contactM2KW('cloth', 0.15));
+  });
+  it('Washburn: r²·(2γcosθ/r + P)/(4η)', () => {
+    const { flow } = webKindOf(web());
+    const [r, kPa, eta] = [0.02, 3, 250];
+    const capillary = (2 * 0.032 * 0.9) / 2e-5;
+    expect(wettingMm2S(flow, r, kPa, eta)).to.be.closeTo((r * r * (capillary + 3000)) / (4 * eta), 1e-12);
+    expect(wettingMm2S(flow, r, kPa, Number.POSITIVE_INFINITY)).to.equal(0);
+  });
+  it('Arrhenius: at the reference the reference, by exp(E/R·(1/T − 1/T₀)) elsewhere, and thicker through the melting range', () => {
+    const { flow } = webKindOf(webFrom('light-film', { id: 'l', name: '' }));
+    const well = 60;
+    expect(viscosityPaS(flow, well, 130)).to.be.closeTo(320, 1e-9);
+    const times = Math.exp((60_000 / 8.314462618) * (1 / 433.15 - 1 / 403.15));
+    expect(viscosityPaS(flow, well, 160)).to.be.closeTo(320 * times, 1e-6);
+    expect(viscosityPaS(flow, 124, 130) / viscosityPaS(flow, well, 130)).to.be.closeTo(4, 1e-9);
+    expect(viscosityPaS(flow, 130, 130)).to.equal(Number.POSITIVE_INFINITY);
+  });
+  it('adhesive shows at nine tenths of the cloth, deeper the scarcer it is, at most six times', () => {
+    const f = cotton({ massGsm: 100, thicknessMm: 0.3 });
+    expect(hidesGsm(f)).to.be.closeTo(30, 1e-9);
+    const at = (massGsm: number) => strikeDepthMm(f, web({ massGsm }), 0.3);
+    expect(at(40)).to.be.closeTo(0.27, 1e-9);
+    expect(at(30)).to.be.closeTo(0.27, 1e-9);
+    expect(at(20)).to.be.closeTo(0.3 * (0.9 + 2.5 * 0.5), 1e-9);
+    expect(at(2)).to.be.closeTo(1.8, 1e-9);
+  });
+  it('a dial between its marks: monotone cubic through 100, 150, 180 (Fritsch & Carlson 1980, worked by hand)', () => {
+    // Slopes 50, 40, 30; halfway by Hermite: (100 + 150)/2 + (50 − 40)/8 and (150 + 180)/2 + (40 − 30)/8.
+    expect(soleplateAt([100, 150, 180], 0.5)).to.be.closeTo(126.25, 1e-9);
+    expect(soleplateAt([100, 150, 180], 1.5)).to.be.closeTo(166.25, 1e-9);
+    // A flat stretch stays flat, and no hump comes before it.
+    for (let k = 0; k <= 20; k++) expect(soleplateAt([100, 150, 150], k / 10)).to.be.within(100, 150);
+  });
+  it('between marks a dial is the less sure the farther from both: 8 °C at a mark, 11 halfway', () => {
+    const i = iron({ dial: dial(100, 160) });
+    expect(dialFor(i, 130).unsureC).to.be.closeTo(11, 0.01);
+    expect(dialFor(i, 107).unsureC).to.equal(8);
+  });
+  it('a plug is as thick as the frame, its adhesive included, to a tenth; only windows wider than 15 mm want one', () => {
+    expect(plugMm({ thicknessMm: 1.2 }, 0.06)).to.equal(1.3);
+    const framed = (hole: number) => regionOf(`M0 0H80V80H0ZM20 20V${20 + hole}H${20 + hole}V20Z`);
+    expect(plugFor(framed(14), cotton({ thicknessMm: 1.2 }))).to.equal(null);
+    expect(plugFor(framed(17), cotton({ thicknessMm: 1.2 }))).to.deep.equal({ code: 'plug', thicknessMm: 1.2 });
+  });
+});
+
+describe('press: the order of hands', () => {
+  const flat = iron({ kind: 'heat-press', soleplate: { widthMm: 60, lengthMm: 60 } });
+  it('set-downs go from the centre outwards, ring by ring', () => {
+    const { footprints } = placementPlan(regionOf(square(300)), flat);
+    const far = footprints.map((f) => Math.hypot(f.centre.x - 150, f.centre.y - 150));
+    expect(far[0]).to.equal(Math.min(...far));
+    // Never back inwards by more than a ring of six tenths of the soleplate.
+    for (let i = 1; i < far.length; i++) expect(far[i]!).to.be.at.least(Math.max(...far.slice(0, i)) - 36 - 1e-6);
+    expect(far.at(-1)).to.be.above(0.8 * Math.max(...far));
+  });
+  it('the way of holding that touches less of what is pressed already is taken', () => {
+    const long = iron({ kind: 'heat-press', soleplate: { widthMm: 60, lengthMm: 120 } });
+    const avoid = regionOf('M0 130H120V140H0Z');
+    const plan = placementPlan(regionOf('M0 0H120V120H0Z'), long, avoid);
+    expect(plan.footprints.filter((f) => f.touchesAvoided)).to.have.length(0);
+    expect(plan.count).to.equal(placementPlan(regionOf('M0 0H120V120H0Z'), long).count);
+  });
+  const ticket = (id: string, stage: 'fuse' | 'bond', soleplateC: number, pieceIds: string[]) => ({
+    ...settingFor(ask()),
+    heat: { soleplateC, dial: null, dots: 2 as const },
+    dwell: { seconds: 8, minS: 4, maxS: 20 },
+    coolS: 30,
+    id,
+    stage,
+    pieceIds,
+    webId: 'web',
+  });
+  it('minutes add up: nothing is waited for before the first ticket, 0.8 s a degree hotter, 2.5 cooler, 2 s a move, 20 s a piece', () => {
+    const s = scheduleOf(
+      [ticket('a', 'bond', 150, ['p']), ticket('b', 'bond', 160, ['q', 'r']), ticket('c', 'bond', 140, ['s'])],
+      () => 3,
+      () => [],
+    );
+    expect(s.steps.map((x) => x.resetS)).to.deep.equal([0, 8, 50]);
+    expect(s.steps.map((x) => x.pressS)).to.deep.equal([30, 60, 30]);
+    expect(s.steps.map((x) => x.handleS)).to.deep.equal([20, 40, 20]);
+    // Of two pieces the second's fifty seconds are worth more than the first's cooling.
+    expect(s.steps.map((x) => x.waitS)).to.deep.equal([30, 0, 30]);
+    expect(s.settings).to.equal(3);
+  });
+  it('turned over, the work keeps its heat, the right way up', () => {
+    const thick = ask({
+      fabric: fabricFrom('wool-felt', { id: 'w', name: '' }),
+      onto: [fabricFrom('canvas', { id: 'c', name: '' })],
+      web: webFrom('firm-film', { id: 'x', name: '' }),
+    });
+    const as = { soleplateC: 150, kPa: 1, steam: false, untilS: 6.01, sectionAtS: 6.01 };
+    const before = simulate(thick, as).section.filter((l) => ['fabric', 'web', 'onto'].includes(l.role));
+    const after = simulate(thick, { ...as, turnAtS: 6 }).section.filter((l) =>
+      ['fabric', 'web', 'onto'].includes(l.role),
+    );
+    const flat_ = (s: typeof before) => s.flatMap((l) => l.c);
+    expect(after.map((l) => l.role)).to.deep.equal([...before].reverse().map((l) => l.role));
+    const turned = flat_(after).reverse();
+    flat_(before).forEach((c, i) => {
+      // A hundredth of a second at the plate warms only the outermost cells.
+      if (i > 1 && i < turned.length - 2) expect(turned[i]!, String(i)).to.be.closeTo(c, 1.5);
+    });
+  });
+  it('what was pressed hotter cools longer, and under a cold weight sooner than in the air', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 130, max: 170 }), (c) => {
+        const at = (soleplateC: number, way: 'on-the-board' | 'under-a-weight') =>
+          coolingS(ask(), { soleplateC, kPa: 2, steam: false }, 8, way);
+        expect(at(c + 20, 'on-the-board')).to.be.above(at(c, 'on-the-board'));
+        expect(at(c, 'under-a-weight')).to.be.below(at(c, 'on-the-board'));
+      }),
+      { numRuns: 8 },
+    );
+  });
+});
+
+describe('press: what lies beneath', () => {
+  const of = (id: string): Fabric => fabricFrom(id, { id, name: id });
+  it('says how many piles there are and how high the deciding one is', () => {
+    const piles = [[cotton()], [cotton(), of('flannel')], [cotton(), of('flannel'), of('denim')]];
+    const reason = settingFor(ask({ onto: piles[0]! }), piles).reasons.find((r) => r.code === 'several-piles');
+    expect(reason).to.include({ piles: 3 });
+    expect(settingFor(ask()).reasons.some((r) => r.code === 'several-piles')).to.equal(false);
+  });
+  it('a pile more never shortens the press nor lengthens what it may last', () => {
+    const stuff = fc.array(fc.constantFrom('flannel', 'denim', 'linen', 'quilting-cotton', 'lawn'), { maxLength: 3 });
+    fc.assert(
+      fc.property(stuff, stuff, (a, b) => {
+        const pile = (ids: string[]): Fabric[] => [cotton(), ...ids.map(of)];
+        const one = windowOver(ask(), [pile(a)], 150).window;
+        const both = windowOver(ask(), [pile(a), pile(b)], 150).window;
+        if (!one) expect(both).to.equal(null);
+        else if (both) {
+          expect(both.minS).to.be.at.least(one.minS);
+          expect(both.maxS).to.be.at.most(one.maxS);
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+  it('no seconds that suit all: said with both places’ figures', () => {
+    const r = ask({
+      fabric: fabricFrom('voile', { id: 'v', name: 'Voile' }),
+      web: webFrom('firm-film', { id: 'x', name: '' }),
+    });
+    const piles = [[of('lawn')], [of('quilting-cotton')]];
+    for (const pile of piles) expect(windowOver(r, [pile], 150).window).to.not.equal(null);
+    const over = windowOver(r, piles, 150);
+    expect(over.window).to.equal(null);
+    expect(over.clash!.harm).to.include({ code: 'strike-through', who: 'Voile' });
+    expect(over.clash!.slowS).to.be.at.least(over.clash!.harm.atS);
+    expect(settingFor({ ...r, onto: piles[0]! }, piles).stop?.code).to.equal('no-common-window');
+  });
+});
