@@ -110,7 +110,7 @@ const REASONS: Words<PressReason> = {
           : layer === 'liner'
             ? 'the liner'
             : name || 'the cloth';
-    return `What matters most: ${Math.round(share * 100)} % of what holds the heat up is ${what}${slowOn ? `; on ${slowOn} it takes its time` : ''}.`;
+    return `What matters most: ${Math.round(share * 100)} % of what holds the heat up is ${what}${slowOn ? `; on the ${slowOn} it takes its time` : ''}.`;
   },
   'several-piles': ({ piles, layers }) =>
     `Beneath it lie ${piles} different piles of cloth: the one that decides has ${layers} ${layers === 1 ? 'layer' : 'layers'}, the ground included, and the seconds are right for all of them.`,

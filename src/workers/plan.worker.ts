@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
 import type { Project, Stage } from '~/core/model';
-import { type PressOf, planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
+import { type Pressed, planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
 import { type Look, type LookAs, lookInto } from '~/core/press';
 
 const api = {
@@ -14,10 +14,10 @@ const api = {
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
   /** What one piece's press is worked out from. */
-  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string): PressOf | null =>
-    pressRequestOf(project, pieceId, stage, webId),
+  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string, soleplateC: number): Pressed | null =>
+    pressRequestOf(project, pieceId, stage, webId, soleplateC),
   /** One press looked into with something changed. */
-  lookInto: (press: PressOf, as: LookAs): Look => lookInto(press.request, press.piles, as),
+  lookInto: (press: Pressed, as: LookAs): Look => lookInto(press.request, press.piles, as),
 };
 export type PlanWorker = typeof api;
 expose(api);

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
-import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import type { Project } from '~/core/model';
 import { freePort, serve } from '../../scripts/lib.mjs';
@@ -21,6 +21,12 @@ const QUIET = [
 ];
 /** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
 const WAIT_MS = Number(process.env['WAIT_MS'] ?? 120_000);
+
+const networkLog = (): logging.Preferences => {
+  const wanted = new logging.Preferences();
+  wanted.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
+  return wanted;
+};
 
 interface StoredRow {
   readonly id: string;
@@ -67,6 +73,7 @@ export class Session {
     const profile = wishes.profile ?? path.join(home, 'profile');
     options.addArguments(...QUIET, ...(wishes.flags ?? []), `--user-data-dir=${profile}`);
     options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+    options.setLoggingPrefs(networkLog());
     const driver = await new Builder()
       .forBrowser('chrome')
       .setChromeOptions(options)
@@ -78,10 +85,27 @@ export class Session {
     return session;
   }
 
+  /** Ends it all. @throws Error when a page asked anything of another place than its own server: nothing of ours may */
   async close(): Promise<void> {
+    const foreign = await this.foreignRequests().catch(() => []);
     await this.driver.quit().catch(() => undefined);
     this.server?.kill();
     rmSync(this.home, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+    if (foreign.length > 0) throw new Error(`Asked of other places: ${foreign.slice(0, 5).join(', ')}`);
+  }
+
+  /** Addresses outside its own server that pages asked for since the last look, from the browser's network log. */
+  async foreignRequests(): Promise<string[]> {
+    const log = await this.driver.manage().logs().get('performance');
+    return log.flatMap(({ message }) => {
+      const { method, params } = (
+        JSON.parse(message) as { message: { method: string; params: { request?: { url: string } } } }
+      ).message;
+      const url = params.request?.url;
+      if (method !== 'Network.requestWillBeSent' || !url || /^(data|blob|chrome(-\w+)?|devtools|about):/.test(url))
+        return [];
+      return new URL(url).origin === new URL(this.url).origin ? [] : [url];
+    });
   }
 
   devtools(command: string, params: Record<string, unknown>): Promise<unknown> {

@@ -60,6 +60,46 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     }
   });
 
+  it('keys of one letter act on the page, never on what has the focus, and can be switched off', async () => {
+    await open('pattern');
+    const flipped = (): Promise<string | null> => s.attribute('button[aria-pressed]', 'aria-pressed');
+    const body = await s.find('body');
+    await s.driver.executeScript('document.activeElement.blur()');
+    const before = await flipped();
+    await body.sendKeys('f');
+    await s.holds('F flips', async () => (await flipped()) !== before);
+    await body.sendKeys('f');
+    await s.holds('and back', async () => (await flipped()) === before);
+    // A button that has the focus keeps its keys to itself.
+    await s.driver.executeScript('arguments[0].focus()', await s.named('Undo'));
+    await s.driver.executeScript('arguments[0].focus()', await s.named('Flip'));
+    await (await active()).sendKeys('f');
+    expect(await flipped()).to.equal(before);
+    // In a field it is a letter.
+    const name = await s.find('header input');
+    await name.sendKeys('f');
+    expect(await flipped()).to.equal(before);
+    await s.press('Undo');
+    await s.settled();
+    await s.driver.executeScript('document.activeElement.blur()');
+    await body.sendKeys('n');
+    await s.holds('N picks the lowest piece', async () => (await s.driver.findElements(By.css('aside h2'))).length > 0);
+    await body.sendKeys('?');
+    await s.find('dialog kbd');
+    expect(await s.axe()).to.deep.equal([]);
+    await s.press('off', '//dialog');
+    await (await s.find('dialog')).sendKeys(Key.ESCAPE);
+    await s.holds('closed', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
+    await s.driver.executeScript('document.activeElement.blur()');
+    await body.sendKeys('f', '?');
+    expect(await flipped()).to.equal(before);
+    expect(await s.driver.findElements(By.css('dialog'))).to.have.length(0);
+    // Undo is no key of one letter: it stays.
+    await s.press('Keys');
+    await s.press('on', '//dialog');
+    await (await s.find('dialog')).sendKeys(Key.ESCAPE);
+  });
+
   it('moves a part of a layout with the arrows, again and again, and undo brings it back', async () => {
     await open('trace');
     await s.press('layout on web and cloth');

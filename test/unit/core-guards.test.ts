@@ -52,6 +52,13 @@ describe('layer: limits are where they say', () => {
     expect(order(66)).to.equal('ab');
   });
 
+  it('what lies inside another goes on top, however the sizes are; a circle is told only when it is one', () => {
+    const dot = layDown(project([piece('dot', square(10), at(25, 25)), piece('big', square(60))]));
+    expect(suggestOrder(dot.placed, dot.overlaps, [], () => 50)).to.deep.equal(['big', 'dot']);
+    const low = layDown(project([piece('big', square(60)), piece('dot', square(10), at(25, 25))]));
+    expect(suggestOrder(low.placed, low.overlaps, [], () => 50)).to.deep.equal(['big', 'dot']);
+  });
+
   it('two cloths alike are only told apart where their edges run along one another for 12 mm or more', () => {
     const vanishes = (mm: number): boolean => {
       const p = project(

@@ -246,7 +246,7 @@ describe('laid: what a press is worked out on', () => {
     planProject(p).press.find((t) => t.stage === 'bond' && t.pieceIds.includes(id))!;
 
   it('every layer counts every time it lies there: four layers of one flannel are as four flannels of other names', () => {
-    const same = pressRequestOf(tower(['f', 'f', 'f', 'f']), 'top', 'bond', 'web')!;
+    const same = pressRequestOf(tower(['f', 'f', 'f', 'f']), 'top', 'bond', 'web', 150)!;
     expect(same.request.onto).to.have.length(5);
     expect(bondOf(tower(['f', 'f', 'f', 'f'])).dwell).to.deep.equal(bondOf(tower(['f', 'g', 'h', 'i'])).dwell);
     expect(bondOf(tower(['f', 'f', 'f', 'f'])).dwell.minS).to.not.equal(bondOf(tower(['f'])).dwell.minS);
@@ -261,7 +261,7 @@ describe('laid: what a press is worked out on', () => {
       webs: [web()],
     });
     p.layering.underlapMm = 50;
-    const { piles } = pressRequestOf(p, 'top', 'bond', 'web')!;
+    const { piles } = pressRequestOf(p, 'top', 'bond', 'web', 150)!;
     expect(piles.map((pile) => pile.length).sort()).to.deep.equal([1, 2]);
   });
 

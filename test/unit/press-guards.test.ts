@@ -6,10 +6,12 @@ import {
   contactM2KW,
   coolingS,
   dialFor,
+  leanAt,
   type PressRequest,
   placementPlan,
   plugFor,
   plugMm,
+  remediesFor,
   runAt,
   scheduleOf,
   settingFor,
@@ -201,6 +203,57 @@ describe('press: formulas, with the numbers worked by hand', () => {
     const framed = (hole: number) => regionOf(`M0 0H80V80H0ZM20 20V${20 + hole}H${20 + hole}V20Z`);
     expect(plugFor(framed(14), cotton({ thicknessMm: 1.2 }))).to.equal(null);
     expect(plugFor(framed(17), cotton({ thicknessMm: 1.2 }))).to.deep.equal({ code: 'plug', thicknessMm: 1.2 });
+  });
+});
+
+describe('press: what is told', () => {
+  it('the window is rounded outwards to a tenth, the seconds to halves up to ten and to whole ones beyond', () => {
+    const w = web({
+      leaflet: { fuse: { heatC: 150, dwellS: 0.5, steam: false }, bond: { heatC: 150, dwellS: 0.5, steam: false } },
+    });
+    for (const thicknessMm of [0.25, 0.35, 0.45, 0.55, 0.7, 0.9]) {
+      const r = ask({ web: w, fabric: cotton({ thicknessMm, massGsm: thicknessMm * 460 }) });
+      const window = windowOf(runAt(r, 150))!;
+      const { dwell } = settingFor(r);
+      expect(window.minS - dwell.minS).to.be.within(0, 0.1);
+      expect(dwell.maxS - window.maxS).to.be.within(0, 0.1);
+      const step = dwell.seconds < 10 ? 0.5 : 1;
+      expect(Math.abs(dwell.seconds / step - Math.round(dwell.seconds / step)), String(dwell.seconds)).to.be.below(
+        1e-9,
+      );
+    }
+  });
+  it('fused from the cloth, a slow press is offered the liner’s side; from the liner, and to bond, it is not', () => {
+    const felt = fabricFrom('wool-felt', { id: 'w', name: '', maxIronC: 200 });
+    const slow = ask({ stage: 'fuse', onto: [], fabric: felt, web: webFrom('medium-film', { id: 'm', name: '' }) });
+    const codes = (r: PressRequest) => remediesFor(r, 150, null).map((m) => m.code);
+    expect(codes({ ...slow, side: 'cloth' })).to.include('through-liner');
+    expect(codes({ ...slow, side: 'liner' })).to.not.include('through-liner');
+    expect(codes(ask({ side: 'cloth' }))).to.not.include('through-liner');
+  });
+  it('only what helps by a tenth or more is offered as quicker', () => {
+    const r = ask({ bench: { ...bench, cover: 'press-cloth' } });
+    const now = windowOf(runAt(r, 150))!;
+    for (const m of remediesFor(r, 150, now)) expect(m.minS, m.code).to.be.below(now.minS * 0.9);
+    const bare = ask();
+    expect(remediesFor(bare, 150, windowOf(runAt(bare, 150))).map((m) => m.code)).to.not.include('bare');
+  });
+  it('a section lies layer under layer, from the soleplate down', () => {
+    const { section } = runAt(ask(), 150, { sectionAtS: 3 });
+    section.forEach((l, i) => {
+      const above = section[i - 1];
+      expect(l.topMm).to.be.closeTo(above ? above.topMm + above.thicknessMm : 0, 1e-9);
+    });
+  });
+  it('a lean is told by what it feels like: rest to 0.8 kPa, lightly to 3, firmly to 8', () => {
+    expect([0.8, 0.81, 3, 3.1, 8, 8.1].map(leanAt)).to.deep.equal([
+      'rest',
+      'lightly',
+      'lightly',
+      'firmly',
+      'firmly',
+      'full',
+    ]);
   });
 });
 

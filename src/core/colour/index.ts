@@ -3,21 +3,21 @@ import {
   differenceCiede2000,
   formatHex,
   interpolate,
+  useMode as loadSpace,
   modeLab65,
   modeLrgb,
   modeOklab,
   modeRgb,
   modeXyz65,
-  useMode,
   wcagContrast,
 } from 'culori/fn';
 
 // Colours of cloth, by the spaces they are worked out in. Only these spaces are loaded.
-useMode(modeRgb);
-useMode(modeXyz65);
-useMode(modeLab65);
-useMode(modeLrgb);
-useMode(modeOklab);
+loadSpace(modeRgb);
+loadSpace(modeXyz65);
+loadSpace(modeLab65);
+loadSpace(modeLrgb);
+loadSpace(modeOklab);
 
 const lab = converter('lab65');
 const linear = converter('lrgb');

@@ -1,4 +1,3 @@
 export { wishOf } from './choices';
 export type { Picture } from './picture';
 export * from './plan';
-export type { PressOf } from './tickets';

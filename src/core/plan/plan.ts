@@ -3,6 +3,7 @@ import { type Laid, layDown } from '../laid';
 import { bondSteps, orderOfSteps, orderWith, type StackMap, shadowsOf, stackMap, vanishing } from '../layer';
 import { freshLayout, webAsk } from '../layout';
 import { type Fabric, PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Stage, type Tracing } from '../model';
+import { windowOver } from '../press';
 import { type Path, printPath, printRegion } from '../shape';
 import { webUseInRows } from '../sheet';
 import { choicesOf } from './choices';
@@ -95,9 +96,25 @@ export function planWithPicture(project: Project): { plan: Plan; picture: Pictur
   return { plan, picture: pictureOf(laid, plan.press, stack) };
 }
 
-/** What one piece's press is worked out from, for looking into its stack; null when piece or web are gone. */
-export function pressRequestOf(project: Project, pieceId: string, stage: Stage, webId: string): PressOf | null {
+/** A piece's press, and which of the piles beneath decides about its seconds. */
+export interface Pressed extends PressOf {
+  readonly deciding: number;
+}
+
+/**
+ * What one piece's press is worked out from, for looking into its stack; null when piece or web are gone.
+ * @param soleplateC the heat it is pressed at
+ */
+export function pressRequestOf(
+  project: Project,
+  pieceId: string,
+  stage: Stage,
+  webId: string,
+  soleplateC: number,
+): Pressed | null {
   const piece = project.pieces.find((p) => p.id === pieceId);
   const web = project.webs.find((w) => w.id === webId);
-  return piece && web ? pressOf(layDown(project), piece, stage, web) : null;
+  if (!piece || !web) return null;
+  const press = pressOf(layDown(project), piece, stage, web);
+  return { ...press, deciding: windowOver(press.request, press.piles, soleplateC).deciding };
 }

@@ -52,7 +52,7 @@ export function lookInto(request: PressRequest, piles: readonly (readonly Fabric
       surfaceId: as.surface === bench.surface ? bench.surfaceId : null,
     },
   };
-  const kPa = as.kPa ?? pressureOn(r.iron, [r.fabric, ...r.onto]).kPa;
+  const kPa = as.kPa ?? pressureOn(r.iron, [r.fabric, ...piles.flat()]).kPa;
   const { stack: _stack, ...run } = runAt(r, as.soleplateC, { kPa, steam: wantsSteam(r), sectionAtS: as.atS });
   const window = windowOf(run);
   return {

@@ -30,7 +30,7 @@ export function StackMapView({ project, picture, flipped }: { project: Project; 
             className={css.rim}
             d={finishedOutline(p)}
             transform={`translate(${p.at.xMm} ${p.at.yMm}) rotate(${p.at.rotateDeg})`}
-            stroke="#29241f"
+            stroke="var(--ink-on-cloth)"
             strokeWidth="0.7"
             opacity="0.6"
           />

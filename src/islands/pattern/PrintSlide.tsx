@@ -85,7 +85,7 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
           d={outline}
           fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)}
           fillRule="evenodd"
-          stroke="#29241f"
+          stroke="var(--ink-on-cloth)"
           strokeWidth="2"
           vectorEffect="non-scaling-stroke"
         />

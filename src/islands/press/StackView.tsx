@@ -2,13 +2,13 @@ import { useState } from 'react';
 import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/colour';
 import type { PressTicket, Project } from '~/core/model';
-import type { PressOf } from '~/core/plan';
-import { type LookAs, leanAt } from '~/core/press';
+import type { Pressed } from '~/core/plan';
+import { leanAt } from '~/core/press';
 import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/units';
 import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';
-import { useLook } from './useLook';
+import { type Trying, useLook } from './useLook';
 
 const heatColour = colourScale(['#f6efe0', '#f3d9a4', '#e39a63', '#b8402a']);
 const warmth = (c: number): string => heatColour((c - 20) / 160);
@@ -22,7 +22,7 @@ const HOTTEST_C = 220;
 const SURFACE_PX = 44;
 
 /** What lies beneath in one place, top down, in words. */
-const pileWords = (pile: PressOf['piles'][number]): string =>
+const pileWords = (pile: Pressed['piles'][number]): string =>
   [...pile]
     .reverse()
     .map((f) => f.name || 'cloth')
@@ -30,8 +30,8 @@ const pileWords = (pile: PressOf['piles'][number]): string =>
 
 /** A look into the stack of one piece: its layers with their heat, the bond line over time, and what each thing one could change would do. */
 export function StackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
-  const [as, setAs] = useState<LookAs>({
-    pile: 0,
+  const [as, setAs] = useState<Trying>({
+    pile: null,
     soleplateC: ticket.heat.soleplateC,
     kPa: null,
     cover: project.bench.cover,
@@ -40,7 +40,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
     side: 'liner',
     atS: ticket.dwell.seconds,
   });
-  const change = (to: Partial<LookAs>): void => setAs((now) => ({ ...now, ...to }));
+  const change = (to: Partial<Trying>): void => setAs((now) => ({ ...now, ...to }));
   const { press, look, error } = useLook(project, ticket, as);
   if (error) return <Note stop>{error}</Note>;
   if (!press || !look) return <p className={css.estimate}>Looking into the stack …</p>;
@@ -98,9 +98,12 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
         </label>
         {press.piles.length > 1 && (
           <Select
-            label="Where it lies on"
-            value={String(as.pile)}
-            options={press.piles.map((pile, i) => ({ value: String(i), label: pileWords(pile) }))}
+            label="Lying on"
+            value={String(as.pile ?? press.deciding)}
+            options={press.piles.map((pile, i) => ({
+              value: String(i),
+              label: `${pileWords(pile)}${i === press.deciding && press.piles.length > 1 ? ' (decides)' : ''}`,
+            }))}
             onChange={(v) => change({ pile: Number(v) })}
           />
         )}
@@ -192,12 +195,12 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
                     width="400"
                     height={h}
                     fill="none"
-                    stroke="#29241f"
+                    stroke="var(--ink-on-cloth)"
                     strokeWidth="1.5"
                     strokeDasharray="5 3"
                   />
                 )}
-                <line x1="0" x2="400" y1={top} y2={top} stroke="#29241f" strokeWidth="0.6" opacity="0.5" />
+                <line x1="0" x2="400" y1={top} y2={top} stroke="var(--ink-on-cloth)" strokeWidth="0.6" opacity="0.5" />
                 <text x="10" y={top + h / 2} className={css.layerName}>
                   {l.name}
                 </text>

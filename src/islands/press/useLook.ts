@@ -1,12 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PressTicket, Project } from '~/core/model';
-import type { PressOf } from '~/core/plan';
+import type { Pressed } from '~/core/plan';
 import type { Look, LookAs } from '~/core/press';
 import { planThread } from '~/workers';
 
 /** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
 const LIMIT_MS = 30_000;
 const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String(e));
+
+/** What is tried out; of the piles beneath the one that decides, until another is chosen. */
+export type Trying = Omit<LookAs, 'pile'> & { readonly pile: number | null };
 
 /**
  * A look into the stack of a ticket's first piece, solved in the planning thread.
@@ -15,9 +18,9 @@ const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String
 export function useLook(
   project: Project,
   ticket: PressTicket,
-  as: LookAs,
-): { press: PressOf | null; look: Look | null; error: string | null } {
-  const [press, setPress] = useState<PressOf | null>(null);
+  as: Trying,
+): { press: Pressed | null; look: Look | null; error: string | null } {
+  const [press, setPress] = useState<Pressed | null>(null);
   const [look, setLook] = useState<Look | null>(null);
   const [error, setError] = useState<string | null>(null);
   const pieceId = ticket.pieceIds[0];
@@ -26,7 +29,14 @@ export function useLook(
     if (pieceId)
       planThread()
         .run(
-          async (w) => await w.pressRequest({ ...project, pictures: [] }, pieceId, ticket.stage, ticket.webId),
+          async (w) =>
+            await w.pressRequest(
+              { ...project, pictures: [] },
+              pieceId,
+              ticket.stage,
+              ticket.webId,
+              ticket.heat.soleplateC,
+            ),
           LIMIT_MS,
         )
         .then(
@@ -40,9 +50,9 @@ export function useLook(
     return () => {
       gone = true;
     };
-  }, [project, pieceId, ticket.stage, ticket.webId]);
+  }, [project, pieceId, ticket.stage, ticket.webId, ticket.heat.soleplateC]);
 
-  const wanted = useRef<{ press: PressOf; as: LookAs } | null>(null);
+  const wanted = useRef<{ press: Pressed; as: LookAs } | null>(null);
   const asking = useRef(false);
   const gone = useRef(false);
   useEffect(() => {
@@ -53,7 +63,7 @@ export function useLook(
   }, []);
   useEffect(() => {
     if (!press) return;
-    wanted.current = { press, as };
+    wanted.current = { press, as: { ...as, pile: as.pile ?? press.deciding } };
     if (asking.current) return;
     asking.current = true;
     void (async () => {

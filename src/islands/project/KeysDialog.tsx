@@ -33,7 +33,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
               .map(([id, k]) => (
                 <div key={id} data-off={k.single && !single}>
                   <dt>
-                    {k.keys.split(' ').map((one) => (
+                    {k.keys.map((one) => (
                       <kbd key={one}>{one}</kbd>
                     ))}
                   </dt>

@@ -3,7 +3,7 @@ import { db } from '~/store';
 /** A key that does something. Those of one letter or sign can be switched off, and never reach past a button, link or field that has the focus. */
 interface KeyWay {
   /** What is pressed, as it stands on the keys. */
-  readonly keys: string;
+  readonly keys: readonly string[];
   readonly does: string;
   readonly where: 'everywhere' | 'pattern' | 'layers';
   readonly single: boolean;
@@ -11,19 +11,19 @@ interface KeyWay {
 
 /** Every key that does something of ours, and all that is told about them. */
 export const KEYS = {
-  undo: { keys: 'Ctrl Z', does: 'Takes the last step back', where: 'everywhere', single: false },
-  redo: { keys: 'Ctrl Y', does: 'Does it again', where: 'everywhere', single: false },
-  flip: { keys: 'F', does: 'Turns everything over', where: 'everywhere', single: true },
-  help: { keys: '?', does: 'Shows these keys', where: 'everywhere', single: true },
-  next: { keys: 'N', does: 'Takes the next piece in hand', where: 'everywhere', single: true },
-  before: { keys: 'B', does: 'Takes the piece before', where: 'everywhere', single: true },
-  letGo: { keys: 'Esc', does: 'Lets go', where: 'everywhere', single: false },
-  all: { keys: 'Ctrl A', does: 'Takes all pieces in hand', where: 'pattern', single: false },
-  copy: { keys: 'C', does: 'Lays a copy beside it', where: 'pattern', single: true },
-  nudge: { keys: 'Arrows', does: 'Move by 1 mm, with Shift by 10', where: 'pattern', single: false },
-  away: { keys: 'Delete', does: 'Takes it off the ground', where: 'pattern', single: false },
-  raise: { keys: 'Page ↑', does: 'Lays the piece over its next neighbour', where: 'layers', single: false },
-  lower: { keys: 'Page ↓', does: 'Lays it under', where: 'layers', single: false },
+  undo: { keys: ['Ctrl', 'Z'], does: 'Takes the last step back', where: 'everywhere', single: false },
+  redo: { keys: ['Ctrl', 'Y'], does: 'Does it again', where: 'everywhere', single: false },
+  flip: { keys: ['F'], does: 'Turns everything over', where: 'everywhere', single: true },
+  help: { keys: ['?'], does: 'Shows these keys', where: 'everywhere', single: true },
+  next: { keys: ['N'], does: 'Takes the next piece in hand', where: 'everywhere', single: true },
+  before: { keys: ['B'], does: 'Takes the piece before', where: 'everywhere', single: true },
+  letGo: { keys: ['Esc'], does: 'Lets go', where: 'everywhere', single: false },
+  all: { keys: ['Ctrl', 'A'], does: 'Takes all pieces in hand', where: 'pattern', single: false },
+  copy: { keys: ['C'], does: 'Lays a copy beside it', where: 'pattern', single: true },
+  nudge: { keys: ['Arrows'], does: 'Move by 1 mm, with Shift by 10', where: 'pattern', single: false },
+  away: { keys: ['Delete'], does: 'Takes it off the ground', where: 'pattern', single: false },
+  raise: { keys: ['Page ↑'], does: 'Lays the piece over its next neighbour', where: 'layers', single: false },
+  lower: { keys: ['Page ↓'], does: 'Lays it under', where: 'layers', single: false },
 } as const satisfies Record<string, KeyWay>;
 export type KeyId = keyof typeof KEYS;
 

@@ -1,15 +1,18 @@
-import type { Plan, Snag } from '~/core/model';
+import { STATIONS as IN_ORDER, type Plan, type StationName } from '~/core/model';
 
-export type Station = Snag['station'];
+export type Station = StationName;
+
+/** What each station is called, and the question it answers. */
+const FACTS: { readonly [S in Station]: { readonly name: string; readonly question: string } } = {
+  pattern: { name: 'Pattern', question: 'What shapes, how big, where?' },
+  layers: { name: 'Layers', question: 'What lies over what?' },
+  match: { name: 'Match', question: 'Which web for which fabric?' },
+  trace: { name: 'Trace', question: 'Which way round, on how little web?' },
+  press: { name: 'Press', question: 'What heat, how long, how hard?' },
+};
 
 /** The stations that are built, in the order in which hands work. */
-export const STATIONS: readonly { id: Station; name: string; question: string }[] = [
-  { id: 'pattern', name: 'Pattern', question: 'What shapes, how big, where?' },
-  { id: 'layers', name: 'Layers', question: 'What lies over what?' },
-  { id: 'match', name: 'Match', question: 'Which web for which fabric?' },
-  { id: 'trace', name: 'Trace', question: 'Which way round, on how little web?' },
-  { id: 'press', name: 'Press', question: 'What heat, how long, how hard?' },
-];
+export const STATIONS = IN_ORDER.map((id) => ({ id, ...FACTS[id] }));
 
 export type Stretch = 'open' | 'stitched' | 'knot';
 

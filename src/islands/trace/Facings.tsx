@@ -4,7 +4,10 @@ import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
 import { facingWords } from '~/words';
 import css from './Trace.module.css';
 
-const WAY_WORDS: Readonly<Record<string, string>> = { 'no-care': 'either way', 'as-printed': 'as it came' };
+const WAY_WORDS: Readonly<Partial<Record<Tracing['code'], string>>> = {
+  'no-care': 'either way',
+  'as-printed': 'as it came',
+};
 const DRAWN_ON = {
   liner: 'on the liner',
   'right side': 'on the right side',
