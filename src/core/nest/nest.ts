@@ -2,9 +2,6 @@ import { f64, i16, inMap, nth } from '../lists';
 import {
   applyTo,
   areaMm2,
-  type Bounds,
-  boundsOf,
-  difference,
   isTangled,
   isTooIntricate,
   parsePath,
@@ -13,63 +10,15 @@ import {
   regionOf,
   rotation,
 } from '../shape';
+import { fillBin, type Item, round } from './bins';
 import { Field, TOUCH_MM } from './field';
 import { matchEdges } from './match';
 import { type Prepared, prepare, slackMm } from './part';
 import { seeded } from './random';
+import type { NestHooks, NestPart, NestPlacement, NestRequest, NestResult, Rotations, Unplaced } from './request';
 import { layInRows } from './rows';
 import { insert, shorten, snapshot } from './search';
-
-/** Turns that are allowed: any, or these, degrees clockwise. */
-export type Rotations = 'free' | readonly number[];
-
-export interface NestPart {
-  readonly id: string;
-  /** Path data, mm. */
-  readonly outline: string;
-  readonly count: number;
-  /** Turns of this part alone; by default those of the request. */
-  readonly rotations?: Rotations | undefined;
-}
-
-/** A sheet, offcut or scrap that is used before the roll, in the order given. */
-export interface Bin {
-  readonly id: string;
-  /** Its shape, path data, mm; holes by even-odd. */
-  readonly outline: string;
-  readonly count: number;
-}
-
-export interface NestPlacement {
-  readonly id: string;
-  /** 0 for the first of a part's copies. */
-  readonly copy: number;
-  /** A point lies at the outline's point turned clockwise about (0,0), then moved. */
-  readonly xMm: number;
-  readonly yMm: number;
-  readonly rotateDeg: number;
-  readonly mirrored: false;
-  /** The scrap it lies on, and which of several alike; null: the roll. */
-  readonly bin: string | null;
-  readonly binCopy: number;
-}
-
-export interface NestRequest {
-  /** Width of the roll; it lies along x from 0, its width along y from 0. 0: there is no roll, only scraps. */
-  readonly widthMm: number;
-  /** Least distance between two parts. */
-  readonly spacingMm: number;
-  readonly rotations: Rotations;
-  /** How long to look for something better, on a middling machine. */
-  readonly seconds: number;
-  readonly seed: number;
-  readonly parts: readonly NestPart[];
-  readonly bins?: readonly Bin[];
-  /** What stays where it is; its part and copy must be among the parts. */
-  readonly locked?: readonly NestPlacement[];
-  /** A roll is only so long; by default endless. */
-  readonly lengthMm?: number | null;
-}
+import { allowedSteps, stepsFor } from './turns';
 
 /** An outline that crosses itself more often than this is a scribble; laying scribbles out takes for ever. */
 const MOST_CROSSINGS = 5000;
@@ -83,51 +32,10 @@ function isWorkable(outline: string): 'yes' | 'no' | 'too-intricate' {
   return 'yes';
 }
 
-export interface Unplaced {
-  readonly id: string;
-  readonly copies: number;
-  readonly code: 'no-outline' | 'too-intricate' | 'no-area' | 'wider-than-everything' | 'no-room';
-  readonly text: string;
-}
-
-export interface NestResult {
-  /** Roll used, mm. */
-  readonly lengthMm: number;
-  /** Share of the used roll and scraps that is covered by parts. */
-  readonly utilisation: number;
-  readonly placements: readonly NestPlacement[];
-  readonly unplaced: readonly Unplaced[];
-  /** What the same parts take in rows, box beside box, mm of roll. */
-  readonly rowsLengthMm: number;
-}
-
-export interface NestHooks {
-  /** Each better layout, as soon as it is found. */
-  readonly onBetter?: (result: NestResult) => void;
-  /** Share of the work that is done. */
-  readonly onProgress?: (share: number) => void;
-  /** Asked now and then: true ends it with the best so far. */
-  readonly stop?: () => boolean;
-  /** A clock in ms, for the limit below; without one only the amount of work counts. */
-  readonly now?: () => number;
-}
-
-/** Whether one layout of the same parts is better than another: more of them placed, then less roll. */
-export function isBetter(
-  a: Pick<NestResult, 'lengthMm'> & { readonly unplaced: readonly { readonly copies: number }[] },
-  b: typeof a,
-): boolean {
-  const missing = (r: typeof a): number => r.unplaced.reduce((sum, u) => sum + u.copies, 0);
-  const more = missing(a) - missing(b);
-  return more < 0 || (more === 0 && a.lengthMm < b.lengthMm);
-}
-
 /** Work in a second on a middling machine: a fixed amount of work for a number of seconds gives the same answer everywhere. */
 const WORK_PER_SECOND = 800_000;
 /** On a slow machine the work is cut off after so much more time; then the answer may differ from a fast one's. */
 const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
-/** Free turns are looked for in so many steps of a circle. */
-const FREE_STEPS = 16;
 /** With more parts than this every pair cannot be watched: they are placed one by one and not moved again. */
 const MOVE_UP_TO = 320;
 /** Up to so many parts are looked at for edges that match. */
@@ -137,37 +45,6 @@ const MATCH_SHARES = [0.12, 0.3];
 /** With more than this they stay in rows. */
 const INSERT_UP_TO = 700;
 
-interface Item {
-  readonly part: NestPart;
-  readonly copy: number;
-  readonly shape: number;
-}
-
-/** The fewest steps of a circle in which all these turns are whole. */
-export function stepsFor(rotations: readonly Rotations[]): number {
-  let steps = 1;
-  for (const r of rotations) {
-    if (r === 'free') steps = lcm(steps, FREE_STEPS);
-    else
-      for (const deg of r) {
-        const turn = ((deg % 360) + 360) % 360;
-        const need = [1, 2, 3, 4, 6, 8, 12, 16, 24, 36, 72, 360].find(
-          (s) => Math.abs((turn * s) / 360 - Math.round((turn * s) / 360)) < 1e-9,
-        );
-        steps = lcm(steps, need ?? 360);
-      }
-  }
-  return steps;
-}
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-const lcm = (a: number, b: number): number => (a * b) / gcd(a, b);
-
-const allowedSteps = (r: Rotations, steps: number): number[] =>
-  r === 'free'
-    ? Array.from({ length: FREE_STEPS }, (_, k) => (k * steps) / FREE_STEPS)
-    : [...new Set(r.map((deg) => Math.round((((deg % 360) + 360) % 360) * (steps / 360)) % steps))];
-
-const round = (v: number): number => Math.round(v * 10_000) / 10_000;
 const mm = (v: number): string => `${Math.round(v)} mm`;
 
 /**
@@ -235,18 +112,16 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     const held = (request.locked ?? []).filter((l) => l.bin === bin.id && l.binCopy === binCopy);
     if (rest.length === 0 && held.length === 0) break;
     const got = fillBin(
-      regionOf(bin.outline, ROUGH_TOLERANCE_MM),
-      bin.id,
-      binCopy,
-      rest,
-      items,
-      shapes,
-      steps,
-      rotationsOf,
-      request,
-      held,
-      random,
-      hooks,
+      { outline: regionOf(bin.outline, ROUGH_TOLERANCE_MM), id: bin.id, copy: binCopy, held, rest },
+      {
+        items,
+        shapes,
+        steps,
+        rotationsOf,
+        spacingMm: request.spacingMm,
+        random,
+        stop: () => hooks.stop?.() ?? false,
+      },
     );
     if (got.placed.length === 0) continue;
     placements.push(...got.placed);
@@ -542,93 +417,6 @@ function rows(
     })),
   };
 }
-
-function fillBin(
-  bin: Region,
-  binId: string,
-  binCopy: number,
-  rest: readonly number[],
-  items: readonly Item[],
-  shapes: readonly Prepared[],
-  steps: number,
-  rotationsOf: (p: NestPart) => Rotations,
-  request: NestRequest,
-  held: readonly NestPlacement[],
-  random: () => number,
-  hooks: NestHooks,
-): { placed: NestPlacement[]; areaMm2: number } {
-  const box = boundsOf(bin);
-  const grown = request.spacingMm / 2 + slackMm(request.spacingMm);
-  const missing = outside(bin, box);
-  // What is missing of the scrap is in the way like a part; half the spacing that parts bring along would be too much there, so it is shrunk by as much.
-  const gap = missing.length > 0 ? prepareVoid(missing, -grown, steps) : null;
-  const heldItems = held
-    .map((h) => items.findIndex((it) => it.part.id === h.id && it.copy === h.copy))
-    .filter((i) => i >= 0);
-  const candidates = rest.filter((i) => nth(shapes, nth(items, i).shape).areaMm2 <= areaMm2(bin));
-  const list = [...heldItems, ...candidates];
-  const all = gap ? [...shapes, gap] : shapes;
-  const field = new Field(
-    all,
-    [...list.map((i) => nth(items, i).shape), ...(gap ? [all.length - 1] : [])],
-    steps,
-    [...list.map((i) => allowedSteps(rotationsOf(nth(items, i).part), steps)), ...(gap ? [[0]] : [])],
-    { minX: box.minX - grown, minY: box.minY - grown, maxX: box.maxX + grown, maxY: box.maxY + grown },
-  );
-  if (gap) {
-    field.put(list.length, 0, 0, 0);
-    field.locked[list.length] = 1;
-    field.void[list.length] = 1;
-  }
-  held.forEach((h, k) => {
-    field.put(k, h.xMm, h.yMm, Math.round((h.rotateDeg / 360) * steps + steps) % steps);
-    field.locked[k] = 1;
-  });
-  let misses = 0;
-  for (let k = heldItems.length; k < list.length; k++) {
-    if (hooks.stop?.()) break;
-    if (insert(field, k, random, list.length > 100 ? 14 : 40)) misses = 0;
-    // After many that found none, only much smaller ones could: those come last anyway.
-    else if (++misses > 60) break;
-  }
-  return {
-    areaMm2: areaMm2(bin),
-    placed: list.flatMap((i, k) =>
-      field.laid[k]
-        ? [
-            {
-              id: nth(items, i).part.id,
-              copy: nth(items, i).copy,
-              xMm: round(f64(field.x, k)),
-              yMm: round(f64(field.y, k)),
-              rotateDeg: round((360 * i16(field.step, k)) / steps),
-              mirrored: false as const,
-              bin: binId,
-              binCopy,
-            },
-          ]
-        : [],
-    ),
-  };
-}
-
-/** What a scrap lacks of a frame around its box. */
-function outside(bin: Region, b: Bounds): Region {
-  const pad = 60;
-  const frame: Region = [
-    [
-      { x: b.minX - pad, y: b.minY - pad },
-      { x: b.maxX + pad, y: b.minY - pad },
-      { x: b.maxX + pad, y: b.maxY + pad },
-      { x: b.minX - pad, y: b.maxY + pad },
-    ],
-  ];
-  const rest = difference(frame, bin);
-  // A plain rectangle lacks only the frame itself, which the room's own edges keep.
-  return areaMm2(bin) > (b.maxX - b.minX) * (b.maxY - b.minY) - 0.5 ? [] : rest;
-}
-
-const prepareVoid = (region: Region, byMm: number, steps: number): Prepared => prepare(region, 2 * byMm, steps);
 
 /** The region a part covers where it lies. */
 export function placedRegion(outline: string, at: Pick<NestPlacement, 'xMm' | 'yMm' | 'rotateDeg'>): Region {

@@ -1,9 +1,10 @@
 import { inMap, sure } from '../lists';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '../shape';
 import { Field } from './field';
-import { type NestPart, type NestPlacement, type Rotations, stepsFor } from './nest';
 import { prepare, slackMm } from './part';
 import { seeded } from './random';
+import type { NestPart, NestPlacement, Rotations } from './request';
+import { stepsFor } from './turns';
 
 /** Rings of tries around the wanted place, and how far apart, mm. */
 const RINGS = { count: 90, stepMm: 3 } as const;
