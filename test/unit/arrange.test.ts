@@ -6,6 +6,10 @@ import {
   copyOf,
   creasesOf,
   groundBox,
+  groundLikePiece,
+  groundOfShape,
+  groundResized,
+  groundShape,
   insideSeams,
   itemsOf,
   layWord,
@@ -228,5 +232,33 @@ describe('arrange: the ground and snapping', () => {
     );
     const s = snapMove(v!, 0, -38.5, snapLines(p, v!.pieceIds), 3);
     expect(s.dyMm).to.equal(-40);
+  });
+});
+
+describe('arrange: the ground’s shape', () => {
+  const ground = { widthMm: 400, heightMm: 300, outline: null };
+  it('is known again by how it is drawn, and drawn anew in another size', () => {
+    for (const shape of ['oval', 'arch', 'rectangle'] as const) {
+      const g = { ...ground, ...groundOfShape(ground, shape) };
+      expect(groundShape(g)).to.equal(shape);
+      const larger = groundResized(g, 500, 200);
+      expect(groundShape(larger)).to.equal(shape);
+      if (larger.outline) expect(boundsOf(regionOf(larger.outline))).to.deep.include({ minX: 0, maxX: 500, maxY: 200 });
+      expect(larger.outline === null).to.equal(shape === 'rectangle');
+    }
+  });
+  it('of its own is stretched with its box; a piece’s shape keeps the ground’s width', () => {
+    const like = groundLikePiece(ground, { outline: 'M10 10H60V35L10 20Z' });
+    expect(like.heightMm).to.be.closeTo(200, 1e-9);
+    const g = { ...ground, ...like };
+    expect(groundShape(g)).to.equal('own');
+    expect(boundsOf(regionOf(g.outline!))).to.deep.equal({ minX: 0, minY: 0, maxX: 400, maxY: 200 });
+    expect(boundsOf(regionOf(groundResized(g, 200, 100).outline!))).to.deep.equal({
+      minX: 0,
+      minY: 0,
+      maxX: 200,
+      maxY: 100,
+    });
+    expect(groundOfShape(g, 'own').outline).to.equal(g.outline);
   });
 });

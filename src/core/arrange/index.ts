@@ -1,5 +1,6 @@
 export * from './align';
 export * from './ground';
+export * from './ground-shape';
 export * from './items';
 export * from './snap';
 export * from './words';

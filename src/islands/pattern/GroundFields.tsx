@@ -1,0 +1,129 @@
+import { LengthField, NumberField, Select } from '~/components';
+import {
+  GROUND_SIZES,
+  type GroundShape,
+  groundLikePiece,
+  groundOfShape,
+  groundResized,
+  groundShape,
+} from '~/core/arrange';
+import { LIMITS, type Project } from '~/core/model';
+import { edit } from '~/store';
+import { FabricChoice } from './FabricChoice';
+import css from './Pattern.module.css';
+
+const SHAPES: { readonly [S in GroundShape]: string } = {
+  rectangle: 'rectangle',
+  oval: 'round or oval',
+  arch: 'arched',
+  own: 'as a piece',
+};
+
+/** The ground: its size, shape, seams, creases and cloth. */
+export function GroundFields({ project }: { project: Project }) {
+  const u = project.units;
+  const { ground } = project;
+  const sizeName =
+    GROUND_SIZES.find((s) => Math.abs(s.widthMm - ground.widthMm) < 0.5 && Math.abs(s.heightMm - ground.heightMm) < 0.5)
+      ?.name ?? '';
+  const shape = groundShape(ground);
+  const resize = (widthMm: number, heightMm: number): string | null =>
+    edit((p) => void Object.assign(p.ground, groundResized(p.ground, widthMm, heightMm)));
+  return (
+    <>
+      <div>
+        <h2>The ground</h2>
+      </div>
+      <Select
+        label="A size people use"
+        value={sizeName}
+        options={[{ value: '', label: 'my own size' }, ...GROUND_SIZES.map((s) => ({ value: s.name, label: s.name }))]}
+        onChange={(name) => {
+          const size = GROUND_SIZES.find((s) => s.name === name);
+          if (size) resize(size.widthMm, size.heightMm);
+        }}
+      />
+      <div className={css.pair}>
+        <LengthField
+          label="Ground, wide"
+          units={u}
+          min={LIMITS.groundMinMm}
+          max={LIMITS.reachMm}
+          value={ground.widthMm}
+          onChange={(mm) => resize(mm, ground.heightMm)}
+        />
+        <LengthField
+          label="Ground, high"
+          units={u}
+          min={LIMITS.groundMinMm}
+          max={LIMITS.reachMm}
+          value={ground.heightMm}
+          onChange={(mm) => resize(ground.widthMm, mm)}
+        />
+        <LengthField
+          label="Seam allowance"
+          units={u}
+          min={0}
+          max={200}
+          value={ground.seamAllowanceMm}
+          onChange={(mm) => edit((p) => void (p.ground.seamAllowanceMm = mm))}
+        />
+        <Select
+          label="Shape"
+          value={shape}
+          options={(Object.keys(SHAPES) as GroundShape[])
+            // A shape of its own comes from a piece, below.
+            .filter((value) => value !== 'own' || shape === 'own')
+            .map((value) => ({ value, label: SHAPES[value] }))}
+          onChange={(v) => edit((p) => void Object.assign(p.ground, groundOfShape(p.ground, v)))}
+        />
+      </div>
+      {project.pieces.length > 0 && (
+        <Select
+          label="Or give it the shape of a piece"
+          value=""
+          options={[
+            { value: '', label: 'choose a piece' },
+            ...project.pieces.map((p, i) => ({ value: p.id, label: `${i + 1} ${p.label}` })),
+          ]}
+          onChange={(id) => {
+            const piece = project.pieces.find((p) => p.id === id);
+            if (piece) edit((p) => void Object.assign(p.ground, groundLikePiece(p.ground, piece)));
+          }}
+        />
+      )}
+      <div className={css.pair}>
+        <NumberField
+          label="Folded in half across"
+          unit="×"
+          min={0}
+          max={4}
+          value={ground.creases.across}
+          onChange={(n) => edit((p) => void (p.ground.creases.across = Math.round(n)))}
+        />
+        <NumberField
+          label="Folded in half down"
+          unit="×"
+          min={0}
+          max={4}
+          value={ground.creases.down}
+          onChange={(n) => edit((p) => void (p.ground.creases.down = Math.round(n)))}
+        />
+      </div>
+      <label className={css.tick}>
+        <input
+          type="checkbox"
+          checked={ground.creases.diagonal}
+          onChange={(e) => edit((p) => void (p.ground.creases.diagonal = e.target.checked))}
+        />
+        Folded along the diagonals too
+      </label>
+      <FabricChoice
+        label="Ground fabric"
+        project={project}
+        value={ground.fabricId}
+        onChange={(id) => edit((p) => void (p.ground.fabricId = id))}
+      />
+    </>
+  );
+}

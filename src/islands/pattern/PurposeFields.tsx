@@ -1,0 +1,40 @@
+import { Choice, EDGE_OPTIONS, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
+import type { Project } from '~/core/model';
+import { edit } from '~/store';
+import css from './Pattern.module.css';
+
+/** What the project is for: web, heat and edge follow from it. */
+export function PurposeFields({ project }: { project: Project }) {
+  return (
+    <>
+      <div>
+        <h2>What is it for?</h2>
+        <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to see to it alone.</p>
+      </div>
+      <Choice
+        label="Washed"
+        value={project.intent.laundering}
+        options={LAUNDERING_OPTIONS}
+        onChange={(v) => edit((p) => void (p.intent.laundering = v))}
+      />
+      <Choice
+        label="It should feel"
+        value={project.intent.hand}
+        options={HAND_OPTIONS}
+        onChange={(v) => edit((p) => void (p.intent.hand = v))}
+      />
+      <Select
+        label="Edge"
+        value={project.intent.edge}
+        options={EDGE_OPTIONS}
+        onChange={(v) => edit((p) => void (p.intent.edge = v))}
+      />
+      <Select
+        label="From drawing to cut piece"
+        value={project.route}
+        options={ROUTE_OPTIONS}
+        onChange={(v) => edit((p) => void (p.route = v))}
+      />
+    </>
+  );
+}
