@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
 import {
+  distanceOnSheet,
   homography,
   otsuThreshold,
   type Pixels,
@@ -10,6 +11,7 @@ import {
   readTransform,
   regionsOfScan,
   SVG_LIMITS,
+  sheetSize,
   straighten,
   traceRegions,
 } from '~/core/drawing';
@@ -383,5 +385,22 @@ describe('drawing: scans', () => {
       'inside',
     );
     expect(traceRegions(mask, 1, 0.5)).to.deep.equal([]);
+  });
+});
+
+describe('drawing: the corners of a sheet', () => {
+  it('the size is the mean of opposite sides; a distance is measured on the straightened sheet, not on the photo', () => {
+    // A sheet seen from below its lower edge: the upper one looks half as long.
+    const corners = [
+      { x: 100, y: 0 },
+      { x: 200, y: 0 },
+      { x: 300, y: 200 },
+      { x: 0, y: 200 },
+    ];
+    expect(sheetSize(corners).width).to.equal(200);
+    // Both edges are as long as the sheet is wide.
+    expect(distanceOnSheet(corners, [corners[0]!, corners[1]!])).to.be.closeTo(200, 1e-6);
+    expect(distanceOnSheet(corners, [corners[3]!, corners[2]!])).to.be.closeTo(200, 1e-6);
+    expect(distanceOnSheet(corners, [corners[0]!, corners[3]!])).to.be.closeTo(sheetSize(corners).height, 1e-6);
   });
 });

@@ -1,8 +1,7 @@
-import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
-import { homography, type Pixels, project as projectPoint, type TracedRegion, type Wanted } from '~/core/drawing';
-import { nth } from '~/core/lists';
+import { distanceOnSheet, sheetSize, type Wanted } from '~/core/drawing';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
@@ -10,15 +9,13 @@ import { useDrawingJob } from '../project/useDrawingJob';
 import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
 import { newId, usualFabric } from './edits';
+import { type Scan, ScanGrips } from './ScanGrips';
+import { ScanRegions, type Traced } from './ScanRegions';
 
 /** Enough for a fifth of a millimetre on an A4 sheet, and quick to trace. */
 const SCAN_PX = 1400;
-
-interface Scan {
-  readonly name: string;
-  readonly canvas: HTMLCanvasElement;
-  readonly url: string;
-}
+/** Two points nearer than this cannot be measured by. */
+const LEAST_PX = 20;
 
 /** A drawing on paper: straightened by its corners, measured between two points, traced; its regions become pieces and the picture an underlay. */
 export function ScanDialog({ project, onClose }: { project: Project; onClose: () => void }) {
@@ -32,7 +29,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
   const [wanted, setWanted] = useState<Wanted>('inside');
   const [smooth, setSmooth] = useState(0.5);
   const { share, error, setError, run, cancel } = useDrawingJob();
-  const [found, setFound] = useState<{ regions: TracedRegion[]; flat: Pixels; mmPerPixel: number } | null>(null);
+  const [found, setFound] = useState<Traced | null>(null);
   const [kept, setKept] = useState<ReadonlySet<number>>(new Set());
   const u = project.units;
 
@@ -62,10 +59,8 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     if (!scan) return;
     setError(null);
     const size = sheetSize(corners);
-    // The two points lie on the tilted photo: their distance is measured on the straightened sheet.
-    const onSheet = ends.map((p) => flatPoint(corners, size, p));
-    const px = Math.hypot(nth(onSheet, 1).x - nth(onSheet, 0).x, nth(onSheet, 1).y - nth(onSheet, 0).y);
-    if (px < 20) {
+    const px = distanceOnSheet(corners, ends);
+    if (px < LEAST_PX) {
       setError('The two points lie too near to one another to measure by. Set them as far apart as you can.');
       return;
     }
@@ -163,9 +158,9 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
         {scan && (
           <div className={css.columns}>
             {found ? (
-              <Regions found={found} kept={kept} onToggle={(i) => setKept(toggled(kept, i))} />
+              <ScanRegions found={found} kept={kept} onToggle={(i) => setKept(toggled(kept, i))} />
             ) : (
-              <Grips scan={scan} corners={corners} ends={ends} onCorners={setCorners} onEnds={setEnds} />
+              <ScanGrips scan={scan} corners={corners} ends={ends} onCorners={setCorners} onEnds={setEnds} />
             )}
             <div className={css.form}>
               {found ? (
@@ -235,147 +230,3 @@ const toggled = (set: ReadonlySet<number>, i: number): Set<number> => {
   if (!next.delete(i)) next.add(i);
   return next;
 };
-
-/** The straightened sheet's size in pixels: the mean of its opposite sides. */
-function sheetSize(c: readonly Point[]): { width: number; height: number } {
-  const side = (a: number, b: number): number => Math.hypot(nth(c, a).x - nth(c, b).x, nth(c, a).y - nth(c, b).y);
-  return {
-    width: Math.max(16, Math.round((side(0, 1) + side(2, 3)) / 2)),
-    height: Math.max(16, Math.round((side(1, 2) + side(3, 0)) / 2)),
-  };
-}
-
-/** Where a point of the photo lies on the straightened sheet. */
-function flatPoint(c: readonly Point[], size: { width: number; height: number }, p: Point): Point {
-  const m = homography(c, [
-    { x: 0, y: 0 },
-    { x: size.width, y: 0 },
-    { x: size.width, y: size.height },
-    { x: 0, y: size.height },
-  ]);
-  return m ? projectPoint(m, p) : p;
-}
-
-/** The photo with its four corner grips and the two points of the known distance. */
-function Grips({
-  scan,
-  corners,
-  ends,
-  onCorners,
-  onEnds,
-}: {
-  scan: Scan;
-  corners: Point[];
-  ends: [Point, Point];
-  onCorners: (c: Point[]) => void;
-  onEnds: (e: [Point, Point]) => void;
-}) {
-  const svg = useRef<SVGSVGElement>(null);
-  const held = useRef<{ kind: 'corner' | 'end'; index: number } | null>(null);
-  const { width: w, height: h } = scan.canvas;
-  const put = (kind: 'corner' | 'end', index: number, to: Point): void => {
-    const p = { x: Math.max(0, Math.min(w, to.x)), y: Math.max(0, Math.min(h, to.y)) };
-    if (kind === 'corner') onCorners(corners.map((c, i) => (i === index ? p : c)));
-    else onEnds(index === 0 ? [p, ends[1]] : [ends[0], p]);
-  };
-  const move = (e: PointerEvent): void => {
-    const m = svg.current?.getScreenCTM();
-    if (!held.current || !m) return;
-    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-    put(held.current.kind, held.current.index, { x, y });
-  };
-  const r = Math.max(w, h) / 45;
-  const grip = (kind: 'corner' | 'end', index: number, p: Point) => (
-    <circle
-      key={`${kind}${index}`}
-      className={css.grip}
-      cx={p.x}
-      cy={p.y}
-      r={kind === 'corner' ? r : r * 0.7}
-      role="slider"
-      tabIndex={0}
-      aria-label={kind === 'corner' ? `Corner ${index + 1}` : `End ${index + 1} of the known distance`}
-      aria-valuenow={Math.round(p.x)}
-      aria-valuetext={`${Math.round(p.x)}, ${Math.round(p.y)}`}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        held.current = { kind, index };
-      }}
-      onKeyDown={(e) => {
-        const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
-        if (!by) return;
-        e.preventDefault();
-        const step = e.shiftKey ? 20 : 2;
-        put(kind, index, { x: p.x + nth(by, 0) * step, y: p.y + nth(by, 1) * step });
-      }}
-    />
-  );
-  return (
-    <div className={css.sheet} onPointerMove={move} onPointerUp={() => (held.current = null)}>
-      <img src={scan.url} alt={scan.name} draggable={false} />
-      <svg ref={svg} viewBox={`0 0 ${w} ${h}`} role="group" aria-label="Corners and known distance">
-        <polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} />
-        <line
-          x1={ends[0].x}
-          y1={ends[0].y}
-          x2={ends[1].x}
-          y2={ends[1].y}
-          stroke="#c0301b"
-          strokeWidth={r / 5}
-          strokeDasharray={`${r / 2} ${r / 3}`}
-        />
-        {corners.map((c, i) => grip('corner', i, c))}
-        {ends.map((p, i) => grip('end', i, p))}
-      </svg>
-    </div>
-  );
-}
-
-/** The straightened sheet with what was traced on it. */
-function Regions({
-  found,
-  kept,
-  onToggle,
-}: {
-  found: { regions: TracedRegion[]; flat: Pixels; mmPerPixel: number };
-  kept: ReadonlySet<number>;
-  onToggle: (i: number) => void;
-}) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { flat, mmPerPixel } = found;
-  useEffect(() => {
-    canvas.current
-      ?.getContext('2d')
-      ?.putImageData(new ImageData(new Uint8ClampedArray(flat.data), flat.width, flat.height), 0, 0);
-  }, [flat]);
-  return (
-    <div className={css.sheet}>
-      <canvas ref={canvas} width={flat.width} height={flat.height} />
-      <svg
-        viewBox={`0 0 ${flat.width * mmPerPixel} ${flat.height * mmPerPixel}`}
-        role="group"
-        aria-label="Traced regions"
-      >
-        {found.regions.map((r, i) => (
-          <path
-            // biome-ignore lint/suspicious/noArrayIndexKey: regions have no name but their rank by size
-            key={i}
-            className={css.region}
-            d={r.outline}
-            role="button"
-            tabIndex={0}
-            aria-pressed={kept.has(i)}
-            aria-label={`Region ${i + 1}`}
-            onClick={() => onToggle(i)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter' || e.key === ' ') {
-                e.preventDefault();
-                onToggle(i);
-              }
-            }}
-          />
-        ))}
-      </svg>
-    </div>
-  );
-}
