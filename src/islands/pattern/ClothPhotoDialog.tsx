@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Dialog, FilePick, LengthField, Note } from '~/components';
+import { Button, FileDialog, LengthField } from '~/components';
 import type { Fabric, Project } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { canvasToDataUrl, edit, editHere, readPicture } from '~/store';
@@ -61,33 +61,15 @@ export function ClothPhotoDialog({
     else onClose();
   };
   return (
-    <Dialog title={`A photo of ${fabric.name}`} onClose={onClose}>
-      <div className={css.form}>
-        <p>
-          Lay the cloth flat in even light and photograph it straight from above, with a ruler beside it. The pieces
-          will show your cloth at its true size.
-        </p>
-        <FilePick
-          label={photo ? 'Choose another photo' : 'Choose a photo'}
-          accept="image/png,image/jpeg"
-          onFile={(f) => void take(f)}
-        />
-        {error && <Note stop>{error}</Note>}
-        {photo && (
-          <>
-            <img className={css.photo} src={photo.dataUrl} alt={`${fabric.name} as you have it`} />
-            <LengthField
-              label="Width of cloth that the photo shows"
-              hint={`Then it shows ${formatLength((widthMm * photo.heightPx) / photo.widthPx, project.units)} of its height.`}
-              units={project.units}
-              min={5}
-              max={5000}
-              value={widthMm}
-              onChange={setWidthMm}
-            />
-          </>
-        )}
-        <div className={css.actions}>
+    <FileDialog
+      title={`A photo of ${fabric.name}`}
+      lead="Lay the cloth flat in even light and photograph it straight from above, with a ruler beside it. The pieces will show your cloth at its true size."
+      label={photo ? 'Choose another photo' : 'Choose a photo'}
+      accept="image/png,image/jpeg"
+      onFile={(f) => void take(f)}
+      error={error}
+      actions={
+        <>
           {fabric.photo && (
             <Button
               look="stop"
@@ -103,13 +85,28 @@ export function ClothPhotoDialog({
               Remove the photo
             </Button>
           )}
-          <Button onClick={onClose}>Cancel</Button>
           <Button look="go" disabled={!photo} onClick={keep}>
             Use this photo
           </Button>
-        </div>
-      </div>
-    </Dialog>
+        </>
+      }
+      onClose={onClose}
+    >
+      {photo && (
+        <>
+          <img className={css.photo} src={photo.dataUrl} alt={`${fabric.name} as you have it`} />
+          <LengthField
+            label="Width of cloth that the photo shows"
+            hint={`Then it shows ${formatLength((widthMm * photo.heightPx) / photo.widthPx, project.units)} of its height.`}
+            units={project.units}
+            min={5}
+            max={5000}
+            value={widthMm}
+            onChange={setWidthMm}
+          />
+        </>
+      )}
+    </FileDialog>
   );
 }
 

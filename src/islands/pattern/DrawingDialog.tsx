@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
+import { Button, Choice, FileDialog, LengthField, Note } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
 import type { Drawing } from '~/core/drawing';
 import { drawingBounds } from '~/core/drawing';
@@ -97,86 +97,83 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
   };
 
   return (
-    <Dialog title="A drawing" wide onClose={onClose}>
-      <div className={css.form}>
-        <p>
-          Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric.
-        </p>
-        <FilePick
-          label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
-          accept=".svg,image/svg+xml"
-          onFile={(f) => void read(f)}
-        />
-        {share !== null && <Progress label="Reading the drawing" share={share} onCancel={cancel} />}
-        {error && <Note stop>{error}</Note>}
-        {drawing && bounds && (
-          <div className={css.columns}>
-            <svg
-              className={css.preview}
-              role="img"
-              aria-label={`${drawing.shapes.length} shapes`}
-              viewBox={`${bounds.minX} ${bounds.minY} ${w} ${h}`}
-            >
-              {drawing.shapes.map((s, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
-                <path key={i} d={s.outline} style={{ fill: s.fill }} />
-              ))}
-            </svg>
-            <div className={css.form}>
-              <Choice
-                label="How large?"
-                value={size}
-                options={[
-                  { value: 'file', label: 'as in the file' },
-                  { value: 'width', label: 'to a width' },
-                  { value: 'height', label: 'to a height' },
-                  { value: 'ground', label: 'to the ground' },
-                ]}
-                onChange={setSize}
-              />
-              {(size === 'width' || size === 'height') && (
-                <LengthField
-                  label={size === 'width' ? 'Wide' : 'High'}
-                  units={u}
-                  min={1}
-                  max={LIMITS.reachMm}
-                  value={mm}
-                  onChange={setMm}
-                />
-              )}
-              <Choice
-                label="Is the drawing reversed already?"
-                value={reversed}
-                options={[
-                  { value: 'no', label: 'no, as seen' },
-                  { value: 'yes', label: 'yes, reversed' },
-                ]}
-                onChange={setReversed}
-              />
-              <p className={css.lead} role="status">
-                {drawing.shapes.length} {drawing.shapes.length === 1 ? 'piece' : 'pieces'},{' '}
-                {formatLength(w * factor, u)} wide, {formatLength(h * factor, u)} high
-              </p>
-              {drawing.leftOut.length > 0 && (
-                <Note>
-                  Not everything could be used:
-                  <ul className={css.left}>
-                    {drawing.leftOut.map((l) => (
-                      <li key={l.code}>{l.text}</li>
-                    ))}
-                  </ul>
-                </Note>
-              )}
-            </div>
-          </div>
-        )}
-      </div>
-      <div className={css.actions}>
-        <Button onClick={onClose}>Cancel</Button>
+    <FileDialog
+      title="A drawing"
+      wide
+      lead="Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric."
+      label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
+      accept=".svg,image/svg+xml"
+      onFile={(f) => void read(f)}
+      error={error}
+      working={{ label: 'Reading the drawing', share, onCancel: cancel }}
+      actions={
         <Button look="go" disabled={!drawing} onClick={lay}>
           Lay it on the ground
         </Button>
-      </div>
-    </Dialog>
+      }
+      onClose={onClose}
+    >
+      {drawing && bounds && (
+        <div className={css.columns}>
+          <svg
+            className={css.preview}
+            role="img"
+            aria-label={`${drawing.shapes.length} shapes`}
+            viewBox={`${bounds.minX} ${bounds.minY} ${w} ${h}`}
+          >
+            {drawing.shapes.map((s, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
+              <path key={i} d={s.outline} style={{ fill: s.fill }} />
+            ))}
+          </svg>
+          <div className={css.form}>
+            <Choice
+              label="How large?"
+              value={size}
+              options={[
+                { value: 'file', label: 'as in the file' },
+                { value: 'width', label: 'to a width' },
+                { value: 'height', label: 'to a height' },
+                { value: 'ground', label: 'to the ground' },
+              ]}
+              onChange={setSize}
+            />
+            {(size === 'width' || size === 'height') && (
+              <LengthField
+                label={size === 'width' ? 'Wide' : 'High'}
+                units={u}
+                min={1}
+                max={LIMITS.reachMm}
+                value={mm}
+                onChange={setMm}
+              />
+            )}
+            <Choice
+              label="Is the drawing reversed already?"
+              value={reversed}
+              options={[
+                { value: 'no', label: 'no, as seen' },
+                { value: 'yes', label: 'yes, reversed' },
+              ]}
+              onChange={setReversed}
+            />
+            <p className={css.lead} role="status">
+              {drawing.shapes.length} {drawing.shapes.length === 1 ? 'piece' : 'pieces'}, {formatLength(w * factor, u)}{' '}
+              wide, {formatLength(h * factor, u)} high
+            </p>
+            {drawing.leftOut.length > 0 && (
+              <Note>
+                Not everything could be used:
+                <ul className={css.left}>
+                  {drawing.leftOut.map((l) => (
+                    <li key={l.code}>{l.text}</li>
+                  ))}
+                </ul>
+              </Note>
+            )}
+          </div>
+        </div>
+      )}
+    </FileDialog>
   );
 }

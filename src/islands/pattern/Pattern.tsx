@@ -1,6 +1,6 @@
 import { Grid2x2, Hash, MoveVertical, Ruler } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
-import { Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
+import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
 import type { Project } from '~/core/model';
 import type { Bounds } from '~/core/shape';
@@ -17,13 +17,6 @@ import { PieceTray } from './PieceTray';
 import { SeveralTray } from './SeveralTray';
 import { useHands } from './useHands';
 import { WordTray } from './WordTray';
-
-const NUDGE: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** The picture on its ground, and what is known of what is in hand. */
 export function Pattern() {
@@ -85,7 +78,7 @@ export function Pattern() {
       edit((p) => takeAway(p, selectedIds));
       return;
     }
-    const nudge = id === 'nudge' && NUDGE[e.key];
+    const nudge = id === 'nudge' && arrowOf(e.key);
     if (!nudge) return;
     e.preventDefault();
     const step = e.shiftKey ? 10 : 1;

@@ -1,6 +1,5 @@
 import { type PointerEvent, useId, useRef } from 'react';
-import { Button, ClothDefs, clothUrl, NumberField } from '~/components';
-import { nth } from '~/core/lists';
+import { arrowOf, Button, ClothDefs, clothUrl, NumberField } from '~/components';
 import { finishedOutline, type Piece, type Project } from '~/core/model';
 import { boundsOf, regionOf } from '~/core/shape';
 import { editPiece, endMerge } from '~/store';
@@ -65,10 +64,10 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
           endMerge();
         }}
         onKeyDown={(e) => {
-          const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+          const by = arrowOf(e.key);
           if (!by) return;
           e.preventDefault();
-          slide(piece.print.xMm + nth(by, 0), piece.print.yMm + nth(by, 1));
+          slide(piece.print.xMm + by[0], piece.print.yMm + by[1]);
         }}
       >
         <title>The cloth with the piece's outline on it</title>

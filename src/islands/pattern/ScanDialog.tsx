@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
+import { Button, Choice, FileDialog, LengthField } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
 import { distanceOnSheet, sheetSize, type Wanted } from '~/core/drawing';
 import { LIMITS, type Project } from '~/core/model';
@@ -143,85 +143,84 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
   };
 
   return (
-    <Dialog title="A scan or photo" wide onClose={onClose}>
-      <div className={css.form}>
-        {!scan && (
-          <p>A drawing on white paper, in dark closed lines, traces best. Photograph it from above in even light.</p>
-        )}
-        <FilePick
-          label={scan ? 'Choose another picture' : 'Choose a PNG or JPEG'}
-          accept="image/png,image/jpeg"
-          onFile={(f) => void take(f)}
-        />
-        {error && <Note stop>{error}</Note>}
-        {share !== null && <Progress label="Tracing the picture" share={share} onCancel={cancel} />}
-        {scan && (
-          <div className={css.columns}>
-            {found ? (
-              <ScanRegions found={found} kept={kept} onToggle={(i) => setKept(toggled(kept, i))} />
-            ) : (
-              <ScanGrips scan={scan} corners={corners} ends={ends} onCorners={setCorners} onEnds={setEnds} />
-            )}
-            <div className={css.form}>
-              {found ? (
-                <>
-                  <p>
-                    {kept.size} of {found.regions.length} regions are kept. Click a region to keep it or leave it out.
-                  </p>
-                  <Button onClick={() => setFound(null)}>Back to corners and scale</Button>
-                </>
-              ) : (
-                <>
-                  <p>
-                    Drag the four corners onto the corners of the sheet. Then set the two round points on two places
-                    whose distance you know, such as the ends of a ruler.
-                  </p>
-                  <LengthField
-                    label="Their distance"
-                    units={u}
-                    min={5}
-                    max={LIMITS.reachMm}
-                    value={knownMm}
-                    onChange={setKnownMm}
-                  />
-                  <Choice
-                    label="What is a piece?"
-                    value={wanted}
-                    options={[
-                      { value: 'inside', label: 'what lines enclose' },
-                      { value: 'dark', label: 'the dark shapes' },
-                    ]}
-                    onChange={setWanted}
-                  />
-                  <label className={css.range}>
-                    Iron out wobbles
-                    <input
-                      type="range"
-                      min="0"
-                      max="1"
-                      step="0.05"
-                      value={smooth}
-                      onChange={(e) => setSmooth(Number(e.target.value))}
-                    />
-                  </label>
-                  <Button look="go" disabled={share !== null} onClick={() => void trace()}>
-                    Trace it
-                  </Button>
-                </>
-              )}
-            </div>
-          </div>
-        )}
-      </div>
-      <div className={css.actions}>
-        <Button onClick={onClose}>Cancel</Button>
-        {found && (
+    <FileDialog
+      title="A scan or photo"
+      wide
+      lead={
+        !scan && 'A drawing on white paper, in dark closed lines, traces best. Photograph it from above in even light.'
+      }
+      label={scan ? 'Choose another picture' : 'Choose a PNG or JPEG'}
+      accept="image/png,image/jpeg"
+      onFile={(f) => void take(f)}
+      error={error}
+      working={{ label: 'Tracing the picture', share, onCancel: cancel }}
+      actions={
+        found && (
           <Button look="go" disabled={kept.size === 0} onClick={lay}>
             Lay {kept.size === 1 ? 'it' : 'them'} on the ground
           </Button>
-        )}
-      </div>
-    </Dialog>
+        )
+      }
+      onClose={onClose}
+    >
+      {scan && (
+        <div className={css.columns}>
+          {found ? (
+            <ScanRegions found={found} kept={kept} onToggle={(i) => setKept(toggled(kept, i))} />
+          ) : (
+            <ScanGrips scan={scan} corners={corners} ends={ends} onCorners={setCorners} onEnds={setEnds} />
+          )}
+          <div className={css.form}>
+            {found ? (
+              <>
+                <p>
+                  {kept.size} of {found.regions.length} regions are kept. Click a region to keep it or leave it out.
+                </p>
+                <Button onClick={() => setFound(null)}>Back to corners and scale</Button>
+              </>
+            ) : (
+              <>
+                <p>
+                  Drag the four corners onto the corners of the sheet. Then set the two round points on two places whose
+                  distance you know, such as the ends of a ruler.
+                </p>
+                <LengthField
+                  label="Their distance"
+                  units={u}
+                  min={5}
+                  max={LIMITS.reachMm}
+                  value={knownMm}
+                  onChange={setKnownMm}
+                />
+                <Choice
+                  label="What is a piece?"
+                  value={wanted}
+                  options={[
+                    { value: 'inside', label: 'what lines enclose' },
+                    { value: 'dark', label: 'the dark shapes' },
+                  ]}
+                  onChange={setWanted}
+                />
+                <label className={css.range}>
+                  Iron out wobbles
+                  <input
+                    type="range"
+                    min="0"
+                    max="1"
+                    step="0.05"
+                    value={smooth}
+                    onChange={(e) => setSmooth(Number(e.target.value))}
+                  />
+                </label>
+                <Button look="go" disabled={share !== null} onClick={() => void trace()}>
+                  Trace it
+                </Button>
+              </>
+            )}
+          </div>
+        </div>
+      )}
+    </FileDialog>
   );
 }
 

@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
-import { nth } from '~/core/lists';
+import { arrowOf } from '~/components';
 import type { Point } from '~/core/shape';
 import css from './Dialogs.module.css';
 
@@ -56,11 +56,11 @@ export function ScanGrips({
         held.current = { kind, index };
       }}
       onKeyDown={(e) => {
-        const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+        const by = arrowOf(e.key);
         if (!by) return;
         e.preventDefault();
         const step = e.shiftKey ? 20 : 2;
-        put(kind, index, { x: p.x + nth(by, 0) * step, y: p.y + nth(by, 1) * step });
+        put(kind, index, { x: p.x + by[0] * step, y: p.y + by[1] * step });
       }}
     />
   );

@@ -1,4 +1,5 @@
 import { type PointerEvent, useId, useMemo, useRef, useState } from 'react';
+import { arrowOf } from '~/components';
 import type { LaidStrip, LayoutAsk } from '~/core/layout';
 import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
@@ -110,16 +111,14 @@ export function LayoutView({
               onPointerCancel={() => setDrag(null)}
               onKeyDown={(e) => {
                 const step = e.shiftKey ? 20 : 5;
-                const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
-                  e.key
-                ];
+                const by = arrowOf(e.key);
                 if (e.key === 'Enter' || e.key === ' ') {
                   e.preventDefault();
                   onPick(name);
                 } else if (by) {
                   e.preventDefault();
                   onPick(name);
-                  onDrop(p, { x: nth(by, 0) * (flipped ? -1 : 1), y: nth(by, 1) });
+                  onDrop(p, { x: by[0] * step * (flipped ? -1 : 1), y: by[1] * step });
                 }
               }}
             >
