@@ -27,10 +27,10 @@ export function lazily<P extends object>(
   what: string,
   from: () => Promise<ComponentType<P>>,
   as: 'dialog' | 'part' = 'part',
-): (props: P) => ReactNode {
+): ((props: P) => ReactNode) & { readonly loadAhead: () => void } {
   let loaded: ComponentType<P> | null = null;
   // biome-ignore lint/correctness/noComponentHookFactories: made once when a module loads, as React.lazy is
-  return function Lazily(props: P) {
+  function Lazily(props: P) {
     const [View, setView] = useState<ComponentType<P> | null>(() => loaded);
     const [failed, setFailed] = useState(false);
     useEffect(() => {
@@ -77,5 +77,16 @@ export function lazily<P extends object>(
         <View {...props} />
       </Boundary>
     );
+  }
+  /** Loads it before it is asked for, so that it is there when it is; what goes wrong then is told when it is shown. */
+  const loadAhead = (): void => {
+    if (!loaded)
+      from().then(
+        (view) => {
+          loaded = view;
+        },
+        () => undefined,
+      );
   };
+  return Object.assign(Lazily, { loadAhead });
 }

@@ -97,6 +97,12 @@ describe('without a service worker, the server stopped in the middle', () => {
     );
     await s.go('/project/harbour-light/pattern');
     await s.settled();
+    // The other stations are fetched once the one at hand stands.
+    await s.holds('the others are there', () =>
+      s.run<boolean>(
+        'return performance.getEntriesByType("resource").filter((e) => /\\/(Layers|Match|Trace|Press)\\.[\\w-]+\\.js$/.test(e.name)).length >= 4',
+      ),
+    );
   });
   after(() => s.close());
   /** The page is there, with words and a way on. */

@@ -1,5 +1,5 @@
 import { ArrowLeft, Download, FlipVertical2, History, Keyboard, Redo2, Spool, Undo2 } from 'lucide-react';
-import { type ComponentType, useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { Boundary, Button, ButtonLink, Empty, lazily, Note, REFUSAL_SHOWN, Toast } from '~/components';
 import type { Project, Snag } from '~/core/model';
@@ -31,7 +31,7 @@ import { useSingleKeys } from './useSingleKeys';
 import css from './Workshop.module.css';
 
 /** Each station is loaded when it is opened: what one works at should be there at once. */
-const VIEWS: Readonly<Record<Station, ComponentType>> = {
+const VIEWS: { readonly [S in Station]: ReturnType<typeof lazily<object>> } = {
   pattern: lazily('the station Pattern', async () => (await import('../pattern/Pattern')).Pattern),
   layers: lazily('the station Layers', async () => (await import('../layers/Layers')).Layers),
   match: lazily('the station Match', async () => (await import('../match/Match')).Match),
@@ -50,6 +50,7 @@ const KeysDialog = lazily('the keys', async () => (await import('./KeysDialog'))
 const Repair = lazily('the repair', async () => (await import('./Repair')).Repair);
 
 const SEED_MS = 1500;
+const AHEAD_MS = 200;
 
 /** One project: its name, its seam of stations, and the station that hands are at. */
 export function Workshop() {
@@ -132,6 +133,16 @@ function Bench() {
       window.removeEventListener('keydown', key);
     };
   }, [singleKeys]);
+
+  // Once the station at hand stands, the others are fetched: one may walk the seam at once, and also when the server is gone by then.
+  const planned = plan !== null;
+  useEffect(() => {
+    if (!planned) return;
+    const later = setTimeout(() => {
+      for (const view of Object.values(VIEWS)) view.loadAhead();
+    }, AHEAD_MS);
+    return () => clearTimeout(later);
+  }, [planned]);
 
   const name = project?.name;
   useEffect(() => {
