@@ -113,6 +113,15 @@ const copies = Array.from({ length: SIDE_BY_SIDE }, (_, i) => {
   return home;
 });
 
+// Whoever stops this stops its test runs too: one with an endless loop in it would go on for ever.
+const running = new Set();
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    for (const child of running) child.kill('SIGKILL');
+    for (const home of copies) rmSync(home, { recursive: true, force: true });
+    process.exit(1);
+  });
+
 /** Whether the tests notice. */
 const noticed = (home, tests) =>
   new Promise((resolve) => {
@@ -122,9 +131,11 @@ const noticed = (home, tests) =>
       cwd: home,
       stdio: 'ignore',
     });
+    running.add(child);
     const late = setTimeout(() => child.kill('SIGKILL'), LIMIT_MS);
     child.on('close', (code) => {
       clearTimeout(late);
+      running.delete(child);
       resolve(code !== 0);
     });
   });
