@@ -102,15 +102,23 @@ describe('an edit is checked before it is taken', () => {
     );
   });
 
-  it('looks only at what was touched: a nudge among 2,000 pieces takes under 20 ms', () => {
+  it('looks only at what was touched: a nudge among 2,000 pieces takes under a fifth of reading them all', () => {
     const many = project(
       Array.from({ length: 2000 }, (_, i) => piece(`p${i}`, square(10), { at: { xMm: i % 40, yMm: i, rotateDeg: 0 } })),
     );
     const after = edited(many, (p) => void (p.pieces[7]!.at.xMm += 1));
-    faultOfEdit(many, after);
-    const start = performance.now();
-    for (let i = 0; i < 10; i++) expect(faultOfEdit(many, after)).to.equal(null);
-    expect((performance.now() - start) / 10).to.be.below(20);
+    // Compared on the same machine in the same minute: a bound in milliseconds would measure the machine.
+    const fastestOf5 = (work: () => unknown) =>
+      Math.min(
+        ...Array.from({ length: 5 }, () => {
+          const start = performance.now();
+          work();
+          return performance.now() - start;
+        }),
+      );
+    const nudge = fastestOf5(() => expect(faultOfEdit(many, after)).to.equal(null));
+    const all = fastestOf5(() => expect(parseProject(after).ok).to.equal(true));
+    expect(nudge).to.be.below(all / 5);
   });
 });
 
