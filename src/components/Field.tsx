@@ -1,7 +1,7 @@
 import { useEffect, useId, useState } from 'react';
 import { type DisplayUnits, formatLength, parseLength } from '~/core/units';
 import css from './Field.module.css';
-import { FieldFrame, type FieldLabel } from './FieldFrame';
+import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
 /** Said to the window when a field shows why what was typed was not taken. */
 export const REFUSAL_SHOWN = 'refusal-shown';
@@ -156,18 +156,7 @@ export function Select<T extends string>({
   return (
     <FieldFrame label={label} hint={hint}>
       {(ties) => (
-        <select
-          {...ties}
-          className={`${css.input} ${css.select}`}
-          value={value}
-          onChange={(e) => onChange(e.target.value as T)}
-        >
-          {options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ))}
-        </select>
+        <SelectBox {...ties} options={options} value={value} onChange={(e) => onChange(e.target.value as T)} />
       )}
     </FieldFrame>
   );

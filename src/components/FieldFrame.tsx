@@ -1,4 +1,4 @@
-import { type ReactNode, useId } from 'react';
+import { type ComponentProps, type ReactNode, useId } from 'react';
 import css from './Field.module.css';
 
 /** What every field says of itself. */
@@ -45,5 +45,21 @@ export function FieldFrame({
         )
       )}
     </div>
+  );
+}
+
+/** The list of a field: one of many. */
+export function SelectBox({
+  options,
+  ...more
+}: ComponentProps<'select'> & { options: readonly { value: string | number; label: string }[] }) {
+  return (
+    <select {...more} className={`${css.input} ${css.select}`}>
+      {options.map((o) => (
+        <option key={o.value} value={o.value}>
+          {o.label}
+        </option>
+      ))}
+    </select>
   );
 }

@@ -1,6 +1,6 @@
 import { type FieldValues, get, type Path, type UseFormReturn } from 'react-hook-form';
 import css from './Field.module.css';
-import { FieldFrame, type FieldLabel } from './FieldFrame';
+import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
 interface Common<T extends FieldValues> extends FieldLabel {
   form: UseFormReturn<T>;
@@ -76,17 +76,11 @@ export function FormSelect<T extends FieldValues>({
   return (
     <FieldFrame label={label} hint={hint} error={errorAt(form, name)}>
       {(ties) => (
-        <select
+        <SelectBox
           {...ties}
-          className={`${css.input} ${css.select}`}
+          options={options}
           {...form.register(name, numeric ? { setValueAs: (v: unknown) => Number(v) } : {})}
-        >
-          {options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ))}
-        </select>
+        />
       )}
     </FieldFrame>
   );

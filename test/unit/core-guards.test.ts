@@ -13,7 +13,7 @@ import { planProject, planWithPicture } from '~/core/plan';
 import { areaMm2, boundsOf, intersection, offset, placement, regionOf, transformRegion } from '~/core/shape';
 import { tileDrawing } from '~/core/sheet';
 import { FACE_FILES } from '~/workers/faces';
-import { cotton, piece, project, square } from './helpers';
+import { cotton, piece, project, square, wish } from './helpers';
 
 // What mutation testing found unnoticed: each of these fails when the figure or comparison it names is changed.
 
@@ -155,23 +155,6 @@ describe('lettering: words', () => {
 });
 
 describe('match: each rule looks the right way', () => {
-  const wish = (more: Partial<Wish> = {}): Wish => ({
-    pieceId: 'p',
-    overruledWith: null,
-    fabric: cotton(),
-    beneath: [cotton({ id: 'ground' })],
-    bonded: [],
-    edge: 'blanket',
-    route: 'trace-on-liner',
-    intent: { kind: 'applique', laundering: 'never', hand: 'medium', edge: 'blanket' },
-    wants: NO_WANTS,
-    schools: USUAL_SCHOOLS,
-    layers: 2,
-    narrowMm: 80,
-    longMm: 120,
-    fabricAreaMm2: 8000,
-    ...more,
-  });
   const of = (id: string, more = {}) => fabricFrom(id, { id, name: id, ...more });
   const film = (id: string, more: Partial<Web> = {}): Web => webFrom(id, { id, name: id, ...more });
   const light = film('light-film');

@@ -1,6 +1,18 @@
 import { turnOver } from '~/core/facing';
+import type { Wish } from '~/core/match';
 import { fabricFrom, webFrom } from '~/core/material';
-import { type Fabric, type Iron, newPiece, newProject, type Piece, type Project, type Web } from '~/core/model';
+import {
+  type Fabric,
+  type Intent,
+  type Iron,
+  NO_WANTS,
+  newPiece,
+  newProject,
+  type Piece,
+  type Project,
+  USUAL_SCHOOLS,
+  type Web,
+} from '~/core/model';
 import { planProject } from '~/core/plan';
 import { pathOf, printPath } from '~/core/shape';
 import { spokenPlan } from '~/words';
@@ -58,3 +70,31 @@ export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Proj
     ground: { fabricId: 'cotton', widthMm: 400, heightMm: 400, ...more.ground },
     bench: { ironId: 'iron', ...more.bench },
   });
+
+/** A purpose: appliqué that is never washed, blanket stitched. */
+export const intent = (more: Partial<Intent> = {}): Intent => ({
+  kind: 'applique',
+  laundering: 'never',
+  hand: 'medium',
+  edge: 'blanket',
+  ...more,
+});
+
+/** What a piece asks of its web: cotton on cotton, for that purpose. */
+export const wish = (more: Partial<Wish> = {}): Wish => ({
+  pieceId: 'p',
+  overruledWith: null,
+  fabric: cotton(),
+  beneath: [cotton({ id: 'ground' })],
+  bonded: [],
+  edge: 'blanket',
+  route: 'trace-on-liner',
+  intent: intent(),
+  wants: NO_WANTS,
+  schools: USUAL_SCHOOLS,
+  layers: 2,
+  narrowMm: 80,
+  longMm: 120,
+  fabricAreaMm2: 8000,
+  ...more,
+});

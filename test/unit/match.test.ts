@@ -26,32 +26,8 @@ import {
 import { CARE_LIMIT_C } from '~/core/units';
 import { DEMO_WEBS } from '~/demo/drawer';
 import { buyWords, choiceReasonWords, confidenceWords, rejectionWords, ruleWords, runnerUpWords } from '~/words';
-import { cotton, web } from './helpers';
+import { cotton, intent, web, wish } from './helpers';
 
-const intent = (more: Partial<Intent> = {}): Intent => ({
-  kind: 'applique',
-  laundering: 'never',
-  hand: 'medium',
-  edge: 'blanket',
-  ...more,
-});
-const wish = (more: Partial<Wish> = {}): Wish => ({
-  pieceId: 'p',
-  overruledWith: null,
-  fabric: cotton(),
-  beneath: [cotton({ id: 'ground' })],
-  bonded: [],
-  edge: 'blanket',
-  route: 'trace-on-liner',
-  intent: intent(),
-  wants: NO_WANTS,
-  schools: USUAL_SCHOOLS,
-  layers: 2,
-  narrowMm: 80,
-  longMm: 120,
-  fabricAreaMm2: 8000,
-  ...more,
-});
 const look = (w: Partial<Wish>, one: Web) => judge(situationOf(wish(w)), one);
 const choose = (w: Partial<Wish>, webs: readonly Web[] = DEMO_WEBS) => chooseWebs([wish(w)], webs)[0]!;
 const bought = (c: ReturnType<typeof choose>): string | null => c.buy && buyWords(c.buy, 'mm');
