@@ -1,12 +1,12 @@
 import { type KeyboardEvent, memo, type PointerEvent, useId } from 'react';
 import { contrast } from '~/core/colour';
-import { finishedOutline, type Piece, type Project } from '~/core/model';
+import { type ArticleView, finishedOutline, type Piece } from '~/core/model';
 import type { Spot } from '~/core/shape';
 import { ClothDefs, clothUrl, shade } from './Cloth';
 import css from './Picture.module.css';
 
 export interface PictureProps {
-  project: Project;
+  project: ArticleView;
   spots: Readonly<Record<string, Spot>>;
   selectedId?: string | null;
   /** Everything picked; the one picked last is among them. */
@@ -145,7 +145,7 @@ function GroundShape({
 }
 
 /** The view box of a picture: the ground with a little table around it. */
-export function pictureBox({ ground }: Pick<Project, 'ground'>): string {
+export function pictureBox({ ground }: Pick<ArticleView, 'ground'>): string {
   const pad = Math.max(ground.widthMm, ground.heightMm) * 0.025;
   return `${-pad} ${-pad} ${ground.widthMm + 2 * pad} ${ground.heightMm + 2 * pad}`;
 }
@@ -170,11 +170,12 @@ export function Picture({
 }: PictureProps) {
   const prefix = useId();
   const { widthMm: w, heightMm: h } = project.ground;
-  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const byId = new Map(project.pieces.map((p) => [p.id, { piece: p, number: project.numberOf(p.id) }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   const first = selectedId ?? project.order[0];
   const picked = new Set(selectedIds);
   const ground = project.ground.outline;
+  const onGround = project.article.ground !== null;
   return (
     <svg
       ref={svgRef}
@@ -187,10 +188,14 @@ export function Picture({
       data-flipped={flipped}
     >
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
-      <GroundShape w={w} h={h} outline={ground} fill="#1a1208" opacity={0.2} shift="translate(1 2)" />
+      {onGround && <GroundShape w={w} h={h} outline={ground} fill="#1a1208" opacity={0.2} shift="translate(1 2)" />}
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        <GroundShape w={w} h={h} outline={ground} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
-        {flipped && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
+        {onGround ? (
+          <GroundShape w={w} h={h} outline={ground} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+        ) : (
+          <rect className={css.table} width={w} height={h} />
+        )}
+        {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
         {project.order.map((id) => {
           const entry = byId.get(id);
           if (!entry) return null;

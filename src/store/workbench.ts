@@ -4,7 +4,7 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { wholeWords } from '~/core/arrange';
 import { around } from '~/core/lists';
-import { faultOfEdit, type Plan, type Problem, type Project, parseProject } from '~/core/model';
+import { articleOr, faultOfEdit, type Plan, type Problem, type Project, parseProject, viewOf } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
@@ -37,6 +37,8 @@ interface Workbench extends PlanningState, SavingState {
   selectedIds: readonly string[];
   /** The whole view is turned over to the wrong side. */
   flipped: boolean;
+  /** The article that is looked at; null: the first. */
+  articleId: string | null;
   /** The run of small edits that the next may still join, and until when. */
   run: (Run & { readonly until: number }) | null;
   /** What plans and saves the open project; null while none is open. */
@@ -66,6 +68,7 @@ const EMPTY: Workbench = {
   selectedId: null,
   selectedIds: [],
   flipped: false,
+  articleId: null,
   run: null,
   open: null,
 };
@@ -177,7 +180,11 @@ export function select(id: string | null, add = false): void {
     return;
   }
   const group = wholeWords(project, [id]);
-  if (!add) {
+  const articleId = project.pieces.find((p) => p.id === id)?.articleId ?? get().articleId;
+  if (articleId !== articleOr(project, get().articleId).id) {
+    // What is picked together lies on one article.
+    set({ articleId, selectedId: id, selectedIds: group });
+  } else if (!add) {
     set({ selectedId: id, selectedIds: group });
   } else if (selectedIds.includes(id)) {
     const rest = selectedIds.filter((other) => !group.includes(other));
@@ -197,10 +204,15 @@ export function selectAll(ids: readonly string[]): void {
 /** Picks the piece that lies over the one in hand, or under it; round and round. */
 export function selectNext(way: 1 | -1): void {
   const { project, selectedId } = get();
-  if (!project || project.order.length === 0) return;
-  const { order } = project;
+  if (!project) return;
+  const { order } = viewOf(project, get().articleId);
+  if (order.length === 0) return;
   const place = order.indexOf(selectedId ?? '');
   select(place < 0 ? (order[0] ?? null) : around(order, place + way));
+}
+/** Looks at another article of the project; what was in hand is let go of. */
+export function lookAtArticle(articleId: string): void {
+  set({ articleId, selectedId: null, selectedIds: [] });
 }
 export const flip = (): void => set({ flipped: !get().flipped });
 

@@ -1,4 +1,5 @@
 export * from './facing';
+export * from './making';
 export * from './match';
 export * from './plan';
 export * from './press';

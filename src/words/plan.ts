@@ -9,8 +9,11 @@ import {
   SEVERITIES,
   type Setting,
   STATIONS,
+  STEP_KINDS,
+  STEP_PLACES,
 } from '~/core/model';
 import { facingWords } from './facing';
+import { spokenMaking } from './making';
 import {
   butWords,
   buyWords,
@@ -32,7 +35,7 @@ const told = <F extends object>(finding: F, text: string): F & { text: string } 
 const toldCaution = (c: Caution, units: Units) => told(c, cautionWords(c, units));
 
 /** A setting in words. What stops it, if anything does, is also the first of its cautions. */
-export function spokenSetting<S extends Setting>(setting: S, units: Units) {
+export function spokenSetting<S extends Omit<Setting, 'deciding'>>(setting: S, units: Units) {
   const { heat, pressure, stop, cautions, reasons, remedies, ...rest } = setting;
   return {
     ...rest,
@@ -64,6 +67,7 @@ export function spokenPlan(plan: Plan, project: Project) {
     })),
     tracings: plan.tracings.map((t) => told(t, facingWords(t))),
     press: plan.press.map((t) => spokenSetting(t, units)),
+    making: spokenMaking(plan, project),
     snags: plan.snags.map((s) => ({ ...s, ...ofSnag(s) })),
   };
 }
@@ -119,14 +123,6 @@ export const planSchema = z.object({
     }),
   ),
   order: z.array(z.string()),
-  steps: z.array(
-    z.object({
-      on: z.enum(['sheet', 'ground']),
-      unit: z.string().nullable(),
-      pieceIds: z.array(z.string()),
-      keepLinerOn: z.string().nullable(),
-    }),
-  ),
   overlaps: z.array(z.object({ under: z.string(), over: z.string(), areaMm2: mm })),
   tracings: z.array(
     finding.extend({
@@ -145,8 +141,49 @@ export const planSchema = z.object({
       stage: z.enum(['fuse', 'bond']),
       pieceIds: z.array(z.string()),
       webId: z.string(),
+      on: z.enum(STEP_PLACES),
+      unit: z.string().nullable(),
+      stepIds: z.array(z.string()).min(1),
+      setDowns: z.number().int().min(1),
+      loads: z.number().int().min(1),
+      copies: z.number().int().min(1),
+      decides: z.object({ stepId: z.string(), column: z.number().int().min(0) }),
     }),
   ),
+  making: z.object({
+    steps: z.array(
+      z.object({
+        id: z.string(),
+        kind: z.enum(STEP_KINDS),
+        articleId: z.string().nullable(),
+        pieceIds: z.array(z.string()),
+        members: z.array(z.string()),
+        unit: z.string().nullable(),
+        webId: z.string().nullable(),
+        fabricId: z.string().nullable(),
+        copies: z.number().int().min(1),
+        ticketId: z.string().nullable(),
+        on: z.enum(STEP_PLACES),
+        loads: z.number().int().min(1),
+        setDowns: z.number().int().min(0),
+        columns: z.array(z.object({ areaMm2: mm, layers: z.array(z.string()) })),
+        handsS: mm,
+        waitS: mm,
+        does: z.looseObject({ code: z.string() }),
+        text: z.string().min(1),
+        look: z.string().nullable(),
+        ifNot: z.array(z.string()),
+        ifNotText: z.array(z.string()),
+        care: z.string(),
+        careCodes: z.array(z.string()),
+      }),
+    ),
+    handsS: mm,
+    waitS: mm,
+    settings: z.number().int().min(0),
+    reheats: z.array(z.tuple([z.string(), z.number().int().min(1)])),
+    troubles: z.array(z.looseObject({ code: z.string() })),
+  }),
   webUse: z.array(
     z.object({
       webId: z.string(),

@@ -53,6 +53,10 @@ const CAUTIONS: Words<Caution> = {
   },
   'no-common-window': ({ slowS, harm }) =>
     `No one time suits the whole of it: where most lies beneath, it is bonded only after ${seconds(slowS)}; elsewhere ${harmWords(harm)} after ${seconds(harm.atS)}. Press the two places one after the other, with a pressing sheet over what is done.`,
+  'too-many-layers': ({ layers }) =>
+    `The heat would have to go through ${layers} layers of cloth here: no iron gets through that. Bond them in parts, or cut hidden cloth away.`,
+  'leaflet-wants-steam': () =>
+    'The leaflet asks for steam, and you press dry throughout: take it with steam, or test a dry bond on a scrap.',
   'dial-unmeasured': ({ iron, unsureC }, u) =>
     `The dial of ${iron} has not been measured: a mark is not a temperature, and may be off by ${warmer(unsureC, u)} either way. Measure it, or test on a scrap.`,
   'dial-not-rising': ({ iron, low, high }) =>
@@ -113,8 +117,14 @@ const REASONS: Words<PressReason> = {
     return `What matters most: ${Math.round(share * 100)} % of what holds the heat up is ${what}${slowOn ? `; on the ${slowOn} it takes its time` : ''}.`;
   },
   'several-piles': ({ piles, layers }) =>
-    `Beneath it lie ${piles} different piles of cloth: the one that decides has ${layers} ${layers === 1 ? 'layer' : 'layers'}, the ground included, and the seconds are right for all of them.`,
+    `It covers ${piles} different piles: the one that decides has ${layers} ${layers === 1 ? 'layer' : 'layers'} of cloth, and the seconds are right for all of them.`,
   quicker: ({ remedy }, u) => `Quicker: ${lower(remedyWords(remedy, u))}, then from ${seconds(remedy.minS)}.`,
+  'one-setting': ({ fromC, toC }, u) =>
+    `By itself it would be set to ${heat(fromC, u)}; the dial cannot tell that from the ${heat(toC, u)} of the others, so it is one setting.`,
+  'one-time': ({ presses }) =>
+    `${presses} presses one after another: the seconds are right for each of them, so that you count to one number.`,
+  'small-moves': () =>
+    'Half-way through each set-down shift the iron by a thumb; the dwell is longer by as much as a vent or the rim misses.',
   vents: () => 'Vent holes press nothing: shift the iron by a thumb on the second round.',
 };
 export const pressReasonWords = (r: PressReason, units: Units): string => say(REASONS, r, units);

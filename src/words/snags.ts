@@ -12,6 +12,8 @@ interface About {
   /** The first few pieces of a list by name, and how many more. */
   readonly several: (ids: readonly string[]) => string;
   readonly web: (id: string) => string;
+  readonly fabric: (id: string) => string;
+  readonly article: (id: string) => string;
 }
 
 const NAMED = 3;
@@ -29,6 +31,8 @@ function about(project: Project): About {
     several: (ids) =>
       ids.slice(0, NAMED).map(named).join(', ') + (ids.length > NAMED ? ` and ${ids.length - NAMED} more` : ''),
     web: (id) => project.webs.find((w) => w.id === id)?.name ?? 'the web',
+    fabric: (id) => project.fabrics.find((f) => f.id === id)?.name ?? 'the cloth',
+    article: (id) => `“${project.articles.find((x) => x.id === id)?.name || 'the article'}”`,
   };
 }
 
@@ -69,6 +73,11 @@ const TEXTS: Words<Snag, [About]> = {
     `${a.several(s.pieceIds)} were each decided to lie over the one before, in a circle: that could only be woven.`,
   'unit-interleaved': (s, a) =>
     `${a.named(s.pieceIds[0])} would have to lie between pieces of the unit “${s.unit}”, which is laid down whole.`,
+  'no-ground': (s, a) =>
+    `${a.article(s.articleId)} has no ground, so ${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} bonded to nothing.`,
+  'article-empty': (s, a) => `Nothing lies on ${a.article(s.articleId)} yet.`,
+  'patch-too-large': (s, a) =>
+    `No piece of ${a.fabric(s.fabricId)} in stock is large enough for ${a.several(s.pieceIds)} with the web beneath.`,
   'stiff-place': (s) =>
     `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Math.round(s.stiffness)} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
   'shows-through': (s, a) =>
@@ -104,6 +113,9 @@ const MENDS: Words<Snag, [About]> = {
   'short-of-web': () => 'Buy more, or give some pieces another web.',
   'order-circle': (s, a) => `Give up that ${a.named(s.over)} lies over ${a.named(s.under)}: they share least.`,
   'unit-interleaved': () => 'Take it into the unit, or take the unit apart there.',
+  'no-ground': () => 'Give it a ground in Pattern, or lay these pieces on others of it.',
+  'article-empty': () => 'Lay a piece on it, or take it out.',
+  'patch-too-large': () => 'Find a larger piece of that cloth, make the shape smaller, or take another fabric.',
   'stiff-place': () => 'Cut hidden cloth away, take lighter webs, or cut the middle out of the webs.',
   'shows-through': () =>
     'Cut the hidden part of the lower one away, line the upper one, put them in another order, or choose a denser cloth.',

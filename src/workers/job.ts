@@ -3,6 +3,7 @@ import {
   benchCoverSchema,
   benchSchema,
   benchSurfaceSchema,
+  COVERS,
   fabricSchema,
   fileStem,
   ironPressureKPa,
@@ -19,7 +20,7 @@ import {
 } from '~/core/model';
 import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
-import { type PressRequest, runAt, settingFor } from '~/core/press';
+import { requestOf, runAt, settingFor } from '~/core/press';
 import {
   correctedFor,
   cutList,
@@ -170,13 +171,27 @@ function prepareNest(body: string): Prepared {
   return () => json(nest(data, { now: () => performance.now() }));
 }
 
+/** One press has one cover: `cover`, or of a project's two the one for its stage. */
+const pressBench = z
+  .object({
+    cover: z.enum(COVERS).optional(),
+    coverId: z.string().max(100).nullable().optional(),
+    covers: benchSchema.shape.covers.optional(),
+    coverIds: benchSchema.shape.coverIds,
+    surface: benchSchema.shape.surface,
+    surfaceId: benchSchema.shape.surfaceId,
+  })
+  .refine((b) => b.cover !== undefined || b.covers !== undefined, {
+    error: 'names no cover; send “cover”, such as parchment or none',
+  });
+
 const pressBody = z.object({
   stage: z.enum(['fuse', 'bond']),
   fabric: fabricSchema,
   onto: z.union([fabricSchema, z.array(fabricSchema).max(60)]).optional(),
   web: webSchema,
   iron: ironSchema,
-  bench: benchSchema,
+  bench: pressBench,
   covers: z.array(benchCoverSchema).max(50).default([]),
   surfaces: z.array(benchSurfaceSchema).max(50).default([]),
   side: z.enum(['liner', 'cloth']).optional(),
@@ -186,7 +201,7 @@ const pressBody = z.object({
 function preparePress(body: string): Prepared {
   const read = readBody(body, pressBody, '{ "stage", "fabric", "web", "iron", "bench" }');
   if (!read.ok) return read.answer;
-  const { onto, side, steam, ...rest } = read.data;
+  const { onto, side, steam, bench, ...rest } = read.data;
   if (rest.stage === 'bond' && onto === undefined)
     return bad('no-ground', 'To bond, send “onto”: the fabric that lies beneath.', 'onto');
   const kPa = ironPressureKPa(rest.iron);
@@ -202,12 +217,18 @@ function preparePress(body: string): Prepared {
       `The web may be heated to ${rest.web.maxC} °C, below the ${rest.web.meltC} °C at which it melts. Check the leaflet.`,
       'web.maxC',
     );
-  const request: PressRequest = {
+  const { cover, coverId, covers, coverIds, ...under } = bench;
+  const request = requestOf({
     ...rest,
+    bench: {
+      ...under,
+      cover: cover ?? covers?.[rest.stage] ?? 'none',
+      coverId: coverId ?? coverIds[rest.stage],
+    },
     onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
     ...(side ? { side } : {}),
     ...(steam === undefined ? {} : { steam }),
-  };
+  });
   return () => {
     const setting = settingFor(request);
     const run = runAt(request, setting.heat.soleplateC, { untilS: Math.min(60, setting.dwell.seconds * 2 + 2) });

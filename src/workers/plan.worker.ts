@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
 import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
-import type { Project, Stage } from '~/core/model';
-import { type Pressed, planWithPicture, pressRequestOf, wishOf } from '~/core/plan';
+import type { Project } from '~/core/model';
+import { type Pressed, planWithPicture, pressedOn, wishOf } from '~/core/plan';
 import { type Look, type LookAs, lookInto } from '~/core/press';
 
 const api = {
@@ -13,11 +13,10 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
-  /** What one piece's press is worked out from. */
-  pressRequest: (project: Project, pieceId: string, stage: Stage, webId: string, soleplateC: number): Pressed | null =>
-    pressRequestOf(project, pieceId, stage, webId, soleplateC),
+  /** What a ticket is worked out from. */
+  pressedOn: (project: Project, ticketId: string): Pressed | null => pressedOn(project, ticketId),
   /** One press looked into with something changed. */
-  lookInto: (press: Pressed, as: LookAs): Look => lookInto(press.request, press.piles, as),
+  lookInto: (press: Pressed, as: LookAs): Look => lookInto(press.request, press.columns, as),
 };
 export type PlanWorker = typeof api;
 expose(api);

@@ -31,7 +31,7 @@ export function benchMatch(note: Note, time: Time, ms: (n: number) => string): v
       bonded: [],
       edge,
       route: 'trace-on-liner',
-      intent: { kind: 'applique', laundering: 'gentle', hand: HANDS[i % HANDS.length]!, edge },
+      intent: { laundering: 'gentle', hand: HANDS[i % HANDS.length]!, edge },
       wants: NO_WANTS,
       schools: USUAL_SCHOOLS,
       layers: 2 + (i % 4),

@@ -1,6 +1,6 @@
 import { fabricFrom, webFrom } from '~/core/material';
 import { planProject } from '~/core/plan';
-import { type PressRequest, settingFor, simulate } from '~/core/press';
+import { requestOf, settingFor, simulate } from '~/core/press';
 import { harbourLight } from '~/demo';
 import { DEMO_IRONS } from '~/demo/drawer';
 
@@ -11,25 +11,25 @@ type Time = (run: () => void, runs?: number) => { first: number; median: number;
 export function benchPress(note: Note, time: Time, ms: (n: number) => string): void {
   const of = (id: string) => fabricFrom(id, { id, name: id });
   const bench = {
-    ironId: 'household',
     cover: 'press-cloth' as const,
     surface: 'ironing-board' as const,
     coverId: null,
     surfaceId: null,
   };
-  const request: PressRequest = {
-    stage: 'bond',
+  const ask = {
+    stage: 'bond' as const,
     fabric: of('denim'),
     onto: [of('quilting-cotton'), of('linen'), of('canvas')],
     web: webFrom('medium-film', { id: 'w', name: 'w' }),
     iron: DEMO_IRONS[0]!,
     bench,
   };
+  const request = requestOf(ask);
   // Cover, cloth, web, three cloths and the board: seven layers.
   const run = time(() => simulate(request, { soleplateC: 150, kPa: 2, steam: false, untilS: 60 }), 60);
   note('60 s of a seven-layer stack', '< 5 ms', `${ms(run.median)} (worst ${ms(run.worst)})`);
   // Two thick felts through a press cloth: no window as it lies, and every remedy is worked out.
-  const hard = { ...request, fabric: of('wool-felt'), onto: [of('wool-felt')] };
+  const hard = requestOf({ ...ask, fabric: of('wool-felt'), onto: [of('wool-felt')] });
   const setting = time(() => settingFor(hard), 40);
   note(
     `A full setting with window and ${settingFor(hard).remedies.length} remedies`,

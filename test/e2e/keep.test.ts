@@ -183,7 +183,7 @@ describe('nothing is lost, in Chromium', () => {
       newPiece({
         id: `p${i}`,
         label: '',
-        fabricId: many.ground.fabricId,
+        fabricId: many.articles[0]!.ground!.fabricId,
         outline: square,
         at: { xMm: (i % 40) * 12, yMm: Math.floor(i / 40) * 12, rotateDeg: 0 },
       }),

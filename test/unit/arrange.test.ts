@@ -24,9 +24,9 @@ import {
   wholeWords,
 } from '~/core/arrange';
 import { facingOf } from '~/core/facing';
-import { boxOnGround, type Project, parseProject, regionOnGround, type Word } from '~/core/model';
+import { boxOnGround, type Project, parseProject, regionOnGround, viewOf, type Word } from '~/core/model';
 import { areaMm2, boundsOf, exclusive, mirrorAt, regionOf, transformRegion } from '~/core/shape';
-import { piece, project, square } from './helpers';
+import { groundOf, piece, project, square } from './helpers';
 
 const at = (xMm: number, yMm: number, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });
 const three = (): Project =>
@@ -37,6 +37,7 @@ const three = (): Project =>
   ]);
 const word = (more: Partial<Word> = {}): Word => ({
   id: 'w',
+  articleId: 'main',
   text: 'ABA',
   faceId: 'plain-heavy',
   fabricId: 'cotton',
@@ -82,7 +83,7 @@ describe('arrange: align and spread', () => {
   it('centres on the ground', () => {
     const p = three();
     const items = itemsOf(p, ['b']);
-    applyMoves(p, [...align(items, 'centre', groundBox(p.ground))]);
+    applyMoves(p, [...align(items, 'centre', groundBox(groundOf(p)))]);
     expect(boxOnGround(p.pieces[1]!)).to.include({ minX: 180, maxX: 220 });
   });
 
@@ -137,7 +138,11 @@ describe('arrange: turn, resize, copy', () => {
   });
 
   it('a new piece has its middle where it was laid', () => {
-    const p = pieceInMiddle(square(30, 500, 500), { x: 80, y: 90 }, { id: 'x', label: 'X', fabricId: 'cotton' });
+    const p = pieceInMiddle(
+      square(30, 500, 500),
+      { x: 80, y: 90 },
+      { id: 'x', label: 'X', fabricId: 'cotton', articleId: 'main' },
+    );
     expect(boxOnGround(p)).to.deep.equal({ minX: 65, minY: 75, maxX: 95, maxY: 105 });
   });
 });
@@ -184,23 +189,23 @@ describe('arrange: words', () => {
 describe('arrange: the ground and snapping', () => {
   it('leaves creases where folding leaves them', () => {
     const p = project();
-    p.ground.creases = { across: 2, down: 1, diagonal: false };
-    expect(creasesOf(p.ground)).to.deep.equal({ across: [100, 200, 300], down: [200] });
+    groundOf(p).creases = { across: 2, down: 1, diagonal: false };
+    expect(creasesOf(groundOf(p))).to.deep.equal({ across: [100, 200, 300], down: [200] });
   });
 
   it('shows what is left inside the seams, in any shape', () => {
     const p = project();
-    p.ground.seamAllowanceMm = 10;
-    expect(areaMm2(insideSeams(p.ground))).to.be.closeTo(380 * 380, 1);
-    p.ground.outline = 'M0 200A200 200 0 1 1 400 200A200 200 0 1 1 0 200Z';
-    expect(areaMm2(insideSeams(p.ground))).to.be.closeTo(Math.PI * 190 ** 2, 150);
-    p.ground.seamAllowanceMm = 200;
-    expect(insideSeams(p.ground)).to.deep.equal([]);
+    groundOf(p).seamAllowanceMm = 10;
+    expect(areaMm2(insideSeams(groundOf(p)))).to.be.closeTo(380 * 380, 1);
+    groundOf(p).outline = 'M0 200A200 200 0 1 1 400 200A200 200 0 1 1 0 200Z';
+    expect(areaMm2(insideSeams(groundOf(p)))).to.be.closeTo(Math.PI * 190 ** 2, 150);
+    groundOf(p).seamAllowanceMm = 200;
+    expect(insideSeams(groundOf(p))).to.deep.equal([]);
   });
 
   it('catches edges on edges and middles, and says how far away the other is', () => {
     const p = three();
-    const lines = snapLines(p, ['a']);
+    const lines = snapLines(viewOf(p, null), ['a']);
     const [a] = itemsOf(p, ['a']);
     const caught = snapMove(a!, 88.6, 0, lines, 3);
     expect(caught.dxMm).to.equal(90);
@@ -211,7 +216,7 @@ describe('arrange: the ground and snapping', () => {
 
   it('never moves further than it may catch', () => {
     const p = three();
-    const lines = snapLines(p, ['b']);
+    const lines = snapLines(viewOf(p, null), ['b']);
     const [b] = itemsOf(p, ['b']);
     fc.assert(
       fc.property(fc.integer({ min: -200, max: 300 }), fc.integer({ min: -200, max: 300 }), (dx, dy) => {
@@ -230,7 +235,7 @@ describe('arrange: the ground and snapping', () => {
       p,
       p.pieces.filter((q) => q.wordId === 'v').map((q) => q.id),
     );
-    const s = snapMove(v!, 0, -38.5, snapLines(p, v!.pieceIds), 3);
+    const s = snapMove(v!, 0, -38.5, snapLines(viewOf(p, null), v!.pieceIds), 3);
     expect(s.dyMm).to.equal(-40);
   });
 });

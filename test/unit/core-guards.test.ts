@@ -27,7 +27,7 @@ describe('layer: limits are where they say', () => {
       p.intent.hand = 'soft';
       p.layering.underlapMm = 50;
       const { plan, picture } = planWithPicture(p);
-      const { stack } = picture;
+      const { stack } = picture.articles['main']!;
       seen.push([stack.stacks[stack.highest!.stack]!.stiffness, plan.snags.some((s) => s.code === 'stiff-place')]);
     }
     for (const [stiffness, told] of seen) expect(told, String(stiffness)).to.equal(stiffness > HAND_LIMIT.soft.value);
@@ -65,7 +65,7 @@ describe('layer: limits are where they say', () => {
         [piece('a', square(60), at(10, 10)), piece('b', `M0 0H60V${mm}H0Z`, { ...at(70, 30), fabricId: 'near' })],
         {
           fabrics: [cotton({ colour: '#224466' }), cotton({ id: 'near', colour: '#264869' })],
-          ground: { fabricId: 'ground', widthMm: 400, heightMm: 400 } as never,
+          ground: { fabricId: 'ground', widthMm: 400, heightMm: 400 },
         },
       );
       p.fabrics.push(cotton({ id: 'ground', colour: '#f0e8d8' }));
@@ -119,6 +119,7 @@ describe('nest: a hand lays a part down', () => {
 describe('lettering: words', () => {
   const word = (more: Partial<Word> = {}): Word => ({
     id: 'w',
+    articleId: 'main',
     text: 'HALO',
     faceId: 'anton',
     fabricId: 'cotton',
@@ -160,7 +161,7 @@ describe('match: each rule looks the right way', () => {
   const light = film('light-film');
   const firm = film('firm-film');
   const open = film('open-lined');
-  const washed = { kind: 'applique', laundering: 'often', hand: 'medium', edge: 'none' } as const;
+  const washed = { laundering: 'often', hand: 'medium', edge: 'none' } as const;
   type Case = [Partial<Wish>, Web];
   /** For every rule a piece and web at which it speaks, and the nearest at which it is silent. */
   const CASES: { readonly [C in RuleCode]: readonly [speaks: Case, silent: Case] } = {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { copyOf, itemsOf, layWord, letterOnGround, resizeItems, snapLines, snapMove, takeAway } from '~/core/arrange';
 import { judgeSheet, judgeTracing } from '~/core/facing';
-import { boxOnGround, type Word } from '~/core/model';
+import { boxOnGround, viewOf, type Word } from '~/core/model';
 import { planProject } from '~/core/plan';
 import {
   areaMm2,
@@ -39,7 +39,7 @@ describe('arrange: where things go', () => {
   });
   it('middles catch on middles, a hair beside them; bounds move with the box', () => {
     const p = project([piece('a', square(20), at(0, 0)), piece('b', square(40), at(200, 300))]);
-    const lines = snapLines(p, ['a']);
+    const lines = snapLines(viewOf(p, null), ['a']);
     const [a] = itemsOf(p, ['a']);
     // b's middle lies at (220, 320); a's middle comes there when it moves by 210 and 310.
     const caught = snapMove(a!, 211, 309, lines, 2);
@@ -54,6 +54,7 @@ describe('arrange: where things go', () => {
   });
   const word = (more: Partial<Word> = {}): Word => ({
     id: 'w',
+    articleId: 'main',
     text: 'AB',
     faceId: 'anton',
     fabricId: 'cotton',
@@ -183,7 +184,7 @@ describe('sheet: marks where they belong', () => {
     }
     for (const [key, count] of middles) expect(count, key).to.equal(2);
   });
-  const item = { number: 7, label: 'Sail', fabric: 'Chalk', note: 'reversed', copies: 3, tagMm: 0 };
+  const item = { number: 7, label: 'Sail', fabric: 'Chalk', note: 'reversed', copies: '2 of 3', tagMm: 0 };
   const linesOf = (marks: ReturnType<typeof labelMarks>) =>
     marks.flatMap((m) => (m.type === 'line' ? [m.points.map((p) => [p.x, p.y] as const)] : []));
   it('a grain arrow runs up and down a piece as it lies on the cloth, along it when the piece is turned, with a head at each end', () => {
@@ -211,8 +212,8 @@ describe('sheet: marks where they belong', () => {
       labelMarks({ ...item, ...more }, regionOf(square(120)), false).flatMap((m) =>
         m.type === 'text' ? [m.text] : [],
       );
-    expect(texts({})).to.include('3 copies');
-    expect(texts({ copies: 1 }).some((t) => t.includes('cop'))).to.equal(false);
+    expect(texts({})).to.include('2 of 3');
+    expect(texts({ copies: '' }).some((t) => t.includes('of'))).to.equal(false);
     const [tag] = labelMarks({ ...item, tagMm: 5 }, regionOf(square(6)), false);
     expect(tag).to.include({ type: 'text', text: '7 Sail', x: 0 });
     expect((tag as { y: number }).y).to.be.closeTo(6 + 5 - 1.2, 1e-9);
@@ -220,7 +221,7 @@ describe('sheet: marks where they belong', () => {
   it('a piece that runs over several pages says how many, and copies only when there are some', () => {
     const sheets = (count: number): string => {
       const p = project([piece('long', 'M0 0H150V700H0Z', { count })], {
-        ground: { fabricId: 'cotton', widthMm: 800, heightMm: 800 } as never,
+        ground: { fabricId: 'cotton', widthMm: 800, heightMm: 800 },
       });
       return tracingSheets(p, planProject(p), 'a4')
         .pages.flatMap((g) => g.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])))

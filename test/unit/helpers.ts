@@ -3,6 +3,7 @@ import type { Wish } from '~/core/match';
 import { fabricFrom, webFrom } from '~/core/material';
 import {
   type Fabric,
+  type Ground,
   type Intent,
   type Iron,
   NO_WANTS,
@@ -14,6 +15,7 @@ import {
   type Web,
 } from '~/core/model';
 import { planProject } from '~/core/plan';
+import { type PressAsk, type PressColumn, type PressRequest, requestOf } from '~/core/press';
 import { pathOf, printPath } from '~/core/shape';
 import { spokenPlan } from '~/words';
 
@@ -58,7 +60,11 @@ export const iron = (more: Partial<Iron> = {}): Iron => ({
 export const piece = (id: string, outline: string, more: Partial<Piece> = {}): Piece =>
   newPiece({ id, label: id, fabricId: 'cotton', outline, ...more });
 
-export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Project =>
+/** A project on one ground of 400 × 400 mm. */
+export const project = (
+  pieces: Piece[] = [],
+  more: Partial<Omit<Project, 'bench'>> & { ground?: Partial<Ground>; bench?: Partial<Project['bench']> } = {},
+): Project =>
   newProject({
     id: 'test',
     name: 'Test',
@@ -73,7 +79,6 @@ export const project = (pieces: Piece[] = [], more: Partial<Project> = {}): Proj
 
 /** A purpose: appliqué that is never washed, blanket stitched. */
 export const intent = (more: Partial<Intent> = {}): Intent => ({
-  kind: 'applique',
   laundering: 'never',
   hand: 'medium',
   edge: 'blanket',
@@ -98,3 +103,28 @@ export const wish = (more: Partial<Wish> = {}): Wish => ({
   fabricAreaMm2: 8000,
   ...more,
 });
+
+/** The ground of a project's first article. */
+export const groundOf = (p: Project): Ground => {
+  const ground = p.articles[0]?.ground;
+  if (!ground) throw new Error('it has no ground');
+  return ground;
+};
+
+/** One press: cotton on cotton, on a bare ironing board. Its column stands beside what it was asked with. */
+export function pressAsk(more: Partial<PressAsk> = {}): PressAsk & PressRequest {
+  const ask: PressAsk = {
+    stage: 'bond',
+    fabric: cotton(),
+    onto: [cotton({ id: 'ground' })],
+    web: web(),
+    iron: iron(),
+    bench: { cover: 'none', surface: 'ironing-board', coverId: null, surfaceId: null },
+    ...more,
+  };
+  return { ...ask, ...requestOf(ask) };
+}
+
+/** The same press with each of these beneath it, ground first. */
+export const columnsOn = (ask: PressAsk, piles: readonly (readonly Fabric[])[]): PressColumn[] =>
+  piles.map((onto) => pressAsk({ ...ask, onto }).column);

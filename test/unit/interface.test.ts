@@ -215,8 +215,8 @@ describe('plans under every purpose', () => {
 
   it('make of a window picture only what the window shows', () => {
     const p = small();
-    p.intent.kind = 'window';
-    const whole = planProject({ ...p, intent: { ...p.intent, kind: 'applique' } });
+    p.recipe.id = 'window';
+    const whole = planProject({ ...p, recipe: { id: 'applique', answers: {} } });
     const behind = planProject(p);
     const area = (plan: Plan, id: string): number => plan.tracings.find((t) => t.pieceId === id)!.areaMm2;
     expect(area(behind, 'low')).to.be.below(area(whole, 'low'));
@@ -230,7 +230,9 @@ describe('plans under every purpose', () => {
     p.pieces[0]!.unit = 'pair';
     p.pieces[2]!.unit = 'pair';
     const plan = planProject(p);
-    expect(plan.steps[0]).to.deep.equal({ on: 'sheet', unit: 'pair', pieceIds: ['low', 'top'], keepLinerOn: 'low' });
+    const built = plan.making.steps.find((s) => s.kind === 'lay' && s.on === 'sheet')!;
+    expect(built).to.deep.include({ unit: 'pair', members: ['low', 'top'] });
+    expect(built.does).to.deep.equal({ code: 'lay-on-sheet', keepLiners: ['low'] });
     expect(plan.order).to.deep.equal(['low', 'top', 'mid']);
     expect(plan.snags.map((s) => s.code)).to.include('unit-interleaved');
   });

@@ -20,7 +20,7 @@ import { repairProject } from '~/core/repair';
 import { mirrorLine, regionOf, thinnestStroke } from '~/core/shape';
 import { demoDrawer, harbourLight } from '~/demo';
 import { MOST_VERSIONS, storageWords, thinned } from './browser';
-import { cotton, iron, piece, project, square, web } from './helpers';
+import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
 
 const edited = (p: Project, recipe: (p: Project) => void): Project =>
   produce(p, (draft: Project) => {
@@ -45,7 +45,7 @@ describe('an edit is checked before it is taken', () => {
       'more pieces than there may be',
       (p) => {
         for (let i = 0; i < 2000; i++) {
-          p.pieces.push(newPiece({ id: `n${i}`, label: '', fabricId: p.ground.fabricId, outline: square(5) }));
+          p.pieces.push(newPiece({ id: `n${i}`, label: '', fabricId: groundOf(p).fabricId, outline: square(5) }));
           p.order.push(`n${i}`);
         }
       },
@@ -84,13 +84,24 @@ describe('an edit is checked before it is taken', () => {
     );
     fc.assert(
       fc.property(
-        fc.constantFrom('pieces', 'fabrics', 'webs', 'irons', 'ground', 'bench', 'layering', 'limits', 'intent'),
+        fc.constantFrom(
+          'pieces',
+          'fabrics',
+          'webs',
+          'irons',
+          'articles',
+          'ground',
+          'bench',
+          'layering',
+          'limits',
+          'intent',
+        ),
         fc.nat(40),
         fc.nat(30),
         fc.oneof(numbers, fc.string(), fc.boolean(), fc.constant(null)),
         (list, at, key, value) => {
           const after = edited(base, (p) => {
-            const holder = (p as unknown as Record<string, unknown>)[list];
+            const holder = list === 'ground' ? groundOf(p) : (p as unknown as Record<string, unknown>)[list];
             const item = Array.isArray(holder) ? holder[at % holder.length] : holder;
             const keys = Object.keys(item as object);
             (item as Record<string, unknown>)[keys[key % keys.length]!] = value;

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { layDown, type Pile, pileOf } from '~/core/laid';
 import type { Fabric, Piece } from '~/core/model';
-import { planProject, pressRequestOf } from '~/core/plan';
+import { planProject } from '~/core/plan';
 import {
   areaMm2,
   composed,
@@ -163,7 +163,7 @@ describe('laid: the pile', () => {
 
   it('in window appliqué the pieces lie behind the top, cut to what the windows show', () => {
     const p = project([piece('sky', square(80), at(10, 10)), piece('top', 'M0 0H200V200H0ZM40 40V80H80V40Z')]);
-    p.intent.kind = 'window';
+    p.recipe.id = 'window';
     p.layering.windowMarginMm = 5;
     const { pile } = layDown(p);
     const area = (...ids: string[]) => pile.places.find((s) => s.pieceIds.join() === ids.join())?.areaMm2 ?? 0;
@@ -246,8 +246,10 @@ describe('laid: what a press is worked out on', () => {
     planProject(p).press.find((t) => t.stage === 'bond' && t.pieceIds.includes(id))!;
 
   it('every layer counts every time it lies there: four layers of one flannel are as four flannels of other names', () => {
-    const same = pressRequestOf(tower(['f', 'f', 'f', 'f']), 'top', 'bond', 'web', 150)!;
-    expect(same.request.onto).to.have.length(5);
+    const same = planProject(tower(['f', 'f', 'f', 'f'])).making.steps.find(
+      (s) => s.kind === 'bond' && s.pieceIds.includes('top'),
+    )!;
+    expect(same.columns.map((c) => c.layers.filter((id) => id === 'f').length)).to.deep.equal([4]);
     expect(bondOf(tower(['f', 'f', 'f', 'f'])).dwell).to.deep.equal(bondOf(tower(['f', 'g', 'h', 'i'])).dwell);
     expect(bondOf(tower(['f', 'f', 'f', 'f'])).dwell.minS).to.not.equal(bondOf(tower(['f'])).dwell.minS);
   });
@@ -261,8 +263,11 @@ describe('laid: what a press is worked out on', () => {
       webs: [web()],
     });
     p.layering.underlapMm = 50;
-    const { piles } = pressRequestOf(p, 'top', 'bond', 'web', 150)!;
-    expect(piles.map((pile) => pile.length).sort()).to.deep.equal([1, 2]);
+    const step = planProject(p).making.steps.find((s) => s.kind === 'bond' && s.pieceIds.includes('top'))!;
+    expect(step.columns.map((c) => c.layers.join('>')).sort()).to.deep.equal([
+      'cotton>web>cotton',
+      'cotton>web>f>web>cotton',
+    ]);
   });
 
   it('its seconds are right at every place: never shorter than the slowest of them, never longer than the first harm', () => {

@@ -17,13 +17,11 @@ import {
 } from '~/core/laid';
 import {
   bondedStiffness,
-  bondSteps,
   clothPly,
   deepestChain,
   fabricsThatWork,
   looseStiffness,
   moveInOrder,
-  orderOfSteps,
   orderWith,
   overCloth,
   proposeUnits,
@@ -408,29 +406,6 @@ describe('layer: units', () => {
       { pieceIds: ['body', 'eye', 'leg'] },
     ]);
     expect(proposeUnits(placed, overlapsOf(placed), { widthMm: 50, heightMm: 50 })).to.deep.equal([]);
-  });
-
-  it('are built inner first, laid down where their lowest piece stands, its liner on till then', () => {
-    const unit: Record<string, string> = { body: 'crab', eye: 'crab/face', lid: 'crab/face' };
-    const { steps, troubles } = bondSteps(['sea', 'body', 'rock', 'eye', 'lid'], (id) => unit[id] ?? null, []);
-    expect(steps.map((s) => [s.on, s.unit, s.pieceIds.join()])).to.deep.equal([
-      ['sheet', 'crab/face', 'eye,lid'],
-      ['sheet', 'crab', 'body,eye,lid'],
-      ['ground', null, 'sea'],
-      ['ground', 'crab', 'body,eye,lid'],
-      ['ground', null, 'rock'],
-    ]);
-    expect(steps[1]!.keepLinerOn).to.equal('body');
-    expect(troubles).to.deep.equal([]);
-    expect(orderOfSteps(steps)).to.deep.equal(['sea', 'body', 'eye', 'lid', 'rock']);
-  });
-
-  it('tell when a stranger would have to lie between', () => {
-    const { troubles } = bondSteps(['a', 'x', 'b'], (id) => (id === 'x' ? null : 'u'), [
-      { under: 'a', over: 'x', areaMm2: 9 },
-      { under: 'x', over: 'b', areaMm2: 9 },
-    ]);
-    expect(troubles).to.deep.equal([{ unit: 'u', between: 'x' }]);
   });
 });
 

@@ -56,8 +56,8 @@ describe('model: projects', () => {
 
   const cases: [string, (p: Record<string, any>) => void, string, RegExp][] = [
     ['another format', (p) => (p.format = 'picture'), 'format', /format/],
-    ['a newer version', (p) => (p.version = 2), 'version', /Update the application/],
-    ['no version', (p) => delete p.version, 'version', /whole number from 1 to 1/],
+    ['a newer version', (p) => (p.version = 3), 'version', /Update the application/],
+    ['no version', (p) => delete p.version, 'version', /whole number from 1 to 2/],
     [
       'an unknown fabric',
       (p) => (p.pieces[0].fabricId = 'velvet'),
@@ -65,7 +65,7 @@ describe('model: projects', () => {
       /Piece 1 “door”, fabric is “velvet”.*known are cotton/,
     ],
     ['an unknown web', (p) => (p.pieces[0].webId = 'glue'), 'pieces[0].webId', /Piece 1 “door”, web is “glue”/],
-    ['an unknown ground', (p) => (p.ground.fabricId = 'sky'), 'ground.fabricId', /“sky”/],
+    ['an unknown ground', (p) => (p.articles[0].ground.fabricId = 'sky'), 'articles[0].ground.fabricId', /“sky”/],
     ['an unknown iron', (p) => (p.bench.ironId = 'x'), 'bench.ironId', /irons/],
     ['an order that leaves one out', (p) => (p.order = []), 'order', /leaves out piece “door”/],
     ['an order with a stranger', (p) => (p.order = ['door', 'cat']), 'order[1]', /not a piece/],
@@ -96,9 +96,19 @@ describe('model: projects', () => {
       /farther than 10 m/,
     ],
     ['NaN', (p) => (p.pieces[0].at.xMm = Number.NaN), 'pieces[0].at.xMm', /must be a number/],
-    ['null where a number belongs', (p) => (p.ground.widthMm = null), 'ground.widthMm', /must be a number/],
-    ['a ground of no width', (p) => (p.ground.widthMm = 0), 'ground.widthMm', /at least 10/],
-    ['a ground of a kilometre', (p) => (p.ground.heightMm = 1e6), 'ground.heightMm', /at most 10,000/],
+    [
+      'null where a number belongs',
+      (p) => (p.articles[0].ground.widthMm = null),
+      'articles[0].ground.widthMm',
+      /must be a number/,
+    ],
+    ['a ground of no width', (p) => (p.articles[0].ground.widthMm = 0), 'articles[0].ground.widthMm', /at least 10/],
+    [
+      'a ground of a kilometre',
+      (p) => (p.articles[0].ground.heightMm = 1e6),
+      'articles[0].ground.heightMm',
+      /at most 10,000/,
+    ],
     [
       'a fabric kind there is not',
       (p) => (p.fabrics[0].kind = 'lace'),

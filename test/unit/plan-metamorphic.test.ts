@@ -6,7 +6,7 @@ import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, mirrorAt, regionOf, scaling, transformPath } from '~/core/shape';
 import { planSchema, spokenPlan } from '~/words';
-import { cotton, iron, piece, project, square, web } from './helpers';
+import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
 
 // What must not change, or must change in a known way, when a project is moved, turned round, renamed or enlarged. No outside values are needed: the answers are compared with one another.
 
@@ -67,8 +67,8 @@ describe('plan: what must stay the same', () => {
 
   it('the picture moved over the ground as a whole: nothing but places', () => {
     const p = base();
-    p.ground.widthMm = 600;
-    p.ground.heightMm = 600;
+    groundOf(p).widthMm = 600;
+    groundOf(p).heightMm = 600;
     const here = planProject(p);
     const there = planProject({
       ...p,
@@ -144,7 +144,7 @@ describe('plan: what must change in a known way', () => {
       pieces: p.pieces.map((q) => ({
         ...q,
         outline: transformPath(q.outline, mirrorAt(0)),
-        at: { ...q.at, xMm: p.ground.widthMm - q.at.xMm, rotateDeg: -q.at.rotateDeg },
+        at: { ...q.at, xMm: groundOf(p).widthMm - q.at.xMm, rotateDeg: -q.at.rotateDeg },
       })),
     });
     for (const t of plain.tracings) {
@@ -160,7 +160,10 @@ describe('plan: what must change in a known way', () => {
     const two = planProject({
       ...p,
       layering: { ...p.layering, underlapMm: 0 },
-      ground: { ...p.ground, widthMm: p.ground.widthMm * 2, heightMm: p.ground.heightMm * 2 },
+      articles: p.articles.map((a) => ({
+        ...a,
+        ground: { ...groundOf(p), widthMm: groundOf(p).widthMm * 2, heightMm: groundOf(p).heightMm * 2 },
+      })),
       pieces: p.pieces.map((q) => ({
         ...q,
         outline: transformPath(q.outline, scaling(2)),

@@ -7,13 +7,14 @@ import {
   coolingS,
   dialFor,
   leanAt,
-  type PressRequest,
+  type PressAsk,
   placementPlan,
   plugFor,
   plugMm,
   remediesFor,
+  resetS,
   runAt,
-  scheduleOf,
+  sameHeat,
   settingFor,
   simulate,
   soleplateAt,
@@ -25,20 +26,12 @@ import {
   windowOver,
 } from '~/core/press';
 import { regionOf } from '~/core/shape';
-import { cotton, iron, square, web } from './helpers';
+import { columnsOn, cotton, iron, pressAsk, square, web } from './helpers';
 
 // What each figure of the press does: a margin that is not kept, a share that is not halved, a guard that lets through.
 
-const bench = { ironId: 'iron', cover: 'none', surface: 'ironing-board', coverId: null, surfaceId: null } as const;
-const ask = (more: Partial<PressRequest> = {}): PressRequest => ({
-  stage: 'bond',
-  fabric: cotton(),
-  onto: [cotton({ id: 'ground' })],
-  web: web(),
-  iron: iron(),
-  bench,
-  ...more,
-});
+const bench = { cover: 'none', surface: 'ironing-board', coverId: null, surfaceId: null } as const;
+const ask = pressAsk;
 const dial = (...marks: number[]): Iron['dial'] => marks.map((measuredC, i) => ({ mark: String(i + 1), measuredC }));
 
 describe('press: guards', () => {
@@ -101,7 +94,7 @@ describe('press: guards', () => {
 
 describe('press: margins', () => {
   /** A leaflet far off our window, so that our seconds rule. */
-  const ours = (more: Partial<PressRequest> = {}) => {
+  const ours = (more: Partial<PressAsk> = {}) => {
     const w = web({
       leaflet: { fuse: { heatC: 150, dwellS: 0.5, steam: false }, bond: { heatC: 150, dwellS: 0.5, steam: false } },
     });
@@ -141,7 +134,7 @@ describe('press: margins', () => {
     ];
     const thin = [cotton({ id: 'g' })];
     const each = [thin, thick].map((onto) => windowOf(runAt(ask({ onto }), 150))!);
-    const { window, deciding } = windowOver(ask(), [thin, thick], 150);
+    const { window, deciding } = windowOver(ask(), columnsOn(ask(), [thin, thick]), 150);
     expect(window!.minS).to.equal(Math.max(...each.map((w) => w.minS)));
     expect(window!.maxS).to.equal(Math.min(...each.map((w) => w.maxS)));
     expect(deciding).to.equal(each[0]!.minS > each[1]!.minS ? 0 : 1);
@@ -150,7 +143,8 @@ describe('press: margins', () => {
 
 describe('press: formulas, with the numbers worked by hand', () => {
   it('a web touches its neighbours all over once it softens: its contacts count half a cloth’s, and only its', () => {
-    const { contactsM2KW, web: at } = stackOf(ask(), 2, false);
+    const { contactsM2KW, bonds } = stackOf(ask(), 2, false);
+    const at = bonds[0]!;
     const cloth = contactM2KW('cloth', 2);
     contactsM2KW.forEach((c, i) => {
       expect(c, String(i)).to.be.closeTo(i === at || i === at - 1 ? cloth / 2 : cloth, 1e-12);
@@ -226,9 +220,9 @@ describe('press: what is told', () => {
   it('fused from the cloth, a slow press is offered the liner’s side; from the liner, and to bond, it is not', () => {
     const felt = fabricFrom('wool-felt', { id: 'w', name: '', maxIronC: 200 });
     const slow = ask({ stage: 'fuse', onto: [], fabric: felt, web: webFrom('medium-film', { id: 'm', name: '' }) });
-    const codes = (r: PressRequest) => remediesFor(r, 150, null).map((m) => m.code);
-    expect(codes({ ...slow, side: 'cloth' })).to.include('through-liner');
-    expect(codes({ ...slow, side: 'liner' })).to.not.include('through-liner');
+    const codes = (r: ReturnType<typeof pressAsk>) => remediesFor(r, 150, null).map((m) => m.code);
+    expect(codes(ask({ ...slow, side: 'cloth' }))).to.include('through-liner');
+    expect(codes(ask({ ...slow, side: 'liner' }))).to.not.include('through-liner');
     expect(codes(ask({ side: 'cloth' }))).to.not.include('through-liner');
   });
   it('only what helps by a tenth or more is offered as quicker', () => {
@@ -274,28 +268,12 @@ describe('press: the order of hands', () => {
     expect(plan.footprints.filter((f) => f.touchesAvoided)).to.have.length(0);
     expect(plan.count).to.equal(placementPlan(regionOf('M0 0H120V120H0Z'), long).count);
   });
-  const ticket = (id: string, stage: 'fuse' | 'bond', soleplateC: number, pieceIds: string[]) => ({
-    ...settingFor(ask()),
-    heat: { soleplateC, dial: null, dots: 2 as const },
-    dwell: { seconds: 8, minS: 4, maxS: 20 },
-    coolS: 30,
-    id,
-    stage,
-    pieceIds,
-    webId: 'web',
-  });
-  it('minutes add up: nothing is waited for before the first ticket, 0.8 s a degree hotter, 2.5 cooler, 2 s a move, 20 s a piece', () => {
-    const s = scheduleOf(
-      [ticket('a', 'bond', 150, ['p']), ticket('b', 'bond', 160, ['q', 'r']), ticket('c', 'bond', 140, ['s'])],
-      () => 3,
-      () => [],
-    );
-    expect(s.steps.map((x) => x.resetS)).to.deep.equal([0, 8, 50]);
-    expect(s.steps.map((x) => x.pressS)).to.deep.equal([30, 60, 30]);
-    expect(s.steps.map((x) => x.handleS)).to.deep.equal([20, 40, 20]);
-    // Of two pieces the second's fifty seconds are worth more than the first's cooling.
-    expect(s.steps.map((x) => x.waitS)).to.deep.equal([30, 0, 30]);
-    expect(s.settings).to.equal(3);
+  it('an iron takes 0.8 s a degree to get hotter and 2.5 to get cooler; within 2 °C nothing is set, and before the first nothing is waited for', () => {
+    expect(resetS(null, 150)).to.equal(0);
+    expect(resetS(150, 160)).to.be.closeTo(8, 1e-9);
+    expect(resetS(160, 140)).to.be.closeTo(50, 1e-9);
+    expect([148, 152].map((c) => resetS(150, c))).to.deep.equal([0, 0]);
+    expect([sameHeat(150, 152), sameHeat(150, 153)]).to.deep.equal([true, false]);
   });
   it('turned over, the work keeps its heat, the right way up', () => {
     const thick = ask({
@@ -333,7 +311,9 @@ describe('press: what lies beneath', () => {
   const of = (id: string): Fabric => fabricFrom(id, { id, name: id });
   it('says how many piles there are and how high the deciding one is', () => {
     const piles = [[cotton()], [cotton(), of('flannel')], [cotton(), of('flannel'), of('denim')]];
-    const reason = settingFor(ask({ onto: piles[0]! }), piles).reasons.find((r) => r.code === 'several-piles');
+    const reason = settingFor(ask({ onto: piles[0]! }), columnsOn(ask(), piles)).reasons.find(
+      (r) => r.code === 'several-piles',
+    );
     expect(reason).to.include({ piles: 3 });
     expect(settingFor(ask()).reasons.some((r) => r.code === 'several-piles')).to.equal(false);
   });
@@ -342,8 +322,8 @@ describe('press: what lies beneath', () => {
     fc.assert(
       fc.property(stuff, stuff, (a, b) => {
         const pile = (ids: string[]): Fabric[] => [cotton(), ...ids.map(of)];
-        const one = windowOver(ask(), [pile(a)], 150).window;
-        const both = windowOver(ask(), [pile(a), pile(b)], 150).window;
+        const one = windowOver(ask(), columnsOn(ask(), [pile(a)]), 150).window;
+        const both = windowOver(ask(), columnsOn(ask(), [pile(a), pile(b)]), 150).window;
         if (!one) expect(both).to.equal(null);
         else if (both) {
           expect(both.minS).to.be.at.least(one.minS);
@@ -359,11 +339,11 @@ describe('press: what lies beneath', () => {
       web: webFrom('firm-film', { id: 'x', name: '' }),
     });
     const piles = [[of('lawn')], [of('quilting-cotton')]];
-    for (const pile of piles) expect(windowOver(r, [pile], 150).window).to.not.equal(null);
-    const over = windowOver(r, piles, 150);
+    for (const pile of piles) expect(windowOver(r, columnsOn(r, [pile]), 150).window).to.not.equal(null);
+    const over = windowOver(r, columnsOn(r, piles), 150);
     expect(over.window).to.equal(null);
     expect(over.clash!.harm).to.include({ code: 'strike-through', who: 'Voile' });
     expect(over.clash!.slowS).to.be.at.least(over.clash!.harm.atS);
-    expect(settingFor({ ...r, onto: piles[0]! }, piles).stop?.code).to.equal('no-common-window');
+    expect(settingFor(r, columnsOn(r, piles)).stop?.code).to.equal('no-common-window');
   });
 });

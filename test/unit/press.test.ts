@@ -10,7 +10,7 @@ import {
   hottestC,
   type Layer,
   leanFromScale,
-  type PressRequest,
+  type PressAsk,
   placementPlan,
   placementsFor,
   placeOnDial,
@@ -19,7 +19,6 @@ import {
   pressureOn,
   remediesFor,
   runAt,
-  scheduleOf,
   settingFor,
   simulate,
   soleplateAt,
@@ -34,27 +33,19 @@ import { harbourLight } from '~/demo';
 import { DEMO_FABRICS, DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { dialWords, spokenSetting } from '~/words';
 import { erfc } from './erfc';
-import { cotton, iron, square, web } from './helpers';
+import { columnsOn, cotton, iron, pressAsk, square, web } from './helpers';
 
 const bench = (cover: (typeof COVERS)[number] = 'none', surface: (typeof SURFACES)[number] = 'ironing-board') => ({
-  ironId: 'iron',
   cover,
   surface,
   coverId: null,
   surfaceId: null,
 });
-const ask = (more: Partial<PressRequest> = {}): PressRequest => ({
-  stage: 'bond',
-  fabric: cotton(),
-  onto: [cotton({ id: 'ground' })],
-  web: web(),
-  iron: iron(),
-  bench: bench(),
-  ...more,
-});
+const ask = pressAsk;
 const of = (id: string, more: Partial<Fabric> = {}): Fabric => fabricFrom(id, { id, name: id, ...more });
 const webOf = (id: string, more: Partial<Web> = {}): Web => webFrom(id, { id, name: id, ...more });
-const settled = (r: PressRequest, piles?: readonly (readonly Fabric[])[]) => spokenSetting(settingFor(r, piles), 'mm');
+const settled = (r: ReturnType<typeof pressAsk>, piles?: readonly (readonly Fabric[])[]) =>
+  spokenSetting(settingFor(r, piles && columnsOn(r, piles)), 'mm');
 const markFor = (i: Iron, c: number): string | null => {
   const { place } = dialFor(i, c);
   return place && dialWords(place);
@@ -237,7 +228,7 @@ describe('press: windows against practice (common practice, no source), no figur
   const moments: [ours: number, theirs: number][] = [];
   /** A mark holds its heat give or take the swing of a thermostat, 8 °C. */
   const SWING = 8;
-  const rows: [string, Partial<PressRequest>, number, number, number][] = [
+  const rows: [string, Partial<PressAsk>, number, number, number][] = [
     [
       'fuse, light web on thin cotton, medium: 2–3 s',
       { stage: 'fuse', fabric: of('quilting-cotton'), onto: [], web: webOf('light-film') },
@@ -380,9 +371,9 @@ describe('press: properties', () => {
   });
   const request = (
     s: { fabric: string; ground: string; kind: string },
-    more: Partial<PressRequest> = {},
-  ): PressRequest => ask({ fabric: of(s.fabric), onto: [of(s.ground)], web: webOf(s.kind), ...more });
-  const bonded = (r: PressRequest, c: number, kPa?: number): number =>
+    more: Partial<PressAsk> = {},
+  ): ReturnType<typeof pressAsk> => ask({ fabric: of(s.fabric), onto: [of(s.ground)], web: webOf(s.kind), ...more });
+  const bonded = (r: ReturnType<typeof pressAsk>, c: number, kPa?: number): number =>
     runAt(r, c, kPa === undefined ? {} : { kPa }).bondedS ?? 99;
 
   it('hotter never needs longer', () => {
@@ -613,7 +604,7 @@ describe('press: settings', () => {
               web: w,
               iron: i,
               stage,
-              bench: { ironId: i.id, cover, surface, coverId: null, surfaceId: null },
+              bench: { cover, surface, coverId: null, surfaceId: null },
             }),
           );
           expect(s.dwell.minS).to.be.at.most(s.dwell.seconds);
@@ -761,44 +752,13 @@ describe('press: placements', () => {
 
 describe('press: the whole work', () => {
   const plan = planProject(harbourLight());
-  const schedule = scheduleOf(
-    plan.press,
-    () => 2,
-    () => [],
-  );
-  it('takes every workable ticket once, fuses before bonds and from cool to hot', () => {
-    expect(schedule.steps.map((s) => s.ticketId).sort()).to.deep.equal(
-      plan.press
-        .filter((t) => t.stop === null)
-        .map((t) => t.id)
-        .sort(),
-    );
-    const heats = schedule.steps
-      .filter((s) => s.stage === 'fuse')
-      .map((s) => plan.press.find((t) => t.id === s.ticketId)!.heat.soleplateC);
+  const { steps } = plan.making;
+  it('takes every ticket, fuses before bonds and from cool to hot', () => {
+    expect(new Set(steps.flatMap((s) => s.ticketId ?? []))).to.deep.equal(new Set(plan.press.map((t) => t.id)));
+    const fuses = steps.filter((s) => s.kind === 'fuse');
+    const heats = fuses.map((s) => plan.press.find((t) => t.id === s.ticketId)!.heat.soleplateC);
     expect([...heats].sort((a, b) => a - b)).to.deep.equal(heats);
-    expect(schedule.totalS).to.be.closeTo(schedule.handsS + schedule.waitS, 1e-6);
-  });
-  it('uses cooling for the next piece: many pieces wait no longer than one', () => {
-    const t = plan.press.find((p) => p.pieceIds.length > 3)!;
-    const wait = (pieceIds: readonly string[]): number =>
-      scheduleOf(
-        [{ ...t, pieceIds }],
-        () => 1,
-        () => [],
-      ).waitS;
-    expect(wait(t.pieceIds)).to.be.at.most(wait(t.pieceIds.slice(0, 1)));
-  });
-  it('counts bonds that are heated again', () => {
-    const bonds = plan.press.filter((t) => t.stage === 'bond').slice(0, 2);
-    const [a, b] = [bonds[0]!.pieceIds[0]!, bonds[1]!.pieceIds[0]!];
-    expect(
-      scheduleOf(
-        bonds,
-        () => 1,
-        (id) => (id === b ? [a] : []),
-      ).reheats.get(a),
-    ).to.equal(1);
+    expect(steps.findLastIndex((s) => s.kind === 'fuse')).to.be.below(steps.findIndex((s) => s.kind === 'bond'));
   });
   it('the demo can be pressed as it stands', () => expect(plan.press.every((t) => t.stop === null)).to.equal(true));
 });

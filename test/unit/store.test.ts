@@ -44,7 +44,7 @@ import {
   useWorkbench,
   versionsOf,
 } from './browser';
-import { cotton, piece, project, square, web } from './helpers';
+import { cotton, groundOf, piece, project, square, web } from './helpers';
 
 const file = (text: string, name = 'a.seam.json'): File => new File([text], name, { type: 'application/json' });
 const names = async (): Promise<string[]> => (await db.projects.orderBy('updatedAt').toArray()).map((r) => r.name);
@@ -106,7 +106,7 @@ describe('store: projects', () => {
         .webs.map((w) => w.id)
         .sort(),
     );
-    expect(doc.fabrics.some((f) => f.id === doc.ground.fabricId)).to.equal(true);
+    expect(doc.fabrics.some((f) => f.id === groundOf(doc).fabricId)).to.equal(true);
     expect(doc.irons.some((i) => i.id === doc.bench.ironId)).to.equal(true);
     expect(doc.pieces).to.deep.equal([]);
   });
@@ -173,7 +173,10 @@ describe('store: projects', () => {
     ['a list', '[]', 'no'],
     [
       'a number too large',
-      JSON.stringify({ ...harbourLight(), ground: { ...harbourLight().ground, widthMm: 1e9 } }),
+      JSON.stringify({
+        ...harbourLight(),
+        articles: [{ ...harbourLight().articles[0], ground: { fabricId: 'dusk', widthMm: 1e9, heightMm: 700 } }],
+      }),
       'damaged',
     ],
   ] as const)
@@ -476,12 +479,12 @@ describe('store: the workbench', () => {
 
   it('undoes a whole run of edits to where it began, not to its middle', async () => {
     await open();
-    edit((p) => void (p.ground.widthMm = 500));
-    for (let w = 501; w < 560; w++) edit((p) => void (p.ground.widthMm = w), { what: 'width' });
+    edit((p) => void (groundOf(p).widthMm = 500));
+    for (let w = 501; w < 560; w++) edit((p) => void (groundOf(p).widthMm = w), { what: 'width' });
     undo();
-    expect(doc().ground.widthMm).to.equal(500);
+    expect(groundOf(doc()).widthMm).to.equal(500);
     redo();
-    expect(doc().ground.widthMm).to.equal(559);
+    expect(groundOf(doc()).widthMm).to.equal(559);
   });
 
   it('saves a moment after an edit, and at once when the page goes away', async () => {
@@ -585,7 +588,8 @@ describe('store: the workbench', () => {
     close = openProject('nowhere');
     await until('it says so', () => useWorkbench.getState().status === 'missing');
     close();
-    await put({ ...project([]), ground: { widthMm: -1 } } as unknown as Project);
+    const [main] = project([]).articles;
+    await put({ ...project([]), articles: [{ ...main, ground: { widthMm: -1 } }] } as unknown as Project);
     close = openProject('test');
     await until('it says so', () => useWorkbench.getState().status === 'damaged');
     expect(useWorkbench.getState().damaged?.problems[0]?.message).to.match(/ground/);
@@ -595,18 +599,18 @@ describe('store: the workbench', () => {
     await open();
     await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);
     const before = planned.length;
-    for (let w = 401; w <= 440; w++) edit((p) => void (p.ground.widthMm = w));
+    for (let w = 401; w <= 440; w++) edit((p) => void (groundOf(p).widthMm = w));
     await until('it is planned', () => !useWorkbench.getState().planning);
-    expect(planned.at(-1)!.ground.widthMm).to.equal(440);
+    expect(groundOf(planned.at(-1)!).widthMm).to.equal(440);
     expect(planned.length - before).to.be.at.most(3);
     const plan = useWorkbench.getState().plan;
     planner.failsWith = 'The planner is ill.';
-    edit((p) => void (p.ground.widthMm = 450));
+    edit((p) => void (groundOf(p).widthMm = 450));
     await until('it says so', () => useWorkbench.getState().planError !== null);
     expect(useWorkbench.getState().planError).to.contain('The planner is ill.');
     expect(useWorkbench.getState().plan).to.equal(plan);
     planner.failsWith = null;
-    edit((p) => void (p.ground.widthMm = 451));
+    edit((p) => void (groundOf(p).widthMm = 451));
     await until('it is well again', () => useWorkbench.getState().planError === null);
   });
 
@@ -614,6 +618,7 @@ describe('store: the workbench', () => {
     const letters = ['s', 'e', 'a'].map((id) => piece(id, square(20), { wordId: 'w' }));
     const word: Project['words'][number] = {
       id: 'w',
+      articleId: 'main',
       text: 'SEA',
       faceId: 'sign',
       fabricId: 'cotton',

@@ -1,7 +1,6 @@
-import { LIMITS, type Piece, type Project } from '../model';
+import { type Ground, LIMITS, type Piece } from '../model';
 import { boundsOf, regionOf, scaling, transformPath, translation } from '../shape';
 
-type Ground = Project['ground'];
 type Shaped = Pick<Ground, 'widthMm' | 'heightMm' | 'outline'>;
 
 /** Shapes a ground can have: its whole rectangle, one that fills its box, or one of its own. */

@@ -1,8 +1,6 @@
-import type { Project } from '../model';
+import type { Ground } from '../model';
 import { type Bounds, offset, type Region, regionOf } from '../shape';
 import { MM_PER } from '../units';
-
-type Ground = Project['ground'];
 
 /** Ground sizes people name. Fat quarter: 18 × 22 in (handbook); paper: ISO 216; the rest are common practice, no source. */
 export const GROUND_SIZES: readonly { readonly name: string; readonly widthMm: number; readonly heightMm: number }[] = [

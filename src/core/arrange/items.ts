@@ -154,7 +154,11 @@ export function copyOf(piece: Piece, id: string, mirrored: boolean, byMm = 12): 
 }
 
 /** A new piece of an outline, its box's middle at a point of the ground. The outline is shifted so that its own (0,0) is its middle. */
-export function pieceInMiddle(outline: string, middle: Point, base: Pick<Piece, 'id' | 'label' | 'fabricId'>): Piece {
+export function pieceInMiddle(
+  outline: string,
+  middle: Point,
+  base: Pick<Piece, 'id' | 'articleId' | 'label' | 'fabricId'>,
+): Piece {
   const c = centreOf(boundsOf(regionOf(outline)));
   return newPiece({
     ...base,

@@ -1,4 +1,4 @@
-import type { Project } from '../model';
+import type { ArticleView } from '../model';
 import { type Bounds, boundsOf } from '../shape';
 import { creasesOf, insideSeams } from './ground';
 import { type Item, itemsOf } from './items';
@@ -29,7 +29,7 @@ export interface Guide {
 }
 
 /** All lines to catch on while some pieces move: gathered once, when the drag begins. */
-export function snapLines(project: Project, movingIds: readonly string[]): SnapLines {
+export function snapLines(project: ArticleView, movingIds: readonly string[]): SnapLines {
   const { ground } = project;
   const across: Catch[] = [];
   const down: Catch[] = [];

@@ -21,7 +21,15 @@ export function layWord(project: Project, word: Word, set: SetWord, newId: () =>
     const at = letterOnGround(letter.at, word.at);
     return kept
       ? { ...kept, outline: letter.outline, at, fabricId: word.fabricId }
-      : newPiece({ id: newId(), label, fabricId: word.fabricId, outline: letter.outline, at, wordId: word.id });
+      : newPiece({
+          id: newId(),
+          articleId: word.articleId,
+          label,
+          fabricId: word.fabricId,
+          outline: letter.outline,
+          at,
+          wordId: word.id,
+        });
   });
   const gone = new Set(old.map((p) => p.id));
   const first = project.pieces.findIndex((p) => gone.has(p.id));

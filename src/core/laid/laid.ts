@@ -1,4 +1,6 @@
-import { type Lookup, lookup, type Piece, type Project } from '../model';
+import { inMap } from '../lists';
+import { type Article, type Fabric, type Lookup, lookup, type Piece, type Project } from '../model';
+import { RECIPE_FACTS } from '../recipe';
 import {
   differenceClean,
   inverse,
@@ -24,10 +26,11 @@ export interface CutPiece {
   readonly webMiddle: Region;
 }
 
-/** A project laid down: every outline read once and put where it lies, what is cut of it, and what then lies over what. Everything that asks what lies where asks this. */
-export interface Laid {
-  readonly project: Project;
-  readonly look: Lookup;
+/** One article laid down: its pieces on its own ground. */
+export interface LaidArticle {
+  readonly article: Article;
+  /** The cloth of its ground; null: it has none. */
+  readonly ground: Fabric | null;
   /** Back-most first. */
   readonly placed: readonly Placed[];
   readonly overlaps: readonly Overlap[];
@@ -39,6 +42,15 @@ export interface Laid {
   readonly unseen: readonly string[];
   /** What lies where, of the outlines that are really cut. */
   readonly pile: Pile;
+}
+
+/** A project laid down: every outline read once and put where it lies, what is cut of it, and what then lies over what. Everything that asks what lies where asks this. */
+export interface Laid extends Omit<LaidArticle, 'article' | 'ground'> {
+  readonly project: Project;
+  readonly look: Lookup;
+  /** Each by itself; what stands beside them is all of them together, one article after the other. */
+  readonly articles: readonly LaidArticle[];
+  readonly articleOf: (pieceId: string) => LaidArticle;
   /** What is cut for a piece, in the piece's own coordinates. */
   readonly cutPiece: (piece: Piece) => CutPiece;
 }
@@ -46,16 +58,13 @@ export interface Laid {
 const NOTHING: Region = [];
 const cutPieces = new Map<string, CutPiece>();
 
-/** Lays a parsed project down. What did not change since the last time is remembered. */
-export function layDown(project: Project): Laid {
+function layArticle(project: Project, look: Lookup, article: Article, placed: readonly Placed[]): LaidArticle {
   const { layering } = project;
-  const look = lookup(project);
-  const placed = placePieces(project);
   const overlaps = overlapsOf(placed);
   const abutting = abuttingPairs(placed, overlaps);
   const pairs = new Map(layering.pairs.map((p) => [`${p.under}\u0000${p.over}`, p.underlapMm]));
   // The last piece of a window picture is the top whose holes are the windows. It lies over everything, so no underlap is made towards it.
-  const top = project.intent.kind === 'window' ? placed.at(-1) : undefined;
+  const top = RECIPE_FACTS[project.recipe.id].topHasWindows ? placed.at(-1) : undefined;
   const windowed = top ? behindWindows(placed, top, layering.windowMarginMm) : null;
   const reduced = (p: Placed): Region => windowed?.get(p.id) ?? p.region;
   const unseen = placed.filter((p) => reduced(p).length === 0).map((p) => p.id);
@@ -73,6 +82,34 @@ export function layDown(project: Project): Laid {
     cutAway: (id) => look.piece(id).cutAway,
   });
   const cuts = windowed ? made.map((c) => (windowed.has(c.id) ? { ...c, changed: true } : c)) : made;
+  // What a window picture's top covers is not seen, though its pieces are cut without regard to it.
+  const behind = (c: Cut): Sheet =>
+    top && c.id !== top.id
+      ? { ...c, visible: differenceClean(c.visible, [top.region]), key: `${c.key} under ${top.key}` }
+      : c;
+  const pile = pileOf(cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)])));
+  return { article, ground: look.groundOf(article), placed, overlaps, abutting, cuts, unseen, pile };
+}
+
+/** Lays a parsed project down. What did not change since the last time is remembered. */
+export function layDown(project: Project): Laid {
+  const { layering } = project;
+  const look = lookup(project);
+  const all = placePieces(project);
+  const articles = project.articles.map((article) =>
+    layArticle(
+      project,
+      look,
+      article,
+      all.filter((p) => p.piece.articleId === article.id),
+    ),
+  );
+  const byId = new Map(articles.map((a) => [a.article.id, a]));
+  const articleOf = (pieceId: string): LaidArticle => inMap(byId, look.piece(pieceId).articleId);
+  const together = <K extends 'placed' | 'overlaps' | 'abutting' | 'cuts' | 'unseen'>(key: K) =>
+    articles.flatMap((a) => a[key] as readonly unknown[]) as unknown as LaidArticle[K];
+  const cuts = together('cuts');
+  const placed = together('placed');
   const cutOf = new Map(cuts.map((c) => [c.id, c]));
   const placedOf = new Map(placed.map((p) => [p.id, p]));
   const cutPiece = (piece: Piece): CutPiece => {
@@ -90,11 +127,22 @@ export function layDown(project: Project): Laid {
       };
     });
   };
-  // What a window picture's top covers is not seen, though its pieces are cut without regard to it.
-  const behind = (c: Cut): Sheet =>
-    top && c.id !== top.id
-      ? { ...c, visible: differenceClean(c.visible, [top.region]), key: `${c.key} under ${top.key}` }
-      : c;
-  const pile = pileOf(cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)])));
-  return { project, look, placed, overlaps, abutting, cuts, unseen, pile, cutPiece };
+  return {
+    project,
+    look,
+    articles,
+    articleOf,
+    placed,
+    overlaps: together('overlaps'),
+    abutting: together('abutting'),
+    cuts,
+    unseen: together('unseen'),
+    pile: {
+      places: articles.flatMap((a) => a.pile.places),
+      beneath: (id) => articleOf(id).pile.beneath(id),
+      under: (id) => articleOf(id).pile.under(id),
+      placesOf: (id) => articleOf(id).pile.placesOf(id),
+    },
+    cutPiece,
+  };
 }

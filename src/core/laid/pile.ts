@@ -45,6 +45,8 @@ export interface Pile {
   readonly beneath: (pieceId: string) => readonly Beneath[];
   /** Every piece that lies beneath a piece somewhere. */
   readonly under: (pieceId: string) => ReadonlySet<string>;
+  /** Every place at which a piece lies. */
+  readonly placesOf: (pieceId: string) => readonly PilePlace[];
 }
 
 /** Smaller than this is the clipper's rounding along a shared edge, not cloth, mm². */
@@ -200,6 +202,7 @@ export function pileOf(sheets: readonly Sheet[]): Pile {
     found.set(pieceId, list);
     return list;
   };
-  return { places, beneath, under };
+  const placesOf = (pieceId: string): readonly PilePlace[] => placesAt.get(pieceId) ?? [];
+  return { places, beneath, under, placesOf };
 }
 const NOBODY: ReadonlySet<string> = new Set();

@@ -43,6 +43,8 @@ export interface Vanishing {
   /** The piece it cannot be told from; null for the ground. */
   readonly against: string | null;
   readonly deltaE: number;
+  /** The colour it cannot be told from. */
+  readonly colour: string;
 }
 
 /** Two edges that touch share a strip about this wide once both are grown: less than twice the growth, since a corner shares less. */
@@ -56,7 +58,7 @@ export function vanishing(
   cuts: readonly Cut[],
   near: readonly { under: string; over: string }[],
   fabricOf: (id: string) => Fabric,
-  ground: Fabric,
+  ground: Fabric | null,
 ): Vanishing[] {
   const visible = new Map(cuts.map((c) => [c.id, c.visible]));
   const seen = (id: string): Region => visible.get(id) ?? [];
@@ -69,14 +71,15 @@ export function vanishing(
     if (d >= COLOUR_LIMITS.vanish.value) continue;
     // Do the parts that are seen touch, along more than a corner?
     const strip = areaMm2(intersection(offset(seen(under), TOUCH_MM.value), offset(seen(over), TOUCH_MM.value)));
-    if (strip > EDGE_MM.value * TOUCH_WIDTH_MM) found.push({ id: over, against: under, deltaE: d });
+    if (strip > EDGE_MM.value * TOUCH_WIDTH_MM) found.push({ id: over, against: under, deltaE: d, colour: a.colour });
   }
   const against = new Set(near.map((n) => n.over));
   for (const c of cuts) {
+    if (!ground) break;
     const f = fabricOf(c.id);
     const d = deltaE(f.colour, ground.colour);
     if (d < COLOUR_LIMITS.vanish.value && !against.has(c.id) && areaMm2(c.visible) > 0)
-      found.push({ id: c.id, against: null, deltaE: d });
+      found.push({ id: c.id, against: null, deltaE: d, colour: ground.colour });
   }
   return found;
 }

@@ -50,7 +50,7 @@ export interface Stack {
   /** Layers of cloth, the ground included, and of web. */
   readonly cloths: number;
   readonly webs: number;
-  /** How stiff it is, against the bare ground. */
+  /** How stiff it is, against the bare ground; where there is none, against its lowest cloth alone. */
   readonly stiffness: number;
   readonly thicknessMm: number;
   readonly areaMm2: number;
@@ -66,23 +66,26 @@ export interface StackMap {
 
 /**
  * How stiff each pile of a picture is.
+ * @param ground null: the pieces lie on each other alone
  * @param clothOf cloth and web of a piece
  */
 export function stackMap(
-  ground: Fabric,
+  ground: Fabric | null,
   pile: Pile,
   clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null },
 ): StackMap {
-  const bare = bondedStiffness([clothPly(ground)]);
+  const base = ground ? [clothPly(ground)] : [];
   const stacks = pile.places.map((place): Stack => {
     const cloths = place.pieceIds.map(clothOf);
+    // The lowest piece of those that lie on no ground is bonded to nothing.
     const plies = [
-      clothPly(ground),
-      ...cloths.flatMap(({ fabric, web }) => [...(web ? [webPly(web)] : []), clothPly(fabric)]),
+      ...base,
+      ...cloths.flatMap(({ fabric, web }, i) => [...(web && (ground || i > 0) ? [webPly(web)] : []), clothPly(fabric)]),
     ];
+    const bare = bondedStiffness(plies.slice(0, 1));
     return {
       pieceIds: place.pieceIds,
-      cloths: cloths.length + 1,
+      cloths: cloths.length + base.length,
       webs: cloths.filter((c) => c.web).length,
       stiffness: bondedStiffness(plies) / bare,
       thicknessMm: plies.reduce((t, p) => t + p.thicknessMm, 0),

@@ -1,7 +1,6 @@
-import { ROUTE_FACTS } from '../facing';
-import { factsOf } from '../material';
-import { type Layout, lookup, type Plan, type Project } from '../model';
-import { type Bin, type NestPart, type NestPlacement, type NestRequest, type Rotations, splitForRoll } from '../nest';
+import { ROUTE_FACTS, reversedBy } from '../facing';
+import { type Layout, lookup, type Project } from '../model';
+import { type Bin, type NestPart, type NestPlacement, type NestRequest, placedRegion, splitForRoll } from '../nest';
 import {
   areaMm2,
   type Bounds,
@@ -12,29 +11,16 @@ import {
   ROUGH_TOLERANCE_MM,
   regionOf,
 } from '../shape';
-
-/** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
-export const ROUGH_CUT_MM = 6;
-/** The web is a little smaller than its cloth, or it glues itself to the board: so much all round, mm. Common practice; the figure is ours. */
-export const WEB_INSIDE_MM = 2;
-/** Between shapes cut from one fused patch, mm: room for scissors. */
-const PATCH_GAP_MM = 3;
-/** Cloth that nobody has in stock is counted off a bolt this wide, mm. Common practice, no source. */
-const BOLT_MM = 1100;
-
-/** How far outside its line a piece is first cut: a machine cuts on the line at once. */
-const roughCutOf = (project: Project, pieceId: string): number => {
-  const { route } = lookup(project).piece(pieceId);
-  return ROUTE_FACTS[route ?? project.route].drawnOn === 'cutting mat' ? 0 : ROUGH_CUT_MM;
-};
+import { type Patch, patchesOf, type Traced } from './patches';
+import { BOLT_MM, rectangle, roughCutOf, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
 export type LayoutKind = 'web' | 'cloth';
 
-/** What a part of a layout is: a whole piece, a strip of one that is wider than the roll, or the patch of web that a whole cloth is fused with. */
+/** What a part of a layout is: a whole piece, a strip of one that is wider than the roll, or the patch of web that a whole cloth is fused with, or a strip of that. */
 export type PartOf =
   | { readonly what: 'piece'; readonly pieceId: string }
   | { readonly what: 'strip'; readonly pieceId: string; readonly strip: number }
-  | { readonly what: 'patch'; readonly fabricId: string };
+  | { readonly what: 'patch'; readonly patch: Patch; readonly strip: number | null };
 
 /** What is asked of the nesting, and what it was asked for. */
 export interface LayoutAsk {
@@ -46,7 +32,7 @@ export interface LayoutAsk {
   /** What each part is, by its id. */
   readonly parts: ReadonlyMap<string, PartOf>;
   /** The side of cloth or liner that is seen in the layout. */
-  readonly side: 'liner' | 'wrong side' | 'right side';
+  readonly side: 'liner' | 'cloth side' | 'wrong side' | 'right side';
 }
 
 /** FNV-1a, 32 bit: a short name for a long text. Source: Fowler, Noll & Vo. */
@@ -59,7 +45,6 @@ function shortName(text: string): string {
   return (h >>> 0).toString(36);
 }
 
-const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
 const binsOf = (
   stock: readonly { widthMm: number; heightMm: number; count: number; outline: string | null }[],
   prefix: string,
@@ -84,32 +69,18 @@ function ask(
 }
 
 /** Pieces that get a web, with the outline as it is drawn and how often. */
-function tracedWith(project: Project, plan: Plan, keep: (pieceId: string) => boolean): NestPart[] {
+function tracedWith(project: Project, plan: Traced, keep: (pieceId: string) => boolean): NestPart[] {
   const look = lookup(project);
   return plan.tracings
     .filter((t) => keep(t.pieceId))
-    .map((t) => ({ id: t.pieceId, outline: t.outline, count: look.piece(t.pieceId).count }));
-}
-
-/** The patch of a fabric that is fused whole: as wide as the roll allows, as long as its pieces take. */
-function patchOf(parts: readonly NestPart[], rollMm: number): { widthMm: number; heightMm: number } {
-  let area = 0;
-  let longest = 0;
-  for (const p of parts) {
-    const b = boundsOf(regionOf(p.outline, ROUGH_TOLERANCE_MM));
-    area += p.count * (b.maxX - b.minX + PATCH_GAP_MM) * (b.maxY - b.minY + PATCH_GAP_MM);
-    longest = Math.max(longest, Math.min(b.maxX - b.minX, b.maxY - b.minY));
-  }
-  // Boxes side by side in a patch about as wide as high; never wider than the roll.
-  const widthMm = Math.min(rollMm, Math.max(longest, Math.ceil(Math.sqrt(area))));
-  return { widthMm, heightMm: Math.ceil(area / widthMm) };
+    .map((t) => ({ id: t.pieceId, outline: t.outline, count: look.copiesOf(look.piece(t.pieceId)) }));
 }
 
 /**
  * The layout of a web: everything that is traced on it, on its offcuts first and then on its roll.
  * Where whole cloths are fused first, each fabric is one patch instead.
  */
-export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk | null {
+export function webAsk(project: Project, plan: Traced, webId: string): LayoutAsk | null {
   const look = lookup(project);
   const web = project.webs.find((w) => w.id === webId);
   if (!web) return null;
@@ -117,31 +88,37 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
   const mine = tracedWith(project, plan, (id) => chosen.get(id) === webId);
   if (mine.length === 0) return null;
   const special = new Map<string, PartOf>();
-  let parts: NestPart[];
-  let spacingMm = 2 * Math.max(...mine.map((p) => roughCutOf(project, p.id)));
-  if (project.schools.first === 'fuse-first') {
-    const byFabric = new Map<string, NestPart[]>();
-    for (const p of mine) {
-      const { fabricId } = look.piece(p.id);
-      byFabric.set(fabricId, [...(byFabric.get(fabricId) ?? []), p]);
+  const { patches } = patchesOf(project, plan);
+  const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
+  const alone = mine.filter((p) => !onPatch.has(p.id));
+  /** A part as it is, or in strips where it is wider than the roll. */
+  const orStrips = (part: NestPart, whole: PartOf, strip: (i: number) => PartOf): NestPart[] => {
+    const split = splitForRoll(regionOf(part.outline, ROUGH_TOLERANCE_MM), web.widthMm);
+    if (!split) {
+      special.set(part.id, whole);
+      return [part];
     }
-    parts = [...byFabric].map(([fabricId, list]) => {
-      const { widthMm, heightMm } = patchOf(list, web.widthMm);
-      const id = `patch of ${fabricId}`;
-      special.set(id, { what: 'patch', fabricId });
-      return { id, outline: rectangle(heightMm, widthMm), count: 1, rotations: [0, 90] };
+    return split.strips.map((region, i) => {
+      const id = `${part.id}|${i + 1}`;
+      special.set(id, strip(i + 1));
+      return { ...part, id, outline: printRegion(region, 3) };
     });
-    spacingMm = 0;
-  } else
-    parts = mine.flatMap((p): NestPart[] => {
-      const split = splitForRoll(regionOf(p.outline, ROUGH_TOLERANCE_MM), web.widthMm);
-      if (!split) return [p];
-      return split.strips.map((strip, i) => {
-        const id = `${p.id}|${i + 1}`;
-        special.set(id, { what: 'strip', pieceId: p.id, strip: i + 1 });
-        return { id, outline: printRegion(strip, 3), count: p.count };
-      });
-    });
+  };
+  const parts = [
+    ...patches
+      .filter((p) => p.webId === webId)
+      .flatMap((patch) =>
+        orStrips(
+          { id: patch.id, outline: patch.outline, count: 1, rotations: [0, 90, 180, 270] },
+          { what: 'patch', patch, strip: null },
+          (strip) => ({ what: 'patch', patch, strip }),
+        ),
+      ),
+    ...alone.flatMap((p) =>
+      orStrips(p, { what: 'piece', pieceId: p.id }, (strip) => ({ what: 'strip', pieceId: p.id, strip })),
+    ),
+  ];
+  const spacingMm = alone.length > 0 ? 2 * Math.max(...alone.map((p) => roughCutOf(project, p.id))) : 0;
   return ask(
     'web',
     webId,
@@ -153,48 +130,52 @@ export function webAsk(project: Project, plan: Plan, webId: string): LayoutAsk |
       parts,
       bins: binsOf(web.offcuts, 'offcut'),
     },
-    'liner',
+    // Outlines are seen from the side they are drawn on: a shape that is cut from its right side is seen through the web.
+    mine.every((p) => !reversedBy(ROUTE_FACTS[look.routeOf(look.piece(p.id))].contacts)) ? 'cloth side' : 'liner',
     special,
   );
-}
-
-/** Turns a piece may take on its cloth, so that grain and print come out as planned. */
-function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {
-  const look = lookup(project);
-  const piece = look.piece(pieceId);
-  const fabric = look.fabricOf(piece);
-  const facts = factsOf(fabric);
-  // Felt, vinyl and leather have no grain.
-  if (!fabric.oneWay && fabric.frays === 0 && (facts.hard || facts.hairyOrThick)) return 'free';
-  // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
-  const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
-  return fabric.oneWay ? [turn] : [turn, turn + 180];
 }
 
 /**
  * The layout of a fabric: its pieces as they lie on it, with room for the rough cut, on the pieces and scraps in stock; from a bolt when there are none.
  */
-export function clothAsk(project: Project, plan: Plan, fabricId: string): LayoutAsk | null {
+export function clothAsk(project: Project, plan: Traced, fabricId: string): LayoutAsk | null {
   const look = lookup(project);
   const fabric = project.fabrics.find((f) => f.id === fabricId);
   if (!fabric) return null;
   const mirrored = new Map(plan.tracings.map((t) => [t.pieceId, t.mirrored]));
   const mine = tracedWith(project, plan, (id) => look.piece(id).fabricId === fabricId);
   if (mine.length === 0) return null;
+  const { patches } = patchesOf(project, plan);
+  const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
+  const special = new Map<string, PartOf>();
+  const grown = (outline: string, byMm: number, join?: 'miter'): string =>
+    printRegion(offset(regionOf(outline, ROUGH_TOLERANCE_MM), byMm, join), 2);
   const marginOf = (pieceId: string): number => {
-    if (project.schools.first === 'fuse-first') return PATCH_GAP_MM / 2;
     const rough = roughCutOf(project, pieceId);
     return rough > 0 ? rough + WEB_INSIDE_MM : 0;
   };
-  const parts = mine.map(
-    (p): NestPart => ({
-      ...p,
-      outline: printRegion(offset(regionOf(p.outline, ROUGH_TOLERANCE_MM), marginOf(p.id)), 2),
-      rotations: turnsOnCloth(project, p.id, mirrored.get(p.id) ?? false),
-    }),
-  );
+  const parts = [
+    ...patches
+      .filter((p) => p.fabricId === fabricId)
+      .map((patch): NestPart => {
+        special.set(patch.id, { what: 'patch', patch, strip: null });
+        // The shapes in it lie as they may on this cloth, and so does it.
+        const rotations: number[] = fabric.oneWay ? [0] : [0, 180];
+        return { id: patch.id, outline: grown(patch.outline, WEB_INSIDE_MM, 'miter'), count: 1, rotations };
+      }),
+    ...mine
+      .filter((p) => !onPatch.has(p.id))
+      .map(
+        (p): NestPart => ({
+          ...p,
+          outline: grown(p.outline, marginOf(p.id)),
+          rotations: turnsOnCloth(project, p.id, mirrored.get(p.id) ?? false),
+        }),
+      ),
+  ];
   const inStock = fabric.stock.some((s) => s.count > 0);
-  const onLiner = ROUTE_FACTS[project.route].drawnOn === 'liner' && project.route !== 'web-on-right-side';
+  const seenFromBehind = mine.some((p) => reversedBy(ROUTE_FACTS[look.routeOf(look.piece(p.id))].contacts));
   return ask(
     'cloth',
     fabricId,
@@ -205,7 +186,8 @@ export function clothAsk(project: Project, plan: Plan, fabricId: string): Layout
       parts,
       bins: inStock ? binsOf(fabric.stock, 'stock') : [],
     },
-    onLiner || project.route === 'cutter-liner-up' ? 'wrong side' : 'right side',
+    seenFromBehind ? 'wrong side' : 'right side',
+    special,
   );
 }
 
@@ -214,7 +196,7 @@ export const freshLayout = (project: Project, wanted: LayoutAsk): Layout | null 
   project.layouts.find((l) => l.kind === wanted.kind && l.ofId === wanted.ofId && l.key === wanted.key) ?? null;
 
 /** Every web in use, and every fabric, as a layout that can be asked for. */
-export function allAsks(project: Project, plan: Plan): LayoutAsk[] {
+export function allAsks(project: Project, plan: Traced): LayoutAsk[] {
   const webs = new Set(plan.choices.map((c) => c.webId));
   const fabrics = new Set(project.pieces.map((p) => p.fabricId));
   return [
@@ -270,12 +252,15 @@ export function stripsOf(wanted: LayoutAsk, layout: Pick<Layout, 'placements' | 
   return strips;
 }
 
-/** What is drawn for a placement: the shape itself where the layout shows one with room around it. */
-export const drawnOutline = (plan: Plan, wanted: LayoutAsk, partId: string): Region => {
+/** What is drawn for a placement: the shape itself where the layout shows one with room around it, and on a patch all shapes that are cut from it. */
+export function drawnOutline(plan: Traced, wanted: LayoutAsk, partId: string): Region {
   const part = wanted.parts.get(partId);
-  const own =
-    wanted.kind === 'cloth' && part?.what === 'piece'
-      ? plan.tracings.find((t) => t.pieceId === part.pieceId)?.outline
-      : undefined;
+  const outlineOf = (pieceId: string): string | undefined => plan.tracings.find((t) => t.pieceId === pieceId)?.outline;
+  if (part?.what === 'patch' && part.strip === null)
+    return [
+      ...regionOf(part.patch.outline),
+      ...part.patch.placements.flatMap((p) => placedRegion(outlineOf(p.id) ?? 'M0 0', p)),
+    ];
+  const own = wanted.kind === 'cloth' && part?.what === 'piece' ? outlineOf(part.pieceId) : undefined;
   return regionOf(own ?? wanted.request.parts.find((p) => p.id === partId)?.outline ?? 'M0 0', ROUGH_TOLERANCE_MM);
-};
+}

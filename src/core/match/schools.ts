@@ -71,6 +71,23 @@ export const SCHOOLS = [
     why: 'It takes the least web.',
   }),
   school({
+    key: 'lay',
+    question: 'Piece by piece, or all at once?',
+    sides: [
+      {
+        value: 'piece-by-piece',
+        name: 'piece by piece, back to front',
+        says: 'Each bond gets the time that it needs, and nothing can slide.',
+      },
+      {
+        value: 'all-laid',
+        name: 'all laid, tacked, pressed at once',
+        says: 'The whole picture is seen before anything is fixed, and one grid of set-downs does it all.',
+      },
+    ],
+    why: 'Each bond is right by itself, and a slip costs one piece.',
+  }),
+  school({
     key: 'webs',
     question: 'One web for all, or the best for each?',
     sides: [

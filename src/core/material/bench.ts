@@ -107,3 +107,15 @@ export function surfaceFacts(surface: Surface, own?: BenchSurface | null): Layer
       own.conductivityWmK === null ? typical.conductivityWmK : mine(own.conductivityWmK, typical.conductivityWmK),
   };
 }
+
+/** The release sheet that units are built on is of this kind. */
+export const SHEET_IS: Cover = 'coated-sheet';
+
+/** Wadding beneath a ground that is layered before it is bonded. */
+export const WADDING = {
+  thicknessMm: figure(2.5, 'mm', 'cotton wadding of about 110 g/m² under an iron, estimated'),
+  conductivityWmK: figure(0.045, 'W/(m·K)', 'handbook range for loose fibre 0.035–0.05, from memory'),
+  densityKgM3: figure(45, 'kg/m³', 'mass over thickness'),
+  specificHeatJKgK: figure(1340, 'J/(kg·K)', 'cotton, handbook'),
+  limitC: figure(200, '°C', 'cotton, three dots: ISO 3758'),
+} as const;

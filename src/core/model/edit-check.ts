@@ -48,12 +48,16 @@ export function faultOfEdit(before: Project, after: Project): Problem | null {
       if (!read.success) return bad(read.error, [key, i]);
     }
   }
-  const old = new Set<object>([...before.fabrics, ...before.webs, ...before.irons, before.ground]);
+  const grounds = before.articles.flatMap((a) => a.ground ?? []);
+  const old = new Set<object>([...before.fabrics, ...before.webs, ...before.irons, ...grounds]);
   const were = new Map(before.pieces.map((p) => [p.id, p]));
   for (const p of after.pieces) if (were.get(p.id)?.outline === p.outline) old.add(p);
   for (const problem of thingProblems(after, (thing) => !old.has(thing))) return problem;
   for (const problem of referenceProblems(after)) return problem;
-  const moreCloth = after.pieces.some((p) => !old.has(p) || p.count > (were.get(p.id)?.count ?? 0));
+  const made = new Map(before.articles.map((a) => [a.id, a.count]));
+  const moreCloth =
+    after.articles.some((a) => a.count > (made.get(a.id) ?? 0)) ||
+    after.pieces.some((p) => !old.has(p) || p.count > (were.get(p.id)?.count ?? 0));
   if (moreCloth) for (const problem of clothProblems(after)) return problem;
   return null;
 }

@@ -48,6 +48,11 @@ export type Caution =
       readonly slowS: number;
       readonly harm: Harm;
     }
+  | { readonly code: 'too-many-layers'; readonly layers: number }
+  | {
+      /** The leaflet asks for steam, and it is pressed dry throughout. */
+      readonly code: 'leaflet-wants-steam';
+    }
   | { readonly code: 'dial-unmeasured'; readonly iron: string; readonly unsureC: number }
   | { readonly code: 'dial-not-rising'; readonly iron: string; readonly low: string; readonly high: string }
   | {
@@ -89,7 +94,11 @@ export type PressReason =
     }
   | { readonly code: 'several-piles'; readonly piles: number; readonly layers: number }
   | { readonly code: 'quicker'; readonly remedy: Remedy }
-  | { readonly code: 'vents' };
+  | { readonly code: 'vents' }
+  /** Presses that the dial, or the clock, need not tell apart. */
+  | { readonly code: 'one-setting'; readonly fromC: number; readonly toC: number }
+  | { readonly code: 'one-time'; readonly presses: number }
+  | { readonly code: 'small-moves' };
 
 /** Where on a dial a heat lies: at a mark, or a share of the way to the next. */
 export type DialPlace =
@@ -229,6 +238,9 @@ export interface SnagFigures {
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
   'order-circle': { readonly under: string; readonly over: string };
   'unit-interleaved': { readonly unit: string };
+  'no-ground': { readonly articleId: string };
+  'article-empty': { readonly articleId: string };
+  'patch-too-large': { readonly fabricId: string };
   'stiff-place': {
     readonly cloths: number;
     readonly webs: number;

@@ -14,7 +14,7 @@ import {
   transformPath,
   transformRegion,
 } from '../shape';
-import type { Piece, Project } from './project';
+import type { Ground, Piece } from './project';
 
 /** The middle of a piece's own box, in its own coordinates: a pattern that came reversed is turned over about it. */
 export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boundsOf(regionOf(piece.outline)));
@@ -37,7 +37,7 @@ export const regionOnGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'a
   transformRegion(regionOf(piece.outline, ROUGH_TOLERANCE_MM), ontoGround(piece));
 
 /** The ground's own shape as path data, mm from its upper left corner. */
-export const groundOutline = (g: Pick<Project['ground'], 'outline' | 'widthMm' | 'heightMm'>): string =>
+export const groundOutline = (g: Pick<Ground, 'outline' | 'widthMm' | 'heightMm'>): string =>
   g.outline ?? `M0 0H${g.widthMm}V${g.heightMm}H0Z`;
 
 /** The upright box a piece takes up on the ground, mm from the ground's upper left corner. */

@@ -1,3 +1,4 @@
+export * from './articles';
 export { parseCapped } from './capped';
 export * from './edit-check';
 export * from './file-name';
@@ -7,6 +8,7 @@ export * from './ids';
 export * from './json';
 export * from './limits';
 export * from './lookup';
+export * from './making';
 export { ironPressureKPa } from './meaning';
 export * from './migrate';
 export * from './new';

@@ -1,5 +1,6 @@
 /** What a project may hold. Wide enough for any real work, narrow enough that a slip of the keyboard is caught. */
 export const LIMITS = {
+  articles: 60,
   pieces: 2000,
   fabrics: 500,
   webs: 200,

@@ -1,4 +1,4 @@
-import type { Edge, Fabric, Iron, Piece, Project, Route, Web } from './project';
+import type { Article, Edge, Fabric, Iron, Piece, Project, Route, Web } from './project';
 
 /** Fast finders for a parsed project, in which every reference is known to lead somewhere. */
 export interface Lookup {
@@ -11,7 +11,12 @@ export interface Lookup {
   routeOf(piece: Piece): Route;
   /** 1-based number of a piece, as written on every sheet. */
   number(pieceId: string): number;
-  readonly ground: Fabric;
+  article(id: string): Article;
+  articleOf(piece: Piece): Article;
+  /** The cloth of an article's ground; null: it has none. */
+  groundOf(article: Article): Fabric | null;
+  /** How many of a piece are cut: its own count for each of its article. */
+  copiesOf(piece: Piece): number;
   readonly iron: Iron;
 }
 
@@ -26,6 +31,8 @@ export function lookup(project: Project): Lookup {
   };
   const piece = find(project.pieces, 'piece');
   const fabric = find(project.fabrics, 'fabric');
+  const article = find(project.articles, 'article');
+  const articleOf = (p: Piece): Article => article(p.articleId);
   const numbers = new Map(project.pieces.map((p, i) => [p.id, i + 1]));
   return {
     project,
@@ -36,7 +43,10 @@ export function lookup(project: Project): Lookup {
     edgeOf: (p) => p.edge ?? project.intent.edge,
     routeOf: (p) => p.route ?? project.route,
     number: (id) => numbers.get(id) ?? 0,
-    ground: fabric(project.ground.fabricId),
+    article,
+    articleOf,
+    groundOf: ({ ground }) => ground && fabric(ground.fabricId),
+    copiesOf: (p) => p.count * articleOf(p).count,
     iron: find(project.irons, 'iron')(project.bench.ironId),
   };
 }

@@ -80,9 +80,10 @@ export function* thingProblems(project: Project, changed: (thing: object) => boo
         `makes ${Math.round(kPa).toLocaleString('en')} kPa with its mass on that soleplate, more than any press; check lean, mass and soleplate`,
       );
   }
-  const { ground } = project;
-  const groundFault = ground.outline !== null && changed(ground) ? outlineFault(ground.outline) : null;
-  if (groundFault) yield problem(groundFault.code, ['ground', 'outline'], groundFault.what);
+  for (const [i, { ground }] of project.articles.entries()) {
+    const fault = ground && ground.outline !== null && changed(ground) ? outlineFault(ground.outline) : null;
+    if (fault) yield problem(fault.code, ['articles', i, 'ground', 'outline'], fault.what);
+  }
   for (const [i, piece] of project.pieces.entries()) {
     const fault = changed(piece) ? outlineFault(piece.outline) : null;
     if (fault) yield problem(fault.code, ['pieces', i, 'outline'], fault.what);
@@ -103,7 +104,17 @@ export function* referenceProblems(project: Project): Found {
     message: `${placeInWords(path, project)} ${what}.`,
     path: printPath(path),
   });
-  for (const list of ['pieces', 'fabrics', 'webs', 'irons', 'covers', 'surfaces', 'words', 'pictures'] as const) {
+  for (const list of [
+    'articles',
+    'pieces',
+    'fabrics',
+    'webs',
+    'irons',
+    'covers',
+    'surfaces',
+    'words',
+    'pictures',
+  ] as const) {
     const i = twice(project[list].map((item) => item.id));
     if (i >= 0)
       yield problem(
@@ -123,9 +134,18 @@ export function* referenceProblems(project: Project): Found {
   const irons = ids(project.irons);
   const words = ids(project.words);
   const pictures = ids(project.pictures);
-  const { ground, bench, underlay } = project;
-  if (!fabrics.has(ground.fabricId))
-    yield missing('unknown-fabric', ['ground', 'fabricId'], ground.fabricId, fabrics, 'the fabrics');
+  const articles = ids(project.articles);
+  const { bench, underlay } = project;
+  for (const [i, { ground }] of project.articles.entries())
+    if (ground && !fabrics.has(ground.fabricId))
+      yield missing('unknown-fabric', ['articles', i, 'ground', 'fabricId'], ground.fabricId, fabrics, 'the fabrics');
+  const belongs: readonly (readonly [Path, string])[] = [
+    ...project.pieces.map((p, i) => [['pieces', i, 'articleId'], p.articleId] as const),
+    ...project.words.map((w, i) => [['words', i, 'articleId'], w.articleId] as const),
+    ...(underlay ? [[['underlay', 'articleId'], underlay.articleId] as const] : []),
+  ];
+  for (const [path, articleId] of belongs)
+    if (!articles.has(articleId)) yield missing('unknown-article', path, articleId, articles, 'the articles');
   if (!irons.has(bench.ironId)) yield missing('unknown-iron', ['bench', 'ironId'], bench.ironId, irons, 'the irons');
   for (const [i, w] of project.words.entries())
     if (!fabrics.has(w.fabricId))
@@ -142,14 +162,13 @@ export function* referenceProblems(project: Project): Found {
   for (const [i, w] of project.webs.entries())
     if (w.leafletPhotoId !== null && !pictures.has(w.leafletPhotoId))
       yield missing('unknown-picture', ['webs', i, 'leafletPhotoId'], w.leafletPhotoId, pictures, 'the pictures');
-  for (const [key, list] of [
-    ['coverId', project.covers],
-    ['surfaceId', project.surfaces],
-  ] as const) {
-    const wanted = bench[key];
+  for (const [path, wanted, list] of [
+    [['bench', 'coverIds', 'fuse'], bench.coverIds.fuse, project.covers],
+    [['bench', 'coverIds', 'bond'], bench.coverIds.bond, project.covers],
+    [['bench', 'surfaceId'], bench.surfaceId, project.surfaces],
+  ] as const)
     if (wanted !== null && !list.some((t) => t.id === wanted))
-      yield missing('unknown-bench', ['bench', key], wanted, ids(list), "the project's own");
-  }
+      yield missing('unknown-bench', path, wanted, ids(list), "the project's own");
   if (underlay && !pictures.has(underlay.pictureId))
     yield missing('unknown-picture', ['underlay', 'pictureId'], underlay.pictureId, pictures, 'the pictures');
 
@@ -190,9 +209,10 @@ export function* referenceProblems(project: Project): Found {
 /** More cloth than a sewing room has ever seen: a count or a size has slipped. */
 export function* clothProblems(project: Project): Found {
   let mm2 = 0;
+  const made = new Map(project.articles.map((a) => [a.id, a.count]));
   for (const piece of project.pieces) {
     const b = boundsOf(regionOf(piece.outline));
-    mm2 += piece.count * (b.maxX - b.minX) * (b.maxY - b.minY);
+    mm2 += piece.count * (made.get(piece.articleId) ?? 1) * (b.maxX - b.minX) * (b.maxY - b.minY);
     if (mm2 > LIMITS.clothMaxM2 * 1e6) {
       yield {
         code: 'too-much-cloth',

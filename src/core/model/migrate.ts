@@ -1,12 +1,53 @@
 import type { Problem } from './problems';
-import { PROJECT_FORMAT, PROJECT_VERSION } from './project';
+import { MAIN_ARTICLE, PROJECT_FORMAT, PROJECT_VERSION } from './project';
 
 type Doc = Record<string, unknown>;
 /** Lifts a document from the version of its key to the next. */
 export type Migrations = Readonly<Record<number, (doc: Doc) => Doc>>;
 
-/** None yet: version 1 is the first. A change of meaning adds `1: (doc) => …` here and raises PROJECT_VERSION. */
-const MIGRATIONS: Migrations = {};
+const isDoc = (v: unknown): v is Doc => typeof v === 'object' && v !== null && !Array.isArray(v);
+
+/**
+ * Version 1 knew one ground, one cover for every press, and its kind among what was intended.
+ * Its ground and pieces become the article “main”; its kind becomes the recipe (layered craft was worked out as appliqué); its cover serves both presses, as it did.
+ */
+function articlesFromGround(doc: Doc): Doc {
+  const { ground, intent, bench, ...rest } = doc;
+  const { kind, ...intended } = isDoc(intent) ? intent : ({} as Doc);
+  const { cover, coverId, ...board } = isDoc(bench) ? bench : ({} as Doc);
+  return {
+    ...rest,
+    intent: isDoc(intent) ? intended : intent,
+    // What is not one of version 1's kinds stays as it is, to be told of.
+    recipe: { id: kind === 'layered' ? 'applique' : kind, answers: {} },
+    articles: [{ id: MAIN_ARTICLE, name: typeof doc['name'] === 'string' ? doc['name'] : '', count: 1, ground }],
+    bench: isDoc(bench)
+      ? {
+          ...board,
+          covers: { fuse: cover, bond: cover },
+          ...(coverId === undefined ? {} : { coverIds: { fuse: coverId, bond: coverId } }),
+        }
+      : bench,
+  };
+}
+
+/** Where version 1 had what a later version has elsewhere: problems of a lifted file are told in its own terms. */
+const PLACES_BEFORE: readonly (readonly [RegExp, string])[] = [
+  [/^articles\[0\]\.ground/, 'ground'],
+  [/^articles\[0\]\.name/, 'name'],
+  [/^recipe(\.id)?/, 'intent.kind'],
+  [/^bench\.covers(\.\w+)?/, 'bench.cover'],
+  [/^bench\.coverIds(\.\w+)?/, 'bench.coverId'],
+];
+/** The place of a problem in the file as it came. @param version of that file */
+export function placeAsItCame(path: string, version: unknown): string {
+  if (version !== 1) return path;
+  const [from, to] = PLACES_BEFORE.find(([now]) => now.test(path)) ?? [];
+  return from && to ? path.replace(from, to) : path;
+}
+
+/** A change of meaning adds its step here and raises PROJECT_VERSION. */
+const MIGRATIONS: Migrations = { 1: articlesFromGround };
 
 /**
  * Checks that a document is one of ours and lifts it to the current version.

@@ -1,9 +1,14 @@
 import {
+  type Article,
+  type Bench,
+  type Ground,
+  MAIN_ARTICLE,
   NO_WANTS,
   type Piece,
   PROJECT_FORMAT,
   PROJECT_VERSION,
   type Project,
+  USUAL_COVERS,
   USUAL_LAYERING,
   USUAL_LIMITS,
   USUAL_SCHOOLS,
@@ -11,6 +16,7 @@ import {
 
 /** A piece with everything left at the project's choice but what is given; each call gives objects of its own. */
 export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outline'> & Partial<Piece>): Piece => ({
+  articleId: MAIN_ARTICLE,
   at: { xMm: 0, yMm: 0, rotateDeg: 0 },
   count: 1,
   preReversed: false,
@@ -24,19 +30,39 @@ export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outli
   ...given,
 });
 
-/** A project with everything at its usual start but what is given: blanket-stitched appliqué on a ground of 500 × 500 mm, traced on the liner. */
-export function newProject(
-  given: Pick<Project, 'id' | 'name' | 'fabrics' | 'webs' | 'irons'> &
-    Partial<Omit<Project, 'ground' | 'bench'>> & {
-      ground: Pick<Project['ground'], 'fabricId'> & Partial<Project['ground']>;
-      bench: Pick<Project['bench'], 'ironId'> & Partial<Project['bench']>;
-    },
-): Project {
+/** A ground with everything at its usual start but what is given: a square of 500 mm. */
+export const newGround = (given: Pick<Ground, 'fabricId'> & Partial<Ground>): Ground => ({
+  widthMm: 500,
+  heightMm: 500,
+  outline: null,
+  seamAllowanceMm: 0,
+  creases: { across: 0, down: 0, diagonal: false },
+  ...given,
+});
+
+export const newArticle = (given: Pick<Article, 'id' | 'name' | 'ground'> & Partial<Article>): Article => ({
+  count: 1,
+  ...given,
+});
+
+/** A project with everything at its usual start but what is given: one blanket-stitched appliqué on a ground of 500 × 500 mm, traced on the liner. */
+export function newProject({
+  ground,
+  bench,
+  ...given
+}: Pick<Project, 'id' | 'name' | 'fabrics' | 'webs' | 'irons'> &
+  Partial<Omit<Project, 'bench'>> & {
+    /** The ground of the one article, where no articles are given. */
+    ground?: Pick<Ground, 'fabricId'> & Partial<Ground>;
+    bench: Pick<Bench, 'ironId'> & Partial<Bench>;
+  }): Project {
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     units: 'mm',
-    intent: { kind: 'applique', laundering: 'never', hand: 'medium', edge: 'blanket' },
+    intent: { laundering: 'never', hand: 'medium', edge: 'blanket' },
+    recipe: { id: 'applique', answers: {} },
+    articles: [newArticle({ id: MAIN_ARTICLE, name: given.name, ground: ground ? newGround(ground) : null })],
     route: 'trace-on-liner',
     pieces: [],
     order: (given.pieces ?? []).map((p) => p.id),
@@ -52,14 +78,12 @@ export function newProject(
     layouts: [],
     printer: null,
     ...given,
-    ground: {
-      widthMm: 500,
-      heightMm: 500,
-      outline: null,
-      seamAllowanceMm: 0,
-      creases: { across: 0, down: 0, diagonal: false },
-      ...given.ground,
+    bench: {
+      covers: { ...USUAL_COVERS },
+      surface: 'ironing-board',
+      coverIds: { fuse: null, bond: null },
+      surfaceId: null,
+      ...bench,
     },
-    bench: { cover: 'parchment', surface: 'ironing-board', coverId: null, surfaceId: null, ...given.bench },
   };
 }

@@ -1,7 +1,7 @@
 import { parseCapped } from './capped';
 import { readJson } from './json';
 import { clothProblems, referenceProblems, thingProblems } from './meaning';
-import { migrate } from './migrate';
+import { migrate, placeAsItCame } from './migrate';
 import { type Problem, problemsFrom } from './problems';
 import { type Project, projectSchema } from './project';
 
@@ -44,7 +44,12 @@ export function parseProject(raw: unknown): ParsedProject {
   const result = parseCapped(projectSchema, lifted.doc, TELL + 1);
   const problems = result.ok ? meaningProblems(result.data) : problemsFrom(result, lifted.doc);
   if (!result.ok || problems.length > 0) {
-    const told = problems.slice(0, TELL);
+    const { version } = raw as { version?: unknown };
+    // Both covers of a lifted file are the one it had: what is wrong with it is told once.
+    const told = problems
+      .map((p) => ({ ...p, path: placeAsItCame(p.path, version) }))
+      .filter((p, i, all) => all.findIndex((q) => q.path === p.path && q.code === p.code) === i)
+      .slice(0, TELL);
     if (problems.length > TELL) told.push({ code: 'more', message: 'And there are more like these.', path: '' });
     return { ok: false, problems: told };
   }

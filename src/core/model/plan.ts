@@ -13,6 +13,7 @@ import type {
   RunnerUp,
   Snag,
 } from './findings';
+import type { Making, StepPlace } from './making';
 import type { Cover, Stage } from './project';
 
 // The plan as core works it out: figures and findings. src/words says it in words, and gives the document that the endpoint answers.
@@ -60,6 +61,8 @@ export interface Setting {
   readonly steam: boolean;
   readonly cover: Cover;
   readonly placements: number;
+  /** Which of its columns decides about its seconds, as an index. */
+  readonly deciding: number;
   readonly coolS: number;
   /** Why it cannot be pressed so, and what would help; null: it can. */
   readonly stop: Caution | null;
@@ -73,20 +76,30 @@ export interface Setting {
   readonly remedies: readonly Remedy[];
 }
 
-export interface PressTicket extends Setting {
-  readonly id: string;
-  readonly stage: Stage;
-  readonly pieceIds: readonly string[];
-  readonly webId: string;
+/** Which place decides about a ticket's seconds. */
+export interface Decides {
+  readonly stepId: string;
+  /** Which of that step's columns. */
+  readonly column: number;
 }
 
-/** One step of laying down: pieces bonded to each other on the release sheet, or pieces or whole units bonded to the ground. */
-export interface BondStep {
-  readonly on: 'sheet' | 'ground';
-  readonly unit: string | null;
+export interface PressTicket extends Omit<Setting, 'deciding'> {
+  readonly id: string;
+  readonly stage: Stage;
+  /** The pieces whose bond or fuse is made. */
   readonly pieceIds: readonly string[];
-  /** The piece whose liner stays on until the unit goes to the ground; null on the ground. */
-  readonly keepLinerOn: string | null;
+  /** The web whose leaflet is asked; of several the one that wants most heat. */
+  readonly webId: string;
+  readonly on: StepPlace;
+  /** A unit that goes down, or is built, as one. */
+  readonly unit: string | null;
+  readonly stepIds: readonly string[];
+  /** Over all copies: how often the iron is set down, and in how many loads. */
+  readonly setDowns: number;
+  readonly loads: number;
+  /** The most copies of one piece. */
+  readonly copies: number;
+  readonly decides: Decides;
 }
 
 export interface WebUse {
@@ -105,11 +118,10 @@ export interface Plan {
   readonly projectId: string;
   readonly choices: readonly Choice[];
   readonly order: readonly string[];
-  /** How pieces and units are laid down: units are built on the release sheet first. */
-  readonly steps: readonly BondStep[];
   readonly overlaps: readonly { readonly under: string; readonly over: string; readonly areaMm2: number }[];
   readonly tracings: readonly Tracing[];
   readonly press: readonly PressTicket[];
+  readonly making: Making;
   readonly webUse: readonly WebUse[];
   readonly snags: readonly Snag[];
 }

@@ -10,6 +10,7 @@ export interface Problem {
 }
 
 const COLLECTIONS: Record<string, string> = {
+  articles: 'Article',
   pieces: 'Piece',
   fabrics: 'Fabric',
   webs: 'Web',
@@ -21,6 +22,11 @@ const COLLECTIONS: Record<string, string> = {
 };
 
 const FIELDS: Record<string, string> = {
+  articleId: 'article',
+  ground: 'ground',
+  covers: 'cover',
+  fuse: 'to fuse',
+  bond: 'to bond',
   fabricId: 'fabric',
   webId: 'web',
   ironId: 'iron',

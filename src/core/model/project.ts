@@ -4,9 +4,10 @@ import { LIMITS } from './limits';
 // Contract: names and meanings are fixed; fields may be added. docs/format.md tells users the same.
 
 export const PROJECT_FORMAT = 'apple-seam.project';
-export const PROJECT_VERSION = 1;
+export const PROJECT_VERSION = 2;
 
-export const KINDS = ['applique', 'window', 'layered'] as const;
+/** How a thing can be made. Each is defined in core/recipe. */
+export const RECIPES = ['applique', 'window'] as const;
 export const LAUNDERING = ['never', 'gentle', 'often'] as const;
 export const HANDS = ['soft', 'medium', 'firm'] as const;
 export const EDGES = ['none', 'straight', 'blanket', 'zigzag', 'satin', 'free-motion', 'hand', 'paint'] as const;
@@ -76,14 +77,18 @@ const NOWHERE = { xMm: 0, yMm: 0, rotateDeg: 0 };
 const outline = z.string().min(1).max(LIMITS.outlineChars);
 
 export const intentSchema = z.object({
-  kind: z.enum(KINDS),
   laundering: z.enum(LAUNDERING),
   hand: z.enum(HANDS),
   edge: z.enum(EDGES),
 });
 
+/** The article of a project that has only one. */
+export const MAIN_ARTICLE = 'main';
+
 export const pieceSchema = z.object({
   id,
+  /** The article it belongs to. */
+  articleId: id.default(MAIN_ARTICLE),
   label: name,
   fabricId: id,
   outline,
@@ -107,6 +112,8 @@ export const GAPS = ['font', 'equal', 'optical'] as const;
 /** Lettering that can be retyped: its letters are pieces whose wordId is this id. */
 export const wordSchema = z.object({
   id,
+  /** The article it stands on. */
+  articleId: id.default(MAIN_ARTICLE),
   text: text(LIMITS.wordChars).min(1),
   faceId: id,
   fabricId: id,
@@ -153,6 +160,8 @@ export const layeringSchema = z.object({
   sheet: z.object({ widthMm: between(20, 2000), heightMm: between(20, 2000) }),
   /** Wadding and a backing go beneath. */
   quilted: z.boolean(),
+  /** They lie beneath already while the pieces are bonded. */
+  waddingFirst: z.boolean().default(false),
 });
 export const USUAL_LAYERING: z.infer<typeof layeringSchema> = {
   underlapMm: 6,
@@ -161,6 +170,7 @@ export const USUAL_LAYERING: z.infer<typeof layeringSchema> = {
   windowMarginMm: 10,
   sheet: { widthMm: 380, heightMm: 450 },
   quilted: false,
+  waddingFirst: false,
 };
 
 export const limitsSchema = z.object({
@@ -285,13 +295,47 @@ export const benchSurfaceSchema = z.object({
   note: text(2000).default(''),
 });
 
+export const STAGES = ['fuse', 'bond'] as const;
+
 export const benchSchema = z.object({
   ironId: id,
-  cover: z.enum(COVERS),
+  /** What lies between iron and work, for each press of its own. */
+  covers: z.object({ fuse: z.enum(COVERS), bond: z.enum(COVERS) }),
   surface: z.enum(SURFACES),
-  /** One of one's own covers or surfaces; null: the typical one of its kind. */
-  coverId: id.nullable().default(null),
+  /** Covers and a surface of one's own; null: the typical one of its kind. */
+  coverIds: z.object({ fuse: id.nullable(), bond: id.nullable() }).default({ fuse: null, bond: null }),
   surfaceId: id.nullable().default(null),
+});
+/** A fuse goes through the liner and wants nothing more; a bond keeps the iron off the face. Common practice, no source. */
+export const USUAL_COVERS: z.infer<typeof benchSchema>['covers'] = { fuse: 'none', bond: 'parchment' };
+
+/** What a thing is made as; the answers are the recipe's own. */
+export const recipeSchema = z.object({
+  id: z.enum(RECIPES),
+  answers: z.record(z.string().max(100), z.json()).default({}),
+});
+
+export const groundSchema = z.object({
+  fabricId: id,
+  widthMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
+  heightMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
+  /** The ground's own shape, mm from its upper left corner; null: the whole rectangle. */
+  outline: outline.nullable().default(null),
+  seamAllowanceMm: upTo(200).default(0),
+  /** Creases left by folding: how often the cloth was halved each way, and along the diagonals. */
+  creases: z
+    .object({ across: z.number().int().min(0).max(4), down: z.number().int().min(0).max(4), diagonal: z.boolean() })
+    .default({ across: 0, down: 0, diagonal: false }),
+});
+
+/** One thing that is made: a panel, one of six place mats, the front of a cosy. */
+export const articleSchema = z.object({
+  id,
+  name,
+  /** How many of it are made. */
+  count: z.number().int().min(1).max(999).default(1),
+  /** null: it has none; its pieces are bonded to each other. */
+  ground: groundSchema.nullable(),
 });
 
 /** What else is wanted of the web. */
@@ -311,6 +355,7 @@ export const schoolsSchema = z.object({
   steam: z.enum(['dry', 'steam-to-bond', 'steam-on-wool']),
   move: z.enum(['still', 'small-moves']),
   first: z.enum(['trace-first', 'fuse-first']),
+  lay: z.enum(['piece-by-piece', 'all-laid']).default('piece-by-piece'),
   webs: z.enum(['fewest', 'best-each']),
   /** What each further web costs, in the points of the rules. */
   extraWebPoints: upTo(100),
@@ -320,6 +365,7 @@ export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
   steam: 'dry',
   move: 'still',
   first: 'trace-first',
+  lay: 'piece-by-piece',
   webs: 'fewest',
   extraWebPoints: 6,
 };
@@ -366,18 +412,8 @@ export const projectSchema = z.object({
   units: z.enum(['in', 'mm']),
   intent: intentSchema,
   route: z.enum(ROUTES),
-  ground: z.object({
-    fabricId: id,
-    widthMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
-    heightMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
-    /** The ground's own shape, mm from its upper left corner; null: the whole rectangle. */
-    outline: outline.nullable().default(null),
-    seamAllowanceMm: upTo(200).default(0),
-    /** Creases left by folding: how often the cloth was halved each way, and along the diagonals. */
-    creases: z
-      .object({ across: z.number().int().min(0).max(4), down: z.number().int().min(0).max(4), diagonal: z.boolean() })
-      .default({ across: 0, down: 0, diagonal: false }),
-  }),
+  recipe: recipeSchema.default({ id: 'applique', answers: {} }),
+  articles: z.array(articleSchema).min(1).max(LIMITS.articles),
   pieces: z.array(pieceSchema).max(LIMITS.pieces),
   order: z.array(id).max(LIMITS.pieces),
   fabrics: z.array(fabricSchema).max(LIMITS.fabrics),
@@ -402,6 +438,8 @@ export const projectSchema = z.object({
   underlay: z
     .object({
       pictureId: id,
+      /** The article it lies under. */
+      articleId: id.default(MAIN_ARTICLE),
       widthMm: between(1, LIMITS.reachMm),
       at: place.default(NOWHERE),
       shown: z.boolean().default(true),
@@ -413,6 +451,9 @@ export const projectSchema = z.object({
 export type Project = z.infer<typeof projectSchema>;
 export type Piece = z.infer<typeof pieceSchema>;
 export type Place = Piece['at'];
+export type Article = z.infer<typeof articleSchema>;
+export type Ground = z.infer<typeof groundSchema>;
+export type RecipeId = (typeof RECIPES)[number];
 export type Layout = z.infer<typeof layoutSchema>;
 export type PrinterError = NonNullable<Project['printer']>;
 export type Word = z.infer<typeof wordSchema>;
@@ -427,8 +468,9 @@ export type Wants = z.infer<typeof wantsSchema>;
 export type Bench = z.infer<typeof benchSchema>;
 export type Intent = z.infer<typeof intentSchema>;
 export type Edge = (typeof EDGES)[number];
+export type Laundering = Intent['laundering'];
 export type Route = (typeof ROUTES)[number];
 export type Cover = (typeof COVERS)[number];
 export type Surface = (typeof SURFACES)[number];
 export type FabricKind = (typeof FABRIC_KINDS)[number];
-export type Stage = 'fuse' | 'bond';
+export type Stage = (typeof STAGES)[number];

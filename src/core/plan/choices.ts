@@ -4,10 +4,12 @@ import type { Choice, Fabric, Web } from '../model';
 import { cleanAreaMm2 } from '../shape';
 
 /** Every cloth that lies beneath a piece anywhere: the ground, then those of lower pieces, back-most first; each once. */
-function clothBeneath({ look, pile, project }: Laid, pieceId: string): Fabric[] {
+function clothBeneath(laid: Laid, pieceId: string): Fabric[] {
+  const { look, pile, project } = laid;
+  const { ground } = laid.articleOf(pieceId);
   const below = pile.under(pieceId);
   const lower = project.order.filter((id) => below.has(id)).map((id) => look.fabricOf(look.piece(id)));
-  return [...new Set([look.ground, ...lower])];
+  return [...new Set([...(ground ? [ground] : []), ...lower])];
 }
 
 /** @param bondedOf webs that are bonded already beneath a piece, as far as they are known */
@@ -15,7 +17,10 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
   const { project, look, placed, pile } = laid;
   const areaOfFabric = new Map<string, number>();
   for (const { piece, region } of placed)
-    areaOfFabric.set(piece.fabricId, (areaOfFabric.get(piece.fabricId) ?? 0) + cleanAreaMm2(region) * piece.count);
+    areaOfFabric.set(
+      piece.fabricId,
+      (areaOfFabric.get(piece.fabricId) ?? 0) + cleanAreaMm2(region) * look.copiesOf(piece),
+    );
   const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
   return project.pieces.map((piece) => {
     const b = boxes.get(piece.id);
@@ -32,7 +37,9 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
       intent: project.intent,
       wants: project.wants,
       schools: project.schools,
-      layers: 2 + Math.max(0, ...pile.beneath(piece.id).map((below) => below.pieceIds.length)),
+      layers:
+        (laid.articleOf(piece.id).ground ? 2 : 1) +
+        Math.max(0, ...pile.beneath(piece.id).map((below) => below.pieceIds.length)),
       narrowMm: Math.min(w, h),
       longMm: Math.max(w, h),
       fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,

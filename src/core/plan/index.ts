@@ -1,3 +1,3 @@
 export { wishOf } from './choices';
-export type { Picture } from './picture';
+export type { ArticlePicture, Picture } from './picture';
 export * from './plan';

@@ -1,15 +1,15 @@
 import { type Drawn, drawnOf, mixedFacing } from '../facing';
 import { type Laid, layDown } from '../laid';
-import { bondSteps, orderOfSteps, orderWith, type StackMap, shadowsOf, stackMap, vanishing } from '../layer';
+import { orderWith, type StackMap, stackMap } from '../layer';
 import { freshLayout, webAsk } from '../layout';
-import { type Fabric, PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Stage, type Tracing } from '../model';
-import { windowOver } from '../press';
+import { type Made, makingOf } from '../making';
+import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type Web } from '../model';
+import type { PressColumn, PressRequest } from '../press';
 import { type Path, printPath, printRegion } from '../shape';
 import { webUseInRows } from '../sheet';
 import { choicesOf } from './choices';
 import { type Picture, pictureOf } from './picture';
 import { snagsOf } from './snags';
-import { type PressOf, pressOf, ticketsOf } from './tickets';
 
 const written = new WeakMap<Path, string>();
 /** Path data of a path; written once, since most pieces stay the same from one plan to the next. */
@@ -34,26 +34,28 @@ const tracingOf = ({ path, visible, webMiddle, ...drawn }: Drawn): Tracing => ({
 interface Worked {
   readonly laid: Laid;
   readonly plan: Plan;
-  readonly stack: StackMap;
+  readonly made: Made;
+  /** How stiff each pile is, article by article. */
+  readonly stacks: ReadonlyMap<string, StackMap>;
 }
 
 function workOut(project: Project): Worked {
   const laid = layDown(project);
-  const { look, overlaps, abutting, cuts } = laid;
+  const { look, overlaps } = laid;
   const choices = choicesOf(laid);
   const drawn = project.pieces.map((p) => drawnOf(p, look.routeOf(p), laid.cutPiece(p), project.limits.mirrorMm));
-  const { steps, troubles } = bondSteps(project.order, (id) => look.piece(id).unit, overlaps);
-  const order = orderOfSteps(steps);
+  const tracings = drawn.map(tracingOf);
+  const made = makingOf(laid, { choices, tracings });
   const draft: Plan = {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     projectId: project.id,
     choices,
-    order,
-    steps,
+    order: orderOf(laid),
     overlaps: overlaps.map((o) => ({ ...o, areaMm2: Math.round(o.areaMm2 * 100) / 100 })),
-    tracings: drawn.map(tracingOf),
-    press: ticketsOf(laid, order, choices),
+    tracings,
+    press: made.tickets,
+    making: made.making,
     webUse: [],
     snags: [],
   };
@@ -64,9 +66,11 @@ function workOut(project: Project): Worked {
       ? { ...use, lengthMm: Math.ceil(layout.lengthMm), how: 'nested' as const }
       : use;
   });
-  const fabricOf = (id: string): Fabric => look.fabricOf(look.piece(id));
-  const webOf = new Map(choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]));
-  const stack = stackMap(look.ground, laid.pile, (id) => ({ fabric: fabricOf(id), web: webOf.get(id) ?? null }));
+  const webOf = new Map<string, Web | null>(
+    choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]),
+  );
+  const clothOf = (id: string) => ({ fabric: look.fabricOf(look.piece(id)), web: webOf.get(id) ?? null });
+  const stacks = new Map(laid.articles.map((a) => [a.article.id, stackMap(a.ground, a.pile, clothOf)]));
   const plan: Plan = {
     ...draft,
     webUse,
@@ -75,13 +79,27 @@ function workOut(project: Project): Worked {
       plan: { ...draft, webUse },
       mixed: mixedFacing(project, drawn),
       circles: orderWith(project.order, project.layering.pairs, overlaps).circles,
-      troubles,
-      stack,
-      shadows: shadowsOf(overlaps, fabricOf, look.ground.colour),
-      vanishing: vanishing(cuts, [...overlaps, ...abutting], fabricOf, look.ground),
+      stacks,
     }),
   };
-  return { laid, plan, stack };
+  return { laid, plan, made, stacks };
+}
+
+/** Pieces in the order in which they are laid down: as the order has them, but a unit whole where its lowest piece stands. */
+function orderOf({ project, look }: Laid): string[] {
+  const unitOf = (id: string): string | null => look.piece(id).unit?.split('/')[0] ?? null;
+  const seen = new Set<string>();
+  return project.order.flatMap((id) => {
+    if (seen.has(id)) return [];
+    const unit = unitOf(id);
+    const { articleId } = look.piece(id);
+    const whole =
+      unit === null
+        ? [id]
+        : project.order.filter((other) => unitOf(other) === unit && look.piece(other).articleId === articleId);
+    for (const other of whole) seen.add(other);
+    return whole;
+  });
 }
 
 /**
@@ -92,29 +110,21 @@ export const planProject = (project: Project): Plan => workOut(project).plan;
 
 /** The plan together with what only the screen needs. */
 export function planWithPicture(project: Project): { plan: Plan; picture: Picture } {
-  const { laid, plan, stack } = workOut(project);
-  return { plan, picture: pictureOf(laid, plan.press, stack) };
+  const { laid, plan, made, stacks } = workOut(project);
+  return { plan, picture: pictureOf(laid, made, stacks) };
 }
 
-/** A piece's press, and which of the piles beneath decides about its seconds. */
-export interface Pressed extends PressOf {
+/** A ticket's press for looking into: each of its columns, and which of them decides. */
+export interface Pressed {
+  readonly request: PressRequest;
+  readonly columns: readonly PressColumn[];
   readonly deciding: number;
 }
 
-/**
- * What one piece's press is worked out from, for looking into its stack; null when piece or web are gone.
- * @param soleplateC the heat it is pressed at
- */
-export function pressRequestOf(
-  project: Project,
-  pieceId: string,
-  stage: Stage,
-  webId: string,
-  soleplateC: number,
-): Pressed | null {
-  const piece = project.pieces.find((p) => p.id === pieceId);
-  const web = project.webs.find((w) => w.id === webId);
-  if (!piece || !web) return null;
-  const press = pressOf(layDown(project), piece, stage, web);
-  return { ...press, deciding: windowOver(press.request, press.piles, soleplateC).deciding };
+/** What a ticket is worked out from; null when the plan has no such ticket any more. */
+export function pressedOn(project: Project, ticketId: string): Pressed | null {
+  const { made } = workOut(project);
+  const ticket = made.tickets.find((t) => t.id === ticketId);
+  const press = ticket && made.presses.get(ticket.decides.stepId);
+  return press ? { request: press.request, columns: press.columns, deciding: press.setting.deciding } : null;
 }

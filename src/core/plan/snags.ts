@@ -5,10 +5,9 @@ import {
   fabricsThatWork,
   HAND_LIMIT,
   type Ordered,
-  type Shadow,
   type StackMap,
-  type UnitTrouble,
-  type Vanishing,
+  shadowsOf,
+  vanishing,
 } from '../layer';
 import { ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
 import {
@@ -34,10 +33,7 @@ interface Seen {
   readonly laid: Laid;
   readonly plan: Plan;
   readonly circles: Ordered['circles'];
-  readonly troubles: readonly UnitTrouble[];
-  readonly stack: StackMap;
-  readonly shadows: readonly Shadow[];
-  readonly vanishing: readonly Vanishing[];
+  readonly stacks: ReadonlyMap<string, StackMap>;
   readonly mixed: MixedFacing | null;
 }
 
@@ -126,13 +122,16 @@ const dial: Finder = ({ plan }) => {
 };
 
 const offGround: Finder = ({ laid }) => {
-  const { widthMm, heightMm, outline } = laid.project.ground;
-  const shape = outline === null ? null : regionOf(outline);
-  const off = laid.placed.filter(({ region, bounds: b }) =>
-    shape
-      ? areaMm2(difference(region, shape)) > OFF_MM2
-      : b.minX < -OFF_MM || b.minY < -OFF_MM || b.maxX > widthMm + OFF_MM || b.maxY > heightMm + OFF_MM,
-  );
+  const off = laid.articles.flatMap(({ article: { ground }, placed }) => {
+    if (!ground) return [];
+    const { widthMm, heightMm, outline } = ground;
+    const shape = outline === null ? null : regionOf(outline);
+    return placed.filter(({ region, bounds: b }) =>
+      shape
+        ? areaMm2(difference(region, shape)) > OFF_MM2
+        : b.minX < -OFF_MM || b.minY < -OFF_MM || b.maxX > widthMm + OFF_MM || b.maxY > heightMm + OFF_MM,
+    );
+  });
   if (off.length === 0) return [];
   return [{ code: 'off-the-ground', severity: 'warn', pieceIds: off.map((p) => p.id), station: 'pattern' }];
 };
@@ -240,59 +239,73 @@ const circles: Finder = ({ circles: found }) =>
     ...giveUp,
   }));
 
-const unitTrouble: Finder = ({ troubles }) =>
-  troubles.map(({ unit, between }) => ({
-    code: 'unit-interleaved',
-    severity: 'warn',
-    pieceIds: [between],
-    station: 'layers',
-    unit,
-  }));
+/** What hands could not do in this order, or with these cloths. */
+const troubled: Finder = ({ plan }) =>
+  plan.making.troubles.map((t): Draft => {
+    switch (t.code) {
+      case 'unit-interleaved':
+        return { code: t.code, severity: 'warn', pieceIds: [t.pieceId], station: 'layers', unit: t.unit };
+      case 'no-ground':
+        return { code: t.code, severity: 'stop', pieceIds: t.pieceIds, station: 'pattern', articleId: t.articleId };
+      case 'article-empty':
+        return { code: t.code, severity: 'note', pieceIds: [], station: 'pattern', articleId: t.articleId };
+      case 'patch-too-large':
+        return { code: t.code, severity: 'warn', pieceIds: t.pieceIds, station: 'trace', fabricId: t.fabricId };
+    }
+  });
 
-const stiff: Finder = ({ laid, stack }) => {
+const stiff: Finder = ({ laid, stacks }) => {
   const { hand } = laid.project.intent;
-  const pile = stack.highest && stack.stacks[stack.highest.stack];
-  if (!stack.highest || !pile || pile.stiffness <= HAND_LIMIT[hand].value) return [];
-  return [
-    {
-      code: 'stiff-place',
-      severity: 'warn',
-      pieceIds: pile.pieceIds,
-      station: 'layers',
-      at: { xMm: stack.highest.xMm, yMm: stack.highest.yMm },
-      cloths: pile.cloths,
-      webs: pile.webs,
-      stiffness: pile.stiffness,
-      hand,
-    },
-  ];
+  return [...stacks.values()].flatMap(({ highest, stacks: piles }): Draft[] => {
+    const pile = highest && piles[highest.stack];
+    if (!highest || !pile || pile.stiffness <= HAND_LIMIT[hand].value) return [];
+    return [
+      {
+        code: 'stiff-place',
+        severity: 'warn',
+        pieceIds: pile.pieceIds,
+        station: 'layers',
+        at: { xMm: highest.xMm, yMm: highest.yMm },
+        cloths: pile.cloths,
+        webs: pile.webs,
+        stiffness: pile.stiffness,
+        hand,
+      },
+    ];
+  });
 };
 
-const shadow: Finder = ({ laid, shadows }) =>
-  shadows
-    .filter((s) => s.areaMm2 > SHADOW_MM2 && !laid.look.piece(s.under).cutAway)
-    .map((s) => ({
-      code: 'shows-through',
-      severity: s.deltaE > 2 * COLOUR_LIMITS.shadow.value ? 'warn' : 'note',
-      pieceIds: [s.over, s.under],
-      station: 'layers',
-      deltaE: s.deltaE,
-    }));
+const shadow: Finder = ({ laid: { articles, look } }) =>
+  articles.flatMap(({ overlaps, ground }) =>
+    // Without a ground there is nothing that an upper piece lies on beside the lower one.
+    (ground ? shadowsOf(overlaps, (id) => look.fabricOf(look.piece(id)), ground.colour) : [])
+      .filter((s) => s.areaMm2 > SHADOW_MM2 && !look.piece(s.under).cutAway)
+      .map(
+        (s): Draft => ({
+          code: 'shows-through',
+          severity: s.deltaE > 2 * COLOUR_LIMITS.shadow.value ? 'warn' : 'note',
+          pieceIds: [s.over, s.under],
+          station: 'layers',
+          deltaE: s.deltaE,
+        }),
+      ),
+  );
 
-const vanish: Finder = ({ laid: { look, project }, vanishing: found }) =>
-  found.map(({ id, against, deltaE }) => {
-    const other = against === null ? look.ground : look.fabricOf(look.piece(against));
-    return {
-      code: 'vanishes',
-      severity: deltaE < COLOUR_LIMITS.vanish.value / 2 ? 'warn' : 'note',
-      pieceIds: against === null ? [id] : [id, against],
-      station: 'layers',
-      deltaE,
-      fabricIds: fabricsThatWork(project.fabrics, [other.colour])
-        .slice(0, OFFERED)
-        .map((f) => f.id),
-    };
-  });
+const vanish: Finder = ({ laid: { articles, look, project } }) =>
+  articles.flatMap(({ cuts, overlaps, abutting, ground }) =>
+    vanishing(cuts, [...overlaps, ...abutting], (id) => look.fabricOf(look.piece(id)), ground).map(
+      ({ id, against, deltaE, colour }): Draft => ({
+        code: 'vanishes',
+        severity: deltaE < COLOUR_LIMITS.vanish.value / 2 ? 'warn' : 'note',
+        pieceIds: against === null ? [id] : [id, against],
+        station: 'layers',
+        deltaE,
+        fabricIds: fabricsThatWork(project.fabrics, [colour])
+          .slice(0, OFFERED)
+          .map((f) => f.id),
+      }),
+    ),
+  );
 
 const unseenBehind: Finder = ({ laid: { unseen } }) =>
   unseen.length === 0 ? [] : [{ code: 'behind-no-window', severity: 'warn', pieceIds: [...unseen], station: 'layers' }];
@@ -349,7 +362,7 @@ const FINDERS: readonly Finder[] = [
   mixedWays,
   shortOfWeb,
   circles,
-  unitTrouble,
+  troubled,
   stiff,
   shadow,
   vanish,

@@ -114,6 +114,11 @@ export const REMEDY = {
 } as const;
 /** Looked at hotter only when there is so much to gain. */
 export const HOTTER_C = figure(2, '°C', 'estimated');
+/** Shifting the iron by a thumb half-way through a set-down. */
+export const SMALL_MOVES = {
+  longer: figure(1.2, '× the dwell', 'estimated: what lies under a vent or the rim is covered five sixths of the time'),
+  moveS: figure(1, 's a set-down', 'estimated'),
+} as const;
 /** Soleplates above this are told of. */
 export const VERY_HOT_C = figure(180, '°C', 'common practice: near the cotton mark');
 /** Longer than this share of the longest press is told of. */
@@ -134,8 +139,10 @@ export const COUNT_S = figure(5, 's', 'nobody counts finer');
 export const PLUG_FROM_MM = figure(15, 'mm', 'estimated');
 /** A column holds at most so many cloths; more are counted as these. */
 export const MOST_ONTO = figure(10, 'cloths', 'below them the press no longer feels what lies there');
-/** So many different piles beneath one piece are looked at: the largest, and the highest. */
-export const MOST_PILES = figure(12, 'piles', 'ours');
+/** Through more cloths than this no iron bonds anything: it is built in parts. */
+export const MOST_THROUGH = figure(12, 'cloths', 'estimated: a whole minute is not enough');
+/** So many different columns of one press are looked at: the largest, and the highest. */
+export const MOST_COLUMNS = figure(12, 'columns', 'ours');
 /** A longer seam between two marks is less sure: so much more where it is farthest from both. */
 export const DIAL_BETWEEN_C = figure(6, '°C', 'estimated');
 

@@ -1,13 +1,27 @@
 export * from './column';
-export { AIR_WM2K, MOST_PILES, ROOM_C } from './data';
+export { AIR_WM2K, HANDLE_S, MOST_COLUMNS, MOST_THROUGH, MOVE_S, ROOM_C, SMALL_MOVES } from './data';
 export * from './dial';
 export * from './look';
 export * from './placements';
 export * from './pressure';
 export * from './remedies';
-export * from './schedule';
+export * from './reset';
 export * from './setting';
 export * from './simulate';
-export { contactM2KW, type PressRequest, pressedMm, stackOf } from './stack';
+export {
+  clothsOf,
+  contactM2KW,
+  leadingWeb,
+  type PressAsk,
+  type PressBench,
+  type PressColumn,
+  type PressLayer,
+  type PressRequest,
+  pieceCloth,
+  pressedMm,
+  requestOf,
+  stackOf,
+  websOf,
+} from './stack';
 export * from './wetting';
 export * from './window';

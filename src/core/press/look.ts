@@ -1,22 +1,23 @@
-import { type Bearer, type Bench, type Fabric, ironPressureKPa, type Remedy } from '../model';
+import { type Bearer, ironPressureKPa, type Remedy } from '../model';
 import { LEAN_REACH } from './data';
 import { pressureOn } from './pressure';
 import { hottestC, remediesFor } from './remedies';
 import type { PressRun } from './simulate';
-import type { PressRequest } from './stack';
-import { runAt, type Window, wantsSteam, windowOf } from './window';
+import { clothsOf, leadingWeb, type PressBench, type PressColumn, type PressRequest } from './stack';
+import { longerFor, runAt, type Window, wantsSteam, windowOf } from './window';
 
 /** What one could change about a press, to see what comes of it. */
 export interface LookAs {
-  /** Which of the piles beneath. */
-  readonly pile: number;
+  /** Which of the columns. */
+  readonly column: number;
   readonly soleplateC: number;
   /** null: the iron's own. */
   readonly kPa: number | null;
-  readonly cover: Bench['cover'];
-  readonly surface: Bench['surface'];
+  readonly cover: PressBench['cover'];
+  readonly surface: PressBench['surface'];
   readonly steam: boolean;
-  readonly side: 'liner' | 'cloth';
+  /** Turned over: to fuse with the iron on the cloth instead of the liner. */
+  readonly turned: boolean;
   readonly atS: number;
 }
 
@@ -35,14 +36,14 @@ export interface Look {
 
 /**
  * One press looked into with something changed.
- * @param piles what lies beneath in each place, ground first
+ * @param columns what lies in each place it covers
  */
-export function lookInto(request: PressRequest, piles: readonly (readonly Fabric[])[], as: LookAs): Look {
+export function lookInto(request: PressRequest, columns: readonly PressColumn[], as: LookAs): Look {
   const { bench } = request;
+  const chosen = columns[as.column] ?? request.column;
   const r: PressRequest = {
     ...request,
-    onto: piles[as.pile] ?? request.onto,
-    side: as.side,
+    column: as.turned ? [...chosen].reverse() : chosen,
     steam: as.steam,
     bench: {
       ...bench,
@@ -52,9 +53,9 @@ export function lookInto(request: PressRequest, piles: readonly (readonly Fabric
       surfaceId: as.surface === bench.surface ? bench.surfaceId : null,
     },
   };
-  const kPa = as.kPa ?? pressureOn(r.iron, [r.fabric, ...piles.flat()]).kPa;
+  const kPa = as.kPa ?? pressureOn(r.iron, columns.flatMap(clothsOf)).kPa;
   const { stack: _stack, ...run } = runAt(r, as.soleplateC, { kPa, steam: wantsSteam(r), sectionAtS: as.atS });
-  const window = windowOf(run);
+  const window = windowOf(run, longerFor(r));
   return {
     run,
     window,
@@ -62,6 +63,6 @@ export function lookInto(request: PressRequest, piles: readonly (readonly Fabric
     remedies: remediesFor({ ...r, kPa }, as.soleplateC, window),
     kPa,
     mostKPa: Math.max(LEAN_REACH.leastKPa.value, ironPressureKPa(r.iron) * LEAN_REACH.times.value),
-    meltC: r.web.meltC,
+    meltC: leadingWeb(r).meltC,
   };
 }

@@ -1,5 +1,5 @@
 import { coverFacts, FIBRE_FACTS, FLOW_MARGIN_C, flowC, surfaceFacts } from '../material';
-import { type Caution, type Fabric, ironPressureKPa, type PressReason, type Setting } from '../model';
+import { type Caution, type Fabric, ironPressureKPa, type PressReason, type Setting, type Web } from '../model';
 import { dotsForSoleplate } from '../units';
 import {
   COUNT_S,
@@ -11,6 +11,7 @@ import {
   LONG_SHARE,
   LONGEST_S,
   MARGIN,
+  MOST_THROUGH,
   MUCH_WATER_GSM,
   PILE_CEILING_KPA,
   SHORTEST_S,
@@ -21,16 +22,20 @@ import {
 } from './data';
 import { dialFor } from './dial';
 import { leanAt, pressureOn } from './pressure';
-import { hottestC, remediesFor } from './remedies';
+import { hottestC, remediesFor, topCloth } from './remedies';
 import { coolingS, type PressRun } from './simulate';
-import type { PressRequest } from './stack';
-import { type PilesWindow, type Window, wantsSteam, windowOver } from './window';
+import { clothsOf, deepestWeb, leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
+import { type ColumnsWindow, type Window, wantsSteam, windowOver } from './window';
 
-type Piles = readonly (readonly Fabric[])[];
+type Columns = readonly PressColumn[];
 
 /** Rounded to what a person can count: half seconds up to ten, whole ones beyond. */
-const countable = (seconds: number): number =>
+export const countable = (seconds: number): number =>
   seconds < HALVES_S.value ? Math.round(seconds * 2) / 2 : Math.round(seconds);
+
+/** How many cloths the heat has to go through to the lowest web that is bonded. */
+const clothsThrough = (column: PressColumn): number =>
+  clothsOf(column.slice(column.findIndex((l) => l.role === 'web' && l.bonds))).length;
 
 interface Heat {
   readonly soleplateC: number;
@@ -50,11 +55,13 @@ function reachOf(r: PressRequest): { readonly coolest: number; readonly hottest:
 }
 
 /** The heat to begin with: the leaflet's, as far as everything bears it, the web flows at it and the iron reaches it. */
-function firstHeat(r: PressRequest, piles: Piles): Heat {
-  const { web, iron } = r;
+function firstHeat(r: PressRequest, columns: Columns): Heat {
+  const { iron } = r;
+  const web = leadingWeb(r);
   const leaflet = web.leaflet[r.stage];
-  const lowest = hottestC(r, piles);
-  const flowsC = flowC(web);
+  const lowest = hottestC(r, columns);
+  // Of several webs the one that flows last has to flow.
+  const flowsC = Math.max(...columns.flatMap(websOf).map(flowC));
   const { coolest, hottest } = reachOf(r);
   const cautions: Caution[] = [];
   const reasons: PressReason[] = [];
@@ -94,7 +101,7 @@ interface Dwell {
 
 /** How long: the leaflet's seconds where they lie in the window at its own heat, else ours, with a margin after the moment it is bonded. */
 function dwellIn(r: PressRequest, soleplateC: number, window: Window | null): Dwell {
-  const leaflet = r.web.leaflet[r.stage];
+  const leaflet = leadingWeb(r).leaflet[r.stage];
   const minS = Math.max(SHORTEST_S.value, window?.minS ?? leaflet.dwellS);
   const maxS = Math.max(minS, window?.maxS ?? leaflet.dwellS);
   const ours = Math.min(minS + (maxS - minS) * MARGIN.share.value, minS * MARGIN.most.value);
@@ -120,10 +127,11 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window | null): Dw
 /** The one thing that matters most in this stack: what the heat spends most of its time on. */
 function oneThing(r: PressRequest, run: PressRun, soleplateC: number, minS: number): PressReason {
   const { stack } = run;
-  const roomC = soleplateC - r.web.meltC;
+  const roomC = soleplateC - leadingWeb(r).meltC;
   if (roomC < LITTLE_ROOM_C.value) return { code: 'matters-room', roomC };
   // What lies above the face of the adhesive that is wetted last.
-  const target = r.stage === 'fuse' && r.side !== 'cloth' ? stack.web : stack.web + 1;
+  const web = deepestWeb(stack);
+  const target = stack.layers[web - 1]?.role === 'liner' ? web : web + 1;
   const above = stack.layers.slice(0, target);
   const waterGsm = stack.layers.slice(0, target + 1).reduce((w, l) => w + l.layer.waterGsm, 0);
   if (waterGsm > MUCH_WATER_GSM.value) return { code: 'matters-water', waterGsm };
@@ -161,60 +169,71 @@ function oneThing(r: PressRequest, run: PressRun, soleplateC: number, minS: numb
 /** What can hurt, mark or spoil in this press. */
 function careIn(
   r: PressRequest,
-  piles: Piles,
+  columns: Columns,
   as: { soleplateC: number; kPa: number; steam: boolean; seconds: number; softest: Fabric | null },
 ): Caution[] {
   const { bench } = r;
   const vinyl = (f: Fabric): boolean => f.fibre === 'pvc' || f.kind === 'vinyl';
   const cautions: Caution[] = [];
+  if (r.stage === 'bond' && r.steam === false && r.iron.steam && leadingWeb(r).leaflet.bond.steam)
+    cautions.push({ code: 'leaflet-wants-steam' });
   if (bench.cover === 'damp-cloth' || as.steam) cautions.push({ code: 'steam' });
   if (as.soleplateC > VERY_HOT_C.value) cautions.push({ code: 'hot', soleplateC: as.soleplateC });
-  if (vinyl(r.fabric) || piles.flat().some(vinyl)) cautions.push({ code: 'fumes' });
-  if (FIBRE_FACTS[r.fabric.fibre].synthetic && bench.cover === 'none') cautions.push({ code: 'shine' });
+  if (columns.flatMap(clothsOf).some(vinyl)) cautions.push({ code: 'fumes' });
+  if (
+    bench.cover === 'none' &&
+    columns.some((c) => c.at(-1)?.role === 'fabric' && FIBRE_FACTS[topCloth(c).fibre].synthetic)
+  )
+    cautions.push({ code: 'shine' });
   if (as.seconds > LONGEST_S.value * LONG_SHARE.value) cautions.push({ code: 'long', seconds: as.seconds });
   if (as.softest && as.kPa > PILE_CEILING_KPA.value * SQUASHED.value)
     cautions.push({ code: 'squashed', cloth: as.softest.name });
   return cautions;
 }
 
-const shutBecause = (r: PressRequest, over: PilesWindow, remedies: Setting['remedies']): Caution =>
+const shutBecause = (web: Web, over: ColumnsWindow, remedies: Setting['remedies']): Caution =>
   over.clash
-    ? { code: 'no-common-window', ...over.clash }
+    ? { code: 'no-common-window', slowS: over.clash.slowS, harm: over.clash.harm }
     : {
         code: 'no-window',
         harm: over.run.harm,
-        reachedC: over.run.bondC.at(-1) ?? r.web.meltC,
+        reachedC: over.run.bondC.at(-1) ?? web.meltC,
         remedies,
       };
 
 const rounded = (n: number, parts: number): number => Math.round(n * parts) / parts;
 
 /**
- * Heat, dwell, pressure and cooling for one press, worked out for everything that lies beneath it on this iron.
+ * Heat, dwell, pressure and cooling for one press, worked out for every column that lies under the iron.
  * The leaflet rules where it keeps within every limit and its seconds lie in our window; where it does not, ours do, and the reasons say why.
  * Never above a care limit. All figures are estimates of a model and are said to be.
- * @param piles what lies beneath in each place the press covers, ground first: its seconds are right for all of them. By default only what the request names
+ * @param columns what lies in each place the press covers: its seconds are right for all of them. By default only the request's own
+ * @param fixedC a heat that is set already, for other presses; it must be within what this one bears
  * @returns always a setting; where nothing can be pressed so, `stop` says why
  */
-export function settingFor(r: PressRequest, piles: Piles = [r.onto]): Setting {
-  const { web, iron, bench } = r;
+export function settingFor(r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting {
+  const { iron, bench } = r;
+  const web = leadingWeb(r);
   const leaflet = web.leaflet[r.stage];
-  const heat = firstHeat(r, piles);
+  const heat = firstHeat(r, columns);
   const cautions: Caution[] = [...heat.cautions];
   const reasons: PressReason[] = [{ code: 'leaflet', ...leaflet }, ...heat.reasons];
-  let { soleplateC, stop } = heat;
+  let { stop } = heat;
+  let soleplateC = fixedC ?? heat.soleplateC;
+  const through = Math.max(...columns.map(clothsThrough));
+  if (!stop && through > MOST_THROUGH.value) stop = { code: 'too-many-layers', layers: through };
 
-  const { kPa, softest } = pressureOn(iron, [r.fabric, ...piles.flat()]);
+  const { kPa, softest } = pressureOn(iron, columns.flatMap(clothsOf));
   const pressed = r.kPa ?? kPa;
   if (softest && kPa < ironPressureKPa(iron)) reasons.push({ code: 'no-lean', cloth: softest.name });
   const steam = wantsSteam(r);
   const as = { kPa: pressed, steam };
-  let over = windowOver(r, piles, soleplateC, as);
+  let over = windowOver(r, columns, soleplateC, as);
   // Too slow as the leaflet has it: up to what everything bears.
-  const up = Math.min(hottestC(r, piles).at, reachOf(r).hottest);
+  const up = Math.min(hottestC(r, columns).at, reachOf(r).hottest);
   const slow = (w: Window | null): boolean => !w || w.minS > SLOW_S.value;
-  if (!stop && up > soleplateC + HOTTER_C.value && slow(over.window)) {
-    const hotter = windowOver(r, piles, up, as);
+  if (!stop && fixedC === null && up > soleplateC + HOTTER_C.value && slow(over.window)) {
+    const hotter = windowOver(r, columns, up, as);
     if (hotter.window && (!over.window || hotter.window.minS < over.window.minS)) {
       reasons.push({ code: 'hotter', fromC: soleplateC, toC: up });
       soleplateC = up;
@@ -222,30 +241,37 @@ export function settingFor(r: PressRequest, piles: Piles = [r.onto]): Setting {
     }
   }
   const { window } = over;
-  const remedies = !stop && slow(window) ? remediesFor(r, soleplateC, window, piles) : [];
-  if (!stop && !window) stop = shutBecause(r, over, remedies);
+  const remedies = !stop && slow(window) ? remediesFor(r, soleplateC, window, columns) : [];
+  if (!stop && !window) stop = shutBecause(web, over, remedies);
 
   const { seconds, minS, maxS, leafletRules, reasons: why } = dwellIn(r, soleplateC, window);
   reasons.push(...why);
-  const here = { ...r, onto: piles[over.deciding] ?? r.onto };
-  if (piles.length > 1) reasons.push({ code: 'several-piles', piles: piles.length, layers: here.onto.length });
+  const here = { ...r, column: columns[over.deciding] ?? r.column };
+  if (columns.length > 1)
+    reasons.push({ code: 'several-piles', piles: columns.length, layers: clothsOf(here.column).length });
   reasons.push(oneThing(here, over.run, soleplateC, minS));
   if (window) for (const remedy of remedies) reasons.push({ code: 'quicker', remedy });
 
   const dial = dialFor(iron, soleplateC);
   if (dial.problem) cautions.push(dial.problem);
-  cautions.push(...careIn(r, piles, { soleplateC, kPa: pressed, steam, seconds, softest }));
-  if (iron.vents && r.stage === 'bond') reasons.push({ code: 'vents' });
+  cautions.push(...careIn(r, columns, { soleplateC, kPa: pressed, steam, seconds, softest }));
+  if (r.smallMoves) reasons.push({ code: 'small-moves' });
+  else if (iron.vents && r.stage === 'bond') reasons.push({ code: 'vents' });
 
   const way = bench.surface === 'glass' ? 'cold-table' : 'on-the-board';
   const coolS = stop ? 0 : coolingS(here, { soleplateC, ...as }, seconds, way);
+  // What cannot be pressed has no seconds of its own to tell: the leaflet's stand in their place.
+  const dwell = stop
+    ? { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS }
+    : { seconds, minS: Math.floor(minS * 10) / 10, maxS: Math.ceil(maxS * 10) / 10 };
   return {
     heat: { soleplateC: Math.round(soleplateC), dial: dial.place, dots: dotsForSoleplate(soleplateC) },
-    dwell: { seconds, minS: Math.floor(minS * 10) / 10, maxS: Math.ceil(maxS * 10) / 10 },
+    dwell,
     pressure: { kPa: rounded(pressed, 100), lean: leanAt(pressed) },
     steam,
     cover: bench.cover,
     placements: 1,
+    deciding: over.deciding,
     // Hands count cooling in fives.
     coolS: coolS < HALVES_S.value ? Math.ceil(coolS) : Math.round(coolS / COUNT_S.value) * COUNT_S.value,
     stop,

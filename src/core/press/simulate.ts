@@ -1,6 +1,6 @@
 import { f64, i32, nth, sure } from '../lists';
 import { factsOf, webKindOf } from '../material';
-import type { Harm, Iron } from '../model';
+import type { Fabric, Harm, Iron, Web } from '../model';
 import type { Column } from './column';
 import {
   AIR_WM2K,
@@ -17,7 +17,16 @@ import {
   ROOM_NEAR_C,
   STEP,
 } from './data';
-import { adhesiveMm, columnOf, type PressRequest, type Stack, stackOf } from './stack';
+import {
+  adhesiveMm,
+  columnOf,
+  deepestWeb,
+  leadingWeb,
+  type PressRequest,
+  type Stack,
+  type StackLayer,
+  stackOf,
+} from './stack';
 import { strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
 
 export interface PressRun {
@@ -68,7 +77,12 @@ function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Colum
   const layers = [...stack.layers.slice(0, from), ...work, nth(stack.layers, to)];
   const inner = stack.contactsM2KW.slice(from, to - 1).reverse();
   const contactsM2KW = [...stack.contactsM2KW.slice(0, from), ...inner, nth(stack.contactsM2KW, to - 1)];
-  const next: Stack = { ...stack, layers, contactsM2KW, web: layers.findIndex((l) => l.role === 'web') };
+  const next: Stack = {
+    ...stack,
+    layers,
+    contactsM2KW,
+    bonds: layers.flatMap((l, i) => (l.of?.role === 'web' && l.of.bonds ? [i] : [])),
+  };
   const fresh = columnOf(next, false);
   const first = i32(column.first, from);
   const last = i32(column.first, to);
@@ -93,26 +107,73 @@ function sectionOf(stack: Stack, column: Column): PressRun['section'] {
   });
 }
 
+/** A face of a web against a cloth, that has to be wetted. */
+interface Face {
+  readonly poreMm: number;
+  readonly roughnessMm: number;
+  /** Whether the cloth lies above the web as it was laid. */
+  readonly above: boolean;
+  wet2: number;
+}
+/** A web whose bond is made, while it is pressed. */
+interface Joint {
+  readonly web: Web;
+  readonly faces: readonly Face[];
+  /** The cloth whose face the adhesive must not reach, how deep that is, and the wetting that goes there. */
+  readonly cloth: Fabric;
+  readonly strikeMm: number;
+  readonly into: Face;
+  readonly thickMm: number;
+  squeezed: number;
+}
+
+function jointsOf(stack: Stack): Joint[] {
+  return stack.bonds.map((k): Joint => {
+    const { of } = nth(stack.layers, k);
+    const web = sure(of?.role === 'web' ? of.web : undefined, 'a bond is made by a web');
+    const faceTo = (
+      l: StackLayer | undefined,
+      above: boolean,
+    ): { face: Face; fabric: Fabric; layer: StackLayer } | null => {
+      if (l?.of?.role !== 'fabric') return null;
+      const { poreMm, roughnessMm } = factsOf(l.of.fabric);
+      return { face: { poreMm, roughnessMm, above, wet2: 0 }, fabric: l.of.fabric, layer: l };
+    };
+    const up = faceTo(stack.layers[k - 1], true);
+    const down = faceTo(stack.layers[k + 1], false);
+    const piece = sure(up ?? down, 'a web lies against a cloth');
+    return {
+      web,
+      faces: [up, down].flatMap((f) => (f ? [f.face] : [])),
+      cloth: piece.fabric,
+      strikeMm: strikeDepthMm(piece.fabric, web, piece.layer.layer.thicknessMm),
+      into: piece.face,
+      thickMm: adhesiveMm(web),
+      squeezed: 0,
+    };
+  });
+}
+
+/** Where each joint's adhesive lies among the cells: first its upper side as it was laid, then its lower. */
+const cellsOf = (stack: Stack, column: Column, turned: boolean): { up: number; down: number }[] => {
+  const cells = stack.bonds.map((k) => {
+    const top = i32(column.first, k);
+    const bottom = i32(column.first, k + 1) - 1;
+    return turned ? { up: bottom, down: top } : { up: top, down: bottom };
+  });
+  return turned ? cells.reverse() : cells;
+};
+
 /**
- * One press from the moment the iron is set down: heat through the stack, adhesive that melts and wets both faces, and what goes wrong if it stands too long.
- * @returns when it is bonded and when it is first harmed, each null when not within `untilS` (60 s)
+ * One press from the moment the iron is set down: heat through the stack, adhesive that melts and wets both faces of every joint, and what goes wrong if it stands too long.
+ * @returns when all of it is bonded and when something is first harmed, each null when not within `untilS` (60 s)
  */
 export function simulate(r: PressRequest, as: PressAs): PressRun {
   let stack = stackOf(r, as.kPa, as.steam);
   let column = columnOf(stack, as.steam);
-  const { flow } = webKindOf(r.web);
   const untilS = as.untilS ?? LONGEST_S.value;
-  let w0 = i32(column.first, stack.web);
-  let w1 = i32(column.first, stack.web + 1) - 1;
-  const above = factsOf(r.fabric);
-  const under = r.stage === 'bond' ? r.onto.at(-1) : undefined;
-  const below = under ? factsOf(under) : null;
-  const fabricLayer = sure(
-    stack.layers.find((l) => l.role === 'fabric'),
-    'every stack has its fabric',
-  );
-  const strikeMm = strikeDepthMm(r.fabric, r.web, fabricLayer.layer.thicknessMm);
-  const thick = adhesiveMm(r.web);
+  const joints = jointsOf(stack);
+  let cells = cellsOf(stack, column, false);
   // Limits of everything, with how long each has been passed.
   let limits = limitsOf(stack);
   const tS: number[] = [0];
@@ -125,9 +186,6 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   let heating = false;
   let t = 0;
   let dt: number = STEP.firstS.value;
-  let wetFabric2 = 0;
-  let wetOnto2 = 0;
-  let squeezed = 0;
   let bondedS: number | null = null;
   let harm: PressRun['harm'] = null;
   let section: PressRun['section'] | null = null;
@@ -140,9 +198,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       const over = turnedOver(stack, column);
       stack = over.stack;
       column = over.column;
-      // The cloth's side of the adhesive is now the lower one.
-      w0 = i32(column.first, stack.web + 1) - 1;
-      w1 = i32(column.first, stack.web);
+      cells = cellsOf(stack, column, true);
       limits = limitsOf(stack);
       dt = STEP.firstS.value;
     }
@@ -164,29 +220,32 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       plateC += ((heating ? plateWM2 * h : 0) - (down ? column.heatIn - before : 0)) / plateCapacity;
     }
     t += h;
-    const upper = f64(column.t, w0);
-    const lower = f64(column.t, w1);
-    // The cooler side decides about the bond, the hotter about harm.
-    const cool = Math.min(upper, lower);
-    const hot = Math.max(upper, lower);
     const kPa = down ? as.kPa : 0;
-    wetFabric2 +=
-      h *
-      wettingMm2S(
-        flow,
-        above.poreMm,
-        kPa,
-        viscosityPaS(flow, r.web.meltC, r.stage === 'fuse' && r.side !== 'cloth' ? lower : upper),
-      );
-    if (below) wetOnto2 += h * wettingMm2S(flow, below.poreMm, kPa, viscosityPaS(flow, r.web.meltC, lower));
-    const eta = viscosityPaS(flow, r.web.meltC, hot);
-    // Squeeze flow between plates, Stefan 1874: dh/dt = 2h³P/(η·w²), here as a share of the thickness.
-    if (Number.isFinite(eta)) squeezed += (h * 2 * thick * thick * kPa * 1000) / (eta * OOZE_WIDTH_MM.value ** 2);
-    if (bondedS === null && wetFabric2 >= above.roughnessMm ** 2 && (!below || wetOnto2 >= below.roughnessMm ** 2))
-      bondedS = t;
+    let coolest = Number.POSITIVE_INFINITY;
+    let allWet = true;
+    for (const [j, joint] of joints.entries()) {
+      const { up, down: low } = nth(cells, j);
+      const upper = f64(column.t, up);
+      const lower = f64(column.t, low);
+      // The cooler side decides about the bond, the hotter about harm.
+      coolest = Math.min(coolest, upper, lower);
+      const { flow } = webKindOf(joint.web);
+      for (const face of joint.faces) {
+        const eta = viscosityPaS(flow, joint.web.meltC, face.above ? upper : lower);
+        face.wet2 += h * wettingMm2S(flow, face.poreMm, kPa, eta);
+        if (face.wet2 < face.roughnessMm ** 2) allWet = false;
+      }
+      const eta = viscosityPaS(flow, joint.web.meltC, Math.max(upper, lower));
+      // Squeeze flow between plates, Stefan 1874: dh/dt = 2h³P/(η·w²), here as a share of the thickness.
+      if (Number.isFinite(eta))
+        joint.squeezed += (h * 2 * joint.thickMm * joint.thickMm * kPa * 1000) / (eta * OOZE_WIDTH_MM.value ** 2);
+    }
+    if (bondedS === null && allWet) bondedS = t;
     if (!harm) {
-      if (wetFabric2 >= strikeMm * strikeMm) harm = { atS: t, code: 'strike-through', who: r.fabric.name };
-      else if (squeezed >= OOZE_SHARE.value) harm = { atS: t, code: 'ooze', who: r.web.name };
+      const struck = joints.find((j) => j.into.wet2 >= j.strikeMm * j.strikeMm);
+      const oozed = joints.find((j) => j.squeezed >= OOZE_SHARE.value);
+      if (struck) harm = { atS: t, code: 'strike-through', who: struck.cloth.name };
+      else if (oozed) harm = { atS: t, code: 'ooze', who: oozed.web.name };
       else
         for (const l of limits) {
           let most = Number.NEGATIVE_INFINITY;
@@ -200,7 +259,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
         }
     }
     tS.push(t);
-    bondC.push(cool);
+    bondC.push(coolest);
     if (as.sectionAtS !== undefined && !section && t >= as.sectionAtS - 1e-9) section = sectionOf(stack, column);
     if (t >= nextTurn - 1e-9 && as.strokes) {
       down = !down;
@@ -239,8 +298,8 @@ export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: Cool
     way === 'under-a-weight'
       ? { c: ROOM_C.value, conductanceWM2K: 1 / COLD_PLATE_M2KW.value }
       : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value };
-  const firm = Math.max(ROOM_C.value + ROOM_NEAR_C.value, r.web.meltC - FIRM_BELOW_C.value);
-  const w0 = i32(column.first, stack.web);
+  const firm = Math.max(ROOM_C.value + ROOM_NEAR_C.value, leadingWeb(r).meltC - FIRM_BELOW_C.value);
+  const w0 = i32(column.first, deepestWeb(stack));
   dt = STEP.coolFirstS.value;
   let t = 0;
   while (t < COOL_MOST_S.value && Math.max(f64(column.t, w0), f64(column.t, w0 + 1)) > firm) {

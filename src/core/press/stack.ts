@@ -1,29 +1,90 @@
-import { i32, nth } from '../lists';
-import { ADHESIVE, coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, webKindOf } from '../material';
-import type { Bench, BenchCover, BenchSurface, Fabric, Iron, Stage, Web } from '../model';
+import { i32, nth, sure } from '../lists';
+import { ADHESIVE, coverFacts, FIBRE_FACTS, factsOf, SHEET_IS, surfaceFacts, WADDING, webKindOf } from '../material';
+import type { BenchCover, BenchSurface, Cover, Fabric, Iron, Stage, Surface, Web } from '../model';
 import { Column, type Layer } from './column';
 import { CONTACT, GRID, LEAST_COVERAGE, LINER, MOST_ONTO, ROOM_C, SQUASH, UNDER_IRON, WATER } from './data';
 
+/** One thing in a column under the iron. */
+export type PressLayer =
+  | { readonly role: 'fabric'; readonly fabric: Fabric }
+  /** @property bonds this press is to make its bond; else it was made before */
+  | { readonly role: 'web'; readonly web: Web; readonly bonds: boolean }
+  | { readonly role: 'liner' | 'sheet' | 'wadding' };
+
+/** What lies at one place of a press, from the surface up, without the surface and without the cover. */
+export type PressColumn = readonly PressLayer[];
+
+/** What lies over and under a press. */
+export interface PressBench {
+  readonly cover: Cover;
+  readonly coverId: string | null;
+  readonly surface: Surface;
+  readonly surfaceId: string | null;
+}
+
 export interface PressRequest {
   readonly stage: Stage;
-  readonly fabric: Fabric;
-  /** For a bond: everything beneath, ground first. Empty for a fuse. */
-  readonly onto: readonly Fabric[];
-  readonly web: Web;
+  readonly column: PressColumn;
   readonly iron: Iron;
-  readonly bench: Bench;
+  readonly bench: PressBench;
   /** Covers and surfaces of one's own that the bench may name. */
   readonly covers?: readonly BenchCover[];
   readonly surfaces?: readonly BenchSurface[];
-  /** To fuse: the iron on the liner, or on the cloth turned over. Liner by default. */
-  readonly side?: 'liner' | 'cloth';
   /** Whether steam is wanted, whatever the leaflet says; by default the leaflet decides. */
   readonly steam?: boolean;
   /** Pressure, where it is given rather than worked out from the iron. */
   readonly kPa?: number;
+  /** The iron is shifted by a thumb half-way through each set-down. */
+  readonly smallMoves?: boolean;
 }
 
-type Role = 'cover' | 'liner' | 'fabric' | 'web' | 'onto' | 'surface';
+/** One press as people speak of it: a cloth and its web, and what they go onto. */
+export interface PressAsk extends Omit<PressRequest, 'column'> {
+  readonly fabric: Fabric;
+  /** For a bond: everything beneath, ground first. Empty for a fuse. */
+  readonly onto: readonly Fabric[];
+  readonly web: Web;
+  /** To fuse: the iron on the liner, or on the cloth turned over. Liner by default. */
+  readonly side?: 'liner' | 'cloth';
+}
+
+/** A press as its one column. */
+export function requestOf({ fabric, onto, web, side, ...rest }: PressAsk): PressRequest {
+  const cloth = (f: Fabric): PressLayer => ({ role: 'fabric', fabric: f });
+  const glue: PressLayer = { role: 'web', web, bonds: true };
+  const liner: PressColumn = web.liners > 0 ? [{ role: 'liner' }] : [];
+  const column =
+    rest.stage === 'bond'
+      ? [...onto.map(cloth), glue, cloth(fabric)]
+      : side === 'cloth'
+        ? [...liner, glue, cloth(fabric)]
+        : [cloth(fabric), glue, ...liner];
+  return { ...rest, column };
+}
+
+export const clothsOf = (column: PressColumn): Fabric[] =>
+  column.flatMap((l) => (l.role === 'fabric' ? [l.fabric] : []));
+/** The webs whose bonds a press makes, from the surface up. */
+export const websOf = (column: PressColumn): Web[] =>
+  column.flatMap((l) => (l.role === 'web' && l.bonds ? [l.web] : []));
+/** The web whose leaflet is asked: of those that are bonded the one that wants most heat. */
+export const leadingWeb = (r: Pick<PressRequest, 'column' | 'stage'>): Web =>
+  sure(
+    websOf(r.column).reduce<Web | undefined>(
+      (a, b) => (a && a.leaflet[r.stage].heatC >= b.leaflet[r.stage].heatC ? a : b),
+      undefined,
+    ),
+    'every press bonds a web',
+  );
+/** The cloth that a bond is about: the one right above its lowest new web, or the one that a fuse is on. */
+export function pieceCloth(column: PressColumn): Fabric {
+  const at = column.findIndex((l) => l.role === 'web' && l.bonds);
+  const above = column.slice(at).find((l) => l.role === 'fabric');
+  const cloth = above ?? column.findLast((l) => l.role === 'fabric');
+  return sure(cloth?.role === 'fabric' ? cloth.fabric : undefined, 'every press has its cloth');
+}
+
+type Role = 'cover' | 'sheet' | 'wadding' | 'liner' | 'fabric' | 'web' | 'onto' | 'surface';
 
 export interface StackLayer {
   readonly role: Role;
@@ -31,15 +92,20 @@ export interface StackLayer {
   readonly layer: Layer;
   /** What it bears, °C. */
   readonly limitC: number;
+  /** What it is made of, where it was given. */
+  readonly of: PressLayer | null;
 }
 
 export interface Stack {
   readonly layers: readonly StackLayer[];
   readonly contactsM2KW: readonly number[];
   readonly plateM2KW: number;
-  readonly web: number;
+  /** Where the webs lie whose bonds this press makes, top down; at least one. */
+  readonly bonds: readonly number[];
   readonly kPa: number;
 }
+/** The lowest web that is to be bonded: the last to get hot. */
+export const deepestWeb = (stack: Pick<Stack, 'bonds'>): number => sure(stack.bonds.at(-1), 'every press bonds a web');
 
 /** Resistance of a contact under a pressure, m²·K/W. */
 export function contactM2KW(kind: 'plate' | 'cloth', kPa: number): number {
@@ -74,6 +140,79 @@ const clothLayer = (f: Fabric, kPa: number, steam: boolean): Layer => {
 export const adhesiveMm = (w: Web): number =>
   w.massGsm / ADHESIVE.densityKgM3.value / Math.max(LEAST_COVERAGE.value, webKindOf(w).coverage);
 
+/** A plain sheet of something: its figures as a layer that holds no water. */
+const sheetLayer = (
+  f: Readonly<
+    Record<'thicknessMm' | 'conductivityWmK' | 'densityKgM3' | 'specificHeatJKgK', { readonly value: number }>
+  >,
+  cells: number,
+): Layer => ({
+  thicknessMm: f.thicknessMm.value,
+  conductivityWmK: f.conductivityWmK.value,
+  densityKgM3: f.densityKgM3.value,
+  specificHeatJKgK: f.specificHeatJKgK.value,
+  waterGsm: 0,
+  cells,
+});
+
+const webLayer = (web: Web): Layer => ({
+  thicknessMm: adhesiveMm(web),
+  conductivityWmK: ADHESIVE.conductivityWmK.value,
+  densityKgM3: ADHESIVE.densityKgM3.value,
+  specificHeatJKgK: ADHESIVE.specificHeatJKgK.value,
+  waterGsm: 0,
+  cells: GRID.thinCells.value,
+});
+
+/** How a layer of a column lies in the stack. @param beneath it lies under everything that this press bonds */
+function stacked(of: PressLayer, beneath: boolean, kPa: number, steam: boolean): StackLayer {
+  switch (of.role) {
+    case 'fabric':
+      return {
+        of,
+        role: beneath ? 'onto' : 'fabric',
+        name: of.fabric.name || factsOf(of.fabric).name,
+        limitC: of.fabric.maxIronC,
+        layer: clothLayer(of.fabric, kPa, steam),
+      };
+    case 'web':
+      return { of, role: 'web', name: of.web.name, limitC: of.web.maxC, layer: webLayer(of.web) };
+    case 'liner':
+      return {
+        of,
+        role: 'liner',
+        name: 'liner',
+        limitC: LINER.limitC.value,
+        layer: sheetLayer(LINER, GRID.thinCells.value),
+      };
+    case 'sheet': {
+      const facts = coverFacts(SHEET_IS);
+      return {
+        of,
+        role: 'sheet',
+        name: 'release sheet',
+        limitC: facts.limitC.value,
+        layer: sheetLayer(facts, GRID.thinCells.value),
+      };
+    }
+    case 'wadding':
+      return {
+        of,
+        role: 'wadding',
+        name: 'wadding',
+        limitC: WADDING.limitC.value,
+        layer: sheetLayer(WADDING, GRID.thickCells.value),
+      };
+  }
+}
+
+/** What the pressed layers below keep out of reach: of very many only the uppermost are looked at. */
+function withinReach(column: PressColumn): PressColumn {
+  const lowest = column.findIndex((l) => l.role === 'web' && l.bonds);
+  const most = 2 * MOST_ONTO.value;
+  return lowest > most ? column.slice(lowest - most) : column;
+}
+
 /** Everything under the iron, from the soleplate down. */
 export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
   const { bench } = r;
@@ -88,6 +227,7 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
   const layers: StackLayer[] = [];
   if (bench.cover !== 'none')
     layers.push({
+      of: null,
       role: 'cover',
       name: cover.name,
       limitC: cover.limitC.value,
@@ -102,59 +242,20 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
         cells: cover.thicknessMm.value > GRID.thinMm.value ? GRID.coverCells.value : GRID.thinCells.value,
       },
     });
-  const cloth = (f: Fabric, role: Role): StackLayer => ({
-    role,
-    name: f.name || factsOf(f).name,
-    limitC: f.maxIronC,
-    layer: clothLayer(f, kPa, steam),
-  });
-  const web: StackLayer = {
-    role: 'web',
-    name: r.web.name,
-    limitC: r.web.maxC,
-    layer: {
-      thicknessMm: adhesiveMm(r.web),
-      conductivityWmK: ADHESIVE.conductivityWmK.value,
-      densityKgM3: ADHESIVE.densityKgM3.value,
-      specificHeatJKgK: ADHESIVE.specificHeatJKgK.value,
-      waterGsm: 0,
-      cells: GRID.thinCells.value,
-    },
-  };
-  const liner: StackLayer = {
-    role: 'liner',
-    name: 'liner',
-    limitC: LINER.limitC.value,
-    layer: {
-      thicknessMm: LINER.thicknessMm.value,
-      conductivityWmK: LINER.conductivityWmK.value,
-      densityKgM3: LINER.densityKgM3.value,
-      specificHeatJKgK: LINER.specificHeatJKgK.value,
-      waterGsm: 0,
-      cells: GRID.thinCells.value,
-    },
-  };
-  if (r.stage === 'fuse') {
-    const lined = r.web.liners > 0 ? [liner] : [];
-    if (r.side === 'cloth') layers.push(cloth(r.fabric, 'fabric'), web, ...lined);
-    else layers.push(...lined, web, cloth(r.fabric, 'fabric'));
-  } else {
-    layers.push(cloth(r.fabric, 'fabric'), web);
-    for (const f of [...r.onto].reverse().slice(0, MOST_ONTO.value)) layers.push(cloth(f, 'onto'));
+  const column = withinReach(r.column);
+  const lowest = column.findIndex((l) => l.role === 'web' && l.bonds);
+  const firstCloth = column.findIndex((l) => l.role === 'fabric');
+  for (let i = column.length - 1; i >= 0; i--) {
+    // A fuse has its one cloth beneath the web: that is the cloth it is about.
+    const beneath = i < lowest && !(r.stage === 'fuse' && i === firstCloth);
+    layers.push(stacked(nth(column, i), beneath, kPa, steam));
   }
   layers.push({
+    of: null,
     role: 'surface',
     name: surface.name,
     limitC: surface.limitC.value,
-    layer: {
-      thicknessMm: surface.thicknessMm.value,
-      conductivityWmK: surface.conductivityWmK.value,
-      densityKgM3: surface.densityKgM3.value,
-      specificHeatJKgK: surface.specificHeatJKgK.value,
-      waterGsm: 0,
-      cells: GRID.surfaceCells.value,
-      growth: GRID.surfaceGrowth.value,
-    },
+    layer: { ...sheetLayer(surface, GRID.surfaceCells.value), growth: GRID.surfaceGrowth.value },
   });
   // A web touches its neighbours all over once it softens: its contacts count half.
   const contactsM2KW = layers.slice(0, -1).map((l, i) => {
@@ -165,7 +266,7 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
     layers,
     contactsM2KW,
     plateM2KW: contactM2KW('plate', kPa),
-    web: layers.findIndex((l) => l.role === 'web'),
+    bonds: layers.flatMap((l, i) => (l.of?.role === 'web' && l.of.bonds ? [i] : [])),
     kPa,
   };
 }
@@ -180,7 +281,7 @@ export function columnOf(stack: Stack, steam: boolean): Column {
   });
   // Steam goes through to just below the bond line and brings all that nearly to boiling.
   if (steam)
-    for (let i = 0; i < i32(column.first, Math.min(stack.web + 2, stack.layers.length - 1)); i++)
+    for (let i = 0; i < i32(column.first, Math.min(deepestWeb(stack) + 2, stack.layers.length - 1)); i++)
       column.t[i] = WATER.steamC.value;
   return column;
 }

@@ -6,6 +6,8 @@ import {
   meaningProblems,
   migrate,
   mmIfInches,
+  newArticle,
+  newGround,
   newId,
   newPiece,
   newProject,
@@ -37,10 +39,22 @@ export type Repaired =
 
 type Doc = Record<string, unknown>;
 type Path = readonly (string | number)[];
-const LISTS = ['pieces', 'fabrics', 'webs', 'irons', 'covers', 'surfaces', 'words', 'pictures', 'layouts'] as const;
+const LISTS = [
+  'articles',
+  'pieces',
+  'fabrics',
+  'webs',
+  'irons',
+  'covers',
+  'surfaces',
+  'words',
+  'pictures',
+  'layouts',
+] as const;
 type List = (typeof LISTS)[number];
 const isList = (key: unknown): key is List => (LISTS as readonly unknown[]).includes(key);
 const ONE: Readonly<Record<List, string>> = {
+  articles: 'the article',
   pieces: 'the piece',
   fabrics: 'the fabric',
   webs: 'the web',
@@ -86,10 +100,15 @@ const usualItem = (list: List, item: Doc, doc: Doc): Doc | undefined => {
     const { outline: _, ...rest } = newPiece({
       id: newId(),
       label: '',
-      fabricId: String(at(doc, ['ground', 'fabricId']) ?? ''),
+      fabricId: String(at(doc, ['articles', 0, 'ground', 'fabricId']) ?? at(doc, ['fabrics', 0, 'id']) ?? ''),
       outline: '',
     });
     return rest;
+  }
+  if (list === 'articles') {
+    const cloth = at(doc, ['fabrics', 0, 'id']);
+    const ground = typeof cloth === 'string' ? newGround({ fabricId: cloth }) : null;
+    return newArticle({ id: newId(), name: '', ground });
   }
   if (['fabrics', 'webs', 'irons', 'covers', 'surfaces'].includes(list))
     return usualThing(list as DrawerKind, newId(), { name: String(item['name'] ?? '') }) as unknown as Doc;
@@ -133,7 +152,8 @@ function shorten(doc: Doc, key: string, most: number): void {
     doc[key] = list.slice(0, most);
     return;
   }
-  const wanted = [doc['ground'], ...((doc['pieces'] as unknown[]) ?? []), ...((doc['words'] as unknown[]) ?? [])];
+  const grounds = ((doc['articles'] as unknown[]) ?? []).map((a) => (isDoc(a) ? a['ground'] : null));
+  const wanted = [...grounds, ...((doc['pieces'] as unknown[]) ?? []), ...((doc['words'] as unknown[]) ?? [])];
   const used = new Set(wanted.map((t) => (isDoc(t) ? t['fabricId'] : null)));
   const uses = (f: unknown): boolean => isDoc(f) && used.has(f['id']);
   const kept = new Set([...list.filter(uses), ...list.filter((f) => !uses(f))].slice(0, most));
@@ -149,16 +169,21 @@ function mendMeaning(doc: Project, problem: Problem): string | null {
       put(raw, path, newId());
       return 'it gets an id of its own';
     case 'unknown-fabric': {
-      if (!doc.fabrics.some((f) => f.id === doc.ground.fabricId)) {
-        const [first = fabricFrom('solid-cotton', { id: newId(), name: 'Cotton' })] = doc.fabrics;
-        if (doc.fabrics.length === 0) doc.fabrics.push(first);
-        doc.ground.fabricId = first.id;
+      const known = (id: string | undefined) => doc.fabrics.find((f) => f.id === id);
+      const grounds = doc.articles.flatMap((a) => a.ground?.fabricId ?? []);
+      let cloth = grounds.map(known).find(Boolean) ?? doc.fabrics[0];
+      if (!cloth) {
+        cloth = fabricFrom('solid-cotton', { id: newId(), name: 'Cotton' });
+        doc.fabrics.push(cloth);
       }
-      put(raw, path, doc.ground.fabricId);
-      return path[0] === 'ground'
-        ? `it becomes “${doc.fabrics.find((f) => f.id === doc.ground.fabricId)?.name}”`
+      put(raw, path, cloth.id);
+      return path[0] === 'articles'
+        ? `it becomes “${cloth.name}”`
         : 'it becomes the ground’s fabric: choose another afterwards';
     }
+    case 'unknown-article':
+      put(raw, path, doc.articles[0]?.id);
+      return `it goes to “${doc.articles[0]?.name}”`;
     case 'unknown-iron':
       if (doc.irons.length === 0) doc.irons.push(usualThing('irons', newId(), { name: 'An iron' }));
       put(raw, path, doc.irons[0]?.id);

@@ -52,7 +52,7 @@ export function laidParts(
     const name = pieceId === null ? '' : pieceName(look.piece(pieceId), number);
     const label =
       part.what === 'patch'
-        ? `patch of ${project.fabrics.find((f) => f.id === part.fabricId)?.name ?? 'cloth'}`
+        ? `patch ${part.patch.name} of ${project.fabrics.find((f) => f.id === part.patch.fabricId)?.name ?? 'cloth'}${part.strip === null ? '' : `, strip ${part.strip}`}`
         : part.what === 'strip'
           ? `${name}, strip ${part.strip}`
           : name;
@@ -71,7 +71,8 @@ export function laidParts(
 }
 
 const SIDE_WORDS: Readonly<Record<LayoutAsk['side'], string>> = {
-  liner: 'Drawn on the liner side of the web.',
+  liner: 'Seen from the liner side of the web.',
+  'cloth side': 'Seen from the cloth side, through the web: turn it over to see the liner.',
   'wrong side': 'The cloth lies wrong side up.',
   'right side': 'The cloth lies right side up.',
 };

@@ -1,7 +1,16 @@
 import { ROUTE_FACTS, turnOver } from '../facing';
 import { placePieces } from '../laid';
 import { nth } from '../lists';
-import { boxOnGround, lookup, type Plan, type Project, pieceName, type Tracing } from '../model';
+import {
+  type ArticleView,
+  boxOnGround,
+  lookup,
+  type Plan,
+  type Project,
+  pieceName,
+  type Tracing,
+  viewOf,
+} from '../model';
 import { layInRows } from '../nest';
 import {
   boundsOf,
@@ -20,9 +29,10 @@ import {
 } from '../shape';
 import { formatLength } from '../units';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
+import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, pageMap, tileDrawing } from './tile';
-import { titleBlock } from './title-block';
+import { articleTitle, titleBlock } from './title-block';
 import { labelMarks, peelTick } from './tracing';
 
 const LINE_MM = 5.2;
@@ -93,7 +103,7 @@ export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocume
       pieceName(piece, number),
       look.fabricOf(piece).name,
       webId ? look.web(webId).name : 'no web',
-      `× ${piece.count}`,
+      `× ${look.copiesOf(piece)}`,
       wayOf(t),
       `${formatLength(b.maxX - b.minX, project.units)} × ${formatLength(b.maxY - b.minY, project.units)}`,
     ];
@@ -120,9 +130,17 @@ export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocume
   };
 }
 
-/** The picture made smaller to fit a page, and where each piece lies: from the left and the top edge, and its middle from the centre creases. */
+/** Each article's picture made smaller to fit a page, and where each piece lies: from the left and the top edge, and its middle from the centre creases. */
 export function placementOverview(project: Project, paper: Paper): SheetDocument {
-  const look = lookup(project);
+  const pages = project.articles.flatMap((a) => overviewPages(viewOf(project, a.id), paper));
+  return {
+    title: `${project.name} · placement overview`,
+    pages: pages.map((p, i) => ({ ...p, id: `page-${i}` })),
+  };
+}
+
+function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
+  const called = articleTitle(project);
   const { w, h } = page(paper);
   const { widthMm, heightMm } = project.ground;
   const area = drawingArea(w, h);
@@ -142,9 +160,9 @@ export function placementOverview(project: Project, paper: Paper): SheetDocument
     for (const ring of small) marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
     const spot = labelSpot(small);
     const size = Math.max(2, Math.min(5, spot.roomMm));
-    marks.push(words(spot.x, spot.y + size * 0.35, size, String(look.number(id)), 'middle', true));
+    marks.push(words(spot.x, spot.y + size * 0.35, size, String(project.numberOf(id)), 'middle', true));
   }
-  const title = `Placement overview, 1 : ${Math.round(10 / scale) / 10}`;
+  const title = `Placement overview${called}, 1 : ${Math.round(10 / scale) / 10}`;
   const first: SheetPage = {
     id: 'page-0',
     widthMm: w,
@@ -168,7 +186,7 @@ export function placementOverview(project: Project, paper: Paper): SheetDocument
   const rows = project.pieces.map((piece) => {
     const b = boxOnGround(piece);
     const c = centreOf(b);
-    const n = look.number(piece.id);
+    const n = project.numberOf(piece.id);
     return [
       String(n),
       pieceName(piece, n),
@@ -186,13 +204,17 @@ export function placementOverview(project: Project, paper: Paper): SheetDocument
     { heading: 'Middle from the upright crease', share: 2 },
     { heading: 'Middle from the level crease', share: 2 },
   ];
-  return {
-    title: `${project.name} · placement overview`,
-    pages: [
-      first,
-      ...tablePages('Distances', ['Edges of each piece’s own box, and its middle.'], columns, rows, paper, project),
-    ],
-  };
+  return [
+    first,
+    ...tablePages(
+      `Distances${called}`,
+      ['Edges of each piece’s own box, and its middle.'],
+      columns,
+      rows,
+      paper,
+      project,
+    ),
+  ];
 }
 
 interface Template {
@@ -217,6 +239,8 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
   for (const t of plan.tracings) {
     const piece = look.piece(t.pieceId);
     const route = look.routeOf(piece);
+    // A machine needs no template.
+    if (ROUTE_FACTS[route].drawnOn === 'cutting mat') continue;
     // Laid face down, a right-reading template draws a reversed line by itself.
     const drawn = pathOf(t.outline);
     const path = route === 'template-on-liner' && t.mirrored ? turnOver(drawn) : drawn;
@@ -238,7 +262,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
             : t.mirrored
               ? 'reversed'
               : 'lay it as seen',
-      copies: (there?.copies ?? 0) + piece.count,
+      copies: (there?.copies ?? 0) + look.copiesOf(piece),
       widthMm: b.maxX - b.minX,
       heightMm: b.maxY - b.minY,
     });
@@ -275,7 +299,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
         label: item.label,
         fabric: item.fabric,
         note: item.note,
-        copies: item.copies,
+        copies: item.copies > 1 ? `cut ${item.copies}` : '',
         tagMm: 0,
       },
       region,
@@ -309,5 +333,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
         `Template ${item.numbers[0]} ${item.label}, page ${tile.name}: lay the pages by the crosses.`,
       );
   }
+  if (pages.length === 0)
+    pages.push(nothingPage(project, paper, 'No templates', 'There is no piece yet, or a machine cuts them all.'));
   return { title: `${project.name} · templates`, pages };
 }

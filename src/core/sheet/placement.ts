@@ -1,16 +1,20 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
-import { lookup, type Project } from '../model';
+import { type ArticleView, type Project, viewOf } from '../model';
 import { labelSpot, type Region } from '../shape';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
-import { titleBlock } from './title-block';
+import { articleTitle, titleBlock } from './title-block';
 
-/** The picture as seen from the right side, at true size, tiled: every outline at its place with its number, the ground's edge and its centre creases. */
+/** The picture of each article as seen from the right side, at true size, tiled: every outline at its place with its number, the ground's edge and its centre creases. */
 export function placementSheets(project: Project, paper: Paper): SheetDocument {
+  const pages = project.articles.flatMap((a) => placementPages(viewOf(project, a.id), paper));
+  return { title: `${project.name} · placement guide`, pages: pages.map((p, i) => ({ ...p, id: `page-${i + 1}` })) };
+}
+
+function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const { widthMm: w, heightMm: h } = project.ground;
-  const look = lookup(project);
   const placed = placePieces(project);
   const covers = coversOf(placed, overlapsOf(placed));
   const rect = (x0: number, y0: number, x1: number, y1: number): Region => [
@@ -32,7 +36,7 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
     texts: placed.map(({ id, region }) => {
       const spot = labelSpot(region, covers.get(id));
       const size = Math.max(2.5, Math.min(7, spot.roomMm));
-      const mark = words(spot.x, spot.y + size * 0.35, size, String(look.number(id)), 'middle', true);
+      const mark = words(spot.x, spot.y + size * 0.35, size, String(project.numberOf(id)), 'middle', true);
       return mark as Extract<typeof mark, { type: 'text' }>;
     }),
   };
@@ -41,7 +45,7 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
   const pageH = facts.heightMm ?? h + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
   const area = drawingArea(pageW, pageH);
   const tiles = tileDrawing(drawing, area.widthMm, area.heightMm);
-  const pages: SheetPage[] = tiles.map((tile, i) => ({
+  return tiles.map((tile, i) => ({
     id: `page-${i + 1}`,
     widthMm: pageW,
     heightMm: pageH,
@@ -53,7 +57,7 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
       ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
       ...titleBlock(pageW, pageH, [
         project.name,
-        'Placement guide, seen from the right side',
+        `Placement guide${articleTitle(project)}, seen from the right side`,
         tiles.length > 1
           ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`
           : 'All on one page.',
@@ -61,5 +65,4 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
       ]),
     ],
   }));
-  return { title: `${project.name} · placement guide`, pages };
 }

@@ -1,3 +1,4 @@
+import type { ArticleView } from '../model';
 import { MM_PER } from '../units';
 import { box, line, type Mark, words } from './marks';
 import { PAGE_MARGIN_MM, TITLE_BLOCK_MM } from './paper';
@@ -40,3 +41,7 @@ export function titleBlock(pageWidthMm: number, pageHeightMm: number, lines: rea
   });
   return marks;
 }
+
+/** Which article a page is about, to follow its title; nothing where there is only one. */
+export const articleTitle = ({ articles, article }: ArticleView): string =>
+  articles.length > 1 ? ` · ${article.name || `article ${articles.indexOf(article) + 1}`}` : '';

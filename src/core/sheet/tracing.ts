@@ -1,4 +1,5 @@
-import { ROUGH_CUT_MM } from '../layout';
+import { ROUTE_FACTS } from '../facing';
+import { patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth } from '../lists';
 import { lookup, type Plan, type Project, pieceName } from '../model';
 import { type Boxed, layInRows } from '../nest';
@@ -18,6 +19,7 @@ import {
   translation,
 } from '../shape';
 import { line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
+import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, pageMap, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
@@ -33,7 +35,8 @@ interface Item extends Boxed {
   readonly label: string;
   readonly fabric: string;
   readonly note: string;
-  readonly copies: number;
+  /** Which of how many copies it is; nothing where there is one. */
+  readonly copies: string;
   /** Height reserved beneath the outline for a label that has no room inside. */
   readonly tagMm: number;
 }
@@ -46,11 +49,21 @@ const PEEL_MM = 3;
 /** Below this distance to the edge no number can be read inside the shape. */
 const ROOM_INSIDE_MM = 4;
 
-function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
+/**
+ * Every copy that is drawn on one web's liner, grouped by fabric.
+ * @param drawn false: only its box is wanted, and what is drawn inside the outline is left out
+ */
+function itemsOf(
+  project: Project,
+  plan: Plan,
+  webId: string | null,
+  keep: (pieceId: string) => boolean,
+  drawn = true,
+): Item[] {
   const look = lookup(project);
   const byPiece = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
   const items = plan.tracings
-    .filter((t) => (byPiece.get(t.pieceId) ?? null) === webId)
+    .filter((t) => (byPiece.get(t.pieceId) ?? null) === webId && keep(t.pieceId))
     .flatMap((t) => {
       const piece = look.piece(t.pieceId);
       const region = regionOf(t.outline, ROUGH_TOLERANCE_MM);
@@ -59,15 +72,17 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
       const item: Item = {
         pieceId: piece.id,
         region: transformRegion(region, translation(-b.minX, -b.minY)),
-        dotted: dottedLines(t.dotted, region).map((line) => line.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY }))),
+        dotted: drawn
+          ? dottedLines(t.dotted, region).map((line) => line.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY })))
+          : [],
         middle:
-          t.webMiddle === ''
+          t.webMiddle === '' || !drawn
             ? []
             : transformRegion(regionOf(t.webMiddle, ROUGH_TOLERANCE_MM), translation(-b.minX, -b.minY)),
         number: look.number(piece.id),
         label: pieceName(piece, look.number(piece.id)),
         fabric: look.fabricOf(piece).name,
-        copies: piece.count,
+        copies: '',
         note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
         tagMm,
         widthMm: Math.max(
@@ -78,7 +93,10 @@ function itemsOf(project: Project, plan: Plan, webId: string | null): Item[] {
         ),
         heightMm: b.maxY - b.minY + tagMm,
       };
-      return Array.from({ length: piece.count }, () => item);
+      const copies = look.copiesOf(piece);
+      return Array.from({ length: copies }, (_, i) =>
+        copies === 1 ? item : { ...item, copies: `${i + 1} of ${copies}` },
+      );
     });
   // Grouped by fabric, larger ones first, as they are rough-cut together.
   return items.sort((a, b) => a.fabric.localeCompare(b.fabric) || b.heightMm - a.heightMm || a.number - b.number);
@@ -144,8 +162,7 @@ export function labelMarks(
   const fits = (text: string): boolean => text.length * SMALL_MM * 0.3 < spot.roomMm;
   const size = Math.min(NUMBER_MM, spot.roomMm);
   const marks: Mark[] = [words(spot.x, spot.y + size * 0.1, size, String(item.number), 'middle', true)];
-  const copies = item.copies > 1 ? [`${item.copies} copies`] : [];
-  const lines = [item.label, item.fabric, item.note, ...copies].filter(fits);
+  const lines = [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '' && fits(text));
   if (spot.roomMm > 8)
     lines.forEach((text, i) => marks.push(words(spot.x, spot.y + 4.2 + i * 3.6, SMALL_MM, text, 'middle')));
   if (spot.roomMm > 14) {
@@ -165,6 +182,12 @@ export function labelMarks(
   return marks;
 }
 
+/** Whether a piece's line is drawn on the web's liner at all: what is cut from its right side, or by a machine, is not traced. */
+function tracedOnLiner(project: Project): (pieceId: string) => boolean {
+  const look = lookup(project);
+  return (id) => ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner';
+}
+
 const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already.';
 
 /**
@@ -173,12 +196,13 @@ const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already
  */
 export function tracingSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
   const facts = PAPER_FACTS[paper];
-  const used = new Set(plan.choices.map((c) => c.webId));
+  const traced = tracedOnLiner(project);
+  const used = new Set(plan.choices.filter((c) => traced(c.pieceId)).map((c) => c.webId));
   const sections = [...project.webs.filter((w) => used.has(w.id)), ...(used.has(null) ? [null] : [])];
   const pages: SheetPage[] = [];
   for (const web of sections) {
     const title = web ? `Tracing sheet · ${web.name}, ${web.massGsm} g/m²` : 'Tracing sheet · no web chosen yet';
-    const items = itemsOf(project, plan, web?.id ?? null);
+    const items = itemsOf(project, plan, web?.id ?? null, traced);
     const area = drawingArea(facts.widthMm, facts.heightMm ?? 0);
     const gap = 2 * ROUGH_CUT_MM;
     const { strips, tooLarge } = layInRows(items, area.widthMm, facts.heightMm === null ? null : area.heightMm, gap);
@@ -224,7 +248,8 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         marks,
       });
     });
-    for (const item of [...new Set(tooLarge)]) {
+    // The copies of a large piece are all alike: it is drawn over its pages once.
+    for (const item of tooLarge.filter((t, i) => tooLarge.findIndex((o) => o.pieceId === t.pieceId) === i)) {
       const heightMm = facts.heightMm ?? Math.ceil(item.heightMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
       const tileArea = drawingArea(facts.widthMm, heightMm);
       const texts = labelMarks(item, item.region, false).filter((m) => m.type === 'text');
@@ -244,7 +269,7 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         tileArea.widthMm,
         tileArea.heightMm,
       );
-      const copies = tooLarge.filter((t) => t === item).length;
+      const copies = tooLarge.filter((t) => t.pieceId === item.pieceId).length;
       for (const tile of tiles) {
         const note = `Piece ${item.number} ${item.label} runs over ${tiles.length} pages${copies > 1 ? `, ${copies} copies` : ''}: this is ${tile.name}. Lay them by the crosses.`;
         pages.push({
@@ -263,6 +288,8 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
       }
     }
   }
+  const why = 'No piece is drawn on a liner: there is none yet, or they are cut from the right side or by a machine.';
+  if (pages.length === 0) pages.push(nothingPage(project, paper, 'Nothing to trace', why));
   return { title: `${project.name} · tracing sheets`, pages };
 }
 
@@ -271,25 +298,30 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
  * Shapes wider than the roll count as strips joined edge to edge.
  */
 export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
+  const { patches } = patchesOf(project, plan);
+  const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
   return project.webs.flatMap((web) => {
-    const items = itemsOf(project, plan, web.id);
-    if (items.length === 0) return [];
+    const items = itemsOf(project, plan, web.id, (id) => !onPatch.has(id), false);
+    const whole = patches.filter((p) => p.webId === web.id);
+    if (items.length + whole.length === 0) return [];
     const grown = items.map((i) => ({
       ...i,
       widthMm: i.widthMm + 2 * ROUGH_CUT_MM,
       heightMm: i.heightMm - i.tagMm + 2 * ROUGH_CUT_MM,
     }));
-    const { strips, tooLarge } = layInRows(grown, web.widthMm, null, 0);
+    const boxes: Boxed[] = [...whole, ...grown];
+    const { strips, tooLarge } = layInRows(boxes, web.widthMm, null, 0);
     const joined = tooLarge.reduce(
       (sum, i) => sum + Math.ceil(Math.min(i.widthMm, i.heightMm) / web.widthMm) * Math.max(i.widthMm, i.heightMm),
       0,
     );
     const areas = new Map(plan.tracings.map((t) => [t.pieceId, t]));
     // Steiner's formula for the rough-cut rim: exact for convex shapes, a little too much for others.
+    const ofPatches = whole.reduce((sum, p) => sum + p.widthMm * p.heightMm, 0);
     const usedAreaMm2 = items.reduce((sum, i) => {
       const t = inMap(areas, i.pieceId);
       return sum + t.areaMm2 + t.perimeterMm * ROUGH_CUT_MM + Math.PI * ROUGH_CUT_MM ** 2;
-    }, 0);
+    }, ofPatches);
     return [
       {
         webId: web.id,

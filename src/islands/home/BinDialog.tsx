@@ -2,6 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Boundary, Button, Dialog, Note, Picture } from '~/components';
+import { viewOf } from '~/core/model';
 import {
   attempt,
   exportProject,
@@ -14,7 +15,7 @@ import {
   restoreProject,
 } from '~/store';
 import css from './Home.module.css';
-import { isSound } from './sound';
+import { soundProject } from './sound';
 
 const DAY_MS = 24 * 3600 * 1000;
 const daysLeft = (row: ProjectRow): string => {
@@ -41,9 +42,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
         {rows?.map((row) => (
           <li key={row.id} data-binned={row.id}>
             <div className={css.thumb}>
-              <Boundary what="its picture">
-                {isSound(row.doc) && <Picture project={row.doc} spots={{}} title={row.name} />}
-              </Boundary>
+              <Boundary what="its picture">{pictured(row)}</Boundary>
             </div>
             <div>
               <h3>{row.name}</h3>
@@ -54,7 +53,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
                 </Button>
                 <Button
                   icon={<Download size={18} />}
-                  onClick={() => (isSound(row.doc) ? void exportProject(row.doc) : exportRaw(row.doc, row.name))}
+                  onClick={() => (soundProject(row.doc) ? void exportProject(row.doc) : exportRaw(row.doc, row.name))}
                 >
                   Export
                 </Button>
@@ -82,4 +81,10 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
       </ul>
     </Dialog>
   );
+}
+
+/** The picture of a deleted project, where it is sound. */
+function pictured(row: ProjectRow) {
+  const project = soundProject(row.doc);
+  return project && <Picture project={viewOf(project, null)} spots={{}} title={row.name} />;
 }

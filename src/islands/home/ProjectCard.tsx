@@ -1,9 +1,10 @@
 import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
 import { Button, Picture } from '~/components';
+import { viewOf } from '~/core/model';
 import { exportProject, exportRaw, type ProjectRow } from '~/store';
 import { addressOf } from '../project/stations';
 import css from './Home.module.css';
-import { isSound } from './sound';
+import { soundProject } from './sound';
 
 const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -20,12 +21,12 @@ export function ProjectCard({
   onDelete: () => void;
 }) {
   const address = addressOf(row.id, 'pattern');
-  const whole = isSound(row.doc);
+  const whole = soundProject(row.doc);
   return (
     <>
       <a className={css.hung} href={address} tabIndex={-1} aria-label={`Open ${row.name}`}>
         {whole ? (
-          <Picture project={row.doc} spots={{}} title={row.name} />
+          <Picture project={viewOf(whole, null)} spots={{}} title={row.name} />
         ) : (
           <span className={css.torn}>
             <Wrench size={30} aria-hidden="true" />
@@ -37,7 +38,7 @@ export function ProjectCard({
         <a href={address}>{row.name}</a>
       </h2>
       <p className={css.when}>
-        {whole && `${row.doc.pieces.length === 1 ? '1 piece' : `${row.doc.pieces.length} pieces`} · `}changed{' '}
+        {whole && `${whole.pieces.length === 1 ? '1 piece' : `${whole.pieces.length} pieces`} · `}changed{' '}
         {dateWords.format(row.updatedAt)}
       </p>
       <div className={css.row}>

@@ -1,13 +1,14 @@
-import { parseProject } from '~/core/model';
+import { type Project, parseProject } from '~/core/model';
 
 // A sound document need not be read through again each time a page is drawn.
-const known = new WeakMap<object, boolean>();
+const known = new WeakMap<object, Project | null>();
 
-/** Whether a stored document is a sound project, so that its picture can be drawn. */
-export function isSound(doc: object): boolean {
+/** A stored document as a project, whatever version it was written by, so that its picture can be drawn; null when it is not sound. */
+export function soundProject(doc: object): Project | null {
   let sound = known.get(doc);
   if (sound === undefined) {
-    sound = parseProject(doc).ok;
+    const parsed = parseProject(doc);
+    sound = parsed.ok ? parsed.project : null;
     known.set(doc, sound);
   }
   return sound;

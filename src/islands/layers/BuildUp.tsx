@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, pictureBox, shade } from '~/components';
-import { groundOutline, type Plan, type Project } from '~/core/model';
+import { type ArticleView, groundOutline, type Plan } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import css from './Layers.module.css';
 
@@ -13,7 +13,7 @@ export function BuildUp({
   flipped,
   selectedId,
 }: {
-  project: Project;
+  project: ArticleView;
   plan: Plan;
   picture: Picture;
   /** How many pieces lie there already. */
@@ -25,20 +25,22 @@ export function BuildUp({
   const { widthMm: w } = project.ground;
   const pieces = new Map(project.pieces.map((p) => [p.id, p]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
-  const laid = plan.order.slice(0, count);
+  const order = plan.order.filter((id) => pieces.has(id));
+  const laid = order.slice(0, count);
   const last = laid.at(-1);
   return (
     <svg
       viewBox={pictureBox(project)}
       role="img"
-      aria-label={`${count} of ${plan.order.length} pieces laid down`}
+      aria-label={`${count} of ${order.length} pieces laid down`}
       data-laid={count}
     >
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         <path
+          data-ground={project.article.ground !== null}
           d={groundOutline(project.ground)}
-          fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)}
+          fill={project.article.ground ? clothUrl(prefix, project.fabrics, project.ground.fabricId) : 'none'}
           fillRule="evenodd"
         />
         {laid.map((id) => {

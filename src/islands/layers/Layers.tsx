@@ -2,8 +2,10 @@ import { ArrowDown, ArrowDownToLine, ArrowUp, ArrowUpToLine } from 'lucide-react
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Button, Choice, Empty } from '~/components';
 import { moveInOrder, orderWith } from '~/core/layer';
+import { nth } from '~/core/lists';
 import type { Project } from '~/core/model';
 import { edit, select, useWorkbench } from '~/store';
+import { stepWords } from '~/words';
 import { keyOf } from '../project/keys';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
@@ -16,14 +18,17 @@ import { WholeStack } from './WholeStack';
 
 type View = 'stack' | 'build' | 'map';
 
-/** Puts an order in force, as near to it as the decided pairs allow. Changes the project given. */
+/** Puts an order of one article's pieces in force, as near to it as the decided pairs allow; those of others keep their places. Changes the project given. */
 function reorder(p: Project, order: readonly string[]): void {
-  p.order = orderWith(order, p.layering.pairs, []).order;
+  const wanted = orderWith(order, p.layering.pairs, []).order;
+  const mine = new Set(wanted);
+  let next = 0;
+  p.order = p.order.map((id) => (mine.has(id) ? nth(wanted, next++) : id));
 }
 
 /** What lies over what: the stack, its build-up, and how thick it gets. */
 export function Layers() {
-  const { project, plan, selectedId, flipped } = useOpen();
+  const { project: whole, view: project, plan, selectedId, flipped } = useOpen();
   const picture = useWorkbench((s) => s.picture);
   const [view, setView] = useState<View>('stack');
   const [liftMm, setLiftMm] = useState(24);
@@ -36,7 +41,8 @@ export function Layers() {
       ),
     [overlaps, selectedId],
   );
-  if (!project || !plan || !picture) return null;
+  const mine = project && picture?.articles[project.article.id];
+  if (!whole || !project || !plan || !picture || !mine) return null;
   if (project.pieces.length === 0) {
     return (
       <Empty title="No stack yet">
@@ -46,16 +52,18 @@ export function Layers() {
   }
   const piece = project.pieces.find((p) => p.id === selectedId);
   const place = project.order.indexOf(selectedId ?? '');
-  const count = Math.min(laid ?? plan.order.length, plan.order.length);
+  const order = plan.order.filter((id) => project.order.includes(id));
+  const count = Math.min(laid ?? order.length, order.length);
 
   const shift = (id: string, way: 'up' | 'down' | 'top' | 'bottom'): string | null =>
     edit((p) => {
-      if (way === 'up' || way === 'down') reorder(p, moveInOrder(p.order, id, way, plan.overlaps));
+      if (way === 'up' || way === 'down') reorder(p, moveInOrder(project.order, id, way, plan.overlaps));
       else {
-        const rest = p.order.filter((other) => other !== id);
+        const rest = project.order.filter((other) => other !== id);
         reorder(p, way === 'top' ? [...rest, id] : [id, ...rest]);
       }
     });
+  const wordsOf = stepWords(whole, plan);
   const key = (e: KeyboardEvent): void => {
     const id = keyOf(e, true);
     if (id === 'letGo') select(null);
@@ -102,7 +110,7 @@ export function Layers() {
               selectedId={selectedId}
             />
           )}
-          {view === 'map' && <StackMapView project={project} picture={picture} flipped={flipped} />}
+          {view === 'map' && <StackMapView project={project} picture={mine} flipped={flipped} />}
         </div>
         {view === 'stack' && (
           <label className={css.slider}>
@@ -123,25 +131,25 @@ export function Layers() {
             <input
               type="range"
               min="0"
-              max={plan.order.length}
+              max={order.length}
               step="1"
               value={count}
               onChange={(e) => setLaid(Number(e.target.value))}
             />
             <output>
-              {count} of {plan.order.length}
-              {count > 0 && `: ${project.pieces.find((p) => p.id === plan.order[count - 1])?.label ?? ''}`}
+              {count} of {order.length}
+              {count > 0 && `: ${project.pieces.find((p) => p.id === order[count - 1])?.label ?? ''}`}
             </output>
           </label>
         )}
-        {view === 'map' && <StackLegend picture={picture} />}
+        {view === 'map' && <StackLegend picture={mine} />}
       </section>
       <aside className={css.tray} aria-label={piece ? 'The piece in hand' : 'The whole stack'}>
         {piece ? (
           <>
             <div>
               <h2>
-                {project.pieces.indexOf(piece) + 1} · {piece.label || 'Unnamed'}
+                {project.numberOf(piece.id)} · {piece.label || 'Unnamed'}
               </h2>
               <p className={css.lead}>
                 Layer {place + 1} of {project.order.length}, counted from the ground
@@ -183,12 +191,21 @@ export function Layers() {
             <WholeStack
               project={project}
               plan={plan}
-              picture={picture}
+              picture={mine}
               onOrder={(order) => edit((p) => reorder(p, order))}
             />
             <div>
-              <h3>Bond and stitch in this order</h3>
-              <PieceChips project={project} ids={plan.order} label="Pieces, back-most first" />
+              <h3>Bond in this order</h3>
+              <ol className={css.steps} aria-label="What is bonded, in order">
+                {plan.making.steps
+                  .filter((s) => s.kind === 'bond' && s.articleId === project.article.id)
+                  .map((s) => (
+                    <li key={s.id} data-step={s.id}>
+                      <PieceChips project={project} ids={s.pieceIds} short={s.pieceIds.length > 3} label={wordsOf(s)} />
+                      {s.unit !== null && <span className={css.lead}>{wordsOf(s)}</span>}
+                    </li>
+                  ))}
+              </ol>
             </div>
           </>
         )}

@@ -1,7 +1,6 @@
 import { pictureBox } from '~/components';
-import type { Project } from '~/core/model';
-import { finishedOutline, groundOutline } from '~/core/model';
-import type { Picture } from '~/core/plan';
+import { type ArticleView, finishedOutline, groundOutline } from '~/core/model';
+import type { ArticlePicture } from '~/core/plan';
 import css from './Layers.module.css';
 
 /** From bare linen through ochre to deep brown: more layers, darker. One hue, so that it reads without colour too. */
@@ -13,14 +12,22 @@ const shadeOf = (layers: number, most: number): string => {
 };
 
 /** How many layers lie where, drawn over the outlines; the stiffest place is ringed. */
-export function StackMapView({ project, picture, flipped }: { project: Project; picture: Picture; flipped: boolean }) {
+export function StackMapView({
+  project,
+  picture,
+  flipped,
+}: {
+  project: ArticleView;
+  picture: ArticlePicture;
+  flipped: boolean;
+}) {
   const { stack } = picture;
   const most = Math.max(1, ...stack.stacks.map((s) => s.cloths));
   const { widthMm: w, heightMm: h } = project.ground;
   return (
     <svg viewBox={pictureBox(project)} role="img" aria-label={`Layers of cloth, at most ${most}`}>
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        <path d={groundOutline(project.ground)} fill={shadeOf(1, most)} />
+        <path d={groundOutline(project.ground)} fill={project.article.ground ? shadeOf(1, most) : 'none'} />
         {stack.stacks.map((s) => (
           <path key={s.pieceIds.join(' ')} d={s.outline} fill={shadeOf(s.cloths, most)} fillRule="evenodd" />
         ))}
@@ -45,7 +52,7 @@ export function StackMapView({ project, picture, flipped }: { project: Project; 
 }
 
 /** The scale of the map, in words and shades. */
-export function StackLegend({ picture }: { picture: Picture }) {
+export function StackLegend({ picture }: { picture: ArticlePicture }) {
   const most = Math.max(1, ...picture.stack.stacks.map((s) => s.cloths));
   return (
     <ul className={css.legend} aria-label="Layers of cloth, the ground included">

@@ -2,7 +2,7 @@ import { type KeyboardEvent, useId, useRef } from 'react';
 import { ClothDefs, clothUrl, shade } from '~/components';
 import type { Overlap } from '~/core/laid';
 import { deepestChain } from '~/core/layer';
-import { boxOnGround, finishedOutline, type Project } from '~/core/model';
+import { type ArticleView, boxOnGround, finishedOutline } from '~/core/model';
 import css from './Layers.module.css';
 
 /** The ground is seen from the front and well above: across stays across, down leans a little away. */
@@ -22,7 +22,7 @@ export function StackView({
   onKey,
   onShift,
 }: {
-  project: Project;
+  project: ArticleView;
   selectedId: string | null;
   overlaps: readonly Overlap[];
   /** Pieces that the one in hand lies over or under; the others are faded while one is in hand. */
@@ -39,7 +39,7 @@ export function StackView({
   /** A drag ends in a click on whatever lies there by then: that click picks nothing. */
   const dragged = useRef(false);
   const { widthMm: w, heightMm: h } = project.ground;
-  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const byId = new Map(project.pieces.map((p) => [p.id, { piece: p, number: project.numberOf(p.id) }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   const depth = deepestChain(project.order, overlaps);
   const highest = Math.max(1, ...depth.values());
@@ -56,7 +56,9 @@ export function StackView({
   const first = selectedId ?? project.order[0];
   const ground = (
     <g key="ground" transform={plane(groundLevel)} opacity={flipped ? 0.55 : 1}>
-      <rect width={w} height={h} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+      {project.article.ground && (
+        <rect width={w} height={h} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+      )}
     </g>
   );
   const order = flipped ? [...project.order].reverse() : project.order;

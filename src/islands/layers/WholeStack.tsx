@@ -1,7 +1,8 @@
 import { Button, LengthField, Note } from '~/components';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
-import type { Plan, Project } from '~/core/model';
-import type { Picture } from '~/core/plan';
+import type { ArticleView, Plan } from '~/core/model';
+import type { ArticlePicture } from '~/core/plan';
+import { RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { edit } from '~/store';
@@ -15,9 +16,9 @@ export function WholeStack({
   picture,
   onOrder,
 }: {
-  project: Project;
+  project: ArticleView;
   plan: Plan;
-  picture: Picture;
+  picture: ArticlePicture;
   onOrder: (order: readonly string[]) => void;
 }) {
   const { layering, intent, ground } = project;
@@ -25,10 +26,15 @@ export function WholeStack({
   const { stack } = picture;
   const pile = stack.highest && stack.stacks[stack.highest.stack];
   const differs = picture.suggested.some((id, i) => project.order[i] !== id);
-  const built = plan.steps.filter((s) => s.on === 'sheet');
+  const mine = new Set(project.order);
+  const built = plan.making.steps.filter(
+    (s) => s.kind === 'lay' && s.on === 'sheet' && s.members.every((id) => mine.has(id)),
+  );
+  const windows = RECIPE_FACTS[project.recipe.id].topHasWindows;
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
   const behind = picture.hiddenGround === '' ? 0 : areaMm2(regionOf(picture.hiddenGround));
+  const nameOf = (id: string): string => project.pieces.find((p) => p.id === id)?.label || 'the lowest';
   const quilt = quiltSizes(ground.widthMm, ground.heightMm);
   return (
     <>
@@ -56,7 +62,7 @@ export function WholeStack({
           value={layering.webRimMm}
           onChange={(mm) => edit((p) => void (p.layering.webRimMm = mm))}
         />
-        {intent.kind === 'window' && (
+        {windows && (
           <LengthField
             label="Beyond a window"
             units={u}
@@ -69,8 +75,8 @@ export function WholeStack({
       </div>
       <div className={css.row}>
         <Button
-          aria-pressed={intent.kind === 'window'}
-          onClick={() => edit((p) => void (p.intent.kind = p.intent.kind === 'window' ? 'applique' : 'window'))}
+          aria-pressed={windows}
+          onClick={() => edit((p) => void (p.recipe = { id: windows ? 'applique' : 'window', answers: {} }))}
         >
           Picture behind windows
         </Button>
@@ -81,11 +87,21 @@ export function WholeStack({
           It will be quilted
         </Button>
       </div>
-      {intent.kind === 'window' && (
+      {windows && (
         <Note>
           The top-most piece is the top; its holes are the windows. Of the pieces behind only what a window shows, and
           the margin, is made.
         </Note>
+      )}
+      {layering.quilted && (
+        <label className={css.tick}>
+          <input
+            type="checkbox"
+            checked={layering.waddingFirst}
+            onChange={(e) => edit((p) => void (p.layering.waddingFirst = e.target.checked))}
+          />
+          Wadding and backing lie beneath already while I bond
+        </label>
       )}
       {layering.quilted && (
         <p>
@@ -132,10 +148,17 @@ export function WholeStack({
         {built.map((s) => (
           <div key={s.unit} className={css.unit}>
             <strong>{s.unit}</strong>
-            <PieceChips project={project} ids={s.pieceIds} short label={`Unit ${s.unit}`} />
+            <PieceChips project={project} ids={s.members} short label={`Unit ${s.unit}`} />
             <p className={css.lead}>
-              Bond these to each other on the release sheet. The liner of{' '}
-              {project.pieces.find((p) => p.id === s.keepLinerOn)?.label} stays on until the unit goes to the ground.
+              Bond these to each other on the release sheet.
+              {s.does.code === 'lay-on-sheet' && s.does.keepLiners.length > 0 && (
+                <>
+                  {' '}
+                  {s.does.keepLiners.length === 1 ? 'The liner' : 'The liners'} of{' '}
+                  {s.does.keepLiners.map(nameOf).join(', ')} {s.does.keepLiners.length === 1 ? 'stays' : 'stay'} on
+                  until the unit goes to the ground.
+                </>
+              )}
             </p>
             <Button
               look="plain"

@@ -9,7 +9,7 @@ import { formatLength } from '~/core/units';
 import { editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { fabricOfColour, newId } from './edits';
+import { articleInHand, fabricOfColour, middleInHand, newId } from './edits';
 
 type Size = 'file' | 'width' | 'height' | 'ground';
 const SVG_BYTES = 12 * 1024 * 1024;
@@ -54,6 +54,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
   };
 
   const bounds = drawing && drawingBounds(drawing);
+  const middle = middleInHand(project);
   const w = bounds ? bounds.maxX - bounds.minX : 1;
   const h = bounds ? bounds.maxY - bounds.minY : 1;
   const factor =
@@ -63,11 +64,11 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
         ? mm / w
         : size === 'height'
           ? mm / h
-          : Math.min((project.ground.widthMm * GROUND_SHARE) / w, (project.ground.heightMm * GROUND_SHARE) / h);
+          : Math.min((2 * middle.x * GROUND_SHARE) / w, (2 * middle.y * GROUND_SHARE) / h);
 
   const lay = (): void => {
     if (!drawing || !bounds) return;
-    const middle = centreOf(bounds);
+    const own = centreOf(bounds);
     const ids: string[] = [];
     const refused = editHere((p) => {
       drawing.shapes.forEach((shape, i) => {
@@ -76,12 +77,13 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
         const id = newId();
         const fabricId = fabricOfColour(p, shape.fill);
         // A drawing that came reversed keeps its outlines as they came, but its pieces change sides on the ground.
-        const dx = (c.x - middle.x * factor) * (reversed === 'yes' ? -1 : 1);
-        const at = { x: p.ground.widthMm / 2 + dx, y: p.ground.heightMm / 2 + c.y - middle.y * factor };
+        const dx = (c.x - own.x * factor) * (reversed === 'yes' ? -1 : 1);
+        const at = { x: middle.x + dx, y: middle.y + c.y - own.y * factor };
         const piece = pieceInMiddle(outline, at, {
           id,
           label: shape.label || `${name} ${i + 1}`.slice(0, LIMITS.nameChars),
           fabricId,
+          articleId: articleInHand(p).id,
         });
         p.pieces.push({ ...piece, preReversed: reversed === 'yes' });
         p.order.push(id);

@@ -7,8 +7,8 @@ import {
   groundResized,
   groundShape,
 } from '~/core/arrange';
-import { LIMITS, type Project } from '~/core/model';
-import { edit } from '~/store';
+import { type ArticleView, LIMITS } from '~/core/model';
+import { editGround } from './edits';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
 
@@ -20,7 +20,7 @@ const SHAPES: { readonly [S in GroundShape]: string } = {
 };
 
 /** The ground: its size, shape, seams, creases and cloth. */
-export function GroundFields({ project }: { project: Project }) {
+export function GroundFields({ project }: { project: ArticleView }) {
   const u = project.units;
   const { ground } = project;
   const sizeName =
@@ -28,7 +28,7 @@ export function GroundFields({ project }: { project: Project }) {
       ?.name ?? '';
   const shape = groundShape(ground);
   const resize = (widthMm: number, heightMm: number): string | null =>
-    edit((p) => void Object.assign(p.ground, groundResized(p.ground, widthMm, heightMm)));
+    editGround((g) => void Object.assign(g, groundResized(g, widthMm, heightMm)));
   return (
     <>
       <div>
@@ -66,7 +66,7 @@ export function GroundFields({ project }: { project: Project }) {
           min={0}
           max={200}
           value={ground.seamAllowanceMm}
-          onChange={(mm) => edit((p) => void (p.ground.seamAllowanceMm = mm))}
+          onChange={(mm) => editGround((g) => void (g.seamAllowanceMm = mm))}
         />
         <Select
           label="Shape"
@@ -75,7 +75,7 @@ export function GroundFields({ project }: { project: Project }) {
             // A shape of its own comes from a piece, below.
             .filter((value) => value !== 'own' || shape === 'own')
             .map((value) => ({ value, label: SHAPES[value] }))}
-          onChange={(v) => edit((p) => void Object.assign(p.ground, groundOfShape(p.ground, v)))}
+          onChange={(v) => editGround((g) => void Object.assign(g, groundOfShape(g, v)))}
         />
       </div>
       {project.pieces.length > 0 && (
@@ -84,11 +84,11 @@ export function GroundFields({ project }: { project: Project }) {
           value=""
           options={[
             { value: '', label: 'choose a piece' },
-            ...project.pieces.map((p, i) => ({ value: p.id, label: `${i + 1} ${p.label}` })),
+            ...project.pieces.map((p) => ({ value: p.id, label: `${project.numberOf(p.id)} ${p.label}` })),
           ]}
           onChange={(id) => {
             const piece = project.pieces.find((p) => p.id === id);
-            if (piece) edit((p) => void Object.assign(p.ground, groundLikePiece(p.ground, piece)));
+            if (piece) editGround((g) => void Object.assign(g, groundLikePiece(g, piece)));
           }}
         />
       )}
@@ -99,7 +99,7 @@ export function GroundFields({ project }: { project: Project }) {
           min={0}
           max={4}
           value={ground.creases.across}
-          onChange={(n) => edit((p) => void (p.ground.creases.across = Math.round(n)))}
+          onChange={(n) => editGround((g) => void (g.creases.across = Math.round(n)))}
         />
         <NumberField
           label="Folded in half down"
@@ -107,14 +107,14 @@ export function GroundFields({ project }: { project: Project }) {
           min={0}
           max={4}
           value={ground.creases.down}
-          onChange={(n) => edit((p) => void (p.ground.creases.down = Math.round(n)))}
+          onChange={(n) => editGround((g) => void (g.creases.down = Math.round(n)))}
         />
       </div>
       <label className={css.tick}>
         <input
           type="checkbox"
           checked={ground.creases.diagonal}
-          onChange={(e) => edit((p) => void (p.ground.creases.diagonal = e.target.checked))}
+          onChange={(e) => editGround((g) => void (g.creases.diagonal = e.target.checked))}
         />
         Folded along the diagonals too
       </label>
@@ -122,7 +122,7 @@ export function GroundFields({ project }: { project: Project }) {
         label="Ground fabric"
         project={project}
         value={ground.fabricId}
-        onChange={(id) => edit((p) => void (p.ground.fabricId = id))}
+        onChange={(id) => editGround((g) => void (g.fabricId = id))}
       />
     </>
   );

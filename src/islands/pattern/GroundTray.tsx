@@ -1,7 +1,8 @@
 import { Button, Choice } from '~/components';
-import type { Project } from '~/core/model';
+import type { ArticleView } from '~/core/model';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';
+import { ArticleFields } from './ArticleStrip';
 import { dropUnused } from './ClothPhotoDialog';
 import { CutLimits } from './CutLimits';
 import { GroundFields } from './GroundFields';
@@ -9,11 +10,12 @@ import css from './Pattern.module.css';
 import { PurposeFields } from './PurposeFields';
 
 /** What the project is for, and its ground; shown while no piece is in hand. */
-export function GroundTray({ project }: { project: Project }) {
+export function GroundTray({ project }: { project: ArticleView }) {
   return (
     <>
       <PurposeFields project={project} />
-      <GroundFields project={project} />
+      <ArticleFields project={project} />
+      {project.article.ground && <GroundFields project={project} />}
       {project.underlay && (
         <div className={css.section}>
           <h3>Underlay</h3>

@@ -1,6 +1,6 @@
 import type { PointerEvent } from 'react';
 import { creasesOf, insideSeams, itemsOf, mergeBounds } from '~/core/arrange';
-import type { Plan, Project } from '~/core/model';
+import type { ArticleView, Plan } from '~/core/model';
 import { type Point, printRegion } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import css from './Pattern.module.css';
@@ -19,7 +19,7 @@ export function Overlay({
   loopRef,
   onHandle,
 }: {
-  project: Project;
+  project: ArticleView;
   box: string;
   flipped: boolean;
   selectedIds: readonly string[];
@@ -128,7 +128,7 @@ function Tape({
   to: Point;
   perPx: number;
   flipped: boolean;
-  units: Project['units'];
+  units: ArticleView['units'];
 }) {
   const long = Math.hypot(to.x - from.x, to.y - from.y);
   const mid = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };

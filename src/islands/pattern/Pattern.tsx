@@ -2,13 +2,14 @@ import { Grid2x2, Hash, MoveVertical, Ruler } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
-import type { Project } from '~/core/model';
+import type { ArticleView, Piece } from '~/core/model';
 import type { Bounds } from '~/core/shape';
 import { edit, select, selectAll } from '~/store';
 import { keyOf } from '../project/keys';
 import { useOpen } from '../project/useOpen';
 import { useSingleKeys } from '../project/useSingleKeys';
 import { AddBar } from './AddBar';
+import { ArticleStrip } from './ArticleStrip';
 import { copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
 import { Overlay } from './Overlay';
@@ -20,7 +21,7 @@ import { WordTray } from './WordTray';
 
 /** The picture on its ground, and what is known of what is in hand. */
 export function Pattern() {
-  const { project, plan, spots, selectedId, selectedIds, flipped } = useOpen();
+  const { view: project, plan, spots, selectedId, selectedIds, flipped } = useOpen();
   const [numbers, setNumbers] = useState(true);
   const [grain, setGrain] = useState(false);
   const [snagMarks, setSnagMarks] = useState(true);
@@ -99,6 +100,7 @@ export function Pattern() {
   return (
     <div className={css.station}>
       <section className={css.table} aria-label="The picture">
+        <ArticleStrip project={project} />
         <AddBar project={project} />
         <div
           className={css.cloth}
@@ -211,7 +213,7 @@ export function Pattern() {
         ) : picked.length > 1 ? (
           <SeveralTray project={project} ids={selectedIds} />
         ) : (
-          <PieceTray project={project} piece={first} number={project.pieces.indexOf(first) + 1} />
+          <PieceTray project={project} piece={first} number={project.numberOf(first.id)} />
         )}
       </aside>
     </div>
@@ -225,7 +227,7 @@ function Lifted({
   box,
   flipped,
 }: {
-  project: Project;
+  project: ArticleView;
   ids: ReadonlySet<string>;
   box: Bounds;
   flipped: boolean;
@@ -240,12 +242,7 @@ function Lifted({
       viewBox={`${flipped ? project.ground.widthMm - box.maxX : box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
       aria-hidden="true"
     >
-      <ClothDefs
-        prefix={prefix}
-        fabrics={project.fabrics}
-        pictures={project.pictures}
-        pieces={pieces as Project['pieces']}
-      />
+      <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={pieces as Piece[]} />
       <g transform={flipped ? `translate(${project.ground.widthMm} 0) scale(-1 1)` : undefined}>
         {pieces.map(
           (piece) =>

@@ -1,10 +1,12 @@
 import { Bookmark } from 'lucide-react';
 import { Button, LengthField, NumberField, TextField } from '~/components';
 import { itemsOf, resizeItems } from '~/core/arrange';
-import { boxOnGround, finishedOutline, LIMITS, type Piece, type Project, turnedAboutMiddle } from '~/core/model';
+import { type ArticleView, boxOnGround, finishedOutline, LIMITS, type Piece, turnedAboutMiddle } from '~/core/model';
 import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
+import { RouteChoice } from '../project/RouteChoice';
+import { ArticleOf } from './ArticleStrip';
 import { newId } from './edits';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
@@ -12,7 +14,7 @@ import { PrintSlide } from './PrintSlide';
 import { CentreTools, CopyTools } from './SeveralTray';
 
 /** What is known of one piece, and where it lies: distances are from the ground's edges to the nearest point of the piece. */
-export function PieceTray({ project, piece, number }: { project: Project; piece: Piece; number: number }) {
+export function PieceTray({ project, piece, number }: { project: ArticleView; piece: Piece; number: number }) {
   const region = regionOf(finishedOutline(piece));
   const b = boundsOf(region);
   const box = boxOnGround(piece);
@@ -102,6 +104,8 @@ export function PieceTray({ project, piece, number }: { project: Project; piece:
           onChange={(n) => editPiece(piece.id, (p) => void (p.count = Math.round(n)))}
         />
       </div>
+      <RouteChoice project={project} ids={[piece.id]} />
+      <ArticleOf project={project} ids={[piece.id]} />
       <CentreTools ids={[piece.id]} />
       <PrintSlide project={project} piece={piece} />
       <label className={css.tick}>

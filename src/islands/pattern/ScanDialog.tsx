@@ -8,7 +8,7 @@ import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/s
 import { useDrawingJob } from '../project/useDrawingJob';
 import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
-import { newId, usualFabric } from './edits';
+import { articleInHand, middleInHand, newId, usualFabric } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
 import { ScanRegions, type Traced } from './ScanRegions';
 
@@ -98,8 +98,10 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     const regions = found.regions.filter((_, i) => kept.has(i));
     const w = found.flat.width * found.mmPerPixel;
     const h = found.flat.height * found.mmPerPixel;
-    const left = (project.ground.widthMm - w) / 2;
-    const top = (project.ground.heightMm - h) / 2;
+    const middle = middleInHand(project);
+    const left = middle.x - w / 2;
+    const top = middle.y - h / 2;
+    const articleId = articleInHand(project).id;
     const fabricId = usualFabric(project);
     const ids: string[] = [];
     const flat = document.createElement('canvas');
@@ -113,7 +115,11 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
         const c = centreOf(boundsOf(regionOf(r.outline)));
         const id = newId();
         p.pieces.push(
-          pieceInMiddle(r.outline, { x: left + c.x, y: top + c.y }, { id, label: `Traced ${i + 1}`, fabricId }),
+          pieceInMiddle(
+            r.outline,
+            { x: left + c.x, y: top + c.y },
+            { id, label: `Traced ${i + 1}`, fabricId, articleId },
+          ),
         );
         p.order.push(id);
         ids.push(id);
@@ -128,6 +134,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       });
       p.underlay = {
         pictureId,
+        articleId,
         widthMm: Math.min(w, LIMITS.reachMm),
         at: { xMm: left, yMm: top, rotateDeg: 0 },
         shown: true,

@@ -2,11 +2,13 @@ import { Copy, FlipHorizontal, LocateFixed, Trash2 } from 'lucide-react';
 import { Button } from '~/components';
 import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
 import { nth } from '~/core/lists';
-import type { Project } from '~/core/model';
+import { type ArticleView, type Project, viewOf } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { edit, select } from '~/store';
 import { PieceChips } from '../project/PieceChips';
-import { copyPieces } from './edits';
+import { RouteChoice } from '../project/RouteChoice';
+import { ArticleOf } from './ArticleStrip';
+import { articleInHand, copyPieces } from './edits';
 import { FabricChoice } from './FabricChoice';
 import { LineUpIcon } from './LineUpIcon';
 import css from './Pattern.module.css';
@@ -66,7 +68,7 @@ export function CentreTools({ ids }: { ids: readonly string[] }) {
       for (const way of ways) {
         const items = itemsOf(p, ids);
         const whole = { ...nth(items, 0), box: mergeBounds(items.map((i) => i.box)) };
-        const [by] = align([whole], way, groundBox(p.ground));
+        const [by] = align([whole], way, groundBox(viewOf(p, articleInHand(p).id).ground));
         if (by)
           applyMoves(
             p,
@@ -114,7 +116,7 @@ export function CopyTools({ ids }: { ids: readonly string[] }) {
 }
 
 /** Several things in hand at once. */
-export function SeveralTray({ project, ids }: { project: Project; ids: readonly string[] }) {
+export function SeveralTray({ project, ids }: { project: ArticleView; ids: readonly string[] }) {
   const items = itemsOf(project, ids);
   if (items.length === 0) return null;
   const box = mergeBounds(items.map((i) => i.box));
@@ -131,6 +133,8 @@ export function SeveralTray({ project, ids }: { project: Project; ids: readonly 
       <AlignTools project={project} ids={ids} />
       <CentreTools ids={ids} />
       <CopyTools ids={ids} />
+      <RouteChoice project={project} ids={ids} />
+      <ArticleOf project={project} ids={ids} />
       <FabricChoice
         label="All of one fabric"
         project={project}

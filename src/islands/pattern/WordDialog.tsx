@@ -4,27 +4,34 @@ import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '
 import { layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
 import { nth } from '~/core/lists';
-import { LIMITS, type Project, type Word } from '~/core/model';
+import { LIMITS, MAIN_ARTICLE, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
-import { newId, usualFabric } from './edits';
+import { articleInHand, middleInHand, newId, usualFabric } from './edits';
 
 const FONT_BYTES = 8 * 1024 * 1024;
 /** Setting a word takes milliseconds; a font over which it takes this long is damaged. */
 const WORD_MS = 8000;
 const FONT_MS = 4000;
 
+/** Sizes that suit what the article in hand lies on. */
+const roomIn = (project: Project): { widthMm: number; heightMm: number; radiusMm: number } => {
+  const { x, y } = middleInHand(project);
+  return { widthMm: Math.round(1.6 * x), heightMm: Math.round(0.3 * y), radiusMm: Math.round(0.9 * x) };
+};
+
 const start = (project: Project): Word => ({
   id: newId(),
+  articleId: articleInHand(project).id,
   text: '',
   faceId: nth(FACES, 0).id,
   fabricId: usualFabric(project),
   size: {
     by: 'box',
-    widthMm: Math.round(project.ground.widthMm * 0.8),
-    heightMm: Math.round(project.ground.heightMm * 0.15),
+    widthMm: roomIn(project).widthMm,
+    heightMm: roomIn(project).heightMm,
   },
   gaps: 'optical',
   gapMm: 0,
@@ -117,8 +124,8 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
                     ? { by, capMm: Math.round(set?.capMm ?? 40) }
                     : {
                         by,
-                        widthMm: Math.round(project.ground.widthMm * 0.8),
-                        heightMm: Math.round(project.ground.heightMm * 0.15),
+                        widthMm: roomIn(project).widthMm,
+                        heightMm: roomIn(project).heightMm,
                       },
               })
             }
@@ -180,10 +187,7 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
             ]}
             onChange={(side) =>
               change({
-                arc:
-                  side === 'straight'
-                    ? null
-                    : { radiusMm: draft.arc?.radiusMm ?? Math.round(project.ground.widthMm * 0.45), side },
+                arc: side === 'straight' ? null : { radiusMm: draft.arc?.radiusMm ?? roomIn(project).radiusMm, side },
               })
             }
           />
@@ -247,9 +251,10 @@ const troubleWords = (e: unknown, name: string): string =>
 /** The place that puts the ink in the middle of the ground. */
 function centred(project: Project, set: SetWord): Word['at'] {
   const b = set.bounds;
+  const middle = middleInHand(project);
   return {
-    xMm: project.ground.widthMm / 2 - (b.minX + b.maxX) / 2,
-    yMm: project.ground.heightMm / 2 - (b.minY + b.maxY) / 2,
+    xMm: middle.x - (b.minX + b.maxX) / 2,
+    yMm: middle.y - (b.minY + b.maxY) / 2,
     rotateDeg: 0,
   };
 }
@@ -308,6 +313,7 @@ function FaceChoice({
         if (gone) return;
         const word: Word = {
           id: 's',
+          articleId: MAIN_ARTICLE,
           text: 'Rag',
           faceId: face.id,
           fabricId: 's',

@@ -12,7 +12,7 @@ import {
   turnItems,
   wholeWords,
 } from '~/core/arrange';
-import { boxOnGround, type Project } from '~/core/model';
+import { type ArticleView, boxOnGround } from '~/core/model';
 import { type Bounds, centreOf, type Point } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import { edit, endMerge, selectAll } from '~/store';
@@ -55,7 +55,7 @@ export interface Marks {
  * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
  * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
  */
-export function useHands(project: Project | null, flipped: boolean, tape: boolean) {
+export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean) {
   const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
   const drag = useRef<Drag | null>(null);
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);

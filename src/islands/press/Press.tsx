@@ -1,11 +1,21 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { nth } from '~/core/lists';
 import { COVER_FACTS } from '~/core/material';
-import type { PressTicket, Project } from '~/core/model';
-import { CARE_WORD, celsiusToFahrenheit, formatTemperature } from '~/core/units';
+import type { Plan, PressTicket, Project, Stage, Step } from '~/core/model';
+import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/units';
 import { edit, useWorkbench } from '~/store';
-import { cautionWords, dialWords, leanWords, pressReasonWords, remedyWords, warmer } from '~/words';
+import {
+  cautionWords,
+  columnWords,
+  dialWords,
+  leanWords,
+  pressReasonWords,
+  remedyWords,
+  stepWords,
+  warmer,
+} from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
 import { LeanDialog } from './LeanDialog';
@@ -16,23 +26,43 @@ import { SetDownMap } from './SetDownMap';
 // The chart is large: loaded when someone looks into a stack.
 const StackView = lazily('the look into the stack', async () => (await import('./StackView')).StackView);
 
-const STAGES = [
-  { stage: 'fuse', title: 'Fuse: web onto the wrong side' },
-  { stage: 'bond', title: 'Bond: liner off, onto the ground, in this order' },
+/** The evening in its parts, as it is done. */
+const PARTS = [
+  {
+    key: 'fuse',
+    title: 'Fuse: web onto the wrong side, cloth by cloth',
+    holds: (t: PressTicket) => t.stage === 'fuse',
+  },
+  {
+    key: 'sheet',
+    title: 'Build the units on the release sheet',
+    holds: (t: PressTicket) => t.stage === 'bond' && t.on === 'sheet',
+  },
+  {
+    key: 'ground',
+    title: 'Bond onto the ground, in this order',
+    holds: (t: PressTicket) => t.stage === 'bond' && t.on !== 'sheet',
+  },
 ] as const;
 
 const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
 
-/** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. */
+/** Steps that belong to the board: everything from the first press to the last touch. */
+const atBoard = (steps: readonly Step[]): readonly Step[] =>
+  steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
+
+/** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. In the order of one evening. */
 export function Press() {
   const { project, plan } = useOpen();
-  const picture = useWorkbench((s) => s.picture);
   const [dialog, setDialog] = useState<'measure' | 'lean' | null>(null);
   if (!project || !plan) return null;
   const { bench } = project;
   const iron = project.irons.find((i) => i.id === bench.ironId);
-  const schedule = picture?.schedule;
-  const order = new Map(schedule?.steps.map((s, i) => [s.ticketId, i]));
+  const { making } = plan;
+  const board = atBoard(making.steps);
+  const handsS = board.reduce((sum, s) => sum + s.handsS, 0);
+  const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
+  const stuck = making.steps.filter((s) => s.kind === 'stick');
   return (
     <div className={css.station}>
       <div className={css.bench}>
@@ -42,18 +72,8 @@ export function Press() {
           options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
           onChange={(id) => edit((p) => void (p.bench.ironId = id))}
         />
-        <Select
-          label="Between iron and cloth"
-          value={bench.coverId ?? bench.cover}
-          options={[...COVER_OPTIONS, ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
-          onChange={(v) =>
-            edit((p) => {
-              const own = p.covers.find((c) => c.id === v);
-              p.bench.coverId = own?.id ?? null;
-              p.bench.cover = own?.kind ?? (v as typeof p.bench.cover);
-            })
-          }
-        />
+        <CoverSelect project={project} stage="fuse" label="To fuse, between iron and work" />
+        <CoverSelect project={project} stage="bond" label="To bond, between iron and work" />
         <Select
           label="Beneath"
           value={bench.surfaceId ?? bench.surface}
@@ -82,13 +102,12 @@ export function Press() {
         Worked out by conduction through each stack and by how the adhesive flows. The figures behind it are estimates:
         press a scrap first, and believe the scrap.
       </p>
-      {schedule && schedule.steps.length > 0 && (
-        <p className={css.schedule} data-total={Math.round(schedule.totalS)}>
-          <strong>{minutes(schedule.totalS)}</strong> at the board: {minutes(schedule.handsS)} with hands,{' '}
-          {minutes(schedule.waitS)} of waiting. The iron is set{' '}
-          {schedule.settings === 1 ? 'once' : `${schedule.settings} times`}.
-          {schedule.reheats.length > 0 &&
-            ` ${schedule.reheats.length === 1 ? 'One bond is' : `${schedule.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
+      {plan.press.length > 0 && (
+        <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
+          <strong>{minutes(handsS + waitS)}</strong> at the board: {minutes(handsS)} with hands, {minutes(waitS)} of
+          waiting. The iron is set {making.settings === 1 ? 'once' : `${making.settings} times`}.
+          {making.reheats.length > 0 &&
+            ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
         </p>
       )}
       {plan.press.length === 0 && (
@@ -96,16 +115,24 @@ export function Press() {
           <p>Every fuse and every bond gets its ticket here once pieces have a web.</p>
         </Empty>
       )}
-      {STAGES.map(({ stage, title }) => {
-        const tickets = plan.press
-          .filter((t) => t.stage === stage)
-          .sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
+      {stuck.length > 0 && (
+        <section aria-label="Pressed on by hand">
+          <h2 className={css.stage}>By hand, no heat</h2>
+          <ul className={css.byHand}>
+            {stuck.map((s) => (
+              <li key={s.id}>{stepWords(project, plan)(s)}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {PARTS.map(({ key, title, holds }) => {
+        const tickets = plan.press.filter(holds);
         return (
           tickets.length > 0 && (
-            <section key={stage} aria-label={title}>
+            <section key={key} aria-label={title} data-part={key}>
               <h2 className={css.stage}>{title}</h2>
               {tickets.map((t) => (
-                <Ticket key={t.id} ticket={t} project={project} />
+                <Ticket key={t.id} ticket={t} project={project} plan={plan} soFar={soFarAt(board, t)} />
               ))}
             </section>
           )
@@ -124,17 +151,71 @@ export function Press() {
   );
 }
 
+/** What lies between iron and work in one of the two presses. */
+function CoverSelect({ project, stage, label }: { project: Project; stage: Stage; label: string }) {
+  const { bench } = project;
+  return (
+    <Select
+      label={label}
+      value={bench.coverIds[stage] ?? bench.covers[stage]}
+      options={[...COVER_OPTIONS, ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
+      onChange={(v) =>
+        edit((p) => {
+          const own = p.covers.find((c) => c.id === v);
+          p.bench.coverIds[stage] = own?.id ?? null;
+          p.bench.covers[stage] = own?.kind ?? (v as Project['bench']['covers'][Stage]);
+        })
+      }
+    />
+  );
+}
+
+interface SoFar {
+  readonly handsS: number;
+  readonly waitS: number;
+}
+/** Hands and waiting from the start until a ticket's last press has cooled. */
+function soFarAt(board: readonly Step[], ticket: PressTicket): SoFar {
+  const last = board.findLastIndex((s) => s.ticketId === ticket.id);
+  const next = board[last + 1];
+  const done = board.slice(0, next?.kind === 'cool' ? last + 2 : last + 1);
+  return { handsS: done.reduce((n, s) => n + s.handsS, 0), waitS: done.reduce((n, s) => n + s.waitS, 0) };
+}
+
+/** "24 copies in 3 loads", "once", "up to 4 times a piece, 60 in all". */
+function setDownWords(t: PressTicket): string {
+  if (t.copies > 1 && t.loads < t.copies)
+    return `${t.copies} copies in ${t.loads === 1 ? 'one load' : `${t.loads} loads`}`;
+  if (t.setDowns === 1) return 'once';
+  return t.placements > 1 && t.setDowns > t.placements
+    ? `${t.setDowns} times, up to ${t.placements} a piece`
+    : `${t.setDowns} times`;
+}
+
 const tidy = (n: number): string => String(Number(n.toFixed(1)));
 
-function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
+function Ticket({
+  ticket: t,
+  project,
+  plan,
+  soFar,
+}: {
+  ticket: PressTicket;
+  project: Project;
+  plan: Plan;
+  soFar: SoFar;
+}) {
   const [looking, setLooking] = useState(false);
-  const footprints = useWorkbench((s) => s.picture?.footprints);
-  // The piece that takes most placements shows how it goes.
-  const largest = [...t.pieceIds].sort((a, b) => (footprints?.[b]?.length ?? 0) - (footprints?.[a]?.length ?? 0))[0];
+  const presses = useWorkbench((s) => s.picture?.presses);
+  const steps = plan.making.steps.filter((s) => s.ticketId === t.id);
+  const decides = steps.find((s) => s.id === t.decides.stepId);
+  // The press that decides shows how it goes.
+  const map = presses?.[t.decides.stepId];
+  const fabricId = decides?.fabricId ?? project.pieces.find((p) => p.id === decides?.pieceIds[0])?.fabricId;
+  const cloth = project.fabrics.find((f) => f.id === fabricId);
+  const place = decides?.columns[t.decides.column];
   const web = project.webs.find((w) => w.id === t.webId);
   const { units } = project;
-  const inF = units === 'in';
-  const degrees = Math.round(inF ? celsiusToFahrenheit(t.heat.soleplateC) : t.heat.soleplateC);
   const cautions = t.stop ? [t.stop, ...t.cautions] : t.cautions;
   const reasons = [...new Set(t.reasons.map((r) => pressReasonWords(r, units)))];
   return (
@@ -144,6 +225,104 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
       data-workable={t.stop === null}
       aria-label={`${t.stage} ${t.id}, ${web?.name ?? ''}`}
     >
+      {t.stop ? <p className={css.notSo}>It cannot be pressed so.</p> : <Figures ticket={t} project={project} />}
+      <div className={css.how}>
+        {t.unit !== null && (
+          <h3>{t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `The unit “${unitName(t.unit)}”, as one`}</h3>
+        )}
+        <dl className={css.facts}>
+          <div>
+            <dt>Web</dt>
+            <dd>{web?.name}</dd>
+          </div>
+          {!t.stop && (
+            <>
+              <div>
+                <dt>Press</dt>
+                <dd>
+                  {leanWords(t.pressure.lean)}, {tidy(t.pressure.kPa)} kPa
+                </dd>
+              </div>
+              <div>
+                <dt>Steam</dt>
+                <dd>{t.steam ? 'on' : 'off'}</dd>
+              </div>
+              <div>
+                <dt>Cover</dt>
+                <dd>{COVER_FACTS[t.cover].name}</dd>
+              </div>
+              <div>
+                <dt>Set down</dt>
+                <dd>{setDownWords(t)}</dd>
+              </div>
+              <div>
+                <dt>{t.on === 'sheet' ? 'Let cool, lift' : 'Let cool'}</dt>
+                <dd>{t.coolS} s</dd>
+              </div>
+            </>
+          )}
+        </dl>
+        <StepsOn ticket={t} steps={steps} project={project} plan={plan} />
+        {place && t.stage === 'bond' && decides && decides.columns.length > 1 && !t.stop && (
+          <p className={css.under}>
+            Decided where {columnWords(project, place.layers)}: {formatArea(place.areaMm2, units)}.
+          </p>
+        )}
+        {cautions.length > 0 && (
+          <ul className={css.cautions}>
+            {cautions.map((c) => (
+              <li key={c.code}>
+                <TriangleAlert size={18} aria-hidden="true" />
+                {cautionWords(c, units)}
+              </li>
+            ))}
+          </ul>
+        )}
+        {t.remedies.length > 0 && (
+          <ul className={css.remedies} aria-label="What would help">
+            {t.remedies.map((m) => (
+              <li key={m.code}>
+                {remedyWords(m, units)}: {tidy(m.minS)} to {tidy(m.maxS)} s
+              </li>
+            ))}
+          </ul>
+        )}
+        <details>
+          <summary>How this came about</summary>
+          <ul>
+            {reasons.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+          {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
+        </details>
+        <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
+          {looking ? 'Close the stack' : 'Look into the stack'}
+        </Button>
+        {!t.stop && (
+          <p className={css.soFar}>
+            So far {minutes(soFar.handsS)} of hands{soFar.waitS >= 5 && `, ${minutes(soFar.waitS)} of waiting`}
+          </p>
+        )}
+      </div>
+      {looking && (
+        <div className={css.wide}>
+          <StackView project={project} ticket={t} />
+        </div>
+      )}
+    </article>
+  );
+}
+
+const unitName = (path: string): string => path.split('/').at(-1) ?? path;
+
+/** Heat and seconds, to be read from where you stand. */
+function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
+  const { units } = project;
+  const inF = units === 'in';
+  const degrees = Math.round(inF ? celsiusToFahrenheit(t.heat.soleplateC) : t.heat.soleplateC);
+  return (
+    <>
       <div>
         <p className={`${css.big} ${css.heat}`}>
           {degrees}
@@ -176,75 +355,60 @@ function Ticket({ ticket: t, project }: { ticket: PressTicket; project: Project 
           {t.leaflet.rules ? ', and it rules' : ''}
         </p>
       </div>
-      <div className={css.how}>
-        <dl className={css.facts}>
-          <div>
-            <dt>Web</dt>
-            <dd>{web?.name}</dd>
+    </>
+  );
+}
+
+/** What stands on a ticket: of fuses each cloth with its pieces, of bonds the pieces in their order. */
+function StepsOn({
+  ticket: t,
+  steps,
+  project,
+  plan,
+}: {
+  ticket: PressTicket;
+  steps: readonly Step[];
+  project: Project;
+  plan: Plan;
+}) {
+  const words = stepWords(project, plan);
+  const many = project.articles.length > 1;
+  if (t.stage === 'bond') {
+    const articles = [...new Set(steps.map((s) => s.articleId))];
+    return (
+      <>
+        {articles.map((id) => (
+          <div key={id}>
+            {many && <p className={css.under}>{project.articles.find((a) => a.id === id)?.name}</p>}
+            <PieceChips
+              project={project}
+              ids={steps.filter((s) => s.articleId === id).flatMap((s) => s.pieceIds)}
+              short={t.pieceIds.length > 5}
+              label="Pieces"
+            />
           </div>
-          <div>
-            <dt>Press</dt>
-            <dd>
-              {leanWords(t.pressure.lean)}, {tidy(t.pressure.kPa)} kPa
-            </dd>
-          </div>
-          <div>
-            <dt>Steam</dt>
-            <dd>{t.steam ? 'on' : 'off'}</dd>
-          </div>
-          <div>
-            <dt>Cover</dt>
-            <dd>{COVER_FACTS[t.cover].name}</dd>
-          </div>
-          <div>
-            <dt>Set down</dt>
-            <dd>{t.placements === 1 ? 'once' : `up to ${t.placements} times a piece`}</dd>
-          </div>
-          <div>
-            <dt>Let cool</dt>
-            <dd>{t.coolS} s</dd>
-          </div>
-        </dl>
-        <PieceChips project={project} ids={t.pieceIds} short={t.pieceIds.length > 5} label="Pieces" />
-        {cautions.length > 0 && (
-          <ul className={css.cautions}>
-            {cautions.map((c) => (
-              <li key={c.code}>
-                <TriangleAlert size={18} aria-hidden="true" />
-                {cautionWords(c, units)}
-              </li>
-            ))}
-          </ul>
+        ))}
+        {steps.some((s) => s.does.code === 'bond-whole-ground' || s.does.code === 'bond-places') && (
+          <p>{words(nth(steps, 0))}</p>
         )}
-        {t.remedies.length > 0 && (
-          <ul className={css.remedies} aria-label="What would help">
-            {t.remedies.map((m) => (
-              <li key={m.code}>
-                {remedyWords(m, units)}: {tidy(m.minS)} to {tidy(m.maxS)} s
-              </li>
-            ))}
-          </ul>
-        )}
-        <details>
-          <summary>How this came about</summary>
-          <ul>
-            {reasons.map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-          </ul>
-          {largest && footprints?.[largest] && (
-            <SetDownMap project={project} pieceId={largest} footprints={footprints[largest]} />
-          )}
-        </details>
-        <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
-          {looking ? 'Close the stack' : 'Look into the stack'}
-        </Button>
-      </div>
-      {looking && (
-        <div className={css.wide}>
-          <StackView project={project} ticket={t} />
-        </div>
-      )}
-    </article>
+      </>
+    );
+  }
+  return (
+    <ul className={css.cloths}>
+      {steps.map((s) => {
+        const fabric = project.fabrics.find((f) => f.id === s.fabricId);
+        return (
+          <li key={s.id} data-step={s.id}>
+            <span className={css.clothName}>
+              <i style={{ background: fabric?.colour }} aria-hidden="true" />
+              {fabric?.name}
+              {s.does.code === 'fuse-patch' && `, patch ${s.does.patch}`}
+            </span>
+            <PieceChips project={project} ids={s.pieceIds} short={t.pieceIds.length > 5} label={`On ${fabric?.name}`} />
+          </li>
+        );
+      })}
+    </ul>
   );
 }

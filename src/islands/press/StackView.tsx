@@ -3,7 +3,7 @@ import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/componen
 import { colourScale } from '~/core/colour';
 import type { PressTicket, Project } from '~/core/model';
 import type { Pressed } from '~/core/plan';
-import { leanAt } from '~/core/press';
+import { clothsOf, leadingWeb, leanAt } from '~/core/press';
 import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/units';
 import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
@@ -21,23 +21,23 @@ const COOLEST_C = 80;
 const HOTTEST_C = 220;
 const SURFACE_PX = 44;
 
-/** What lies beneath in one place, top down, in words. */
-const pileWords = (pile: Pressed['piles'][number]): string =>
-  [...pile]
+/** The cloths of one column, top down, in words. */
+const columnName = (column: Pressed['columns'][number]): string =>
+  clothsOf(column)
     .reverse()
     .map((f) => f.name || 'cloth')
     .join(', on ');
 
-/** A look into the stack of one piece: its layers with their heat, the bond line over time, and what each thing one could change would do. */
+/** A look into the stack of one press: its layers with their heat, the bond line over time, and what each thing one could change would do. */
 export function StackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
   const [as, setAs] = useState<Trying>({
-    pile: null,
+    column: null,
     soleplateC: ticket.heat.soleplateC,
     kPa: null,
-    cover: project.bench.cover,
+    cover: project.bench.covers[ticket.stage],
     surface: project.bench.surface,
     steam: ticket.steam,
-    side: 'liner',
+    turned: false,
     atS: ticket.dwell.seconds,
   });
   const change = (to: Partial<Trying>): void => setAs((now) => ({ ...now, ...to }));
@@ -48,7 +48,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
   const { units } = project;
   const shown = (c: number): number => (units === 'in' ? celsiusToFahrenheit(c) : c);
   const reach = { low: Math.round(shown(COOLEST_C)), high: Math.round(shown(HOTTEST_C)) };
-  const { soleplateC, atS, cover, surface, steam, side } = as;
+  const { soleplateC, atS, cover, surface, steam, turned } = as;
   let y = 0;
   return (
     <div className={css.stack}>
@@ -96,15 +96,15 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             onChange={(e) => change({ atS: Number(e.target.value) })}
           />
         </label>
-        {press.piles.length > 1 && (
+        {press.columns.length > 1 && (
           <Select
-            label="Lying on"
-            value={String(as.pile ?? press.deciding)}
-            options={press.piles.map((pile, i) => ({
+            label="The place"
+            value={String(as.column ?? press.deciding)}
+            options={press.columns.map((column, i) => ({
               value: String(i),
-              label: `${pileWords(pile)}${i === press.deciding && press.piles.length > 1 ? ' (decides)' : ''}`,
+              label: `${columnName(column)}${i === press.deciding ? ' (decides)' : ''}`,
             }))}
-            onChange={(v) => change({ pile: Number(v) })}
+            onChange={(v) => change({ column: Number(v) })}
           />
         )}
         <Select
@@ -117,12 +117,12 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
         {ticket.stage === 'fuse' ? (
           <Choice
             label="Iron on"
-            value={side}
+            value={turned ? 'cloth' : 'liner'}
             options={[
               { value: 'liner', label: 'the liner' },
               { value: 'cloth', label: 'the cloth' },
             ]}
-            onChange={(v) => change({ side: v })}
+            onChange={(v) => change({ turned: v === 'cloth' })}
           />
         ) : (
           <Choice
@@ -217,7 +217,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             window={open}
             meltC={look.meltC}
             seconds={atS}
-            leaflet={press.request.web.leaflet[ticket.stage]}
+            leaflet={leadingWeb(press.request).leaflet[ticket.stage]}
           />
         </div>
       </div>

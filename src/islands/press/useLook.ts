@@ -8,11 +8,11 @@ import { planThread } from '~/workers';
 const LIMIT_MS = 30_000;
 const wordsOf = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
-/** What is tried out; of the piles beneath the one that decides, until another is chosen. */
-export type Trying = Omit<LookAs, 'pile'> & { readonly pile: number | null };
+/** What is tried out; of the columns the one that decides, until another is chosen. */
+export type Trying = Omit<LookAs, 'column'> & { readonly column: number | null };
 
 /**
- * A look into the stack of a ticket's first piece, solved in the planning thread.
+ * A look into the stack of a ticket, at the place that decides, solved in the planning thread.
  * While something newer is worked out the last look stays; of several changes only the newest is asked for.
  */
 export function useLook(
@@ -23,34 +23,22 @@ export function useLook(
   const [press, setPress] = useState<Pressed | null>(null);
   const [look, setLook] = useState<Look | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const pieceId = ticket.pieceIds[0];
   useEffect(() => {
     let gone = false;
-    if (pieceId)
-      planThread()
-        .run(
-          async (w) =>
-            await w.pressRequest(
-              { ...project, pictures: [] },
-              pieceId,
-              ticket.stage,
-              ticket.webId,
-              ticket.heat.soleplateC,
-            ),
-          LIMIT_MS,
-        )
-        .then(
-          (r) => {
-            if (!gone) setPress(r);
-          },
-          (e: unknown) => {
-            if (!gone) setError(wordsOf(e));
-          },
-        );
+    planThread()
+      .run(async (w) => await w.pressedOn({ ...project, pictures: [] }, ticket.id), LIMIT_MS)
+      .then(
+        (r) => {
+          if (!gone) setPress(r);
+        },
+        (e: unknown) => {
+          if (!gone) setError(wordsOf(e));
+        },
+      );
     return () => {
       gone = true;
     };
-  }, [project, pieceId, ticket.stage, ticket.webId, ticket.heat.soleplateC]);
+  }, [project, ticket.id]);
 
   const wanted = useRef<{ press: Pressed; as: LookAs } | null>(null);
   const asking = useRef(false);
@@ -63,7 +51,7 @@ export function useLook(
   }, []);
   useEffect(() => {
     if (!press) return;
-    wanted.current = { press, as: { ...as, pile: as.pile ?? press.deciding } };
+    wanted.current = { press, as: { ...as, column: as.column ?? press.deciding } };
     if (asking.current) return;
     asking.current = true;
     void (async () => {

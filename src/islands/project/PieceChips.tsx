@@ -1,4 +1,4 @@
-import { type Project, pieceName } from '~/core/model';
+import { numbersIn, type Project, pieceName } from '~/core/model';
 import { select, useWorkbench } from '~/store';
 import css from './PieceChips.module.css';
 
@@ -15,7 +15,8 @@ export function PieceChips({
   label: string;
 }) {
   const selectedId = useWorkbench((s) => s.selectedId);
-  const byId = new Map(project.pieces.map((p, i) => [p.id, { piece: p, number: i + 1 }]));
+  const numberOf = numbersIn(project);
+  const byId = new Map(project.pieces.map((p) => [p.id, { piece: p, number: numberOf(p.id) }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   return (
     <ul className={css.chips} aria-label={label}>

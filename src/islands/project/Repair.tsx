@@ -1,7 +1,7 @@
 import { Download, Wrench } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, ButtonLink, Choice, Empty, Note, Picture } from '~/components';
-import type { Problem } from '~/core/model';
+import { type Problem, viewOf } from '~/core/model';
 import { repairProject } from '~/core/repair';
 import { attempt, exportRaw, keepVersion, putProject } from '~/store';
 import css from './Repair.module.css';
@@ -57,7 +57,7 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
         </p>
       </header>
       <figure className={css.picture}>
-        <Picture project={project} spots={{}} title={`${project.name}, as it will be`} />
+        <Picture project={viewOf(project, null)} spots={{}} title={`${project.name}, as it will be`} />
         <figcaption>
           {project.pieces.length === 1 ? '1 piece' : `${project.pieces.length} pieces`}, as it will be
         </figcaption>

@@ -1,7 +1,7 @@
 import { Download, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Note, Picture } from '~/components';
-import { type Project, parseProject } from '~/core/model';
+import { type Project, parseProject, viewOf } from '~/core/model';
 import { attempt, exportProject, exportRaw, takeBack, type VersionRow, versionsOf } from '~/store';
 import css from './VersionsDialog.module.css';
 
@@ -73,7 +73,11 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
             <div className={css.shown}>
               {shown.project ? (
                 <div className={css.picture}>
-                  <Picture project={shown.project} spots={{}} title={`As it was on ${when.format(shown.row.at)}`} />
+                  <Picture
+                    project={viewOf(shown.project, null)}
+                    spots={{}}
+                    title={`As it was on ${when.format(shown.row.at)}`}
+                  />
                 </div>
               ) : (
                 <Note>This one cannot be shown. Save it, then open that file on the first page to mend it.</Note>

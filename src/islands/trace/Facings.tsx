@@ -2,6 +2,7 @@ import { ROUTE_FACTS } from '~/core/facing';
 import { finishedOutline, type Project, type Tracing } from '~/core/model';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
 import { facingWords } from '~/words';
+import { RouteChoice } from '../project/RouteChoice';
 import css from './Trace.module.css';
 
 const WAY_WORDS: Readonly<Partial<Record<Tracing['code'], string>>> = {
@@ -65,6 +66,7 @@ export function Facing({ tracing, project, twin }: { tracing: Tracing; project: 
         />
         <Stage outline={finishedOutline(piece)} fill={colour} caption="on the ground" />
       </div>
+      <RouteChoice project={project} ids={[tracing.pieceId]} />
       <p>
         {facingWords(tracing)}
         {other >= 0 &&

@@ -26,6 +26,7 @@ import { keepLayout } from './useNest';
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 const upper = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const SIDE_WORDS = {
+  'cloth side': 'the cloth, through the web',
   liner: 'the liner side',
   'wrong side': 'the wrong side of the cloth',
   'right side': 'the right side of the cloth',
@@ -230,7 +231,7 @@ const areaOf = (s: { bounds: { minX: number; minY: number; maxX: number; maxY: n
 const pieceWords = (project: Project, wanted: LayoutAsk, partId: string): string => {
   const part = wanted.parts.get(partId);
   if (part?.what === 'patch')
-    return `the patch of ${project.fabrics.find((f) => f.id === part.fabricId)?.name ?? 'cloth'}`;
+    return `patch ${part.patch.name} of ${project.fabrics.find((f) => f.id === part.patch.fabricId)?.name ?? 'cloth'}`;
   const i = project.pieces.findIndex((p) => p.id === part?.pieceId);
   return i < 0 ? 'a piece that is gone' : `${i + 1} ${project.pieces[i]?.label}`;
 };

@@ -1,0 +1,224 @@
+import { remember } from '../laid';
+import { inMap, nth } from '../lists';
+import { lookup, type Plan, type Project } from '../model';
+import { type Bin, type NestPart, type NestPlacement, nest, placedRegion } from '../nest';
+import {
+  areaMm2,
+  type Bounds,
+  boundsOf,
+  difference,
+  intersection,
+  offset,
+  printRegion,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+  regionOf,
+} from '../shape';
+import { BOLT_MM, PATCH_GAP_MM, rectangle, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+
+/** A piece of web that a whole piece of cloth is fused with; the shapes are cut from it afterwards. */
+export interface Patch {
+  readonly id: string;
+  /** What it is called: A, B … over the whole project. */
+  readonly name: string;
+  readonly fabricId: string;
+  readonly webId: string;
+  /** Its outline from its own upper left corner, path data, mm. */
+  readonly outline: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** The piece of stock it goes on; null: cloth that is still to be found. */
+  readonly bin: string | null;
+  /** Where each shape lies on it. */
+  readonly placements: readonly Pick<NestPlacement, 'id' | 'copy' | 'xMm' | 'yMm' | 'rotateDeg'>[];
+  readonly pieceIds: readonly string[];
+}
+
+/** Every patch of a project, and pieces for which no cloth in stock is large enough: their patch is cut all the same. */
+export interface Patched {
+  readonly patches: readonly Patch[];
+  readonly tooLarge: readonly { readonly fabricId: string; readonly pieceIds: readonly string[] }[];
+}
+
+/** What layouts are worked out from; a plan has it, and so has one that is still being worked out. */
+export type Traced = Pick<Plan, 'choices' | 'tracings'>;
+
+const NONE: Patched = { patches: [], tooLarge: [] };
+/** Work of the nesting for one cloth, in its own seconds: a plan does not wait longer. */
+const SEARCH_S = 0.03;
+/** The clipper's rounding along an edge, mm² for each mm of a patch's sides together. */
+const ROUNDING_MM2 = 0.02;
+
+const box = (b: Bounds): Region => [
+  [
+    { x: b.minX, y: b.minY },
+    { x: b.maxX, y: b.minY },
+    { x: b.maxX, y: b.maxY },
+    { x: b.minX, y: b.maxY },
+  ],
+];
+
+/** A piece of stock less the rim that stays free of web, in strips no wider than the roll. */
+function stockBins(stock: Project['fabrics'][number]['stock'], rollMm: number): Bin[] {
+  return stock.flatMap((s, i) => {
+    const inside = offset(regionOf(s.outline ?? rectangle(s.widthMm, s.heightMm)), -WEB_INSIDE_MM, 'miter');
+    if (inside.length === 0 || s.count === 0) return [];
+    const b = boundsOf(inside);
+    const wide = Math.min(b.maxX - b.minX, b.maxY - b.minY);
+    const strips = Math.ceil(wide / rollMm);
+    const upright = b.maxX - b.minX <= b.maxY - b.minY;
+    return Array.from({ length: strips }, (_, k): Bin => {
+      const at = (upright ? b.minX : b.minY) + k * rollMm;
+      const strip: Bounds = upright ? { ...b, minX: at, maxX: at + rollMm } : { ...b, minY: at, maxY: at + rollMm };
+      const outline = strips === 1 ? inside : intersection(inside, box(strip));
+      return { id: `stock-${i + 1}${strips > 1 ? `.${k + 1}` : ''}`, outline: printRegion(outline, 3), count: s.count };
+    });
+  });
+}
+
+interface Sheet {
+  readonly bin: string | null;
+  readonly binCopy: number;
+  readonly within: Region | null;
+  readonly placements: readonly NestPlacement[];
+}
+
+/** The patch round everything that lies on one sheet: its box, or what of it lies on a scrap. */
+function patchOn(
+  sheet: Sheet,
+  parts: ReadonlyMap<string, NestPart>,
+): Omit<Patch, 'id' | 'name' | 'fabricId' | 'webId'> {
+  const laid = sheet.placements.map((p) => placedRegion(inMap(parts, p.id).outline, p));
+  const b = boundsOf(laid.flat());
+  const outline = sheet.within ? intersection(box(b), sheet.within) : box(b);
+  return {
+    outline: printRegion(
+      outline.map((ring) => ring.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY }))),
+      3,
+    ),
+    widthMm: b.maxX - b.minX,
+    heightMm: b.maxY - b.minY,
+    bin: sheet.bin,
+    placements: sheet.placements.map(({ id, copy, xMm, yMm, rotateDeg }) => ({
+      id,
+      copy,
+      xMm: xMm - b.minX,
+      yMm: yMm - b.minY,
+      rotateDeg,
+    })),
+    pieceIds: [...new Set(sheet.placements.map((p) => p.id))],
+  };
+}
+
+/**
+ * Pieces that stick out of their patch, which must be none.
+ * @param outlineOf a piece's outline as it is cut
+ */
+export function outsidePatch(patch: Patch, outlineOf: (pieceId: string) => string): string[] {
+  const web = regionOf(patch.outline);
+  const most = ROUNDING_MM2 * 2 * (patch.widthMm + patch.heightMm);
+  return patch.placements
+    .filter((p) => areaMm2(difference(placedRegion(outlineOf(p.id), p), web)) > most)
+    .map((p) => p.id);
+}
+
+type Found = Omit<Patch, 'id' | 'name' | 'fabricId' | 'webId'>;
+const known = new Map<string, { readonly found: readonly Found[]; readonly tooLarge: readonly string[] }>();
+
+/** The patches of one cloth with one web: the real outlines nested first, on what is in stock, else on cloth off the bolt. */
+function patchesOfCloth(
+  parts: readonly NestPart[],
+  stock: Project['fabrics'][number]['stock'],
+  rollMm: number,
+): { readonly found: readonly Found[]; readonly tooLarge: readonly string[] } {
+  const bins = stockBins(stock, rollMm);
+  const inStock = bins.length > 0;
+  const byId = new Map(parts.map((p) => [p.id, p]));
+  const ask = { spacingMm: 0, rotations: [0, 180], seconds: SEARCH_S, seed: 1 };
+  const sheetsOf = (placements: readonly NestPlacement[]): Sheet[] => {
+    const sheets = new Map<string, NestPlacement[]>();
+    for (const p of placements) {
+      const name = `${p.bin ?? ''} ${p.binCopy}`;
+      sheets.set(name, [...(sheets.get(name) ?? []), p]);
+    }
+    return [...sheets.values()].map((list) => {
+      const { bin, binCopy } = nth(list, 0);
+      const within = bins.find((b) => b.id === bin);
+      return { bin, binCopy, within: within ? regionOf(within.outline, ROUGH_TOLERANCE_MM) : null, placements: list };
+    });
+  };
+  const first = nest({ ...ask, widthMm: inStock ? 0 : Math.min(rollMm, BOLT_MM), bins, parts });
+  const left = first.unplaced.flatMap(({ id, copies }) => {
+    const part = byId.get(id);
+    return part ? [{ ...part, count: copies }] : [];
+  });
+  // What finds no room in stock, or is wider than the roll, gets a patch of its own: cloth has to be found, or strips be joined.
+  const alone = left.flatMap((part): Sheet[] =>
+    Array.from({ length: part.count }, (_, k) => ({
+      bin: null,
+      binCopy: 0,
+      within: null,
+      placements: [
+        {
+          id: part.id,
+          copy: inMap(byId, part.id).count - part.count + k,
+          xMm: 0,
+          yMm: 0,
+          rotateDeg: 0,
+          mirrored: false,
+          bin: null,
+          binCopy: 0,
+        },
+      ],
+    })),
+  );
+  return {
+    found: [...sheetsOf(first.placements), ...alone].map((s) => patchOn(s, byId)),
+    tooLarge: inStock ? left.map((p) => p.id) : [],
+  };
+}
+
+/** Letters for patches, going on with AA after Z. */
+const letter = (n: number): string =>
+  n < 26 ? String.fromCharCode(65 + n) : letter(Math.floor(n / 26) - 1) + letter(n % 26);
+
+/**
+ * The patches of web where whole cloths are fused first: none elsewhere, and none for a tacky web, which is drawn on.
+ * Never two cloths on one patch, every shape inside its web, every web inside its cloth.
+ */
+export function patchesOf(project: Project, plan: Traced): Patched {
+  if (project.schools.first !== 'fuse-first') return NONE;
+  const look = lookup(project);
+  const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const groups = new Map<string, { fabricId: string; webId: string; parts: NestPart[] }>();
+  for (const t of plan.tracings) {
+    const webId = webOf.get(t.pieceId) ?? null;
+    if (webId === null || isStuck(look.web(webId))) continue;
+    const piece = look.piece(t.pieceId);
+    const name = `${piece.fabricId}\u0000${webId}`;
+    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, parts: [] };
+    groups.set(name, group);
+    group.parts.push({
+      id: piece.id,
+      outline: printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
+      count: look.copiesOf(piece),
+      rotations: turnsOnCloth(project, piece.id, t.mirrored),
+    });
+  }
+  const patches: Patch[] = [];
+  const tooLarge: { fabricId: string; pieceIds: readonly string[] }[] = [];
+  for (const { fabricId, webId, parts } of groups.values()) {
+    const { stock } = look.fabric(fabricId);
+    const rollMm = look.web(webId).widthMm;
+    const key = JSON.stringify([parts, stock, rollMm]);
+    const { found, tooLarge: more } = remember(known, key, () => patchesOfCloth(parts, stock, rollMm));
+    for (const p of found)
+      patches.push({ ...p, id: `patch-${patches.length + 1}`, name: letter(patches.length), fabricId, webId });
+    if (more.length > 0) tooLarge.push({ fabricId, pieceIds: more });
+  }
+  return { patches, tooLarge };
+}
+
+/** A tacky web with two liners is pressed on by hand and only heated once, when everything is placed. */
+export const isStuck = (web: Pick<Project['webs'][number], 'tacky' | 'liners'>): boolean =>
+  web.tacky && web.liners === 2;

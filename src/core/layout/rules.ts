@@ -1,0 +1,34 @@
+import { ROUTE_FACTS } from '../facing';
+import { factsOf } from '../material';
+import { lookup, type Project } from '../model';
+import type { Rotations } from '../nest';
+
+/** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
+export const ROUGH_CUT_MM = 6;
+/** The web is a little smaller than its cloth, or it glues itself to the board: so much all round, mm. Common practice; the figure is ours. */
+export const WEB_INSIDE_MM = 2;
+/** Between shapes cut from one fused patch, mm: room for scissors. */
+export const PATCH_GAP_MM = 3;
+/** Cloth that nobody has in stock is counted off a bolt this wide, mm. Common practice, no source. */
+export const BOLT_MM = 1100;
+
+export const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
+
+/** How far outside its line a piece is first cut: a machine cuts on the line at once. */
+export const roughCutOf = (project: Project, pieceId: string): number => {
+  const look = lookup(project);
+  return ROUTE_FACTS[look.routeOf(look.piece(pieceId))].drawnOn === 'cutting mat' ? 0 : ROUGH_CUT_MM;
+};
+
+/** Turns a piece may take on its cloth, so that grain and print come out as planned. */
+export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {
+  const look = lookup(project);
+  const piece = look.piece(pieceId);
+  const fabric = look.fabricOf(piece);
+  const facts = factsOf(fabric);
+  // Felt, vinyl and leather have no grain.
+  if (!fabric.oneWay && fabric.frays === 0 && (facts.hard || facts.hairyOrThick)) return 'free';
+  // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
+  const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
+  return fabric.oneWay ? [turn] : [turn, turn + 180];
+}

@@ -1,0 +1,7 @@
+export { coveredMm2, type PressPlace, placesUnder } from './column';
+export * from './load';
+export * from './making';
+export { bondings } from './order';
+export { decidingPlace, type Press } from './presses';
+export * from './state';
+export * from './step';

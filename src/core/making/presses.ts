@@ -1,0 +1,461 @@
+import { type Laid, type LaidArticle, remember } from '../laid';
+import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../layout';
+import { inMap, nth, sure } from '../lists';
+import { factsOf } from '../material';
+import {
+  type Choice,
+  type Fabric,
+  groundOutline,
+  type MakingTrouble,
+  type Piece,
+  type Setting,
+  type Stage,
+  type StepDoing,
+  type StepPlace,
+  type Tracing,
+  type Web,
+} from '../model';
+import {
+  clothsOf,
+  hottestC,
+  leadingWeb,
+  MOST_COLUMNS,
+  type PressColumn,
+  type PressRequest,
+  plugFor,
+  settingFor,
+  wantsSteam,
+  windowOver,
+} from '../press';
+import { normalise, type Region, regionOf, uniteClean } from '../shape';
+import { type Base, columnAt, type PressPlace } from './column';
+import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
+import { setDownsFor } from './load';
+import { type Block, type Bonding, bondings } from './order';
+
+/** One press as it is really done: what lies under the iron, in every place, and how it is set. */
+export interface Press {
+  readonly stage: Stage;
+  readonly on: StepPlace;
+  readonly articleId: string | null;
+  /** Whose fuse or bond it makes. */
+  readonly pieceIds: readonly string[];
+  /** All that lies under the iron and is moved for it. */
+  readonly members: readonly string[];
+  readonly unit: string | null;
+  readonly keepLiners: readonly string[];
+  readonly fabricId: string | null;
+  readonly does: StepDoing;
+  readonly request: PressRequest;
+  /** Columns that differ in what matters to the heat; the request's own is the first. */
+  readonly columns: readonly PressColumn[];
+  /** The place that each of them is the column of. */
+  readonly places: readonly PressPlace[];
+  readonly setting: Setting;
+  /** What the iron has to cover of one copy, mm; of several shapes fused together, the one that takes most set-downs. */
+  readonly region: Region;
+  readonly copies: number;
+  readonly loads: number;
+  readonly setDowns: number;
+  readonly placements: number;
+}
+
+/** Everything that is pressed, in order: fuses by cloth, then each article's units and its ground. */
+export interface Presses {
+  readonly fuses: readonly Press[];
+  /** Pieces whose web is pressed on by hand. */
+  readonly stuck: readonly Piece[];
+  readonly bonds: readonly Press[];
+  readonly patches: readonly Patch[];
+  readonly troubles: readonly MakingTrouble[];
+}
+
+export interface Chosen {
+  readonly choices: readonly Choice[];
+  readonly tracings: readonly Tracing[];
+}
+
+const keys = new WeakMap<object, string>();
+/** A thing's figures as a short text, written once for each value. */
+function keyOf<T extends object>(thing: T, figures: (t: T) => unknown): string {
+  let key = keys.get(thing);
+  if (key === undefined) {
+    key = JSON.stringify(figures(thing));
+    keys.set(thing, key);
+  }
+  return key;
+}
+/** What of a fabric a press depends on, its name included since reasons tell it. */
+const physicsOf = (fabric: Fabric): string =>
+  keyOf(fabric, ({ name, kind, clothId, fibre, thicknessMm, massGsm, maxIronC, conductivityWmK }) => [
+    name,
+    kind,
+    clothId,
+    fibre,
+    thicknessMm,
+    massGsm,
+    maxIronC,
+    conductivityWmK,
+  ]);
+const webKey = (web: Web): string =>
+  keyOf(web, ({ name, kindId, form, liners, massGsm, meltC, maxC, leaflet }) => [
+    name,
+    kindId,
+    form,
+    liners,
+    massGsm,
+    meltC,
+    maxC,
+    leaflet,
+  ]);
+const columnKey = (column: PressColumn): string =>
+  column
+    .map((l) =>
+      l.role === 'fabric' ? physicsOf(l.fabric) : l.role === 'web' ? `${webKey(l.web)}${l.bonds ? '!' : ''}` : l.role,
+    )
+    .join(' ');
+
+// A setting takes some milliseconds of conduction: the same columns on the same bench are worked out once.
+const settings = new Map<string, Setting>();
+
+/** The setting of a press; worked out once for the same columns on the same bench. @param fixedC a heat that is set already */
+export function settingOf(
+  request: PressRequest,
+  columns: readonly PressColumn[],
+  fixedC: number | null = null,
+): Setting {
+  const own = (list: readonly { id: string }[] | undefined, id: string | null): unknown =>
+    list?.find((x) => x.id === id) ?? null;
+  const { bench, iron } = request;
+  const key = [
+    request.stage,
+    request.steam ?? '',
+    request.smallMoves ?? '',
+    fixedC ?? '',
+    keyOf(iron, (i) => ({ ...i, id: '' })),
+    JSON.stringify([bench, own(request.covers, bench.coverId), own(request.surfaces, bench.surfaceId)]),
+    ...columns.map(columnKey),
+  ].join('\n');
+  return remember(settings, key, () => settingFor(request, columns, fixedC));
+}
+
+/** Columns that differ in what matters, the largest part first; of very many those, and the highest. */
+function different(
+  places: readonly PressPlace[],
+  columnOf: (place: PressPlace) => PressColumn,
+  most: number,
+): { columns: PressColumn[]; places: PressPlace[] } {
+  const told = new Map<string, { column: PressColumn; place: PressPlace }>();
+  for (const place of places) {
+    const column = columnOf(place);
+    if (!column.some((l) => l.role === 'web' && l.bonds)) continue;
+    const key = columnKey(column);
+    if (!told.has(key)) told.set(key, { column, place });
+  }
+  const all = [...told.values()];
+  const kept = all.slice(0, most);
+  const highest = all.reduce<(typeof all)[number] | undefined>(
+    (a, b) => (a && a.column.length >= b.column.length ? a : b),
+    undefined,
+  );
+  if (highest && !kept.includes(highest)) kept[kept.length - 1] = highest;
+  return { columns: kept.map((k) => k.column), places: kept.map((k) => k.place) };
+}
+
+/** Whether steam is wanted for these cloths by the side that was taken; undefined: the leaflet decides. */
+function steamFor(laid: Laid, stage: Stage, cloths: readonly Fabric[]): boolean | undefined {
+  const { steam } = laid.project.schools;
+  if (stage === 'fuse' || steam === 'dry') return false;
+  const wanted =
+    steam === 'steam-to-bond' ? cloths.some((f) => factsOf(f).hairyOrThick) : cloths.some((f) => f.fibre === 'wool');
+  return wanted ? true : undefined;
+}
+
+function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): PressRequest {
+  const { project, look } = laid;
+  const { bench, schools } = project;
+  const steam = steamFor(laid, stage, columns.flatMap(clothsOf));
+  return {
+    stage,
+    column: nth(columns, 0),
+    iron: look.iron,
+    bench: {
+      cover: bench.covers[stage],
+      coverId: bench.coverIds[stage],
+      surface: bench.surface,
+      surfaceId: bench.surfaceId,
+    },
+    covers: project.covers,
+    surfaces: project.surfaces,
+    ...(steam === undefined ? {} : { steam }),
+    ...(schools.move === 'small-moves' ? { smallMoves: true } : {}),
+  };
+}
+
+const regions = new Map<string, Region>();
+const NOWHERE: PressPlace = { pieceIds: [], regions: [], areaMm2: 0 };
+
+function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonly Patch[]): Press[] {
+  const { project, look } = laid;
+  const groups = new Map<string, { fabric: Fabric; web: Web; pieceIds: string[]; patch: Patch | null }>();
+  for (const patch of patches)
+    groups.set(patch.id, {
+      fabric: look.fabric(patch.fabricId),
+      web: look.web(patch.webId),
+      // A piece whose copies lie on several patches is fused with the first of them, as far as its own state goes.
+      pieceIds: patch.pieceIds.filter((id) => patches.find((p) => p.pieceIds.includes(id)) === patch),
+      patch,
+    });
+  const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
+  for (const { id, fabricId } of project.pieces) {
+    const web = webOf(id);
+    if (!web || isStuck(web) || onPatch.has(id)) continue;
+    const key = `${fabricId}\u0000${web.id}`;
+    const group = groups.get(key);
+    if (group) group.pieceIds.push(id);
+    else groups.set(key, { fabric: look.fabric(fabricId), web, pieceIds: [id], patch: null });
+  }
+  const placedOf = new Map(laid.placed.map((p) => [p.id, p.region]));
+  const presses = [...groups.values()].map(({ fabric, web, pieceIds, patch }): Press => {
+    const column: PressColumn = [
+      { role: 'fabric', fabric },
+      { role: 'web', web, bonds: true },
+      ...(web.liners > 0 ? [{ role: 'liner' } as const] : []),
+    ];
+    const request = requestFor(laid, 'fuse', [column]);
+    const shapes = patch
+      ? [{ region: remember(regions, patch.outline, () => regionOf(patch.outline)), copies: 1 }]
+      : pieceIds.map((id) => ({
+          region: inMap(placedOf, id),
+          copies: look.copiesOf(look.piece(id)),
+        }));
+    const ways = shapes.map(({ region, copies }) => setDownsFor(region, region, copies, look.iron, 2 * ROUGH_CUT_MM));
+    const most = ways.reduce((a, w, i) => (w.placements > nth(ways, a).placements ? i : a), 0);
+    return {
+      stage: 'fuse',
+      on: 'board',
+      articleId: null,
+      pieceIds,
+      members: pieceIds,
+      unit: null,
+      keepLiners: [],
+      fabricId: fabric.id,
+      does: patch ? { code: 'fuse-patch', patch: patch.name } : { code: 'fuse-shapes' },
+      request,
+      columns: [column],
+      places: [NOWHERE],
+      setting: settingOf(request, [column]),
+      region: nth(shapes, most).region,
+      copies: Math.max(...shapes.map((s) => s.copies)),
+      ...summed(ways),
+    };
+  });
+  // From cool to hot, since an iron heats faster than it cools; the cloths of one heat as they come.
+  return presses.filter((p) => p.pieceIds.length > 0 || p.does.code === 'fuse-patch').sort(byHeat);
+}
+const byHeat = (a: Press, b: Press): number => a.setting.heat.soleplateC - b.setting.heat.soleplateC;
+
+const summed = (
+  ways: readonly { placements: number; loads: number; setDowns: number }[],
+): Pick<Press, 'placements' | 'loads' | 'setDowns'> => ({
+  placements: Math.max(1, ...ways.map((w) => w.placements)),
+  loads: ways.reduce((n, w) => n + w.loads, 0),
+  setDowns: ways.reduce((n, w) => n + w.setDowns, 0),
+});
+
+const united = new WeakMap<Region, Map<Region, Region>>();
+/** Two shapes as one, remembered for as long as both are. */
+function unite(a: Region, b: Region): Region {
+  const byOther = united.get(a) ?? new Map<Region, Region>();
+  united.set(a, byOther);
+  let both = byOther.get(b);
+  if (!both) {
+    both = uniteClean([a, b]);
+    byOther.set(b, both);
+  }
+  return both;
+}
+
+const grounds = new Map<string, Region>();
+const groundRegionOf = (laid: LaidArticle): Region | null => {
+  const { ground } = laid.article;
+  if (!ground) return null;
+  const outline = groundOutline(ground);
+  return remember(grounds, outline, () => normalise(regionOf(outline)));
+};
+
+/** The bonds of one article. */
+function bondsOf(
+  laid: Laid,
+  article: LaidArticle,
+  webOf: (id: string) => Web | null,
+): { bonds: Press[]; troubles: MakingTrouble[] } {
+  const { project, look } = laid;
+  const mine = new Set(article.placed.map((p) => p.id));
+  const order = project.order.filter((id) => mine.has(id) && webOf(id) !== null);
+  const allLaid = project.schools.lay === 'all-laid';
+  const together = (id: string): string | null => {
+    const web = webOf(id);
+    return allLaid ? 'all' : web && isStuck(web) ? web.id : null;
+  };
+  const { bondings: found, troubles } = bondings(article, order, (id) => look.piece(id).unit, together);
+  const regionOfPiece = new Map(article.placed.map((p) => [p.id, p.region]));
+  const clothOf = (id: string) => ({ fabric: look.fabricOf(look.piece(id)), web: webOf(id) });
+  const ground = article.ground;
+  const wholeGround = groundRegionOf(article);
+  const padded = project.layering.quilted && project.layering.waddingFirst;
+  const more: MakingTrouble[] = [];
+
+  const press = (
+    b: Bonding,
+    blocks: readonly Block[],
+    places: readonly PressPlace[],
+    does: StepDoing,
+  ): Press | null => {
+    const base: Base =
+      b.on === 'sheet'
+        ? { on: 'sheet', linersOn: new Set(b.keepLiners) }
+        : ground
+          ? { on: 'ground', ground, padded }
+          : { on: 'nothing' };
+    const columnOf = (place: PressPlace): PressColumn => {
+      const bonded = b.bondedAt(place);
+      return columnAt(place, base, clothOf, (id) => bonded.has(id));
+    };
+    const most = b.blocks.length > 1 ? MOST_TOGETHER.value : MOST_COLUMNS.value;
+    let picked = different(places, columnOf, most);
+    // A piece that lies wholly hidden, or nowhere, is bonded to the bare ground.
+    if (picked.columns.length === 0 && ground) {
+      const lone = { ...NOWHERE, pieceIds: [nth(nth(blocks, 0).bases, 0)] };
+      picked = { columns: [columnAt(lone, { on: 'ground', ground, padded }, clothOf, () => true)], places: [lone] };
+    }
+    if (picked.columns.length === 0) return null;
+    const request = requestFor(laid, 'bond', picked.columns);
+    const pieceIds = blocks.flatMap((x) => x.bases);
+    const setting = settingOf(request, picked.columns);
+    const copies = Math.max(...b.members.map((id) => look.copiesOf(look.piece(id))));
+    const covered = b.members.map((id) => inMap(regionOfPiece, id));
+    const whole = does.code === 'bond-whole-ground' && wholeGround !== null;
+    const region = whole ? wholeGround : covered.reduce(unite);
+    const lying = article.article.count > 1 && b.on === 'ground' && wholeGround ? wholeGround : region;
+    const ways = setDownsFor(region, lying, copies, look.iron, LOAD_GAP_MM.value);
+    const unit = b.on === 'sheet' ? b.builds : blocks.length === 1 ? (nth(blocks, 0).unit ?? null) : null;
+    const framed = blocks.length === 1 && blocks[0]?.unit === null ? pieceIds[0] : undefined;
+    const plug =
+      framed !== undefined && !setting.stop
+        ? plugFor(inMap(regionOfPiece, framed), look.fabricOf(look.piece(framed)))
+        : null;
+    return {
+      stage: 'bond',
+      on: b.on,
+      articleId: article.article.id,
+      pieceIds,
+      members: b.members,
+      unit,
+      keepLiners: b.keepLiners,
+      fabricId: null,
+      does,
+      request,
+      ...picked,
+      setting: plug ? { ...setting, cautions: [...setting.cautions, plug] } : setting,
+      region,
+      copies,
+      ...ways,
+    };
+  };
+
+  const bonds: Press[] = [];
+  for (const b of found) {
+    const doing: StepDoing = {
+      code:
+        b.on === 'sheet'
+          ? 'bond-on-sheet'
+          : b.blocks.length > 1
+            ? 'bond-together'
+            : nth(b.blocks, 0).unit === null
+              ? 'bond-piece'
+              : 'bond-unit',
+    };
+    if (b.on === 'sheet' || !allLaid || b.blocks.length < 2) {
+      const one = press(b, b.blocks, b.places, doing);
+      if (one) bonds.push(one);
+      continue;
+    }
+    bonds.push(...wholeGroundAtOnce(b, press));
+  }
+  const bonded = new Set(bonds.flatMap((p) => p.pieceIds));
+  const loose = order.filter((id) => !bonded.has(id));
+  if (!ground && loose.length > 0) more.push({ code: 'no-ground', articleId: article.article.id, pieceIds: loose });
+  return { bonds, troubles: [...troubles, ...more] };
+}
+
+/**
+ * Everything laid, then the whole ground pressed in one grid: at a time that harms nothing anywhere.
+ * Places that need longer than that are pressed by themselves afterwards.
+ */
+function wholeGroundAtOnce(
+  b: Bonding,
+  press: (b: Bonding, blocks: readonly Block[], places: readonly PressPlace[], does: StepDoing) => Press | null,
+): Press[] {
+  const trial = press(b, b.blocks, b.places, { code: 'bond-whole-ground', asideMm2: 0 });
+  if (!trial) return [];
+  if (!trial.setting.stop) return [trial];
+  const at = Math.min(hottestC(trial.request, trial.columns).at, leadingWeb(trial.request).leaflet.bond.heatC);
+  const { each } = windowOver(trial.request, trial.columns, at, { steam: wantsSteam(trial.request) });
+  const most = Math.min(...each.map((w) => w?.maxS ?? Number.POSITIVE_INFINITY));
+  const suits = each.map((w) => w !== null && w.minS <= most);
+  const apart = new Set(trial.places.filter((_, i) => !suits[i]).flatMap((p) => [...b.bondedAt(p)]));
+  const rest = b.blocks.filter((x) => !x.ids.some((id) => apart.has(id)));
+  const aside = b.blocks.filter((x) => x.ids.some((id) => apart.has(id)));
+  if (rest.length === 0 || aside.length === 0) return [trial];
+  const placesOf = (blocks: readonly Block[]): PressPlace[] => {
+    const ids = new Set(blocks.flatMap((x) => x.ids));
+    return b.places.filter((p) => [...b.bondedAt(p)].some((id) => ids.has(id)));
+  };
+  const asidePlaces = placesOf(aside);
+  const asideMm2 = asidePlaces.reduce((sum, p) => sum + p.areaMm2, 0);
+  const restPlaces = b.places.filter((p) => !asidePlaces.includes(p));
+  return [
+    press({ ...b, blocks: rest }, rest, restPlaces, { code: 'bond-whole-ground', asideMm2 }),
+    ...aside.map((block) =>
+      press({ ...b, blocks: [block], members: block.ids }, [block], placesOf([block]), {
+        code: 'bond-places',
+        areaMm2: placesOf([block]).reduce((sum, p) => sum + p.areaMm2, 0),
+      }),
+    ),
+  ].flatMap((p) => (p ? [p] : []));
+}
+
+/** Every press of a project. */
+export function pressesOf(laid: Laid, chosen: Chosen): Presses {
+  const { project, look } = laid;
+  const webIds = new Map(chosen.choices.map((c) => [c.pieceId, c.webId]));
+  const webOf = (id: string): Web | null => {
+    const webId = webIds.get(id) ?? null;
+    return webId === null ? null : look.web(webId);
+  };
+  const { patches, tooLarge } = patchesOf(project, chosen);
+  const perArticle = laid.articles.map((article) => bondsOf(laid, article, webOf));
+  return {
+    fuses: fusesOf(laid, webOf, patches),
+    stuck: project.pieces.filter((p) => {
+      const web = webOf(p.id);
+      return web !== null && isStuck(web);
+    }),
+    bonds: perArticle.flatMap((a) => a.bonds),
+    patches,
+    troubles: [
+      ...tooLarge.map((t): MakingTrouble => ({ code: 'patch-too-large', ...t })),
+      ...perArticle.flatMap((a) => a.troubles),
+      ...(laid.articles.length > 1
+        ? laid.articles.flatMap((a): MakingTrouble[] =>
+            a.placed.length === 0 ? [{ code: 'article-empty', articleId: a.article.id }] : [],
+          )
+        : []),
+    ],
+  };
+}
+
+/** The column that a setting was decided by. */
+export const decidingPlace = (p: Press): PressPlace =>
+  sure(p.places[p.setting.deciding] ?? p.places[0], 'a press has its places');

@@ -1,0 +1,151 @@
+import type { Edge, Laundering, Route } from './project';
+
+// The making as core works it out: what hands do one after another, and what lies where meanwhile. src/words says it.
+
+export const STEP_KINDS = [
+  'ready',
+  'trace',
+  'print',
+  'rough-cut',
+  'patch',
+  'fuse',
+  'stick',
+  'cool',
+  'cut',
+  'machine-cut',
+  'peel',
+  'lay',
+  'tack',
+  'bond',
+  'turn',
+  'trim',
+  'foil',
+  'steam-pass',
+  'plug',
+  'paint',
+  'stitch',
+  'quilt',
+  'finish',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** Where a step is done. */
+export const STEP_PLACES = ['board', 'sheet', 'ground', 'mat', 'hand'] as const;
+export type StepPlace = (typeof STEP_PLACES)[number];
+
+/** What a step does, beyond its kind; the pieces, the web and the cloth stand beside it. */
+export type StepDoing =
+  | { readonly code: 'wash-first'; readonly laundering: Laundering }
+  | { readonly code: 'press-smooth' }
+  | {
+      readonly code: 'draw-on-liner' | 'print-on-liner' | 'draw-on-liner-that-stays' | 'draw-on-patch';
+      readonly route: Route;
+    }
+  | { readonly code: 'rough-cut'; readonly beyondMm: number }
+  | {
+      readonly code: 'cut-patch' | 'cut-cover';
+      readonly patch: string;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
+  | { readonly code: 'fuse-shapes' }
+  | { readonly code: 'fuse-patch'; readonly patch: string }
+  | { readonly code: 'take-first-liner-off' | 'take-liner-off' | 'take-unit-liner-off' }
+  | { readonly code: 'stick-by-hand' }
+  | { readonly code: 'let-cool'; readonly coolS: number }
+  | { readonly code: 'cool-and-lift'; readonly coolS: number }
+  | { readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine'; readonly route: Route }
+  /** @property keepLiners the pieces whose liners stay on meanwhile: what lies on the sheet itself */
+  | { readonly code: 'lay-on-sheet'; readonly keepLiners: readonly string[] }
+  | { readonly code: 'lay-piece' | 'lay-unit' | 'lay-all' | 'lay-top' }
+  | { readonly code: 'tack-lightly' }
+  | { readonly code: 'bond-on-sheet' | 'bond-piece' | 'bond-unit' | 'bond-together' }
+  | { readonly code: 'bond-whole-ground'; readonly asideMm2: number }
+  | { readonly code: 'bond-places'; readonly areaMm2: number }
+  | { readonly code: 'touch-from-behind' }
+  | { readonly code: 'stitch-edges' | 'paint-edges'; readonly edge: Edge }
+  | { readonly code: 'quilt-it' }
+  | { readonly code: 'note-what-worked' };
+
+/** What is looked at when a step is done. */
+export type StepLook =
+  | 'smooth'
+  | 'drawn-right-way'
+  | 'room-all-round'
+  | 'web-inside-cloth'
+  | 'liner-lies-flat'
+  | 'cool-to-the-hand'
+  | 'clean-points'
+  | 'adhesive-on-the-cloth'
+  | 'right-way-up'
+  | 'nothing-slides'
+  | 'no-edge-lifts'
+  | 'nothing-on-the-face'
+  | 'stitches-even'
+  | 'dry';
+/** What to mend when it is not so. */
+export type StepMend =
+  | 'adhesive-left-on-liner'
+  | 'edge-lifts'
+  | 'adhesive-on-the-face'
+  | 'adhesive-on-the-iron'
+  | 'backwards'
+  | 'slid'
+  | 'furry-edge'
+  | 'needle-gums';
+/** How a step can hurt. */
+export type StepCare = 'hot-iron' | 'steam' | 'blades' | 'fumes' | 'small-parts' | 'needle';
+
+/** What lies above one another somewhere under a press, and over how much of it. */
+export interface StepColumn {
+  readonly areaMm2: number;
+  /** Fabrics and webs by their ids, from the surface up; `liner`, `sheet`, `wadding` and `backing` beside them. */
+  readonly layers: readonly string[];
+}
+
+export interface Step {
+  readonly id: string;
+  readonly kind: StepKind;
+  /** null: for all articles at once. */
+  readonly articleId: string | null;
+  /** What it acts on; of a press, the pieces whose bond or fuse it makes. */
+  readonly pieceIds: readonly string[];
+  /** Everything that lies under a press and moves with it: a unit with all its members. Else the same as `pieceIds`. */
+  readonly members: readonly string[];
+  readonly unit: string | null;
+  readonly webId: string | null;
+  readonly fabricId: string | null;
+  /** The most copies of one of its pieces. */
+  readonly copies: number;
+  readonly ticketId: string | null;
+  readonly on: StepPlace;
+  /** Over all copies. */
+  readonly loads: number;
+  readonly setDowns: number;
+  readonly columns: readonly StepColumn[];
+  readonly handsS: number;
+  readonly waitS: number;
+  readonly does: StepDoing;
+  readonly look: StepLook | null;
+  readonly ifNot: readonly StepMend[];
+  readonly care: readonly StepCare[];
+}
+
+export interface Making {
+  readonly steps: readonly Step[];
+  readonly handsS: number;
+  readonly waitS: number;
+  /** How often the iron is set anew, by what its dial can tell apart. */
+  readonly settings: number;
+  /** Pieces whose bond is heated again by later presses, and how often. */
+  readonly reheats: readonly (readonly [pieceId: string, times: number])[];
+  /** What could not be put in order, as far as it is known. */
+  readonly troubles: readonly MakingTrouble[];
+}
+
+/** Something that hands could not do so. */
+export type MakingTrouble =
+  | { readonly code: 'unit-interleaved'; readonly unit: string; readonly pieceId: string }
+  | { readonly code: 'no-ground'; readonly articleId: string; readonly pieceIds: readonly string[] }
+  | { readonly code: 'article-empty'; readonly articleId: string }
+  | { readonly code: 'patch-too-large'; readonly fabricId: string; readonly pieceIds: readonly string[] };

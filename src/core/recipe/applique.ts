@@ -1,0 +1,10 @@
+import { PHASES, type Recipe } from './recipe';
+
+/** Shapes on a ground. Source: the trade handbook, the order of work; common practice, no source. */
+export const applique: Recipe = {
+  name: 'A picture on a ground',
+  says: 'Pieces are bonded onto the ground, back to front.',
+  topHasWindows: false,
+  needsGround: true,
+  phases: PHASES,
+};

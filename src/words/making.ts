@@ -1,0 +1,216 @@
+import { ROUTE_FACTS } from '~/core/facing';
+import {
+  type Edge,
+  lookup,
+  type Plan,
+  type PressTicket,
+  type Project,
+  pieceName,
+  type Step,
+  type StepCare,
+  type StepDoing,
+  type StepLook,
+  type StepMend,
+} from '~/core/model';
+import { formatLength } from '~/core/units';
+import { dialWords } from './press';
+import { heat, one, say, seconds, type Words } from './table';
+
+/** What the words of a step speak of. */
+interface About {
+  readonly step: Step;
+  readonly project: Project;
+  readonly ticket: PressTicket | undefined;
+  /** Its pieces by name, the first few of many. */
+  readonly pieces: string;
+  readonly named: (id: string) => string;
+  readonly cloth: string;
+  readonly web: string;
+  readonly unit: string;
+}
+
+const NAMED = 4;
+const EDGES: { readonly [E in Edge]: string } = {
+  none: 'no stitch',
+  straight: 'a straight stitch just inside the edge',
+  blanket: 'a blanket stitch',
+  zigzag: 'a zigzag',
+  satin: 'a satin stitch, with a stabiliser behind',
+  'free-motion': 'free-motion stitching just inside the edge',
+  hand: 'a hand blanket stitch',
+  paint: 'dimensional paint',
+};
+
+/** Heat, seconds and set-downs of a press, in one breath; what stops it where it cannot be pressed. */
+function setting({ ticket, step, project }: About): string {
+  if (!ticket) return '';
+  if (ticket.stop) return ' It cannot be pressed as it is: its ticket says why.';
+  const dial = ticket.heat.dial ? ` (dial at ${dialWords(ticket.heat.dial)})` : '';
+  const times = step.setDowns === 1 ? 'once' : `${step.setDowns} times`;
+  const loads =
+    step.copies > 1 && step.loads < step.copies
+      ? `, ${step.copies} copies in ${step.loads} ${one(step.loads, 'load', 'loads')}`
+      : '';
+  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${seconds(ticket.dwell.seconds)}, set down ${times}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+}
+
+const copies = ({ step }: About): string => (step.copies > 1 ? ` Each in all its copies, up to ${step.copies}.` : '');
+
+/** What to do, in the order in which hands do it. */
+const TEXTS: Words<StepDoing, [About]> = {
+  'wash-first': () =>
+    'Wash and dry every cloth that was not washed yet, as its label allows: what is washed later shrinks later.',
+  'press-smooth': () => 'Press the ground and every cloth smooth. Work goes on while they are still warm.',
+  'draw-on-liner': (d, a) =>
+    d.route === 'template-on-liner'
+      ? `Draw round the templates of ${a.pieces} on the liner of ${a.web}, each face down.${copies(a)} Number each.`
+      : `Trace ${a.pieces} onto the liner of ${a.web}, as the tracing sheets show them, close together with room to cut between.${copies(a)} Number each.`,
+  'print-on-liner': (_, a) => `Print the tracing sheets of ${a.pieces} onto the liner of ${a.web}.${copies(a)}`,
+  'draw-on-liner-that-stays': (_, a) =>
+    `Lift a corner of both liners of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
+  'draw-on-patch': (_, a) => `Trace ${a.pieces} onto the liner on the back of ${a.cloth}.${copies(a)}`,
+  'rough-cut': (d, a) =>
+    `Cut ${a.pieces} out of ${a.web}, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${copies(a)}`,
+  'cut-patch': (d, a) =>
+    `Cut patch ${d.patch} of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, for ${a.cloth}. It is a little smaller than the cloth all round.`,
+  'cut-cover': (d, a) =>
+    `Cut a piece of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
+  'fuse-shapes': (_, a) =>
+    `Lay the web on the wrong side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)} Set the iron down and lift it; do not slide.`,
+  'fuse-patch': (d, a) =>
+    `Lay patch ${d.patch} on the wrong side of ${a.cloth}, liner up, clear of its edges, and fuse it from the centre out.${setting(a)} Set the iron down and lift it; do not slide.`,
+  'take-first-liner-off': (_, a) => `Take the liner that clings less off ${a.pieces}. The one with the line stays on.`,
+  'take-liner-off': (_, a) => `Take the liner off ${a.pieces}.${copies(a)} A scratch with a pin starts it.`,
+  'take-unit-liner-off': (_, a) =>
+    `Take the last ${one(a.step.pieceIds.length, 'liner', 'liners')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
+  'stick-by-hand': (_, a) =>
+    `Press ${a.pieces} onto the wrong side of ${a.cloth} by hand, no heat, and rub the whole of it.${copies(a)}`,
+  'let-cool': (d) => `Let it cool, about ${seconds(d.coolS)}, until it feels cool to the hand.`,
+  'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet, about ${seconds(d.coolS)}, and lift it off as one.`,
+  'cut-on-line': (d, a) =>
+    ROUTE_FACTS[d.route].drawnOn === 'right side'
+      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut along them, through cloth and liner together.${copies(a)}`
+      : `Cut ${a.pieces} out of ${a.cloth} on the line, through cloth and liner together.${copies(a)}`,
+  'cut-from-print': (_, a) =>
+    `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
+  'cut-by-machine': (d, a) =>
+    `Lay ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, and have ${a.pieces} cut.${copies(a)}`,
+  'lay-on-sheet': (d, a) =>
+    `Build ${a.unit} on the release sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` The ${one(d.keepLiners.length, 'liner', 'liners')} of ${d.keepLiners.map(a.named).join(', ')} ${one(d.keepLiners.length, 'stays', 'stay')} on.`}`,
+  'lay-piece': (_, a) => `Lay ${a.pieces} where it belongs, right side up.${copies(a)}`,
+  'lay-unit': (_, a) => `Lay the unit ${a.unit} where it belongs.${copies(a)}`,
+  'lay-all': (_, a) => `Lay everything where it belongs, back to front: ${a.pieces}. Move it until it pleases you.`,
+  'lay-top': (_, a) => `Lay ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
+  'tack-lightly': () => 'Touch each piece lightly with the tip of the iron here and there, so that nothing slides.',
+  'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what lies beneath on the release sheet.${setting(a)}`,
+  'bond-piece': (_, a) => `Bond ${a.pieces}.${setting(a)}`,
+  'bond-unit': (_, a) => `Bond the unit ${a.unit} as one.${setting(a)}`,
+  'bond-together': (_, a) => `Bond everything that is placed, in one go: ${a.pieces}.${setting(a)}`,
+  'bond-whole-ground': (d, a) =>
+    `Press the whole ground in one overlapping grid, from the centre out.${setting(a)}${d.asideMm2 > 0 ? ' Some places need longer: they are pressed by themselves after that.' : ''}`,
+  'bond-places': (_, a) => `Press ${a.pieces} once more by itself: it needs longer than the rest.${setting(a)}`,
+  'touch-from-behind': () =>
+    'Turn the work over and touch the back once with the iron, all over. Press again where an edge lifts.',
+  'stitch-edges': (d, a) => `Stitch the edges back to front with ${EDGES[d.edge]}: ${a.pieces}.${copies(a)}`,
+  'paint-edges': (d, a) => `Run ${EDGES[d.edge]} along the edges of ${a.pieces}, and let it dry overnight.${copies(a)}`,
+  'quilt-it': () => 'Layer it with wadding and backing, larger all round, and quilt.',
+  'note-what-worked': () => 'Note what worked, and keep a scrap with it.',
+};
+
+const LOOKS: { readonly [L in StepLook]: string } = {
+  smooth: 'No crease is left.',
+  'drawn-right-way': 'Letters and faces look the way the sheet says.',
+  'room-all-round': 'No cut touches a line.',
+  'web-inside-cloth': 'The web is nowhere larger than the cloth.',
+  'liner-lies-flat': 'The liner lies flat all over, without bubbles.',
+  'cool-to-the-hand': 'It feels cool, not just firm.',
+  'clean-points': 'Points and inside corners are clean.',
+  'adhesive-on-the-cloth': 'The adhesive stayed on the cloth, and shines all over.',
+  'right-way-up': 'Print and words read right.',
+  'nothing-slides': 'Nothing slides when the ground is lifted at a corner.',
+  'no-edge-lifts': 'No edge lifts under a fingernail once it is cool.',
+  'nothing-on-the-face': 'No adhesive on the face, none on the board.',
+  'stitches-even': 'The needle lands just off the piece.',
+  dry: 'It is dry before it is washed.',
+};
+const MENDS: { readonly [M in StepMend]: string } = {
+  'adhesive-left-on-liner': 'Adhesive stays on the liner: press again, let cool, start from another corner.',
+  'edge-lifts': 'An edge lifts: press that place again, a little longer.',
+  'adhesive-on-the-face': 'Adhesive on the face: less time, or a lighter web.',
+  'adhesive-on-the-iron':
+    'Adhesive on iron or board: lay a pressing sheet between, cut the web smaller, clean the iron on a scrap.',
+  backwards: 'It came out backwards: draw it again the other way round.',
+  slid: 'It slid: lift it while warm, lay it anew, tack again.',
+  'furry-edge': 'The edge is furry: a fresh blade, scissors kept for paper.',
+  'needle-gums': 'The needle gums or skips: let it get stone cold, take a fresh sharp needle.',
+};
+const CARES: { readonly [C in StepCare]: string } = {
+  'hot-iron': 'The iron burns: set it on its heel, never leave it alone.',
+  steam: 'Steam scalds: hands and face away, far edge first.',
+  blades: 'Blades cut: close a rotary cutter each time, and cut away from you.',
+  fumes: 'Vinyl and unknown plastics give off fumes: lowest setting, window open, or not at all.',
+  'small-parts': 'Small parts are not for children under three.',
+  needle: 'Keep fingers clear of the needle.',
+};
+
+export const lookWords = (l: StepLook): string => LOOKS[l];
+export const mendWords = (m: StepMend): string => MENDS[m];
+export const careWords = (c: StepCare): string => CARES[c];
+
+/** Words for the steps of one plan. */
+export function stepWords(project: Project, plan: Pick<Plan, 'press'>): (step: Step) => string {
+  const look = lookup(project);
+  const tickets = new Map(plan.press.map((t) => [t.id, t]));
+  const known = new Set(project.pieces.map((p) => p.id));
+  const named = (id: string): string =>
+    known.has(id) ? `${look.number(id)} “${pieceName(look.piece(id), look.number(id))}”` : 'a piece that is gone';
+  const list = (ids: readonly string[]): string =>
+    ids.length <= NAMED
+      ? ids.map(named).join(', ')
+      : `${ids
+          .slice(0, NAMED - 1)
+          .map(named)
+          .join(', ')} and ${ids.length - NAMED + 1} more`;
+  return (step) =>
+    say(TEXTS, step.does, {
+      step,
+      project,
+      ticket: step.ticketId === null ? undefined : tickets.get(step.ticketId),
+      pieces: list(step.pieceIds),
+      named,
+      cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the cloth',
+      web: project.webs.find((w) => w.id === step.webId)?.name ?? 'the web',
+      unit: `“${step.unit?.split('/').at(-1) ?? ''}”`,
+    });
+}
+
+/** A making as the endpoint answers it: every step with its sentence, what to look at, and how it can hurt. */
+export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>, project: Project) {
+  const text = stepWords(project, plan);
+  return {
+    ...making,
+    steps: making.steps.map((step) => ({
+      ...step,
+      text: text(step),
+      look: step.look && lookWords(step.look),
+      ifNotText: step.ifNot.map(mendWords),
+      care: step.care.map(careWords).join(' '),
+      careCodes: step.care,
+    })),
+  };
+}
+
+const LAYERS: Readonly<Record<string, string>> = {
+  sheet: 'the release sheet',
+  wadding: 'wadding',
+  backing: 'backing',
+};
+
+/** What lies above one another in a column, top down, by name; webs and liners are not told. */
+export function columnWords(project: Project, layers: readonly string[]): string {
+  const cloths = new Map(project.fabrics.map((f) => [f.id, f.name || 'cloth']));
+  return [...layers]
+    .reverse()
+    .flatMap((id) => cloths.get(id) ?? LAYERS[id] ?? [])
+    .join(', on ');
+}
