@@ -12,15 +12,16 @@ installPackages();
 
 /** What is looked at, and the unit tests that should notice. Those that are quick and likely come first: the first failure ends a run. */
 const MODULES = {
-  press: { files: ['press'], tests: ['press-guards', 'press', 'press-reference', 'plan', 'laid'] },
+  press: { files: ['press'], tests: ['more-guards', 'press-guards', 'press', 'press-reference', 'plan', 'laid'] },
   layer: { files: ['layer'], tests: ['core-guards', 'layer', 'plan'] },
   laid: { files: ['laid'], tests: ['laid', 'layer'] },
-  facing: { files: ['facing'], tests: ['geometry-guards', 'facing', 'trace'] },
+  facing: { files: ['facing'], tests: ['more-guards', 'geometry-guards', 'facing', 'trace'] },
   match: { files: ['match'], tests: ['core-guards', 'match', 'material'] },
-  shape: { files: ['shape'], tests: ['geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid'] },
-  sheet: { files: ['sheet'], tests: ['geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more'] },
-  arrange: { files: ['arrange'], tests: ['geometry-guards', 'core-guards', 'arrange'] },
-  settle: { files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'], tests: ['core-guards', 'nest', 'sheet'] },
+  shape: { files: ['shape'], tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid'] },
+  sheet: { files: ['sheet'], tests: ['more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more'] },
+  arrange: { files: ['arrange'], tests: ['more-guards', 'geometry-guards', 'core-guards', 'arrange'] },
+  settle: { files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'], tests: ['more-guards', 'core-guards', 'nest', 'sheet'] },
+  making: { files: ['making'], tests: ['making', 'more-guards', 'plan'] },
 };
 /** A run that takes longer counts as noticed: somebody would. */
 const LIMIT_MS = 300_000;

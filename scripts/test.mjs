@@ -52,7 +52,7 @@ async function lint() {
 const checks = await Promise.all([run('Types (tsc)', bin('tsc'), ['--noEmit']), lint()]);
 if (checks.some((c) => !c.ok)) fail('Please mend what is said above first.');
 
-const units = mocha('Unit tests', []);
+const units = mocha('Unit tests', ['--parallel', '--jobs', '2']);
 await buildApp();
 const unit = await units;
 const browser = await mocha('Browser tests', ['--config', '.mocharc.e2e.json'], true);

@@ -84,9 +84,12 @@ function drawPieces(): Piece[] {
   ];
 }
 
+/** The crab is built on the release sheet and laid down as one. */
+const CRAB = /^(crab|legs|claw|eye)/;
+
 /** A new copy of the demo project each time. */
 export function harbourLight(): Project {
-  const pieces = drawPieces();
+  const pieces = drawPieces().map((p) => (CRAB.test(p.id) ? { ...p, unit: 'Crab' } : p));
   return newProject({
     id: 'harbour-light',
     name: 'Harbour Light',

@@ -10,6 +10,7 @@ import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
+import { articleBefore, rememberArticle } from './looked-at';
 import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
@@ -180,9 +181,11 @@ export function select(id: string | null, add = false): void {
     return;
   }
   const group = wholeWords(project, [id]);
-  const articleId = project.pieces.find((p) => p.id === id)?.articleId ?? get().articleId;
-  if (articleId !== articleOr(project, get().articleId).id) {
+  const here = articleOr(project, get().articleId).id;
+  const articleId = project.pieces.find((p) => p.id === id)?.articleId ?? here;
+  if (articleId !== here) {
     // What is picked together lies on one article.
+    rememberArticle(project.id, articleId);
     set({ articleId, selectedId: id, selectedIds: group });
   } else if (!add) {
     set({ selectedId: id, selectedIds: group });
@@ -212,6 +215,8 @@ export function selectNext(way: 1 | -1): void {
 }
 /** Looks at another article of the project; what was in hand is let go of. */
 export function lookAtArticle(articleId: string): void {
+  const { project } = get();
+  if (project) rememberArticle(project.id, articleId);
   set({ articleId, selectedId: null, selectedIds: [] });
 }
 export const flip = (): void => set({ flipped: !get().flipped });
@@ -303,7 +308,8 @@ export function openProject(id: string): () => void {
   /** Shows a project that was read from storage. */
   const show = (project: Project, row: ProjectRow): void => {
     foreign = true;
-    setUnrecorded({ status: 'open', project, damaged: null, savedAt: row.updatedAt, saveError: null });
+    const articleId = get().articleId ?? articleBefore(project.id);
+    setUnrecorded({ status: 'open', project, articleId, damaged: null, savedAt: row.updatedAt, saveError: null });
     foreign = false;
     const there = new Set(project.pieces.map((p) => p.id));
     const { selectedIds } = get();

@@ -206,11 +206,9 @@ const LAYERS: Readonly<Record<string, string>> = {
   backing: 'backing',
 };
 
-/** What lies above one another in a column, top down, by name; webs and liners are not told. */
+/** What lies on what in a column, as a clause; webs and liners are not told. */
 export function columnWords(project: Project, layers: readonly string[]): string {
   const cloths = new Map(project.fabrics.map((f) => [f.id, f.name || 'cloth']));
-  return [...layers]
-    .reverse()
-    .flatMap((id) => cloths.get(id) ?? LAYERS[id] ?? [])
-    .join(', on ');
+  const [top, ...rest] = [...layers].reverse().flatMap((id) => cloths.get(id) ?? LAYERS[id] ?? []);
+  return rest.length === 0 ? `${top ?? 'the work'} lies alone` : `${top} lies on ${rest.join(', on ')}`;
 }

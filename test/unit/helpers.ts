@@ -128,3 +128,17 @@ export function pressAsk(more: Partial<PressAsk> = {}): PressAsk & PressRequest 
 /** The same press with each of these beneath it, ground first. */
 export const columnsOn = (ask: PressAsk, piles: readonly (readonly Fabric[])[]): PressColumn[] =>
   piles.map((onto) => pressAsk({ ...ask, onto }).column);
+
+/** A project as version 1 of the file had it: one ground, its kind among what is intended, one cover for every press. */
+export function asVersion1(p: Project, kind: 'applique' | 'window' | 'layered' = 'applique'): Record<string, unknown> {
+  const { articles, recipe: _, bench, intent: wanted, pieces, ...rest } = structuredClone(p);
+  const { covers, coverIds, ...board } = bench;
+  return {
+    ...rest,
+    version: 1,
+    intent: { kind, ...wanted },
+    ground: articles[0]?.ground,
+    pieces: pieces.map(({ articleId: _article, ...q }) => q),
+    bench: { ...board, cover: covers.bond, coverId: coverIds.bond },
+  };
+}

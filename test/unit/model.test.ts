@@ -11,10 +11,11 @@ import {
   projectSchema,
   turnedAboutMiddle,
 } from '~/core/model';
+import { planProject } from '~/core/plan';
 import { areaMm2, exclusive, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
 import { planSchema } from '~/words';
-import { piece, project, spoken, square } from './helpers';
+import { asVersion1, piece, project, spoken, square } from './helpers';
 
 /** The first problem found in a project that was spoiled by `spoil`. */
 function problem(
@@ -168,7 +169,7 @@ describe('model: projects', () => {
     fc.assert(
       fc.property(
         fc.jsonValue(),
-        fc.constantFrom('pieces', 'ground', 'fabrics', 'order', 'bench'),
+        fc.constantFrom('pieces', 'articles', 'recipe', 'fabrics', 'order', 'bench'),
         (value, key) => typeof parseProject({ ...harbourLight(), [key]: value }).ok === 'boolean',
       ),
     );
@@ -177,6 +178,62 @@ describe('model: projects', () => {
   it('does not let a __proto__ field reach an object’s prototype', () => {
     const result = parseProjectText(JSON.stringify(project()).replace('{', '{"__proto__":{"polluted":1},'));
     expect(result.ok && (result.project as any).polluted).to.equal(undefined);
+  });
+});
+
+describe('model: version 1 is lifted', () => {
+  const whole = (): Project => project([piece('door', square(30)), piece('sill', square(50), { count: 2 })]);
+  it('its ground and pieces become the article “main”, its kind the recipe, its cover that of both presses', () => {
+    const p = whole();
+    p.bench.covers = { fuse: 'press-cloth', bond: 'press-cloth' };
+    for (const [kind, recipe] of [
+      ['applique', 'applique'],
+      ['window', 'window'],
+      ['layered', 'applique'],
+    ] as const) {
+      const lifted = parseProject(asVersion1(p, kind));
+      expect(lifted.ok && lifted.project).to.deep.equal({
+        ...p,
+        recipe: { id: recipe, answers: {} },
+        articles: [{ ...p.articles[0], name: p.name }],
+      });
+    }
+  });
+  it('plans as its lifted self does, and is written again as version 2', () => {
+    const lifted = parseProject(asVersion1(whole()));
+    if (!lifted.ok) throw new Error(lifted.problems[0]?.message);
+    expect(planProject(lifted.project).press).to.deep.equal(
+      planProject({ ...whole(), bench: lifted.project.bench }).press,
+    );
+    expect(parseProject(JSON.parse(JSON.stringify(lifted.project))).ok).to.equal(true);
+    expect(lifted.project.version).to.equal(2);
+  });
+  it('tells what is wrong with it by the places that it has', () => {
+    const paths = (change: (doc: any) => void): string[] => {
+      const doc = asVersion1(whole());
+      change(doc);
+      const read = parseProject(doc);
+      return read.ok ? [] : read.problems.map((q) => q.path);
+    };
+    expect(paths((d) => (d.ground.widthMm = 0))).to.deep.equal(['ground.widthMm']);
+    expect(paths((d) => (d.ground.fabricId = 'sky'))).to.deep.equal(['ground.fabricId']);
+    expect(paths((d) => (d.intent.kind = 'quilt'))).to.deep.equal(['intent.kind']);
+    expect(paths((d) => (d.bench.cover = 'towel'))).to.deep.equal(['bench.cover']);
+    expect(paths((d) => (d.bench.coverId = 'mine'))).to.deep.equal(['bench.coverId']);
+    expect(paths((d) => delete d.ground)).to.deep.equal(['ground']);
+    expect(paths((d) => delete d.bench)).to.deep.equal(['bench']);
+  });
+  it('an article that a piece names and nobody has is told; two of one id too', () => {
+    const p = whole();
+    p.pieces[1]!.articleId = 'back';
+    const read = parseProject(p);
+    expect(read.ok ? [] : read.problems.map((q) => [q.code, q.path])).to.deep.equal([
+      ['unknown-article', 'pieces[1].articleId'],
+    ]);
+    const twice = whole();
+    twice.articles.push(structuredClone(twice.articles[0]!));
+    expect(parseProject(twice).ok).to.equal(false);
+    expect(parseProject({ ...whole(), articles: [] }).ok).to.equal(false);
   });
 });
 

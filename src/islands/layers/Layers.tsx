@@ -6,6 +6,7 @@ import { nth } from '~/core/lists';
 import type { Project } from '~/core/model';
 import { edit, select, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
+import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
@@ -76,6 +77,7 @@ export function Layers() {
   return (
     <div className={css.station}>
       <section className={css.stack} aria-label="The stack">
+        <ArticleStrip project={project} />
         <Choice
           label="Show"
           value={view}

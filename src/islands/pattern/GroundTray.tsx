@@ -2,7 +2,7 @@ import { Button, Choice } from '~/components';
 import type { ArticleView } from '~/core/model';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';
-import { ArticleFields } from './ArticleStrip';
+import { ArticleFields } from './ArticleFields';
 import { dropUnused } from './ClothPhotoDialog';
 import { CutLimits } from './CutLimits';
 import { GroundFields } from './GroundFields';

@@ -1,16 +1,16 @@
-import { Grid2x2, Hash, MoveVertical, Ruler } from 'lucide-react';
+import { Grid2x2, Hash, MoveVertical, Plus, Ruler } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
 import type { ArticleView, Piece } from '~/core/model';
 import type { Bounds } from '~/core/shape';
 import { edit, select, selectAll } from '~/store';
+import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
 import { useOpen } from '../project/useOpen';
 import { useSingleKeys } from '../project/useSingleKeys';
 import { AddBar } from './AddBar';
-import { ArticleStrip } from './ArticleStrip';
-import { copyPieces } from './edits';
+import { addArticle, copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
 import { Overlay } from './Overlay';
 import css from './Pattern.module.css';
@@ -47,6 +47,7 @@ export function Pattern() {
   const singleKeys = useSingleKeys();
   if (!project) return null;
   const box = pictureBox(project);
+  const here = new Set(project.order);
   const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
   const [first] = picked;
   const word =
@@ -100,7 +101,11 @@ export function Pattern() {
   return (
     <div className={css.station}>
       <section className={css.table} aria-label="The picture">
-        <ArticleStrip project={project} />
+        <ArticleStrip project={project}>
+          <Button icon={<Plus size={18} />} onClick={addArticle}>
+            One more beside it
+          </Button>
+        </ArticleStrip>
         <AddBar project={project} />
         <div
           className={css.cloth}
@@ -145,7 +150,9 @@ export function Pattern() {
             snags={
               snagMarks
                 ? (plan?.snags ?? []).filter(
-                    (s) => s.severity !== 'note' || s.pieceIds.some((id) => selectedIds.includes(id)),
+                    (s) =>
+                      s.pieceIds.some((id) => here.has(id)) &&
+                      (s.severity !== 'note' || s.pieceIds.some((id) => selectedIds.includes(id))),
                   )
                 : []
             }

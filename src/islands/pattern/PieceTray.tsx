@@ -6,7 +6,7 @@ import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
 import { RouteChoice } from '../project/RouteChoice';
-import { ArticleOf } from './ArticleStrip';
+import { ArticleOf } from './ArticleFields';
 import { newId } from './edits';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';

@@ -7,7 +7,7 @@ import { formatLength } from '~/core/units';
 import { edit, select } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { RouteChoice } from '../project/RouteChoice';
-import { ArticleOf } from './ArticleStrip';
+import { ArticleOf } from './ArticleFields';
 import { articleInHand, copyPieces } from './edits';
 import { FabricChoice } from './FabricChoice';
 import { LineUpIcon } from './LineUpIcon';

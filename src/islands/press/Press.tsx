@@ -214,6 +214,7 @@ function Ticket({
   const fabricId = decides?.fabricId ?? project.pieces.find((p) => p.id === decides?.pieceIds[0])?.fabricId;
   const cloth = project.fabrics.find((f) => f.id === fabricId);
   const place = decides?.columns[t.decides.column];
+  const severalColumns = t.stage === 'bond' && !t.stop && (decides?.columns.length ?? 0) > 1;
   const web = project.webs.find((w) => w.id === t.webId);
   const { units } = project;
   const cautions = t.stop ? [t.stop, ...t.cautions] : t.cautions;
@@ -263,10 +264,14 @@ function Ticket({
           )}
         </dl>
         <StepsOn ticket={t} steps={steps} project={project} plan={plan} />
-        {place && t.stage === 'bond' && decides && decides.columns.length > 1 && !t.stop && (
-          <p className={css.under}>
-            Decided where {columnWords(project, place.layers)}: {formatArea(place.areaMm2, units)}.
-          </p>
+        {place && severalColumns && (
+          <figure className={css.decides}>
+            {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
+            <figcaption>
+              The seconds are decided where {columnWords(project, place.layers)}: {formatArea(place.areaMm2, units)}
+              {map ? ', pale in the picture.' : '.'}
+            </figcaption>
+          </figure>
         )}
         {cautions.length > 0 && (
           <ul className={css.cautions}>
@@ -294,7 +299,9 @@ function Ticket({
               <li key={text}>{text}</li>
             ))}
           </ul>
-          {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
+          {map && !severalColumns && (
+            <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />
+          )}
         </details>
         <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
           {looking ? 'Close the stack' : 'Look into the stack'}

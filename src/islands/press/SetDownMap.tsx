@@ -13,6 +13,10 @@ export function SetDownMap({
 }) {
   const { footprints, outline, deciding } = press;
   if (footprints.length === 0) return null;
+  // Numbers of set-downs that nearly cover one another are kept apart by being small.
+  const apart = Math.min(
+    ...footprints.flatMap((f, i) => footprints.slice(i + 1).map((g) => Math.hypot(f.x - g.x, f.y - g.y))),
+  );
   const minX = Math.min(...footprints.map((f) => f.x - f.w / 2)) - 6;
   const minY = Math.min(...footprints.map((f) => f.y - f.h / 2)) - 6;
   const maxX = Math.max(...footprints.map((f) => f.x + f.w / 2)) + 6;
@@ -30,7 +34,12 @@ export function SetDownMap({
       {footprints.map((f, i) => (
         <g key={`${f.x} ${f.y}`}>
           <rect className={css.foot} x={f.x - f.w / 2} y={f.y - f.h / 2} width={f.w} height={f.h} rx="6" />
-          <text className={css.footNumber} x={f.x} y={f.y} fontSize={Math.min(f.w, f.h) * 0.35}>
+          <text
+            className={css.footNumber}
+            x={f.x}
+            y={f.y}
+            fontSize={Math.max(5, Math.min(Math.min(f.w, f.h) * 0.35, apart * 0.9))}
+          >
             {i + 1}
           </text>
         </g>

@@ -1,51 +1,9 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { Button, NumberField, Picture, Select, TextField } from '~/components';
-import { type ArticleView, newGround, viewOf } from '~/core/model';
-import { edit, lookAtArticle, selectAll, useWorkbench } from '~/store';
-import css from './ArticleStrip.module.css';
+import { Button, NumberField, Select, TextField } from '~/components';
+import { type ArticleView, newGround } from '~/core/model';
+import { edit, lookAtArticle, selectAll } from '~/store';
+import css from './ArticleFields.module.css';
 import { addArticle, articleInHand, moveToArticle, takeArticleOut } from './edits';
-
-const NO_SPOTS = {};
-
-/** The articles of a project side by side, each on its own ground; one is looked at. Shown once there is more than one. */
-export function ArticleStrip({ project }: { project: ArticleView }) {
-  const whole = useWorkbench((s) => s.project);
-  if (!whole || whole.articles.length < 2) return null;
-  return (
-    <ul className={css.strip} aria-label="Articles">
-      {whole.articles.map((a) => {
-        const view = viewOf(whole, a.id);
-        const here = a.id === project.article.id;
-        const pieces = view.pieces.length === 1 ? '1 piece' : `${view.pieces.length} pieces`;
-        return (
-          <li key={a.id}>
-            <button
-              type="button"
-              className={css.article}
-              aria-pressed={here}
-              data-article={a.id}
-              onClick={() => lookAtArticle(a.id)}
-            >
-              <span className={css.thumb} aria-hidden="true">
-                <Picture project={view} spots={NO_SPOTS} title="" />
-              </span>
-              <span className={css.name}>{a.name || 'Unnamed'}</span>
-              <span className={css.count}>
-                {a.count > 1 ? `${a.count} × ` : ''}
-                {pieces}
-              </span>
-            </button>
-          </li>
-        );
-      })}
-      <li>
-        <Button icon={<Plus size={18} />} onClick={addArticle}>
-          One more beside it
-        </Button>
-      </li>
-    </ul>
-  );
-}
 
 /** What is asked of the article in hand: its name, how many are made, and what it lies on. */
 export function ArticleFields({ project }: { project: ArticleView }) {

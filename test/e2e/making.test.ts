@@ -1,0 +1,142 @@
+import { expect } from 'chai';
+import { By } from 'selenium-webdriver';
+import { Session } from './browser';
+
+describe('The making, in Chromium', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+  });
+  after(() => s.close());
+
+  const open = async (station: string): Promise<void> => {
+    await s.go(`/project/harbour-light/${station}`);
+    await s.settled();
+  };
+  const choose = (label: string, value: string, within = 'document'): Promise<unknown> =>
+    s.driver.executeScript(
+      `const field = [...${within}.querySelectorAll('label')].find((l) => l.textContent.startsWith(arguments[0]));
+       const select = field.querySelector('select') ?? document.getElementById(field.htmlFor);
+       select.value = arguments[1];
+       select.dispatchEvent(new Event('change', { bubbles: true }));`,
+      label,
+      value,
+    );
+
+  it('Press reads as the work is done: fuse cloth by cloth, the crab on the release sheet, then the ground', async () => {
+    await open('press');
+    const parts = await s.driver.findElements(By.css('section[data-part]'));
+    expect(await Promise.all(parts.map((p) => p.getAttribute('data-part')))).to.deep.equal(['fuse', 'sheet', 'ground']);
+    expect(await parts[0]!.getText())
+      .to.include('Glow silk')
+      .and.include('Foam batik');
+    const [, sheet, ground] = await Promise.all(parts.map((p) => p.getText()));
+    expect(sheet)
+      .to.include('Build “Crab”')
+      .and.match(/Let cool, lift\n\d+ s/);
+    expect(sheet).to.include('the release sheet');
+    expect(ground).to.include('The unit “Crab”, as one');
+    expect(ground).to.match(/The seconds are decided where .* lies on .*: .* pale in the picture/);
+    expect(ground).to.match(/So far \d+ min of hands, \d+ min of waiting/);
+    expect((await s.driver.findElements(By.css('[data-part=ground] [data-deciding]'))).length).to.be.above(2);
+    expect(await s.axe()).to.deep.equal([]);
+  });
+
+  it('each press has its own cover, and undo brings it back', async () => {
+    const covers = async (): Promise<string[]> =>
+      s.run(
+        'return [...new Set([...document.querySelectorAll("article dl")].map((d) => d.innerText.match(/Cover\\n(.*)/)?.[1]))]',
+      );
+    expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
+    await choose('To fuse, between', 'press-cloth');
+    await s.settled();
+    expect(await covers()).to.have.members(['press cloth', 'baking parchment']);
+    await s.press('Undo');
+    await s.settled();
+    expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
+  });
+
+  it('the look into a stack opens at the place that decides, and another can be chosen', async () => {
+    await s.driver.executeScript("document.querySelector('[data-part=sheet] button[aria-expanded]').click()");
+    await s.find('[data-part=sheet] canvas');
+    const options = await s.run<string[]>(
+      'return [...document.querySelector("[data-part=sheet]").querySelectorAll("select option")].map((o) => o.textContent)',
+    );
+    const places = options.filter((o) => o.includes(', on ') || o.includes('(decides)'));
+    expect(places.filter((o) => o.includes('(decides)'))).to.have.length(1);
+    expect(places.length).to.be.above(1);
+    await s.driver.executeScript("document.querySelector('[data-part=sheet] button[aria-expanded]').click()");
+  });
+
+  it('Layers tells the same order as Press', async () => {
+    await open('layers');
+    const steps = await s.driver.findElements(By.css('aside ol [data-step]'));
+    expect(steps.length).to.be.above(20);
+    const texts = await Promise.all(steps.map((e) => e.getText()));
+    expect(texts.some((t) => /Bond the unit “Crab” as one/.test(t))).to.equal(true);
+  });
+
+  it('a piece gets its own way onto the cloth, alone and with others, and leaves the tracing sheets', async () => {
+    await open('pattern');
+    await s.run(
+      "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
+    );
+    await s.find('aside select');
+    await choose('How it gets onto the cloth', 'cut-from-print');
+    await s.settled();
+    expect(await s.text('aside')).to.include('Cut freely from the printed side');
+    await s.holds('it is kept', async () => JSON.stringify(await s.stored()).includes('"route":"cut-from-print"'));
+    await open('trace');
+    expect(await s.text('main')).to.not.match(/undefined|NaN/);
+    await open('pattern');
+    await s.run(
+      "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
+    );
+    await choose('How it gets onto the cloth', 'project');
+    await s.settled();
+  });
+
+  it('picked together they get one way, and undo gives it back', async () => {
+    await s.run(
+      "document.querySelector('[data-piece=crab]').dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))",
+    );
+    await s.holds('two are in hand', async () => (await s.text('aside')).includes('2 things in hand'));
+    await choose('How it gets onto the cloth', 'cutter-fabric-up');
+    await s.settled();
+    const kept = async (): Promise<number> =>
+      (JSON.stringify(await s.stored()).match(/"route":"cutter-fabric-up"/g) ?? []).length;
+    await s.holds('both are kept so', async () => (await kept()) === 2);
+    await s.press('Undo');
+    await s.settled();
+  });
+
+  it('another article stands beside the first, with its own ground and pieces; undo takes it away', async () => {
+    await open('pattern');
+    await s.press('One more article');
+    await s.settled();
+    const articles = async (): Promise<number> => (await s.driver.findElements(By.css('[data-article]'))).length;
+    await s.holds('two stand side by side', async () => (await articles()) === 2);
+    expect(await s.driver.findElements(By.css('main svg[data-flipped] [data-piece]'))).to.have.length.above(0);
+    const onPicture = (): Promise<number> =>
+      s.run(
+        'return document.querySelectorAll("section[aria-label=\\"The picture\\"] div > svg[data-flipped] [role=button]").length',
+      );
+    expect(await onPicture()).to.equal(0);
+    await s.press('a shape');
+    await s.press('Lay it on the ground', '//dialog');
+    await s.settled();
+    await s.holds('one piece lies there', async () => (await onPicture()) === 1);
+    expect(await s.text('li[data-here=true]')).to.include('1 piece');
+    expect(await s.axe()).to.deep.equal([]);
+    for (const width of [390, 820, 1280]) {
+      await s.size(width, 800);
+      expect(await s.overflows(), String(width)).to.equal(false);
+    }
+    await (await s.find('[data-article=main]')).click();
+    await s.holds('the first is looked at again', async () => (await onPicture()) === 36);
+    await s.press('Undo');
+    await s.press('Undo');
+    await s.settled();
+    await s.holds('it is one again', async () => (await articles()) === 0);
+  });
+});
