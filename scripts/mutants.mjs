@@ -18,9 +18,15 @@ const MODULES = {
   facing: { files: ['facing'], tests: ['more-guards', 'geometry-guards', 'facing', 'trace'] },
   match: { files: ['match'], tests: ['core-guards', 'match', 'material'] },
   shape: { files: ['shape'], tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid'] },
-  sheet: { files: ['sheet'], tests: ['more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more'] },
+  sheet: {
+    files: ['sheet'],
+    tests: ['more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more'],
+  },
   arrange: { files: ['arrange'], tests: ['more-guards', 'geometry-guards', 'core-guards', 'arrange'] },
-  settle: { files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'], tests: ['more-guards', 'core-guards', 'nest', 'sheet'] },
+  settle: {
+    files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'],
+    tests: ['more-guards', 'core-guards', 'nest', 'sheet'],
+  },
   making: { files: ['making'], tests: ['making', 'more-guards', 'plan'] },
 };
 /** A run that takes longer counts as noticed: somebody would. */

@@ -11,16 +11,15 @@ import {
   type Things,
 } from '~/core/drawer';
 import { newId, type Picture } from '~/core/model';
-import { demoDrawer } from '~/demo';
 import { db } from './db';
 
 const table = <K extends DrawerKind>(kind: K): EntityTable<Things[K], 'id'> => db[kind] as never;
 export const DRAWER_TABLES = [...DRAWER_KINDS.map((k) => db[k]), db.drawerPictures];
 
-/** Puts the demo's things into the Drawer, unless something is there already. Runs inside a transaction of the caller. */
-export async function layOutDrawer(): Promise<void> {
+/** Puts things into the Drawer, each kind unless something is there already. Runs inside a transaction of the caller. */
+export async function layOutDrawer(things: DrawerContents): Promise<void> {
   for (const kind of DRAWER_KINDS)
-    if ((await table(kind).count()) === 0) await table(kind).bulkPut([...demoDrawer()[kind]] as never[]);
+    if ((await table(kind).count()) === 0) await table(kind).bulkPut([...things[kind]] as never[]);
 }
 
 /** Everything in the Drawer, by name. */

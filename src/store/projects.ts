@@ -1,6 +1,5 @@
 import { nth } from '~/core/lists';
 import { isPlainId, LIMITS, newId, newProject, type Project } from '~/core/model';
-import { harbourLight } from '~/demo';
 import { Told } from './attempt';
 import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
 import { DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
@@ -46,15 +45,20 @@ async function tidy(now = Date.now()): Promise<void> {
 
 /** On the very first visit the demo's project and Drawer are laid out; never again, so that what is deleted stays deleted. */
 export async function seedDemo(): Promise<void> {
-  await db.transaction('rw', [db.projects, db.settings, db.keptPictures, ...DRAWER_TABLES], async () => {
-    if (!(await db.settings.get('demo-laid-out'))) {
-      await db.settings.put({ key: 'demo-laid-out', value: true });
-      if (!(await db.projects.get('harbour-light'))) await db.projects.put(row(harbourLight()));
-    }
-    if (await db.settings.get('drawer-laid-out')) return;
-    await db.settings.put({ key: 'drawer-laid-out', value: true });
-    await layOutDrawer();
-  });
+  const laidOut = await db.settings.bulkGet(['demo-laid-out', 'drawer-laid-out']);
+  if (laidOut.some((done) => !done)) {
+    // Loaded before the transaction: one that waits for anything but the database is over.
+    const demo = await import('~/demo');
+    await db.transaction('rw', [db.projects, db.settings, db.keptPictures, ...DRAWER_TABLES], async () => {
+      if (!(await db.settings.get('demo-laid-out'))) {
+        await db.settings.put({ key: 'demo-laid-out', value: true });
+        if (!(await db.projects.get('harbour-light'))) await db.projects.put(row(demo.harbourLight()));
+      }
+      if (await db.settings.get('drawer-laid-out')) return;
+      await db.settings.put({ key: 'drawer-laid-out', value: true });
+      await layOutDrawer(demo.demoDrawer());
+    });
+  }
   await tidy();
 }
 
@@ -82,7 +86,7 @@ const FABRICS_TO_START = 60;
 export async function makeProject(): Promise<string> {
   const taken = await namesInUse();
   const drawer = await readDrawer();
-  const demo = harbourLight();
+  const demo = (await import('~/demo')).harbourLight();
   const fabrics = drawer.fabrics.length > 0 ? drawer.fabrics.slice(0, FABRICS_TO_START) : demo.fabrics;
   const irons = drawer.irons.length > 0 ? drawer.irons.slice(0, LIMITS.irons) : demo.irons;
   const used = new Set(fabrics.map((f) => f.photo?.pictureId));
