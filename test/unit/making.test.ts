@@ -619,6 +619,7 @@ describe('making: settings that hands can tell apart', () => {
   });
   it('bonds next to each other that share a time are one ticket, at a time that is right for each', () => {
     const p = harbourLight();
+    for (const q of p.pieces) q.unit = null;
     const plan = planProject(p);
     const tickets = plan.press.filter((t) => t.stage === 'bond');
     tickets.forEach((t, i) => {

@@ -32,7 +32,12 @@ describe('plan: the demo', () => {
 
   it('bonds in the layer order', () => {
     expect(plan.order).to.deep.equal(demo.order);
-    expect(plan.press.filter((t) => t.stage === 'bond').flatMap((t) => t.pieceIds)).to.deep.equal(demo.order);
+    const bonds = plan.press.filter((t) => t.stage === 'bond');
+    // The crab is built first; then everything goes to the ground as it lies, the crab where its lowest piece does.
+    expect(bonds.map((t) => t.on)[0]).to.equal('sheet');
+    const built = new Set(bonds[0]!.pieceIds);
+    expect(bonds.slice(1).flatMap((t) => t.pieceIds)).to.deep.equal(demo.order.filter((id) => !built.has(id)));
+    expect([...built]).to.deep.equal(['crab', 'eye-left', 'eye-right']);
   });
 
   it('draws the lettering reversed, and tells no one to care about the O', () => {

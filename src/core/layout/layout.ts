@@ -252,15 +252,27 @@ export function stripsOf(wanted: LayoutAsk, layout: Pick<Layout, 'placements' | 
   return strips;
 }
 
-/** What is drawn for a placement: the shape itself where the layout shows one with room around it, and on a patch all shapes that are cut from it. */
+const outlineOf = (plan: Traced, pieceId: string): string | undefined =>
+  plan.tracings.find((t) => t.pieceId === pieceId)?.outline;
+
+/** What is drawn for a placement: the shape itself where the layout shows one with room around it, the web's own outline of a patch. */
 export function drawnOutline(plan: Traced, wanted: LayoutAsk, partId: string): Region {
   const part = wanted.parts.get(partId);
-  const outlineOf = (pieceId: string): string | undefined => plan.tracings.find((t) => t.pieceId === pieceId)?.outline;
-  if (part?.what === 'patch' && part.strip === null)
-    return [
-      ...regionOf(part.patch.outline),
-      ...part.patch.placements.flatMap((p) => placedRegion(outlineOf(p.id) ?? 'M0 0', p)),
-    ];
-  const own = wanted.kind === 'cloth' && part?.what === 'piece' ? outlineOf(part.pieceId) : undefined;
+  const own =
+    part?.what === 'patch' && part.strip === null
+      ? part.patch.outline
+      : wanted.kind === 'cloth' && part?.what === 'piece'
+        ? outlineOf(plan, part.pieceId)
+        : undefined;
   return regionOf(own ?? wanted.request.parts.find((p) => p.id === partId)?.outline ?? 'M0 0', ROUGH_TOLERANCE_MM);
+}
+
+/** The shapes that are cut from a patch once it is fused, where they lie on it; none for anything else. */
+export function shapesOnPatch(plan: Traced, wanted: LayoutAsk, partId: string): { pieceId: string; region: Region }[] {
+  const part = wanted.parts.get(partId);
+  if (part?.what !== 'patch' || part.strip !== null) return [];
+  return part.patch.placements.map((p) => ({
+    pieceId: p.id,
+    region: placedRegion(outlineOf(plan, p.id) ?? 'M0 0', p),
+  }));
 }

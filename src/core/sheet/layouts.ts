@@ -1,4 +1,4 @@
-import { drawnOutline, type LayoutAsk, stripsOf } from '../layout';
+import { drawnOutline, type LayoutAsk, shapesOnPatch, stripsOf } from '../layout';
 import { type Layout, lookup, type Plan, type Project, pieceName } from '../model';
 import { placedRegion } from '../nest';
 import {
@@ -29,6 +29,10 @@ export interface LaidPart {
   readonly rough: Region;
   readonly number: number;
   readonly label: string;
+  /** The cloth it is for. */
+  readonly fabricId: string;
+  /** Of a patch, the shapes that are cut from it later. */
+  readonly inner: readonly { readonly pieceId: string; readonly number: number; readonly region: Region }[];
 }
 
 /** Every part of one strip of a layout, in the strip's own coordinates. */
@@ -65,6 +69,15 @@ export function laidParts(
         rough: wanted.kind === 'cloth' ? placedRegion(outline, p) : [],
         number,
         label,
+        fabricId:
+          part.what === 'patch'
+            ? part.patch.fabricId
+            : (project.pieces.find((q) => q.id === part.pieceId)?.fabricId ?? ''),
+        inner: shapesOnPatch(plan, wanted, p.id).map((s) => ({
+          pieceId: s.pieceId,
+          number: look.number(s.pieceId),
+          region: transformRegion(s.region, move),
+        })),
       },
     ];
   });
@@ -99,9 +112,11 @@ export function layoutSheets(
         ...parts.flatMap((p) => [
           { region: p.region, stroke: 'outline' as const },
           ...(p.rough.length > 0 ? [{ region: p.rough, stroke: 'dotted' as const }] : []),
+          ...p.inner.map((s) => ({ region: s.region, stroke: 'fine' as const })),
         ]),
       ],
       texts: parts.flatMap((p) => {
+        if (p.inner.length > 0) return patchTexts(p);
         const spot = labelSpot(p.region);
         const size = Math.max(2.5, Math.min(6, spot.roomMm));
         const text = (m: Mark) => m as Extract<Mark, { type: 'text' }>;
@@ -143,6 +158,21 @@ export function layoutSheets(
       });
   }
   return { title: `${project.name} · layout on ${name}`, pages };
+}
+
+/** A patch's name at its upper left corner, and the numbers of its shapes. */
+function patchTexts(p: LaidPart): Drawing['texts'] {
+  const text = (m: Mark) => m as Extract<Mark, { type: 'text' }>;
+  const b = boundsOf(p.region);
+  return [
+    text(words(b.minX + 2, b.minY + 4, 2.8, p.label)),
+    ...p.inner.map((s) => {
+      const spot = labelSpot(s.region);
+      return text(
+        words(spot.x, spot.y + 1.5, Math.max(2.5, Math.min(5, spot.roomMm)), String(s.number), 'middle', true),
+      );
+    }),
+  ];
 }
 
 /** A drawing turned a quarter clockwise; its words stay upright. */

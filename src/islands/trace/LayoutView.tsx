@@ -4,7 +4,7 @@ import type { LaidStrip, LayoutAsk } from '~/core/layout';
 import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
 import type { NestPlacement } from '~/core/nest';
-import { labelSpot, printRegion } from '~/core/shape';
+import { boundsOf, labelSpot, printRegion } from '~/core/shape';
 import { laidParts } from '~/core/sheet';
 import css from './Trace.module.css';
 
@@ -37,7 +37,6 @@ export function LayoutView({
   const [drag, setDrag] = useState<{ name: string; x: number; y: number; fromX: number; fromY: number } | null>(null);
   const parts = useMemo(() => laidParts(project, plan, wanted, strip.placements), [project, plan, wanted, strip]);
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
-  const fabricOf = new Map(project.pieces.map((p) => [p.id, p.fabricId]));
   const { minX, minY, maxX, maxY } = strip.bounds;
   const w = maxX - minX;
   const h = maxY - minY;
@@ -79,8 +78,8 @@ export function LayoutView({
           const moving = drag?.name === name ? drag : null;
           const spot = labelSpot(part.region);
           const size = Math.max(5, Math.min(14, spot.roomMm));
-          const colour =
-            wanted.kind === 'web' && part.pieceId ? colours.get(fabricOf.get(part.pieceId) ?? '') : undefined;
+          const colour = wanted.kind === 'web' ? colours.get(part.fabricId) : undefined;
+          const corner = boundsOf(part.region);
           return (
             <g
               key={name}
@@ -126,10 +125,39 @@ export function LayoutView({
               <path
                 d={printRegion(part.region, 2)}
                 fill={colour ?? '#fffdf8'}
-                fillOpacity={colour ? 0.5 : 0.7}
+                fillOpacity={part.inner.length > 0 ? 0.22 : colour ? 0.5 : 0.7}
                 className={css.cut}
                 fillRule="evenodd"
               />
+              {part.inner.map((s, k) => {
+                const at = labelSpot(s.region);
+                return (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: copies are known by their place on the patch
+                  <g key={k}>
+                    <path
+                      d={printRegion(s.region, 2)}
+                      fill={colour ?? '#fffdf8'}
+                      fillOpacity="0.5"
+                      className={css.cut}
+                      fillRule="evenodd"
+                    />
+                    <g transform={`translate(${at.x} ${at.y})${flipped ? ' scale(-1 1)' : ''}`}>
+                      <text className={css.partNumber} fontSize={Math.max(5, Math.min(12, at.roomMm))}>
+                        {s.number}
+                      </text>
+                    </g>
+                  </g>
+                );
+              })}
+              {part.inner.length > 0 && (
+                <g
+                  transform={`translate(${flipped ? corner.maxX - 3 : corner.minX + 3} ${corner.minY + 8})${flipped ? ' scale(-1 1)' : ''}`}
+                >
+                  <text className={css.patchName} fontSize="7">
+                    {part.label}
+                  </text>
+                </g>
+              )}
               <g transform={`translate(${spot.x} ${spot.y})${flipped ? ' scale(-1 1)' : ''}`}>
                 <text className={css.partNumber} fontSize={size}>
                   {part.number > 0 ? part.number : ''}
