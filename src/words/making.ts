@@ -54,7 +54,16 @@ function setting({ ticket, step, project }: About): string {
   return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${seconds(ticket.dwell.seconds)}, set down ${times}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
-const copies = ({ step }: About): string => (step.copies > 1 ? ` Each in all its copies, up to ${step.copies}.` : '');
+const copies = ({ step }: About): string =>
+  step.copies === 1
+    ? ''
+    : step.pieceIds.length === 1
+      ? ` ${step.copies} copies.`
+      : ` Each as often as it is made, up to ${step.copies} times.`;
+
+/** How an iron is handled while it fuses; a press closes by itself. */
+const still = ({ project }: About): string =>
+  lookup(project).iron.kind === 'heat-press' ? '' : ' Set the iron down and lift it; do not slide.';
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
@@ -76,9 +85,9 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cut-cover': (d, a) =>
     `Cut a piece of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'fuse-shapes': (_, a) =>
-    `Lay the web on the wrong side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)} Set the iron down and lift it; do not slide.`,
+    `Lay the web on the wrong side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
-    `Lay patch ${d.patch} on the wrong side of ${a.cloth}, liner up, clear of its edges, and fuse it from the centre out.${setting(a)} Set the iron down and lift it; do not slide.`,
+    `Lay patch ${d.patch} on the wrong side of ${a.cloth}, liner up, clear of its edges, and fuse it from the centre out.${setting(a)}${still(a)}`,
   'take-first-liner-off': (_, a) => `Take the liner that clings less off ${a.pieces}. The one with the line stays on.`,
   'take-liner-off': (_, a) => `Take the liner off ${a.pieces}.${copies(a)} A scratch with a pin starts it.`,
   'take-unit-liner-off': (_, a) =>

@@ -2,10 +2,11 @@ import { expect } from 'chai';
 import { align, GROUND_SIZES, groundBox, itemsOf, resizeItems, snapLines, snapMove } from '~/core/arrange';
 import { judgeSheet, judgeTracing } from '~/core/facing';
 import { copiesPerLoad } from '~/core/making';
+import { fabricFrom, webFrom } from '~/core/material';
 import { viewOf, type Word } from '~/core/model';
 import { reachOf, settle, splitForRoll } from '~/core/nest';
 import { planProject } from '~/core/plan';
-import { placementPlan, plugFor } from '~/core/press';
+import { placementPlan, plugFor, remediesFor, runAt, settingFor, windowOf } from '~/core/press';
 import {
   areaMm2,
   boundsOf,
@@ -18,7 +19,7 @@ import {
   thinStepMm,
 } from '~/core/shape';
 import { fromDxf, placementSheets, sheetsToSvg, tileDrawing, titleBlock, toDxf } from '~/core/sheet';
-import { cotton, groundOf, iron, piece, project, square } from './helpers';
+import { cotton, groundOf, iron, piece, pressAsk, project, square, web } from './helpers';
 
 // What mutation testing found unnoticed, gathered in a second round.
 
@@ -285,6 +286,62 @@ describe('nest: splitting, settling, reaching', () => {
     expect(reachOf(parts, [put('a', 50, 0), { ...put('b', 10, 0), bin: 's' }])).to.equal(90);
     expect(reachOf(parts, [{ ...put('a', 50, 0), rotateDeg: 90 }])).to.be.closeTo(50, 1e-9);
     expect(reachOf(parts, [{ ...put('a', 50, 0), rotateDeg: 270 }])).to.be.closeTo(90, 1e-9);
+  });
+});
+
+describe('press: what is told, and when', () => {
+  const steamy = (heatC = 150) => ({ heatC, dwellS: 8, steam: true });
+  it('a leaflet that wants steam is told of where it is pressed dry, only to bond, and only by an iron that makes steam', () => {
+    const w = web({ leaflet: { fuse: steamy(), bond: steamy() } });
+    const told = (more: Parameters<typeof pressAsk>[0]) =>
+      settingFor(pressAsk({ web: w, ...more })).cautions.some((c) => c.code === 'leaflet-wants-steam');
+    expect(told({ steam: false })).to.equal(true);
+    expect(told({ steam: true })).to.equal(false);
+    expect(told({})).to.equal(false);
+    expect(told({ steam: false, iron: iron({ steam: false }) })).to.equal(false);
+    expect(told({ steam: false, stage: 'fuse', onto: [] })).to.equal(false);
+    expect(settingFor(pressAsk({ steam: false })).cautions.some((c) => c.code === 'leaflet-wants-steam')).to.equal(
+      false,
+    );
+  });
+  it('to press dry is offered with the window of a dry press', () => {
+    const felt = fabricFrom('wool-felt', { id: 'w', name: '', maxIronC: 200 });
+    const r = pressAsk({ fabric: felt, onto: [felt], web: webFrom('medium-film', { id: 'm', name: '' }), steam: true });
+    const dry = windowOf(runAt({ ...r, steam: false }, 150, { steam: false }));
+    const offered = remediesFor(r, 150, null).find((m) => m.code === 'dry');
+    if (!dry) throw new Error('it can be pressed dry');
+    expect(offered).to.deep.equal({ code: 'dry', minS: dry.minS, maxS: dry.maxS });
+  });
+  it('what holds the heat up is told as a share of all there is above the bond: of one cloth bare, by hand', () => {
+    const r = pressAsk();
+    const { stack } = runAt(r, 150);
+    const cloth = stack.layers[0]!.layer;
+    const own = cloth.thicknessMm / 1000 / cloth.conductivityWmK;
+    // The plate's touch, the web with its own contacts, and the cloth: everything down to the far face of the web.
+    const webLayer = stack.layers[1]!.layer;
+    const all =
+      stack.plateM2KW +
+      own +
+      stack.contactsM2KW[0]! +
+      webLayer.thicknessMm / 1000 / webLayer.conductivityWmK +
+      stack.contactsM2KW[1]!;
+    const told = settingFor(r).reasons.find((x) => x.code === 'matters-layer');
+    if (told?.code !== 'matters-layer') throw new Error('a layer matters most');
+    const most = Math.max(own, stack.plateM2KW, webLayer.thicknessMm / 1000 / webLayer.conductivityWmK);
+    const alone = stack.plateM2KW + own + stack.contactsM2KW[0]!;
+    expect([most / all, most / alone].some((share) => Math.abs(share - told.share) < 1e-9)).to.equal(true);
+    expect(settingFor(r).placements).to.equal(1);
+  });
+});
+
+describe('arrange: the ground’s box', () => {
+  it('begins at its corner and ends at its sides', () => {
+    expect(groundBox({ ...groundOf(project()), widthMm: 120, heightMm: 80 })).to.deep.equal({
+      minX: 0,
+      minY: 0,
+      maxX: 120,
+      maxY: 80,
+    });
   });
 });
 

@@ -29,44 +29,80 @@ export function orderWith(wanted: readonly string[], pairs: readonly Pair[], ove
       [`${o.over}\u0000${o.under}`, o.areaMm2] as const,
     ]),
   );
-  for (let guard = 0; guard <= pairs.length; guard++) {
-    const result = sorted(wanted, active);
-    if (result.left.length === 0) return { order: result.order, circles };
-    const circle = findCircle(result.left, active);
+  // Circles are found one after another on one run; what comes of the order is then worked out once, without the pairs given up.
+  const run = new Kahn(wanted, active);
+  for (let left = run.left(); left.length > 0; left = run.left()) {
+    const circle = findCircle(left, active);
     const inCircle = circle.map((id, i): Pair => ({ under: id, over: nth(circle, (i + 1) % circle.length) }));
     const giveUp = inCircle.reduce((least, p) =>
       (area.get(`${p.under}\u0000${p.over}`) ?? 0) < (area.get(`${least.under}\u0000${least.over}`) ?? 0) ? p : least,
     );
     circles.push({ pieceIds: circle, giveUp });
-    active = active.filter((p) => p.under !== giveUp.under || p.over !== giveUp.over);
+    const gone = active.filter((p) => p.under === giveUp.under && p.over === giveUp.over);
+    active = active.filter((p) => !gone.includes(p));
+    for (const p of gone) run.release(p);
   }
-  return { order: [...wanted], circles };
+  return { order: circles.length === 0 ? run.order : new Kahn(wanted, active).order, circles };
 }
 
-/** Kahn's algorithm, always taking the free piece that comes first in the wanted order. */
-function sorted(wanted: readonly string[], pairs: readonly Pair[]): { order: string[]; left: string[] } {
-  const place = new Map(wanted.map((id, i) => [id, i]));
-  const waits = new Map(wanted.map((id) => [id, 0]));
-  const next = new Map<string, string[]>();
-  for (const p of pairs) {
-    waits.set(p.over, inMap(waits, p.over) + 1);
-    next.set(p.under, [...(next.get(p.under) ?? []), p.over]);
+/** Kahn's algorithm, always taking the free piece that comes first in the wanted order. Source: Kahn 1962, topological sorting. */
+class Kahn {
+  readonly order: string[] = [];
+  private readonly place: ReadonlyMap<string, number>;
+  private readonly waits: Map<string, number>;
+  private readonly next = new Map<string, string[]>();
+  private readonly free: string[];
+
+  constructor(
+    private readonly wanted: readonly string[],
+    pairs: readonly Pair[],
+  ) {
+    this.place = new Map(wanted.map((id, i) => [id, i]));
+    this.waits = new Map(wanted.map((id) => [id, 0]));
+    for (const p of pairs) {
+      this.waits.set(p.over, inMap(this.waits, p.over) + 1);
+      const after = this.next.get(p.under);
+      if (after) after.push(p.over);
+      else this.next.set(p.under, [p.over]);
+    }
+    this.free = wanted.filter((id) => this.waits.get(id) === 0);
+    this.go();
   }
-  const free = wanted.filter((id) => waits.get(id) === 0);
-  const order: string[] = [];
-  while (free.length > 0) {
-    let first = 0;
-    for (let i = 1; i < free.length; i++) if (inMap(place, nth(free, i)) < inMap(place, nth(free, first))) first = i;
-    for (const id of free.splice(first, 1)) {
-      order.push(id);
-      for (const over of next.get(id) ?? []) {
-        waits.set(over, inMap(waits, over) - 1);
-        if (waits.get(over) === 0) free.push(over);
+
+  /** One piece fewer is waited for. */
+  private freed(id: string): void {
+    const left = inMap(this.waits, id) - 1;
+    this.waits.set(id, left);
+    if (left === 0) this.free.push(id);
+  }
+
+  private go(): void {
+    const { free, place } = this;
+    while (free.length > 0) {
+      let first = 0;
+      for (let i = 1; i < free.length; i++) if (inMap(place, nth(free, i)) < inMap(place, nth(free, first))) first = i;
+      for (const id of free.splice(first, 1)) {
+        this.order.push(id);
+        for (const over of this.next.get(id) ?? []) this.freed(over);
       }
     }
   }
-  const done = new Set(order);
-  return { order, left: wanted.filter((id) => !done.has(id)) };
+
+  /** Gives up a pair whose lower piece still waits, and goes on. */
+  release(pair: Pair): void {
+    const after = this.next.get(pair.under);
+    const at = after?.indexOf(pair.over) ?? -1;
+    if (!after || at < 0) return;
+    after.splice(at, 1);
+    this.freed(pair.over);
+    this.go();
+  }
+
+  /** Pieces that wait for one another for ever. */
+  left(): string[] {
+    const done = new Set(this.order);
+    return this.wanted.filter((id) => !done.has(id));
+  }
 }
 
 /** Some circle among pieces that each wait for another: walk back until a piece comes again. */

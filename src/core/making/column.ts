@@ -1,8 +1,8 @@
-import type { Laid, LaidArticle } from '../laid';
+import type { LaidArticle } from '../laid';
 import { fabricFrom } from '../material';
 import type { Fabric, Web } from '../model';
 import type { PressColumn, PressLayer } from '../press';
-import { cleanAreaMm2, type Region } from '../shape';
+import type { Region } from '../shape';
 import { PLACE_MM2 } from './data';
 
 /** A place under a press at which the same pieces lie on one another. */
@@ -89,7 +89,3 @@ export function columnAt(
 /** The layers of a column by name, as the plan tells them. */
 export const layerIds = (column: PressColumn): string[] =>
   column.map((l) => (l.role === 'fabric' ? l.fabric.id : l.role === 'web' ? l.web.id : l.role));
-
-/** The whole of what some pieces cover. */
-export const coveredMm2 = (laid: Laid, ids: ReadonlySet<string>): number =>
-  laid.placed.reduce((sum, p) => (ids.has(p.id) ? sum + cleanAreaMm2(p.region) : sum), 0);

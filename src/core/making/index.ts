@@ -1,7 +1,6 @@
-export { coveredMm2, type PressPlace, placesUnder } from './column';
+export { type PressPlace, placesUnder } from './column';
 export * from './load';
 export * from './making';
-export { bondings } from './order';
 export { decidingPlace, type Press } from './presses';
 export * from './state';
 export * from './step';

@@ -95,31 +95,21 @@ function afterStep(step: Step, p: PieceState): Change {
 }
 
 /**
- * What lies where after a step: a pure fold.
- * @returns the state after it, or the first piece with which it cannot be done
+ * Every step played through: what lies where after all of them, or the first piece with which one cannot be done.
+ * A piece that is to be bonded and is not at the end counts as that, too.
  */
-export function afterDoing(state: State, step: Step): { readonly state: State } | { readonly impossible: Impossible } {
-  let next: Map<string, PieceState> | null = null;
-  for (const id of step.pieceIds) {
-    const change = afterStep(step, inMap(next ?? state, id));
-    if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
-    next ??= new Map(state);
-    next.set(id, { ...inMap(state, id), ...change.to });
-  }
-  return { state: next ?? state };
-}
-
-/** The state after all steps, or where hands would stop. */
 export function foldSteps(
   pieces: ReadonlyMap<string, PieceFacts>,
   steps: readonly Step[],
 ): { readonly state: State } | { readonly impossible: Impossible } {
-  let state = startOf(pieces);
-  for (const step of steps) {
-    const after = afterDoing(state, step);
-    if ('impossible' in after) return after;
-    state = after.state;
-  }
+  const state = new Map(startOf(pieces));
+  for (const step of steps)
+    for (const id of step.pieceIds) {
+      const before = inMap(state, id);
+      const change = afterStep(step, before);
+      if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
+      state.set(id, { ...before, ...change.to });
+    }
   for (const [pieceId, p] of state)
     if (!p.bonded && !inMap(pieces, pieceId).bare) return { impossible: { stepId: '', pieceId, code: 'not-bonded' } };
   return { state };

@@ -29,6 +29,8 @@ export interface LaidPart {
   readonly rough: Region;
   readonly number: number;
   readonly label: string;
+  /** A patch's letter, where there is no room for its label; empty for anything else. */
+  readonly letter: string;
   /** The cloth it is for. */
   readonly fabricId: string;
   /** Of a patch, the shapes that are cut from it later. */
@@ -69,6 +71,7 @@ export function laidParts(
         rough: wanted.kind === 'cloth' ? placedRegion(outline, p) : [],
         number,
         label,
+        letter: part.what === 'patch' ? part.patch.name : '',
         fabricId:
           part.what === 'patch'
             ? part.patch.fabricId
@@ -165,7 +168,7 @@ function patchTexts(p: LaidPart): Drawing['texts'] {
   const text = (m: Mark) => m as Extract<Mark, { type: 'text' }>;
   const b = boundsOf(p.region);
   return [
-    text(words(b.minX + 2, b.minY + 4, 2.8, p.label)),
+    text(words(b.minX + 2, b.minY + 4, 2.8, p.label.length * 1.6 < b.maxX - b.minX ? p.label : p.letter)),
     ...p.inner.map((s) => {
       const spot = labelSpot(s.region);
       return text(

@@ -154,7 +154,7 @@ export function LayoutView({
                   transform={`translate(${flipped ? corner.maxX - 3 : corner.minX + 3} ${corner.minY + 8})${flipped ? ' scale(-1 1)' : ''}`}
                 >
                   <text className={css.patchName} fontSize="7">
-                    {part.label}
+                    {part.label.length * 4 < corner.maxX - corner.minX ? part.label : part.letter}
                   </text>
                 </g>
               )}
