@@ -534,16 +534,31 @@ describe('making: webs and schools with habits of their own', () => {
     expect(ticket!.dwell.minS).to.be.at.least(Math.max(...own) - 0.11);
     expect(plan.making.handsS).to.not.be.closeTo(each.making.handsS, 5);
   });
+  it('what wants another heat is laid and bonded by itself where it stands; the rest is pressed at once all the same', () => {
+    const p = harbourLight();
+    for (const q of p.pieces) q.unit = null;
+    p.schools.lay = 'all-laid';
+    const plan = planProject(p);
+    expect(plan.press.every((t) => t.stop === null)).to.equal(true);
+    const steps = bonds(plan);
+    // The felt door takes no more than 110 °C: before it and after it one grid each.
+    const door = steps.findIndex((s) => s.pieceIds.join() === 'door');
+    expect(steps[door]!.does.code).to.equal('bond-piece');
+    expect(steps.slice(0, door).some((s) => s.does.code === 'bond-together')).to.equal(true);
+    expect(steps.slice(door + 1).some((s) => s.does.code === 'bond-together')).to.equal(true);
+    expect(steps.length).to.be.below(36);
+    expect(played(p)).to.have.property('state');
+  });
   it('places that no common time suits are pressed by themselves afterwards', () => {
     const voile = fabricFrom('voile', { id: 'voile', name: 'Voile' });
     const p = project(
       [
         piece('thin', square(60), { ...at(10, 10), fabricId: 'voile', webId: 'firm' }),
-        piece('low', square(90), { ...at(150, 150), fabricId: 'felt', webId: 'firm' }),
-        piece('top', square(60), { ...at(165, 165), fabricId: 'felt', webId: 'firm' }),
+        piece('low', square(90), { ...at(150, 150), fabricId: 'denim', webId: 'firm' }),
+        piece('top', square(60), { ...at(165, 165), fabricId: 'denim', webId: 'firm' }),
       ],
       {
-        fabrics: [cotton(), voile, fabricFrom('wool-felt', { id: 'felt', name: 'Felt' })],
+        fabrics: [cotton(), voile, fabricFrom('denim', { id: 'denim', name: 'Denim' })],
         webs: [webFrom('firm-film', { id: 'firm', name: 'Firm', stockMm: 9000 })],
       },
     );

@@ -43,4 +43,4 @@ export const LOAD_ROOM = figure(2, '× its area', 'two copies do not fit on less
 export const LOAD_STAGGERS = figure(8, 'shifts', 'ours');
 
 /** In a press over everything so many different columns are looked at. */
-export const MOST_TOGETHER = figure(60, 'columns', 'ours');
+export const MOST_TOGETHER = figure(40, 'columns', 'ours');

@@ -363,9 +363,12 @@ function lay(work: Work): Draft[] {
   const all = bonds(work, 'ground');
   return all.flatMap((one, i): Draft[] => {
     const { press } = one;
-    // Everything of an article is peeled, laid and tacked before the first of its presses.
-    if (press.does.code === 'bond-whole-ground') {
-      const apart = all.filter((p) => p.press.articleId === press.articleId && p.press.does.code === 'bond-places');
+    // Everything that goes down at once is peeled, laid and tacked before the first of its presses.
+    const atOnce = press.does.code === 'bond-whole-ground' || press.does.code === 'bond-together';
+    if (atOnce && project.schools.lay === 'all-laid') {
+      // Those that are pressed by themselves right after it were laid along with it.
+      const next = all.slice(i + 1).findIndex((p) => p.press.does.code !== 'bond-places');
+      const apart = all.slice(i + 1, next < 0 ? undefined : i + 1 + next);
       const [peel, ...rest] = bonding(work, withMore(one, apart), { tack: true });
       const before = [peel, ...rest].flatMap((d) => (d && d.kind !== 'bond' && d.kind !== 'cool' ? [d] : []));
       return [...before, pressStep(work, one), ...coolStep(work, one)];

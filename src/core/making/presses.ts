@@ -1,7 +1,7 @@
 import { type Laid, type LaidArticle, remember } from '../laid';
 import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth, sure } from '../lists';
-import { factsOf } from '../material';
+import { factsOf, flowC } from '../material';
 import {
   type Choice,
   type Fabric,
@@ -27,7 +27,7 @@ import {
   wantsSteam,
   windowOver,
 } from '../press';
-import { normalise, type Region, regionOf, uniteClean } from '../shape';
+import { cleanAreaMm2, normalise, type Region, regionOf, uniteClean } from '../shape';
 import { type Base, columnAt, type PressPlace } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
 import { setDownsFor } from './load';
@@ -284,19 +284,51 @@ const groundRegionOf = (laid: LaidArticle): Region | null => {
   return remember(grounds, outline, () => normalise(regionOf(outline)));
 };
 
-/** The bonds of one article. */
+/**
+ * The pieces that one heat suits, as many square millimetres of them as can be: what their cloth, web and ground bear, and what their web needs to flow.
+ * What wants another heat is laid and bonded by itself, where it stands in the order.
+ */
+function atOneHeatOf(
+  { look }: Laid,
+  { placed, ground }: LaidArticle,
+  order: readonly string[],
+  webOf: (id: string) => Web | null,
+): ReadonlySet<string> {
+  const areas = new Map(placed.map((p) => [p.id, cleanAreaMm2(p.region)]));
+  const ranges = order.flatMap((id) => {
+    const web = webOf(id);
+    if (!web) return [];
+    const bears = Math.min(web.maxC, look.fabricOf(look.piece(id)).maxIronC, ground?.maxIronC ?? web.maxC);
+    return [{ id, low: flowC(web), high: bears, areaMm2: inMap(areas, id) }];
+  });
+  let best: { readonly ids: readonly string[]; readonly areaMm2: number } = { ids: [], areaMm2: 0 };
+  for (const { high: at } of ranges) {
+    const suited = ranges.filter((r) => r.low <= at && at <= r.high);
+    const areaMm2 = suited.reduce((sum, r) => sum + r.areaMm2, 0);
+    if (areaMm2 > best.areaMm2) best = { ids: suited.map((r) => r.id), areaMm2 };
+  }
+  return new Set(best.ids);
+}
+
+/**
+ * The bonds of one article.
+ * @param apart pieces that are not laid along with everything else, since nothing gets through all that to bond them
+ */
 function bondsOf(
   laid: Laid,
   article: LaidArticle,
   webOf: (id: string) => Web | null,
+  apart: ReadonlySet<string> = new Set(),
 ): { bonds: Press[]; troubles: MakingTrouble[] } {
   const { project, look } = laid;
   const mine = new Set(article.placed.map((p) => p.id));
   const order = project.order.filter((id) => mine.has(id) && webOf(id) !== null);
   const allLaid = project.schools.lay === 'all-laid';
+  const alike = allLaid ? atOneHeatOf(laid, article, order, webOf) : null;
   const together = (id: string): string | null => {
     const web = webOf(id);
-    return allLaid ? 'all' : web && isStuck(web) ? web.id : null;
+    if (alike?.has(id) && !apart.has(id)) return 'all';
+    return allLaid ? null : web && isStuck(web) ? web.id : null;
   };
   const { bondings: found, troubles } = bondings(article, order, (id) => look.piece(id).unit, together);
   const regionOfPiece = new Map(article.placed.map((p) => [p.id, p.region]));
@@ -381,8 +413,16 @@ function bondsOf(
       if (one) bonds.push(one);
       continue;
     }
-    bonds.push(...wholeGroundAtOnce(b, press));
+    // Over the whole ground only where everything lies there; else over what does.
+    const whole = b.members.length === order.length;
+    bonds.push(
+      ...allAtOnce(b, press, (asideMm2) =>
+        whole ? { code: 'bond-whole-ground', asideMm2 } : { code: 'bond-together' },
+      ),
+    );
   }
+  const shut = bonds.filter((p) => p.does.code === 'bond-places' && p.setting.stop).flatMap((p) => p.members);
+  if (shut.some((id) => !apart.has(id))) return bondsOf(laid, article, webOf, new Set([...apart, ...shut]));
   const bonded = new Set(bonds.flatMap((p) => p.pieceIds));
   const loose = order.filter((id) => !bonded.has(id));
   if (!ground && loose.length > 0) more.push({ code: 'no-ground', articleId: article.article.id, pieceIds: loose });
@@ -390,14 +430,15 @@ function bondsOf(
 }
 
 /**
- * Everything laid, then the whole ground pressed in one grid: at a time that harms nothing anywhere.
+ * Everything laid, then pressed in one grid: at a time that harms nothing anywhere.
  * Places that need longer than that are pressed by themselves afterwards.
  */
-function wholeGroundAtOnce(
+function allAtOnce(
   b: Bonding,
   press: (b: Bonding, blocks: readonly Block[], places: readonly PressPlace[], does: StepDoing) => Press | null,
+  doing: (asideMm2: number) => StepDoing,
 ): Press[] {
-  const trial = press(b, b.blocks, b.places, { code: 'bond-whole-ground', asideMm2: 0 });
+  const trial = press(b, b.blocks, b.places, doing(0));
   if (!trial) return [];
   if (!trial.setting.stop) return [trial];
   const at = Math.min(hottestC(trial.request, trial.columns).at, leadingWeb(trial.request).leaflet.bond.heatC);
@@ -416,7 +457,7 @@ function wholeGroundAtOnce(
   const asideMm2 = asidePlaces.reduce((sum, p) => sum + p.areaMm2, 0);
   const restPlaces = b.places.filter((p) => !asidePlaces.includes(p));
   return [
-    press({ ...b, blocks: rest }, rest, restPlaces, { code: 'bond-whole-ground', asideMm2 }),
+    press({ ...b, blocks: rest }, rest, restPlaces, doing(asideMm2)),
     ...aside.map((block) =>
       press({ ...b, blocks: [block], members: block.ids }, [block], placesOf([block]), {
         code: 'bond-places',

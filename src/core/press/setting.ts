@@ -11,6 +11,7 @@ import {
   LONG_SHARE,
   LONGEST_S,
   MARGIN,
+  MOST_COLUMNS,
   MOST_THROUGH,
   MUCH_WATER_GSM,
   PILE_CEILING_KPA,
@@ -241,7 +242,9 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
     }
   }
   const { window } = over;
-  const remedies = !stop && slow(window) ? remediesFor(r, soleplateC, window, columns) : [];
+  // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
+  const few = columns.length <= MOST_COLUMNS.value;
+  const remedies = !stop && few && slow(window) ? remediesFor(r, soleplateC, window, columns) : [];
   if (!stop && !window) stop = shutBecause(web, over, remedies);
 
   const { seconds, minS, maxS, leafletRules, reasons: why } = dwellIn(r, soleplateC, window);

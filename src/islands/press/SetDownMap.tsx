@@ -13,10 +13,11 @@ export function SetDownMap({
 }) {
   const { footprints, outline, deciding } = press;
   if (footprints.length === 0) return null;
-  // Numbers of set-downs that nearly cover one another are kept apart by being small.
-  const apart = Math.min(
-    ...footprints.flatMap((f, i) => footprints.slice(i + 1).map((g) => Math.hypot(f.x - g.x, f.y - g.y))),
-  );
+  // A number stands towards the outer corner of its set-down, where it does not cover that of the next.
+  const mean = (of: 'x' | 'y'): number => footprints.reduce((sum, f) => sum + f[of], 0) / footprints.length;
+  const middle = { x: mean('x'), y: mean('y') };
+  const outwards = (at: number, from: number, size: number): number =>
+    at + Math.sign(Math.round(at - from)) * size * 0.3;
   const minX = Math.min(...footprints.map((f) => f.x - f.w / 2)) - 6;
   const minY = Math.min(...footprints.map((f) => f.y - f.h / 2)) - 6;
   const maxX = Math.max(...footprints.map((f) => f.x + f.w / 2)) + 6;
@@ -36,9 +37,9 @@ export function SetDownMap({
           <rect className={css.foot} x={f.x - f.w / 2} y={f.y - f.h / 2} width={f.w} height={f.h} rx="6" />
           <text
             className={css.footNumber}
-            x={f.x}
-            y={f.y}
-            fontSize={Math.max(5, Math.min(Math.min(f.w, f.h) * 0.35, apart * 0.9))}
+            x={outwards(f.x, middle.x, f.w)}
+            y={outwards(f.y, middle.y, f.h)}
+            fontSize={Math.min(f.w, f.h) * 0.22}
           >
             {i + 1}
           </text>
