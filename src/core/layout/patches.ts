@@ -188,6 +188,19 @@ const letter = (n: number): string =>
  */
 export function patchesOf(project: Project, plan: Traced): Patched {
   if (project.schools.first !== 'fuse-first') return NONE;
+  // Making, web use and layouts of one plan all ask for its patches.
+  const before = found.get(plan.tracings);
+  if (before?.project === project && before.choices === plan.choices) return before.patched;
+  const patched = findPatches(project, plan);
+  found.set(plan.tracings, { project, choices: plan.choices, patched });
+  return patched;
+}
+const found = new WeakMap<
+  Traced['tracings'],
+  { readonly project: Project; readonly choices: Traced['choices']; readonly patched: Patched }
+>();
+
+function findPatches(project: Project, plan: Traced): Patched {
   const look = lookup(project);
   const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
   const groups = new Map<string, { fabricId: string; webId: string; parts: NestPart[] }>();

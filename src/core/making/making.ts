@@ -17,6 +17,7 @@ import type {
 } from '../model';
 import { clothsOf, HANDLE_S, MOVE_S, resetS, SMALL_MOVES } from '../press';
 import { type Phase, RECIPE_FACTS } from '../recipe';
+import type { Bounds } from '../shape';
 import { layerIds } from './column';
 import { HANDS_S, PAINT_DRY_S, SPEED_MM_S } from './data';
 import { type Chosen, type Press, type Presses, pressesOf } from './presses';
@@ -42,6 +43,7 @@ interface Work {
   readonly tickets: ReadonlyMap<string, PressTicket>;
   readonly webOf: (pieceId: string) => Web | null;
   readonly perimeterMm: (pieceId: string) => number;
+  readonly boundsOf: (pieceId: string) => Bounds;
 }
 
 type Draft = Partial<Omit<Step, 'kind' | 'does'>> & { readonly kind: StepKind; readonly does: StepDoing };
@@ -126,18 +128,15 @@ function cutWeb(work: Work, pieces: readonly Piece[], webId: string, fabricId: s
         ]
       : []),
     ...free.map((p): Draft => {
-      const placed = sure(
-        work.laid.placed.find((x) => x.id === p.id),
-        'every piece lies somewhere',
-      ).bounds;
+      const b = work.boundsOf(p.id);
       return {
         kind: 'patch',
         ...about,
         does: {
           code: 'cut-cover',
           patch: '',
-          widthMm: placed.maxX - placed.minX + 2 * ROUGH_CUT_MM,
-          heightMm: placed.maxY - placed.minY + 2 * ROUGH_CUT_MM,
+          widthMm: b.maxX - b.minX + 2 * ROUGH_CUT_MM,
+          heightMm: b.maxY - b.minY + 2 * ROUGH_CUT_MM,
         },
         ...onPieces(work, [p], HANDS_S.roughCut.value, SPEED_MM_S.roughCut.value),
       };
@@ -289,11 +288,9 @@ function cut(work: Work): Draft[] {
   });
   return [...drawn, ...out];
 }
-const isSmall = ({ laid }: Work, piece: Piece): boolean => {
-  const placed = laid.placed.find((p) => p.id === piece.id);
-  if (!placed) return false;
-  const { bounds: b } = placed;
-  return Math.max(b.maxX - b.minX, b.maxY - b.minY) < laid.project.limits.smallMm;
+const isSmall = (work: Work, piece: Piece): boolean => {
+  const b = work.boundsOf(piece.id);
+  return Math.max(b.maxX - b.minX, b.maxY - b.minY) < work.laid.project.limits.smallMm;
 };
 
 /** Liner off, laid, bonded, cooled: one press with what goes before and after it. */
@@ -532,6 +529,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
     const webId = webIds.get(id) ?? null;
     return webId === null ? null : look.web(webId);
   };
+  const boxes = new Map(laid.placed.map((p) => [p.id, p.bounds]));
   const perimeters = new Map(chosen.tracings.map((t) => [t.pieceId, t.perimeterMm]));
   const { tickets, pressed } = ticketsOf(atOneHeat([...presses.fuses, ...presses.bonds], look.iron));
   const byId = new Map(tickets.map((t) => [t.id, t]));
@@ -542,6 +540,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
     tickets: byId,
     webOf,
     perimeterMm: (id) => inMap(perimeters, id),
+    boundsOf: (id) => inMap(boxes, id),
   };
   const drafts = RECIPE_FACTS[project.recipe.id].phases.flatMap((phase) => PHASES[phase](work));
   const { steps: list, settings } = waited(steps(drafts), byId);

@@ -378,7 +378,6 @@ function StepsOn({
   project: Project;
   plan: Plan;
 }) {
-  const words = stepWords(project, plan);
   const many = project.articles.length > 1;
   if (t.stage === 'bond') {
     const articles = [...new Set(steps.map((s) => s.articleId))];
@@ -396,7 +395,7 @@ function StepsOn({
           </div>
         ))}
         {steps.some((s) => s.does.code === 'bond-whole-ground' || s.does.code === 'bond-places') && (
-          <p>{words(nth(steps, 0))}</p>
+          <p>{stepWords(project, plan)(nth(steps, 0))}</p>
         )}
       </>
     );
