@@ -51,7 +51,13 @@ function setting({ ticket, step, project }: About): string {
     step.copies > 1 && step.loads < step.copies
       ? `, ${step.copies} copies in ${step.loads} ${one(step.loads, 'load', 'loads')}`
       : '';
-  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${seconds(ticket.dwell.seconds)}, set down ${times}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+  const { passes, dwell } = ticket;
+  const dwelling = passes
+    ? `${passes.count === 1 ? 'one pass' : `${passes.count} passes`} of ${seconds(passes.eachS)} a spot, gliding without weight`
+    : ticket.side === 'both'
+      ? `${seconds(dwell.seconds / 2)} from the face, then turned over and as long again`
+      : `${seconds(dwell.seconds)}${ticket.side === 'back' ? ' from the back' : ''}`;
+  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${dwelling}, ${passes ? `${times} over` : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
 const copies = ({ step }: About): string =>

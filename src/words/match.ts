@@ -37,7 +37,12 @@ const RULES: Words<RuleFinding> = {
     `It softens again from ${heat(meltC, u)}, each time this cloth is ironed as hot as it may be; keep it for cloth that cannot take more.`,
   'spoils-what-is-bonded': ({ bonded, bondedMeltC, flowC }, u) =>
     `${upper(bonded)} is bonded beneath already and melts from ${heat(bondedMeltC, u)}; this one flows only from ${heat(flowC, u)}, so that bond goes soft again.`,
+  'cannot-be-pressed': () => 'No heat and no seconds of your iron bond it here unharmed, as your bench is set up.',
+  'slow-to-press': ({ seconds: s }) => `Your iron would have to stand ${Math.round(s)} s on every spot.`,
   // ---- handling
+  'printing-not-needed': () => 'Its liner is made for a printer, and nothing is to be printed.',
+  'foil-sheet-not-needed': () =>
+    'A double adhesive sheet is made for foil and card: two liners, and more adhesive than cloth wants.',
   'needs-a-liner': () => 'It has no liner to trace on. Use a template, or reverse on the wrong side after fusing.',
   'no-sheet': () => 'It is a tape for hems and seams, too narrow for this shape.',
   'cannot-be-printed': () => 'Its liner is not made for a printer, and the shapes are to be printed onto it.',
@@ -79,6 +84,8 @@ const RULES: Words<RuleFinding> = {
   // ---- hand
   'more-than-needed': ({ wantedGsm, massGsm, layers }) =>
     `About ${gsm(wantedGsm)} would hold; its ${massGsm} only ${layers > 2 ? `stiffen a stack of ${layers} layers` : 'stiffen the cloth'}.`,
+  'adds-up': ({ layers, totalGsm }) =>
+    `Through ${layers} layers the webs add up to about ${gsm(totalGsm)}: the lightest everywhere keeps that soft.`,
   'too-limp': () => 'Too limp for the firm hand you asked for.',
   'stands-like-a-board': ({ cloth, massGsm }) =>
     `${upper(cloth)} falls softly by itself; a film of ${massGsm} g/m² would stand like a board.`,
@@ -143,8 +150,6 @@ function changeWords(c: Change): string {
       return EDGES[c.to];
     case 'laundering':
       return WASHES[c.to];
-    case 'heavier-cloth':
-      return 'the cloth were twice as heavy';
     case 'trial-placing':
       return 'places were to be tried before heating';
   }
@@ -167,6 +172,8 @@ const CONFIDENCE: Words<Confidence, []> = {
   open: () => 'How much comes through open cloth can only be tried.',
   hard: () => 'Coatings and tannings differ: some take no adhesive at all.',
   close: () => 'Another web would do nearly as well.',
+  'short-of-adhesive': () => 'It has less adhesive than this bond asks for.',
+  grave: () => 'Something speaks against it; nothing better is in the drawer.',
   clear: () => 'Clear of the next best.',
   'all-ruled-out': () => 'Every web in the drawer is ruled out.',
 };

@@ -2,7 +2,7 @@ import { lookup, type Project, pieceName, type Snag } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
-import { heat, one, say, type Words } from './table';
+import { one, say, type Words } from './table';
 
 /** What a snag's words speak of. */
 interface About {
@@ -43,8 +43,6 @@ const TEXTS: Words<Snag, [About]> = {
   'overruled-against-a-rule': (s, a) =>
     `For ${a.named(s.pieceIds[0])} you chose a web that a rule forbids: ${ruleWords(s.rule, a.project.units)}`,
   'press-unworkable': (s, a) => `${s.stage === 'fuse' ? 'Fusing' : 'Bonding'} ${a.several(s.pieceIds)} would not work.`,
-  'overheats-an-earlier-bond': (s, a) =>
-    `Bonding ${a.named(s.pieceIds[0])} at ${heat(s.soleplateC, a.project.units)} heats the bond of ${a.named(s.pieceIds[1])} again; its ${a.web(s.webId)} bears only ${heat(s.maxC, a.project.units)}.`,
   'dial-untrusted': (s, a) => cautionWords(s.cause, a.project.units),
   'iron-too-small': (s) =>
     `This iron would be set down about ${s.placements.toLocaleString('en')} times for one piece, counted by its area alone.`,
@@ -96,7 +94,6 @@ const MENDS: Words<Snag, [About]> = {
   'no-web': (s, a) => (s.buy ? buyWords(s.buy, a.project.units) : 'Add a web to the drawer.'),
   'overruled-against-a-rule': () => 'Go back to our choice, or test it on a scrap first.',
   'press-unworkable': (s, a) => cautionWords(s.cause, a.project.units),
-  'overheats-an-earlier-bond': () => 'Lay parchment between and keep to the shortest time, or give both the same web.',
   'dial-untrusted': (s) => `Measure ${s.cause.iron} at each mark, or choose another iron.`,
   'iron-too-small': () => 'Take a larger iron, or check that its soleplate was typed in millimetres.',
   'crosses-itself': () => 'Draw the outline again without the crossing.',

@@ -31,8 +31,8 @@ describe('layer: limits are where they say', () => {
       seen.push([stack.stacks[stack.highest!.stack]!.stiffness, plan.snags.some((s) => s.code === 'stiff-place')]);
     }
     for (const [stiffness, told] of seen) expect(told, String(stiffness)).to.equal(stiffness > HAND_LIMIT.soft.value);
-    expect(seen.some(([s]) => s > 40 && s <= 100)).to.equal(true);
-    expect(seen.some(([s]) => s > 100 && s < 250)).to.equal(true);
+    expect(seen.some(([s]) => s > 250 && s <= 520)).to.equal(true);
+    expect(seen.some(([s]) => s > 520 && s < 1100)).to.equal(true);
   });
 
   it('of two alike in size the darker goes over, from a difference of 15 in lightness on', () => {
@@ -188,6 +188,26 @@ describe('match: each rule looks the right way', () => {
     'spoils-what-is-bonded': [
       [{ bonded: [film('low-melt-film')] }, light],
       [{ bonded: [light] }, film('low-melt-film')],
+    ],
+    'cannot-be-pressed': [
+      [{ pressed: () => ({ seconds: null }) }, light],
+      [{ pressed: () => ({ seconds: 60 }) }, light],
+    ],
+    'slow-to-press': [
+      [{ pressed: () => ({ seconds: 30.5 }) }, light],
+      [{ pressed: () => ({ seconds: 30 }) }, light],
+    ],
+    'printing-not-needed': [
+      [{}, film('printable-film')],
+      [{ wants: { ...NO_WANTS, printLiner: true } }, film('printable-film')],
+    ],
+    'foil-sheet-not-needed': [
+      [{}, film('foil-film')],
+      [{}, film('tacky-film')],
+    ],
+    'adds-up': [
+      [{ layers: 5 }, film('medium-film')],
+      [{ layers: 4 }, film('medium-film')],
     ],
     'needs-a-liner': [
       [{}, film('open-light')],

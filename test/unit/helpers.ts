@@ -49,6 +49,7 @@ export const iron = (more: Partial<Iron> = {}): Iron => ({
   leanN: 20,
   vents: false,
   steam: true,
+  steamFromC: null,
   dial: [
     { mark: '•', measuredC: 105 },
     { mark: '••', measuredC: 148 },

@@ -550,15 +550,15 @@ describe('making: webs and schools with habits of their own', () => {
     expect(played(p)).to.have.property('state');
   });
   it('places that no common time suits are pressed by themselves afterwards', () => {
-    const voile = fabricFrom('voile', { id: 'voile', name: 'Voile' });
+    const lawn = fabricFrom('lawn', { id: 'lawn', name: 'Lawn' });
     const p = project(
       [
-        piece('thin', square(60), { ...at(10, 10), fabricId: 'voile', webId: 'firm' }),
-        piece('low', square(90), { ...at(150, 150), fabricId: 'denim', webId: 'firm' }),
-        piece('top', square(60), { ...at(165, 165), fabricId: 'denim', webId: 'firm' }),
+        piece('thin', square(60), { ...at(10, 10), fabricId: 'lawn', webId: 'firm' }),
+        piece('low', square(90), { ...at(150, 150), fabricId: 'canvas', webId: 'firm' }),
+        piece('top', square(60), { ...at(165, 165), fabricId: 'canvas', webId: 'firm' }),
       ],
       {
-        fabrics: [cotton(), voile, fabricFrom('denim', { id: 'denim', name: 'Denim' })],
+        fabrics: [cotton(), lawn, fabricFrom('canvas', { id: 'canvas', name: 'Canvas' })],
         webs: [webFrom('firm-film', { id: 'firm', name: 'Firm', stockMm: 9000 })],
       },
     );
@@ -615,9 +615,9 @@ describe('making: settings that hands can tell apart', () => {
     piece(id, square(40), { ...at(x, 20), fabricId: id }),
     cotton({ id, name: id, maxIronC: c }),
   ];
-  it('heats that the dial cannot tell apart are one: 150 and 155 at one mark', () => {
+  it('heats that the dial cannot tell apart are one: 150, and 144 for what bears 152, within its swing', () => {
     const [a, fa] = at2('a', 200, 20);
-    const [b, fb] = at2('b', 146, 120);
+    const [b, fb] = at2('b', 152, 120);
     const p = project([a, b], {
       fabrics: [cotton(), fa, fb],
       webs: [lined()],
@@ -629,7 +629,7 @@ describe('making: settings that hands can tell apart', () => {
         1,
       );
     // Nobody is pressed hotter than it bears.
-    for (const t of plan.press) expect(t.heat.soleplateC).to.be.at.most(146);
+    for (const t of plan.press) expect(t.heat.soleplateC).to.be.within(142, 145);
     expect(plan.making.settings).to.equal(1);
   });
   it('bonds next to each other that share a time are one ticket, at a time that is right for each', () => {

@@ -141,7 +141,7 @@ describe('match: what a practised hand would take (common practice, no source)',
         fabric: of('craft-felt-polyester'),
         beneath: [of('craft-felt-polyester')],
       },
-      ['extra-firm-film'],
+      ['firm-film', 'extra-firm-film'],
     ],
     [
       'stiff pennant, cotton on cotton, no stitch',
@@ -412,6 +412,8 @@ describe('match: metamorphic', () => {
                     wants: want,
                     schools: schools[k] ?? USUAL_SCHOOLS,
                     narrowMm: 600,
+                    layers: 6,
+                    pressed: () => ({ seconds: hand === 'soft' ? null : 42 }),
                   }),
                 );
                 const j = judge(s, w);

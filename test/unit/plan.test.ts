@@ -187,20 +187,32 @@ describe('plan: any project', () => {
 
 describe('plan: what later presses do', () => {
   const at = (xMm: number) => ({ at: { xMm, yMm: 20, rotateDeg: 0 } });
-  it('a window wider than a thumb asks for a plug as thick as its frame', () => {
-    const frame = piece('frame', 'M0 0H80V80H0ZM20 20V60H60V20Z', at(20));
-    const cautions = spoken(project([frame])).press.flatMap((t) => t.cautions);
-    expect(cautions.find((c) => c.code === 'plug')?.text).to.include('a plug of 0.3 mm');
-    const whole = planProject(project([piece('a', square(60), at(20))])).press.flatMap((t) => t.cautions);
-    expect(whole.some((c) => c.code === 'plug')).to.equal(false);
+  it('a plug only where something lies in a window that its frame stands 0.8 mm above, and as thick as that', () => {
+    const plugs = (frameMm: number, patch: boolean): string[] => {
+      const felt = cotton({ id: 'felt', name: 'Felt', thicknessMm: frameMm, massGsm: frameMm * 300 });
+      const frame = piece('frame', 'M0 0H80V80H0ZM20 20V60H60V20Z', { ...at(20), fabricId: 'felt' });
+      const behind = piece('patch', square(52), { at: { xMm: 34, yMm: 34, rotateDeg: 0 } });
+      return spoken(project(patch ? [behind, frame] : [frame], { fabrics: [cotton(), felt] }))
+        .press.flatMap((t) => t.cautions)
+        .flatMap((c) => (c.code === 'plug' ? [c.text] : []));
+    };
+    expect(plugs(1.2, true)[0]).to.include('a plug of 1.2 mm');
+    expect(plugs(0.7, true)).to.deep.equal([]);
+    expect(plugs(1.2, false)).to.deep.equal([]);
   });
-  it('warns when a later press is hotter than an earlier bond bears', () => {
-    const low = web({ id: 'low', meltC: 80, maxC: 120 });
-    const p = project(
-      [piece('a', square(60), { ...at(20), webId: 'low' }), piece('b', square(60), { ...at(50), webId: 'web' })],
-      { webs: [web(), low] },
-    );
-    expect(planProject(p).snags.map((s) => s.code)).to.include('overheats-an-earlier-bond');
+  it('an earlier bond beneath that bears little ends the window of a later press by the heat that gets there', () => {
+    const over = (webId: string) => {
+      const low = web({ id: 'low', name: 'Low', meltC: 80, maxC: 105 });
+      const p = project(
+        [piece('a', square(60), { ...at(20), webId }), piece('b', square(60), { ...at(30), webId: 'web' })],
+        { webs: [web(), low] },
+      );
+      return planProject(p).press.find((t) => t.pieceIds.includes('b') && t.stage === 'bond')!;
+    };
+    const [hurt, free] = [over('low'), over('web')];
+    expect(hurt.dwell.maxS).to.be.below(free.dwell.maxS);
+    const harms = hurt.reasons.flatMap((r) => ('harm' in r && r.harm ? [r.harm] : []));
+    expect(harms.map((h) => [h.code, h.who])).to.deep.include(['overheated', 'Low']);
   });
   it('pieces are set down on as often as their real outline takes', () => {
     const small = planProject(project([piece('a', square(60), at(20))])).press[0]!.placements;

@@ -1,4 +1,4 @@
-import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '../material';
+import { CLOTHS, COVER_FACTS, fabricFrom, WEB_KINDS, webFrom } from '../material';
 import { COVERS, FABRIC_KINDS, type Fabric, FIBRES, IRON_KINDS, SEWING, SURFACES, WEB_FORMS, type Web } from '../model';
 import type { DrawerKind, Things } from './kinds';
 
@@ -45,6 +45,8 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     number('thickness mm', 'thicknessMm'),
     number('mass g/m2', 'massGsm'),
     number('heat limit C', 'maxIronC'),
+    number('tested C', 'testedC', true),
+    number('tested s', 'testedS', true),
     text('colour', 'colour'),
     oneOf('sides', 'sides', ['one', 'both']),
     yesNo('one way', 'oneWay'),
@@ -96,6 +98,7 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     number('lean N', 'leanN'),
     yesNo('vents', 'vents'),
     yesNo('steam', 'steam'),
+    number('steam from C', 'steamFromC', true),
     { heading: 'dial', path: 'dial', type: { is: 'marks' } },
   ],
   covers: [
@@ -109,6 +112,7 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     number('conductivity W/mK', 'conductivityWmK', true),
     number('highest C', 'maxC'),
     yesNo('see-through', 'seeThrough'),
+    { heading: 'passes steam', path: 'passesSteam', type: { is: 'yes-no' }, optional: true },
     text('note', 'note'),
   ],
   surfaces: [
@@ -153,16 +157,18 @@ export function usualThing<K extends DrawerKind>(
       leanN: 20,
       vents: true,
       steam: true,
+      steamFromC: null,
       dial: [],
     }),
     covers: () => ({
       id,
       name,
       kind: 'press-cloth',
-      thicknessMm: 0.35,
+      thicknessMm: COVER_FACTS['press-cloth'].thicknessMm.value,
       conductivityWmK: null,
       maxC: 200,
       seeThrough: false,
+      passesSteam: null,
       note: '',
     }),
     surfaces: () => ({ id, name, kind: 'ironing-board', thicknessMm: 6, conductivityWmK: null, note: '' }),

@@ -4,11 +4,11 @@ import type { Project } from '../model';
 // Every figure of layering that is no cloth's and no web's: those stand in core/material.
 
 const HAND =
-  'estimated: of cottons alone, n³ bonded layers, four to five for a soft hand and about nine for a medium one';
+  'estimated: of cottons alone, held together all over, four to five layers for a soft hand and about nine for a medium one';
 /** Stiffness over the bare ground that the hand asked for bears at the stiffest place. */
 export const HAND_LIMIT: Readonly<Record<Project['intent']['hand'], ReturnType<typeof figure>>> = {
-  soft: figure(100, '× the ground', HAND),
-  medium: figure(700, '× the ground', HAND),
+  soft: figure(520, '× the ground', HAND),
+  medium: figure(4000, '× the ground', HAND),
   firm: figure(Number.POSITIVE_INFINITY, '× the ground', HAND),
 };
 

@@ -1,18 +1,23 @@
 import type { Pile } from '../laid';
-import { ADHESIVE, bondedModulusMpa, WEB_MODULUS_MPA } from '../material';
+import { ADHESIVE, bondedModulusMpa, factsOf, WEB_MODULUS_MPA, webKindOf } from '../material';
 import type { Fabric, Web } from '../model';
 import { labelSpot, type Region } from '../shape';
 import { FELT_MM, LOOKED_AT } from './data';
 
-/** One layer of a laminate: thickness mm, modulus MPa. */
+/** One layer of a laminate. */
 export interface Ply {
   readonly thicknessMm: number;
+  /** In its own plane. */
   readonly modulusMpa: number;
+  /** Bent by itself, a strip 1 mm wide, N·mm². */
+  readonly bendingNmm2: number;
+  /** Share of the shear between its neighbours that it carries: all of it in a film, as much as it covers in an open web; only asked of webs. */
+  readonly couples: number | null;
 }
 
 /**
- * Bending stiffness of bonded layers for a strip 1 mm wide, N·mm².
- * Source: laminated-beam theory (parallel-axis theorem): Σ E·(t³/12 + t·(z − z̄)²) about the common neutral axis z̄ = ΣE·t·z/ΣE·t. Of n equal layers it is n³ that of one.
+ * Bending stiffness of bonded layers for a strip 1 mm wide, N·mm²: what each is by itself, and what comes of their being held together.
+ * Source: laminated-beam theory (parallel-axis theorem): Σ (B + E·t·(z − z̄)²) about the common neutral axis z̄ = ΣE·t·z/ΣE·t. Of n equal layers with B = E·t³/12 it is n³ that of one. Webs with gaps hold only in part (estimated: by the mean of what they cover).
  */
 export function bondedStiffness(plies: readonly Ply[]): number {
   let z = 0;
@@ -26,22 +31,30 @@ export function bondedStiffness(plies: readonly Ply[]): number {
     return middle;
   });
   const axis = sum > 0 ? moment / sum : 0;
+  const webs = plies.flatMap((p) => p.couples ?? []);
+  const held = webs.length > 0 ? webs.reduce((c, w) => c + w, 0) / webs.length : 1;
   return plies.reduce(
-    (d, p, i) => d + p.modulusMpa * (p.thicknessMm ** 3 / 12 + p.thicknessMm * ((middles[i] ?? axis) - axis) ** 2),
+    (d, p, i) => d + p.bendingNmm2 + held * p.modulusMpa * p.thicknessMm * ((middles[i] ?? axis) - axis) ** 2,
     0,
   );
 }
 
 /** The same layers lying loose on one another: they bend each for itself. */
-export const looseStiffness = (plies: readonly Ply[]): number =>
-  plies.reduce((d, p) => d + (p.modulusMpa * p.thicknessMm ** 3) / 12, 0);
+export const looseStiffness = (plies: readonly Ply[]): number => plies.reduce((d, p) => d + p.bendingNmm2, 0);
 
-export const clothPly = (f: Fabric): Ply => ({ thicknessMm: f.thicknessMm, modulusMpa: bondedModulusMpa(f) });
-/** A web as a ply: its thickness from mass over density. */
-export const webPly = (w: Pick<Web, 'form' | 'massGsm'>): Ply => ({
-  thicknessMm: w.massGsm / ADHESIVE.densityKgM3.value,
-  modulusMpa: WEB_MODULUS_MPA[w.form].value,
+/** A cloth as a ply: bent by itself as its own figure says. 1 µN·m is 0.001 N·mm² for each mm of width. */
+export const clothPly = (f: Fabric): Ply => ({
+  thicknessMm: f.thicknessMm,
+  modulusMpa: bondedModulusMpa(f),
+  bendingNmm2: factsOf(f).stiffnessUNm / 1000,
+  couples: null,
 });
+/** A web as a ply: its thickness from mass over density. */
+export const webPly = (w: Pick<Web, 'kindId' | 'form' | 'massGsm' | 'meltC'>): Ply => {
+  const thicknessMm = w.massGsm / ADHESIVE.densityKgM3.value;
+  const modulusMpa = WEB_MODULUS_MPA[w.form].value;
+  return { thicknessMm, modulusMpa, bendingNmm2: (modulusMpa * thicknessMm ** 3) / 12, couples: webKindOf(w).coverage };
+};
 
 /** What lies at one place, and what it is like to the hand. */
 export interface Stack {

@@ -154,7 +154,9 @@ const columnsOf = (press: Press): Step['columns'] =>
 function pressStep(work: Work, { press, stepId, ticketId }: Ticketed): Draft {
   const ticket = sure(work.tickets.get(ticketId), 'every press is on a ticket');
   const { schools } = work.laid.project;
-  const each = ticket.dwell.seconds + MOVE_S.value + (schools.move === 'small-moves' ? SMALL_MOVES.moveS.value : 0);
+  const looks = ticket.passes ? (ticket.passes.count - 1) * ticket.passes.lookS : 0;
+  const each =
+    ticket.dwell.seconds + looks + MOVE_S.value + (schools.move === 'small-moves' ? SMALL_MOVES.moveS.value : 0);
   const vinyl = press.columns.flatMap(clothsOf).some((f) => f.fibre === 'pvc' || f.kind === 'vinyl');
   const care: StepCare[] = [
     'hot-iron',
@@ -163,7 +165,7 @@ function pressStep(work: Work, { press, stepId, ticketId }: Ticketed): Draft {
   ];
   return {
     id: stepId,
-    kind: press.stage,
+    kind: ticket.passes ? 'steam-pass' : press.stage,
     on: press.on,
     articleId: press.articleId,
     pieceIds: press.pieceIds,
@@ -367,7 +369,9 @@ function lay(work: Work): Draft[] {
       const next = all.slice(i + 1).findIndex((p) => p.press.does.code !== 'bond-places');
       const apart = all.slice(i + 1, next < 0 ? undefined : i + 1 + next);
       const [peel, ...rest] = bonding(work, withMore(one, apart), { tack: true });
-      const before = [peel, ...rest].flatMap((d) => (d && d.kind !== 'bond' && d.kind !== 'cool' ? [d] : []));
+      const before = [peel, ...rest].flatMap((d) =>
+        d && d.kind !== 'bond' && d.kind !== 'steam-pass' && d.kind !== 'cool' ? [d] : [],
+      );
       return [...before, pressStep(work, one), ...coolStep(work, one)];
     }
     if (press.does.code === 'bond-places') return [pressStep(work, one), ...coolStep(work, one)];
@@ -489,19 +493,32 @@ function waited(all: readonly Step[], tickets: ReadonlyMap<string, PressTicket>)
     heatC = to;
     return { ...step, waitS: wait };
   });
+  // What cools runs on by itself: it is waited for where something that cools is needed, and only for what is left then.
+  const waits = new Map<number, number>();
+  const cooling = new Map<number, { readonly readyS: number; readonly members: ReadonlySet<string> }>();
+  let clockS = 0;
+  const waitFor = (needed: (members: ReadonlySet<string>) => boolean): void => {
+    for (const [i, c] of cooling) {
+      if (!needed(c.members)) continue;
+      if (c.readyS > clockS) {
+        waits.set(i, (waits.get(i) ?? 0) + c.readyS - clockS);
+        clockS = c.readyS;
+      }
+      cooling.delete(i);
+    }
+  };
+  timed.forEach((step, i) => {
+    if (step.kind === 'cool') {
+      cooling.set(i, { readyS: clockS + step.waitS, members: new Set(step.members) });
+      return;
+    }
+    waitFor((members) => step.members.some((id) => members.has(id)));
+    clockS += step.handsS + step.waitS;
+  });
+  waitFor(() => true);
   return {
     settings,
-    steps: timed.map((step, i) => {
-      if (step.kind !== 'cool') return step;
-      const cooling = new Set(step.members);
-      let left = step.waitS;
-      for (let k = i + 1; k < timed.length && left > 0; k++) {
-        const next = sure(timed[k], 'it is in the list');
-        if (next.kind !== 'cool' && next.members.some((id) => cooling.has(id))) break;
-        left -= next.handsS;
-      }
-      return { ...step, waitS: Math.max(0, left) };
-    }),
+    steps: timed.map((step, i) => (step.kind === 'cool' ? { ...step, waitS: waits.get(i) ?? 0 } : step)),
   };
 }
 

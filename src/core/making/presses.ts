@@ -3,6 +3,7 @@ import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth, sure } from '../lists';
 import { factsOf, flowC } from '../material';
 import {
+  type Caution,
   type Choice,
   type Fabric,
   groundOutline,
@@ -17,17 +18,21 @@ import {
 } from '../model';
 import {
   clothsOf,
+  coverPasses,
   hottestC,
   leadingWeb,
+  leastSeconds,
   MOST_COLUMNS,
+  mayTurn,
   type PressColumn,
   type PressRequest,
   plugFor,
   settingFor,
   wantsSteam,
   windowOver,
+  windowsIn,
 } from '../press';
-import { cleanAreaMm2, normalise, type Region, regionOf, uniteClean } from '../shape';
+import { cleanAreaMm2, intersectionClean, normalise, type Region, regionOf, uniteClean } from '../shape';
 import { type Base, columnAt, type PressPlace } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
 import { setDownsFor } from './load';
@@ -87,7 +92,7 @@ function keyOf<T extends object>(thing: T, figures: (t: T) => unknown): string {
 }
 /** What of a fabric a press depends on, its name included since reasons tell it. */
 const physicsOf = (fabric: Fabric): string =>
-  keyOf(fabric, ({ name, kind, clothId, fibre, thicknessMm, massGsm, maxIronC, conductivityWmK }) => [
+  keyOf(fabric, ({ name, kind, clothId, fibre, thicknessMm, massGsm, maxIronC, testedC, testedS, conductivityWmK }) => [
     name,
     kind,
     clothId,
@@ -95,6 +100,8 @@ const physicsOf = (fabric: Fabric): string =>
     thicknessMm,
     massGsm,
     maxIronC,
+    testedC,
+    testedS,
     conductivityWmK,
   ]);
 const webKey = (web: Web): string =>
@@ -115,6 +122,24 @@ const columnKey = (column: PressColumn): string =>
     )
     .join(' ');
 
+/** All that a setting depends on, as a text. */
+function requestKey(request: PressRequest, fixedC: number | null, columns: readonly PressColumn[]): string {
+  const own = (list: readonly { id: string }[] | undefined, id: string | null): unknown =>
+    list?.find((x) => x.id === id) ?? null;
+  const { bench, iron } = request;
+  return [
+    request.stage,
+    request.steam ?? '',
+    request.from ?? '',
+    request.smallMoves ?? '',
+    request.coverForSteam ?? '',
+    fixedC ?? '',
+    keyOf(iron, (i) => ({ ...i, id: '' })),
+    JSON.stringify([bench, own(request.covers, bench.coverId), own(request.surfaces, bench.surfaceId)]),
+    ...columns.map(columnKey),
+  ].join('\n');
+}
+
 // A setting takes some milliseconds of conduction: the same columns on the same bench are worked out once.
 const settings = new Map<string, Setting>();
 
@@ -124,19 +149,21 @@ export function settingOf(
   columns: readonly PressColumn[],
   fixedC: number | null = null,
 ): Setting {
-  const own = (list: readonly { id: string }[] | undefined, id: string | null): unknown =>
-    list?.find((x) => x.id === id) ?? null;
-  const { bench, iron } = request;
-  const key = [
-    request.stage,
-    request.steam ?? '',
-    request.smallMoves ?? '',
-    fixedC ?? '',
-    keyOf(iron, (i) => ({ ...i, id: '' })),
-    JSON.stringify([bench, own(request.covers, bench.coverId), own(request.surfaces, bench.surfaceId)]),
-    ...columns.map(columnKey),
-  ].join('\n');
+  const key = requestKey(request, fixedC, columns);
   return remember(settings, key, () => settingFor(request, columns, fixedC));
+}
+
+const quickest = new Map<string, number | null>();
+/** The least seconds in which a web bonds a cloth to a pile with this project's iron and bench; null: it cannot be pressed. */
+export function leastSecondsFor(laid: Laid, fabric: Fabric, pile: readonly Fabric[], web: Web): number | null {
+  const column: PressColumn = [
+    ...pile.map((f): PressColumn[number] => ({ role: 'fabric', fabric: f })),
+    { role: 'web', web, bonds: true },
+    { role: 'fabric', fabric },
+  ];
+  const request = requestFor(laid, 'bond', [column]);
+  const key = requestKey(request, null, [column]);
+  return remember(quickest, key, () => leastSeconds(request));
 }
 
 /** Columns that differ in what matters, the largest part first; of very many those, and the highest. */
@@ -175,22 +202,51 @@ function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): 
   const { project, look } = laid;
   const { bench, schools } = project;
   const steam = steamFor(laid, stage, columns.flatMap(clothsOf));
+  // Where steam was asked for, it has to get through what lies between.
+  const asked = {
+    iron: look.iron,
+    bench: { cover: bench.covers[stage], coverId: bench.coverIds[stage] },
+    covers: project.covers,
+  };
+  const wanted = stage === 'bond' && (steam ?? leadingWeb({ stage, column: nth(columns, 0) }).leaflet.bond.steam);
+  const coverForSteam = wanted && look.iron.steam && !coverPasses(asked);
   return {
     stage,
     column: nth(columns, 0),
     iron: look.iron,
     bench: {
-      cover: bench.covers[stage],
-      coverId: bench.coverIds[stage],
+      cover: coverForSteam ? 'press-cloth' : bench.covers[stage],
+      coverId: coverForSteam ? null : bench.coverIds[stage],
+      warm: bench.warm,
       surface: bench.surface,
       surfaceId: bench.surfaceId,
     },
     covers: project.covers,
     surfaces: project.surfaces,
     ...(steam === undefined ? {} : { steam }),
+    ...(coverForSteam ? { coverForSteam } : {}),
     ...(schools.move === 'small-moves' ? { smallMoves: true } : {}),
   };
 }
+
+/** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
+function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressColumn[], b: Bonding): PressRequest {
+  const { side } = laid.project.schools;
+  if (side === 'face' || b.on !== 'ground' || b.blocks.length > 1 || !mayTurn(request, columns)) return request;
+  const from = { ...request, from: side };
+  const slowest = (r: PressRequest): number =>
+    Math.max(
+      ...columns.map((column) => {
+        const whole = { ...r, column };
+        return (
+          remember(quickest, requestKey(whole, null, [column]), () => leastSeconds(whole)) ?? Number.POSITIVE_INFINITY
+        );
+      }),
+    );
+  return slowest(from) < QUICKER_SHARE * slowest(request) ? from : request;
+}
+/** Turning the work over pays from here on. Estimated. */
+const QUICKER_SHARE = 0.7;
 
 const regions = new Map<string, Region>();
 const NOWHERE: PressPlace = { pieceIds: [], regions: [], areaMm2: 0 };
@@ -362,7 +418,7 @@ function bondsOf(
       picked = { columns: [columnAt(lone, { on: 'ground', ground, padded }, clothOf, () => true)], places: [lone] };
     }
     if (picked.columns.length === 0) return null;
-    const request = requestFor(laid, 'bond', picked.columns);
+    const request = turnedFor(laid, requestFor(laid, 'bond', picked.columns), picked.columns, b);
     const pieceIds = blocks.flatMap((x) => x.bases);
     const setting = settingOf(request, picked.columns);
     const copies = Math.max(...b.members.map((id) => look.copiesOf(look.piece(id))));
@@ -374,9 +430,7 @@ function bondsOf(
     const unit = b.on === 'sheet' ? b.builds : blocks.length === 1 ? (nth(blocks, 0).unit ?? null) : null;
     const framed = blocks.length === 1 && blocks[0]?.unit === null ? pieceIds[0] : undefined;
     const plug =
-      framed !== undefined && !setting.stop
-        ? plugFor(inMap(regionOfPiece, framed), look.fabricOf(look.piece(framed)))
-        : null;
+      framed !== undefined && !setting.stop ? plugIn(laid, article, framed, inMap(regionOfPiece, framed)) : null;
     return {
       stage: 'bond',
       on: b.on,
@@ -466,6 +520,31 @@ function allAtOnce(
     ),
   ].flatMap((p) => (p ? [p] : []));
 }
+
+/** The plug that a framed piece's windows want: where something lies in one of them that its frame stands well above. */
+function plugIn({ look, pile }: Laid, { ground }: LaidArticle, pieceId: string, region: Region): Caution | null {
+  const windows = windowsIn(region);
+  if (windows.length === 0) return null;
+  const heightMm = (ids: readonly string[]): number =>
+    ids.reduce((sum, id) => sum + look.fabricOf(look.piece(id)).thicknessMm, ground?.thicknessMm ?? 0);
+  const here = pile.placesOf(pieceId);
+  // What was laid later on top of it does not stand there yet.
+  const upTo = (ids: readonly string[]): readonly string[] => ids.slice(0, ids.indexOf(pieceId) + 1);
+  const frameMm = Math.max(0, ...here.map((p) => heightMm(upTo(p.pieceIds))));
+  const inside = pile.places.filter(
+    (p) =>
+      p.pieceIds.length > 0 &&
+      !p.pieceIds.includes(pieceId) &&
+      windows.some((w) => cleanAreaMm2(intersectionClean(p.region, [w])) > PLUG_AREA_MM2),
+  );
+  const plugs = inside.flatMap((p) => plugFor(frameMm, heightMm(p.pieceIds)) ?? []);
+  return plugs.reduce<Caution | null>(
+    (a, b) => (a?.code === 'plug' && b.code === 'plug' && a.thicknessMm >= b.thicknessMm ? a : b),
+    null,
+  );
+}
+/** Less than this of something in a window is the clipper's rounding, mm². */
+const PLUG_AREA_MM2 = 4;
 
 /** Every press of a project. */
 export function pressesOf(laid: Laid, chosen: Chosen): Presses {

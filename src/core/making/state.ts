@@ -82,6 +82,7 @@ function afterStep(step: Step, p: PieceState): Change {
     case 'tack':
       return p.lies === null ? no('not-laid') : p.liners > 0 ? no('liner-in-the-way') : { to: {} };
     case 'bond':
+    case 'steam-pass':
       if (p.bonded) return no('bonded-twice');
       if (p.web === 'none') return no('no-web-on');
       if (p.lies === null) return no('not-laid');

@@ -1,14 +1,17 @@
 import { nth } from '../lists';
 import type { DialPlace, Iron, PressReason, PressTicket, Setting } from '../model';
-import { countable, dialFor, leadingWeb, sameHeat } from '../press';
+import { countable, dialFor, leadingWeb } from '../press';
 import { type Press, settingOf } from './presses';
 
 const atMark = (place: DialPlace | null): string | null => (place && 'at' in place ? place.at : null);
 
-/** Whether hands at this dial would set the same for both heats. */
+/** Whether hands at this dial would set the same for both heats: no dial tells apart what lies within what it may be off. */
 function dialCannotTell(iron: Iron, a: number, b: number): boolean {
   const mark = atMark(dialFor(iron, a).place);
-  return (mark !== null && mark === atMark(dialFor(iron, b).place)) || sameHeat(a, b);
+  return (
+    (mark !== null && mark === atMark(dialFor(iron, b).place)) ||
+    Math.abs(a - b) <= Math.round(dialFor(iron, a).unsureC)
+  );
 }
 
 /**
@@ -46,10 +49,22 @@ function together<T>(lists: readonly (readonly T[])[]): T[] {
 
 /** What has to be the same for two presses to be one ticket, but for their seconds. */
 const handling = (p: Press): string => {
-  const { heat, pressure, steam, stop } = p.setting;
+  const { heat, pressure, steam, stop, passes, side } = p.setting;
   // A cloth that is fused whole is a ticket of its own.
   const whole = p.does.code === 'fuse-patch' ? p.fabricId : null;
-  return JSON.stringify([p.stage, p.on, p.unit, whole, leadingWeb(p.request).id, heat, pressure, steam, stop]);
+  return JSON.stringify([
+    p.stage,
+    p.on,
+    p.unit,
+    whole,
+    leadingWeb(p.request).id,
+    heat,
+    pressure,
+    steam,
+    stop,
+    passes,
+    side,
+  ]);
 };
 
 interface Run {
@@ -73,6 +88,18 @@ function dwellOf(run: Run): Setting['dwell'] {
   };
 }
 
+/** What is right for all of them; null where one has none, or nothing is. */
+function bandOf(bands: readonly Setting['band']['coldS'][]): Setting['band']['coldS'] {
+  let low = 0;
+  let high = Number.POSITIVE_INFINITY;
+  for (const b of bands) {
+    if (!b) return null;
+    low = Math.max(low, b[0]);
+    high = Math.min(high, b[1]);
+  }
+  return low < high ? [low, high] : null;
+}
+
 function ticketOf(run: Run, id: string, stepIds: readonly string[]): PressTicket {
   const { presses } = run;
   const settings = presses.map((p) => p.setting);
@@ -93,6 +120,7 @@ function ticketOf(run: Run, id: string, stepIds: readonly string[]): PressTicket
     webId: leadingWeb(firstPress.request).id,
     stepIds,
     dwell,
+    band: { coldS: bandOf(settings.map((s) => s.band.coldS)), hotS: bandOf(settings.map((s) => s.band.hotS)) },
     placements: Math.max(...presses.map((p) => p.placements)),
     setDowns: presses.reduce((n, p) => n + p.setDowns, 0),
     loads: presses.reduce((n, p) => n + p.loads, 0),

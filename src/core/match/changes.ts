@@ -36,11 +36,6 @@ const TRIALS: readonly Trial[] = [
     }),
   ),
   {
-    change: { what: 'heavier-cloth' },
-    differs: () => true,
-    to: (s) => ({ ...s, fabric: { ...s.fabric, massGsm: s.fabric.massGsm * 2 } }),
-  },
-  {
     change: { what: 'trial-placing' },
     differs: (s) => !s.wants.trialPlacing,
     to: (s) => ({ ...s, wants: { ...s.wants, trialPlacing: true } }),

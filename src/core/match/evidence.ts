@@ -1,6 +1,6 @@
 import { flowC } from '../material';
 import type { Confidence, DOUBTS, Web } from '../model';
-import { CLOSE_POINTS, DENSEST_KGM3, NEAR_LIMIT_C } from './data';
+import { CLOSE_POINTS, DENSEST_KGM3, NEAR_LIMIT_C, SHORT_SHARE } from './data';
 import type { Situation } from './situation';
 
 /** What makes the evidence for a choice thin, in the order in which it is told. */
@@ -18,11 +18,15 @@ const WHEN: { readonly [D in (typeof DOUBTS)[number]]: (s: Situation, web: Web) 
 /**
  * How far a choice can be relied on.
  * @param leadPoints by how much it beats the next web that is allowed; Infinity when there is none
+ * @param speaksAgainst something grave does
  */
-export function confidenceIn(s: Situation, web: Web, leadPoints: number): Confidence {
+export function confidenceIn(s: Situation, web: Web, leadPoints: number, speaksAgainst: boolean): Confidence {
+  const short = s.wantedGsm - web.massGsm > SHORT_SHARE.value * s.wantedGsm;
   const doubts = (Object.keys(WHEN) as (keyof typeof WHEN)[]).filter((d) => WHEN[d](s, web));
   const close = leadPoints < CLOSE_POINTS.value;
   const code = doubts[0];
   if (code) return { level: close || doubts.length > 1 ? 'thin' : 'fair', code };
+  if (short) return { level: close ? 'thin' : 'fair', code: 'short-of-adhesive' };
+  if (speaksAgainst) return { level: 'fair', code: 'grave' };
   return close ? { level: 'fair', code: 'close' } : { level: 'sure', code: 'clear' };
 }

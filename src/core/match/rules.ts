@@ -1,5 +1,5 @@
 import { ROUTE_FACTS } from '../facing';
-import { clothOf, flowC, weightOf } from '../material';
+import { bearsC, clothOf, flowC, weightOf } from '../material';
 import type { Fabric, NoFigures, RuleCode, RuleFigures, Web } from '../model';
 import { CARE_LIMIT_C } from '../units';
 import { isSewn, isUnstitched, type Situation } from './situation';
@@ -33,6 +33,12 @@ const LOW_MELT_C = 95;
 const NEAR_C = 15;
 /** Cloth that lets through more of the light than this shows what lies behind it. Estimated. */
 const SEE_THROUGH = 0.2;
+/** A press that takes longer than this costs. */
+const SLOW_S = 30;
+/** From more layers than this on every web counts. Common practice: many layers, the lightest web everywhere. */
+const MANY_LAYERS = 4;
+/** About what the lightest webs weigh, g/m². */
+const LIGHT_GSM = 18;
 /** Lighter than this (CIE L*) a cloth shows a grey shadow of its web. Estimated. */
 const PALE_L = 70;
 
@@ -42,7 +48,7 @@ const hottest = (web: Web): number => Math.max(web.leaflet.fuse.heatC, web.leafl
 const needsMm = (s: Situation, web: Web): number => s.fabricAreaMm2 / web.widthMm;
 const stockMm2 = (web: Web): number =>
   web.stockMm * web.widthMm + web.offcuts.reduce((sum, o) => sum + o.widthMm * o.heightMm * o.count, 0);
-const tooHotBeneath = (s: Situation, web: Web): Fabric | undefined => s.beneath.find((f) => flowC(web) > f.maxIronC);
+const tooHotBeneath = (s: Situation, web: Web): Fabric | undefined => s.beneath.find((f) => flowC(web) > bearsC(f));
 /** A continuous sheet of adhesive, against one with gaps. */
 const isSheet = (web: Web): boolean => web.form === 'film' || web.form === 'tape';
 
@@ -62,8 +68,8 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     aspect: 'heat',
     looksAt: 'heat limit of the cloth, melting point',
     does: 'forbids',
-    points: (s, web) => flowC(web) - s.fabric.maxIronC,
-    figures: (s, web) => ({ flowC: flowC(web), cloth: called(s.fabric), limitC: s.fabric.maxIronC }),
+    points: (s, web) => flowC(web) - bearsC(s.fabric),
+    figures: (s, web) => ({ flowC: flowC(web), cloth: called(s.fabric), limitC: bearsC(s.fabric) }),
   },
   'too-hot-for-what-lies-beneath': {
     aspect: 'heat',
@@ -72,7 +78,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     points: (s, web) => (tooHotBeneath(s, web) ? 1 : 0),
     figures: (s, web) => {
       const f = tooHotBeneath(s, web) ?? s.fabric;
-      return { flowC: flowC(web), cloth: called(f), limitC: f.maxIronC };
+      return { flowC: flowC(web), cloth: called(f), limitC: bearsC(f) };
     },
   },
   'leaflet-hotter-than-cloth': {
@@ -112,7 +118,42 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
       return { bonded: b.name, bondedMeltC: b.meltC, flowC: flowC(web) };
     },
   },
+  'cannot-be-pressed': {
+    aspect: 'heat',
+    looksAt: 'what the project’s iron, cover and board make of it here',
+    does: 'forbids',
+    when: (s) => s.pressed !== undefined,
+    points: (s, web) => (s.pressed?.(web)?.seconds === null ? 1 : 0),
+    figures: none,
+  },
+  'slow-to-press': {
+    aspect: 'heat',
+    looksAt: 'what the project’s iron, cover and board make of it here',
+    does: 'costs',
+    when: (s) => s.pressed !== undefined,
+    points: (s, web) => {
+      const over = (s.pressed?.(web)?.seconds ?? 0) - SLOW_S;
+      return over > 0 ? 4 + over * 0.3 : 0;
+    },
+    figures: (s, web) => ({ seconds: s.pressed?.(web)?.seconds ?? 0 }),
+  },
   // ---- handling
+  'printing-not-needed': {
+    aspect: 'handling',
+    looksAt: 'printing wanted, liner',
+    does: 'costs',
+    when: (s) => !s.wants.printLiner,
+    points: (_s, web) => (web.printable ? 5 : 0),
+    figures: none,
+  },
+  'foil-sheet-not-needed': {
+    aspect: 'handling',
+    looksAt: 'foil wanted, liners, tack',
+    does: 'costs',
+    when: (s) => !s.wants.foil,
+    points: (_s, web) => (web.liners === 2 && !web.tacky ? 12 : 0),
+    figures: none,
+  },
   'needs-a-liner': {
     aspect: 'handling',
     looksAt: 'route, liners',
@@ -181,7 +222,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     aspect: 'handling',
     looksAt: 'form',
     does: 'costs',
-    points: (_s, web) => (web.form === 'powder' ? 9 : 0),
+    points: (_s, web) => (web.form === 'powder' ? 20 : 0),
     figures: none,
   },
   'wider-than-the-roll': {
@@ -288,7 +329,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     looksAt: 'laundering, melting point',
     does: 'costs',
     when: (s) => s.intent.laundering !== 'never',
-    points: (s, web) => (web.meltC < LOW_MELT_C ? WASH[s.intent.laundering] / 3 : 0),
+    points: (s, web) => (web.meltC < LOW_MELT_C ? WASH[s.intent.laundering] : 0),
     figures: (_s, web) => ({ meltC: web.meltC }),
   },
   // ---- sewing
@@ -350,6 +391,14 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
       return over < 4 ? 0 : over * STIFF[s.intent.hand] * (1 + 0.15 * Math.max(0, s.layers - 2));
     },
     figures: (s, web) => ({ wantedGsm: s.wantedGsm, massGsm: web.massGsm, layers: s.layers }),
+  },
+  'adds-up': {
+    aspect: 'hand',
+    looksAt: 'layers at the fullest place, mass, hand',
+    does: 'costs',
+    when: (s) => s.layers > MANY_LAYERS && s.intent.hand !== 'firm',
+    points: (s, web) => Math.max(0, web.massGsm - LIGHT_GSM) * 0.12 * (s.layers - MANY_LAYERS),
+    figures: (s, web) => ({ layers: s.layers, totalGsm: web.massGsm * (s.layers - 1) }),
   },
   'too-limp': {
     aspect: 'hand',

@@ -49,6 +49,24 @@ export const SCHOOLS = [
     why: 'Dry is what most leaflets are written for.',
   }),
   school({
+    key: 'side',
+    question: 'Thick cloth on thin: from which side?',
+    sides: [
+      { value: 'face', name: 'from the face', says: 'What the iron presses is seen while it is pressed.' },
+      {
+        value: 'back',
+        name: 'from the back, where that is quicker',
+        says: 'Through the thin cloth the heat is there in a few seconds; the face lies on a soft, clean board.',
+      },
+      {
+        value: 'both',
+        name: 'half and half, where that is quicker',
+        says: 'Some seconds on each side; the pieces hold before the work is turned.',
+      },
+    ],
+    why: 'From the face every piece gets its pressure, whatever lies beside it.',
+  }),
+  school({
     key: 'move',
     question: 'Stand still or move the iron?',
     sides: [

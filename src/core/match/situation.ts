@@ -1,7 +1,7 @@
 import { lightness } from '../colour';
-import { type ClothFacts, factsOf, hidesGsm } from '../material';
+import { bearsC, type ClothFacts, factsOf, hidesGsm } from '../material';
 import type { Edge, Fabric, Intent, Route, Schools, Wants, Web } from '../model';
-import { BENEATH_SHARE, EDGE_WORK, HAND, HOLD } from './data';
+import { BENEATH_SHARE, EDGE_WORK, HAND, HOLD, MOST_WANTED_GSM } from './data';
 
 /** A piece with what it is for; the web is what is asked. */
 export interface Wish {
@@ -25,6 +25,16 @@ export interface Wish {
   readonly longMm: number;
   /** All pieces of this fabric with all their copies: they are fused alike. */
   readonly fabricAreaMm2: number;
+  /** The fullest pile beneath it, ground first, where that was worked out. */
+  readonly pile?: readonly Fabric[];
+  /** What the project's iron and bench make of a web here, where that was asked already. */
+  readonly pressed?: (web: Web) => Pressed | null;
+}
+
+/** How a web can be pressed on the project's own iron and bench. */
+export interface Pressed {
+  /** Seconds at the least; null: no setting works. */
+  readonly seconds: number | null;
 }
 
 /** All that a rule may look at besides the web: the wish, and what follows from it, worked out once. */
@@ -52,14 +62,14 @@ export const isUnstitched = (edge: Edge): boolean => EDGE_WORK[edge] === 'none';
 
 /** The lowest heat limit of the cloth and all it lies on, °C. */
 const limitOf = (s: Pick<Wish, 'fabric' | 'beneath'>): number =>
-  s.beneath.reduce((low, f) => Math.min(low, f.maxIronC), s.fabric.maxIronC);
+  s.beneath.reduce((low, f) => Math.min(low, bearsC(f)), bearsC(s.fabric));
 
 /** Adhesive this piece asks for, g/m²: what its hairiest face needs, more without a stitch, less for a soft hand. */
 function wantedGsm(s: Pick<Wish, 'fabric' | 'beneath' | 'edge' | 'intent'>): number {
   let grip = factsOf(s.fabric).gripGsm;
   for (const f of s.beneath) grip = Math.max(grip, factsOf(f).gripGsm * BENEATH_SHARE.value);
   const hold = isUnstitched(s.edge) ? HOLD.unstitched : s.edge === 'hand' ? HOLD.hand : HOLD.sewn;
-  return grip * hold.value * HAND[s.intent.hand].value;
+  return Math.min(MOST_WANTED_GSM.value, grip * hold.value * HAND[s.intent.hand].value);
 }
 
 /** Works out once what the rules will ask for. */

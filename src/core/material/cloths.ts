@@ -134,8 +134,8 @@ const ROWS: readonly Row[] = [
   ['lining', 'Viscose lining', 'satin', 'viscose', 0.12, 75, 150, 0.055, 0.65, 3, 2, 1.5, 0.02, 0.02, 12, { shiny: true }],
   ['ripstop', 'Ripstop nylon', 'other', 'nylon', 0.1, 60, 110, 0.08, 0.7, 2, 1, 6, 0.02, 0.008, 15, { hard: true, shiny: true }],
   ['net', 'Fine net', 'other', 'nylon', 0.25, 25, 110, 0.035, 0.15, 0, 20, 1, 0.05, 0.6, 8, { open: true, sides: 'both' }],
-  ['vinyl', 'Vinyl', 'vinyl', 'pvc', 0.8, 600, 110, 0.16, 1, 0, 5, 120, 0.03, 0.004, 30, { ...THICK, hard: true, shiny: true }],
-  ['oilcloth', 'Oilcloth', 'vinyl', 'pvc', 0.5, 380, 110, 0.12, 1, 0, 2, 90, 0.04, 0.01, 28, { ...THICK, hard: true, shiny: true }],
+  ['vinyl', 'Vinyl', 'vinyl', 'pvc', 0.8, 600, 90, 0.16, 1, 0, 5, 120, 0.03, 0.004, 30, { ...THICK, hard: true, shiny: true }],
+  ['oilcloth', 'Oilcloth', 'vinyl', 'pvc', 0.5, 380, 90, 0.12, 1, 0, 2, 90, 0.04, 0.01, 28, { ...THICK, hard: true, shiny: true }],
   ['leather', 'Leather', 'leather', 'leather', 1.1, 700, 110, 0.15, 1, 0, 8, 200, 0.08, 0.006, 34, { ...THICK, hard: true }],
   ['suede', 'Suede', 'leather', 'leather', 1, 550, 110, 0.12, 1, 0, 12, 80, 0.1, 0.02, 34, { ...THICK, pile: true }],
   ['foil-cloth', 'Metallic foil cloth', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
@@ -237,14 +237,14 @@ export function factsOf(f: Fabric): ClothFacts {
 
 const HIDES = 'estimated from common practice: more before it strikes through or stands like card';
 /** Adhesive a cloth hides, as a share of its own mass; more in thick and hairy cloth. */
-const HIDES_SHARE = { usual: figure(0.3, 'of its mass', HIDES), thick: figure(0.45, 'of its mass', HIDES) } as const;
+const HIDES_SHARE = { usual: figure(0.36, 'of its mass', HIDES), thick: figure(0.45, 'of its mass', HIDES) } as const;
 /** Adhesive a cloth can hide before it strikes through, g/m². */
 export const hidesGsm = (f: Fabric): number =>
   (factsOf(f).hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual).value * f.massGsm;
 
 const BONDED =
   'estimated: the order of cloths is common practice, the size from bending lengths of 2–4 cm for cottons of 0.3 mm (Peirce 1930, from memory)';
-/** Young's modulus in bending: how stiff the substance of each kind of cloth is once its yarns cannot slide, as bonding makes them. */
+/** Young's modulus in the plane: how stiff the substance of each kind of cloth is once its yarns cannot slide, as bonding makes them. */
 const BONDED_MPA: Readonly<Record<Fabric['kind'], Figure>> = {
   'quilting-cotton': figure(20, 'MPa', BONDED),
   batik: figure(26, 'MPa', BONDED),
@@ -263,9 +263,16 @@ const BONDED_MPA: Readonly<Record<Fabric['kind'], Figure>> = {
   leather: figure(30, 'MPa', BONDED),
   other: figure(16, 'MPa', BONDED),
 };
-/** Modulus of a cloth in a bonded stack, MPa. One that is twice as stiff by itself as its kind is taken to be twice as stiff bonded. */
-export const bondedModulusMpa = (f: Fabric): number =>
-  (BONDED_MPA[f.kind].value * factsOf(f).stiffnessUNm) / clothOf(f).stiffnessUNm;
+/** Modulus of a cloth in its own plane, as it counts where layers are held together, MPa. What it is bent by itself is its own figure. */
+export const bondedModulusMpa = (f: Pick<Fabric, 'kind'>): number => BONDED_MPA[f.kind].value;
+
+/** What an owner has tried on a scrap of a cloth beyond its label, and found unharmed. */
+export const testOf = (
+  f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS'>,
+): { readonly plateC: number; readonly seconds: number } | null =>
+  f.testedC !== null && f.testedS !== null && f.testedC > f.maxIronC ? { plateC: f.testedC, seconds: f.testedS } : null;
+/** The hottest soleplate a cloth may be pressed with, °C: its label's, or what its owner has tried on a scrap. */
+export const bearsC = (f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS'>): number => testOf(f)?.plateC ?? f.maxIronC;
 
 /** A typical figure of a cloth with its unit and origin. */
 export const typicalFigure = (cloth: ClothKind, property: ClothProperty): Figure => ({
@@ -294,6 +301,8 @@ export function fabricFrom(clothId: string, given: Pick<Fabric, 'id' | 'name'> &
     opacity: null,
     stretchPercent: null,
     conductivityWmK: null,
+    testedC: null,
+    testedS: null,
     stiffnessUNm: null,
     prewashed: false,
     note: '',

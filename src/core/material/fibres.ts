@@ -45,7 +45,14 @@ export const FIBRE_FACTS: Readonly<Record<Fibre, FibreFacts>> = {
   nylon: fibre('nylon', 1140, 1600, 0.041, 110, true),
   viscose: fibre('viscose', 1520, 1300, 0.13, 150),
   acetate: fibre('acetate', 1320, 1450, 0.065, 110, true),
-  pvc: fibre('vinyl', 1390, 1000, 0, 110, true),
+  pvc: {
+    ...fibre('vinyl', 1390, 1000, 0, 90, true),
+    maxIronC: figure(
+      90,
+      '°C',
+      'estimated: it is not ironed; plasticised vinyl softens at 60–80 °C (from memory), and takes a little more for seconds under a sheet',
+    ),
+  },
   leather: fibre('leather', 900, 1500, 0.14, 110),
   blend: fibre('blend', 1450, 1230, 0.035, 150, true),
 };

@@ -10,7 +10,7 @@ export interface Bearer {
 
 /** What goes wrong when a press lasts too long. */
 export interface Harm {
-  readonly code: 'strike-through' | 'overheated' | 'scorch' | 'ooze';
+  readonly code: 'strike-through' | 'over-fused' | 'overheated' | 'scorch' | 'tested' | 'ooze';
   readonly atS: number;
   /** The cloth, web or cover that is harmed. */
   readonly who: string;
@@ -19,9 +19,39 @@ export interface Harm {
 /** Something that would open or shorten a window, with the window it would give. */
 export type Remedy = { readonly minS: number; readonly maxS: number } & (
   | { readonly code: 'hotter'; readonly toC: number }
+  | {
+      /** Past the label of a cloth, as far as its owner tries on a scrap. */
+      readonly code: 'try-hotter';
+      readonly toC: number;
+      readonly cloth: string;
+    }
+  | {
+      /** As it is, on a dial whose marks were measured. */
+      readonly code: 'measure-iron';
+      readonly iron: string;
+      readonly unsureC: number;
+    }
   | { readonly code: 'thinner-cover'; readonly cover: Cover }
-  | { readonly code: 'bare' | 'softer-surface' | 'lean' | 'dry' | 'through-liner' }
+  | { readonly code: 'bare' | 'softer-surface' | 'lean' | 'dry' | 'through-liner' | 'from-back' }
+  | {
+      readonly code: 'steam';
+      /** Under this, where what lies there now lets no steam through. */
+      readonly under: Cover | null;
+    }
+  | {
+      /** Half of it from the face, half turned over. */
+      readonly code: 'both-sides';
+    }
 );
+
+/** From which side the iron comes. */
+export type PressSide = 'face' | 'back' | 'both';
+
+/** What would make a press hold however far the dial is off. */
+export type Help =
+  | { readonly code: 'measure-iron' }
+  | { readonly code: 'remedy'; readonly remedy: Remedy }
+  | { readonly code: 'scrap' };
 
 /** What to take care of, or why a press would not work. */
 export type Caution =
@@ -48,6 +78,54 @@ export type Caution =
       readonly slowS: number;
       readonly harm: Harm;
     }
+  | {
+      /** It could be done, but nobody could hit it. */
+      readonly code: 'narrow-window';
+      readonly minS: number;
+      readonly maxS: number;
+      readonly harm: Harm | null;
+      readonly remedies: readonly Remedy[];
+    }
+  | {
+      /** Where the iron is as much cooler as it may be, this is not bonded in the seconds told. */
+      readonly code: 'cold-end';
+      readonly unsureC: number;
+      /** What it would need there; null: more than a minute. */
+      readonly needsS: number | null;
+      readonly helps: Help;
+    }
+  | {
+      /** Where the iron is as much hotter as it may be, this is harmed in the seconds told. */
+      readonly code: 'hot-end';
+      readonly unsureC: number;
+      readonly harm: Harm;
+      readonly helps: Help;
+    }
+  | {
+      /** Where the iron is as much hotter as it may be, it is past what something bears. */
+      readonly code: 'over-limit';
+      readonly unsureC: number;
+      readonly overC: number;
+      readonly bearer: Bearer;
+      readonly helps: Help;
+    }
+  | {
+      /** Pressed hotter than its label, as its owner tried it. */
+      readonly code: 'past-label';
+      readonly cloth: string;
+      readonly labelC: number;
+      readonly plateC: number;
+      readonly seconds: number;
+    }
+  | { readonly code: 'too-cool-for-steam'; readonly iron: string; readonly fromC: number }
+  | { readonly code: 'steam-blocked'; readonly by: string }
+  | {
+      /** Hardly enough adhesive to fill the hollows of both faces. */
+      readonly code: 'scarce';
+      readonly needsGsm: number;
+      readonly hasGsm: number;
+    }
+  | { readonly code: 'comes-through'; readonly cloth: string }
   | { readonly code: 'too-many-layers'; readonly layers: number }
   | {
       /** The leaflet asks for steam, and it is pressed dry throughout. */
@@ -74,14 +152,34 @@ export type PressReason =
   | { readonly code: 'cooler'; readonly bearer: Bearer; readonly limitC: number }
   | { readonly code: 'no-lean'; readonly cloth: string }
   | { readonly code: 'hotter'; readonly fromC: number; readonly toC: number }
+  | {
+      /** Set lower, so that a dial that is off does not pass what something bears. */
+      readonly code: 'kept-away';
+      readonly bearer: Bearer;
+      readonly limitC: number;
+      readonly unsureC: number;
+    }
   | { readonly code: 'leaflet-rules'; readonly minS: number; readonly harm: Harm | null }
   | {
+      /** Why the seconds are ours: by what they differ from the leaflet's. */
       readonly code: 'ours-rules';
-      readonly why: 'leaflet-too-hot' | 'leaflet-too-short' | 'leaflet-too-long' | 'another-heat';
+      readonly why:
+        | 'limit-below-leaflet'
+        | 'iron-below-leaflet'
+        | 'another-heat'
+        | 'too-short'
+        | 'too-short-cold'
+        | 'too-long'
+        | 'too-long-hot';
       readonly minS: number;
-      readonly maxS: number;
       readonly harm: Harm | null;
+      /** How far the dial may be off, and by when it is bonded there. */
+      readonly unsureC: number;
+      readonly coldS: number | null;
     }
+  | { readonly code: 'steam-cover'; readonly cover: Cover }
+  | { readonly code: 'in-passes'; readonly count: number; readonly eachS: number }
+  | { readonly code: 'side'; readonly from: 'back' | 'both' }
   | { readonly code: 'matters-room'; readonly roomC: number }
   | { readonly code: 'matters-water'; readonly waterGsm: number }
   | {
@@ -116,6 +214,11 @@ export interface RuleFigures {
   'little-room': { readonly roomC: number };
   'softens-early': { readonly meltC: number };
   'spoils-what-is-bonded': { readonly bonded: string; readonly bondedMeltC: number; readonly flowC: number };
+  'cannot-be-pressed': NoFigures;
+  'slow-to-press': { readonly seconds: number };
+  'printing-not-needed': NoFigures;
+  'foil-sheet-not-needed': NoFigures;
+  'adds-up': { readonly layers: number; readonly totalGsm: number };
   'needs-a-liner': NoFigures;
   'no-sheet': NoFigures;
   'cannot-be-printed': NoFigures;
@@ -184,7 +287,7 @@ export type Change =
   | { readonly what: 'hand'; readonly to: Intent['hand'] }
   | { readonly what: 'edge'; readonly to: Edge }
   | { readonly what: 'laundering'; readonly to: Intent['laundering'] }
-  | { readonly what: 'heavier-cloth' | 'trial-placing' };
+  | { readonly what: 'trial-placing' };
 
 /** What would have to change for a runner-up to win. */
 export type RunnerUp = { readonly webId: string; readonly behindPoints: number } & (
@@ -196,7 +299,8 @@ export const DOUBTS = ['unknown-cloth', 'blend', 'mass-not-kind', 'near-limit', 
 /** How far a choice can be relied on, and what stands against relying on it. */
 export type Confidence =
   | { readonly level: 'thin' | 'fair'; readonly code: (typeof DOUBTS)[number] }
-  | { readonly level: 'fair'; readonly code: 'close' }
+  | { readonly level: 'thin' | 'fair'; readonly code: 'short-of-adhesive' }
+  | { readonly level: 'fair'; readonly code: 'close' | 'grave' }
   | { readonly level: 'sure'; readonly code: 'clear' | 'all-ruled-out' };
 
 /** What to buy when nothing suits. */
@@ -223,7 +327,6 @@ export interface SnagFigures {
   'no-web': { readonly buy: Buy | null };
   'overruled-against-a-rule': { readonly rule: RuleFinding };
   'press-unworkable': { readonly stage: 'fuse' | 'bond'; readonly ticketId: string; readonly cause: Caution };
-  'overheats-an-earlier-bond': { readonly soleplateC: number; readonly webId: string; readonly maxC: number };
   'dial-untrusted': { readonly cause: Extract<Caution, { code: `dial-${string}` }> };
   'iron-too-small': { readonly placements: number };
   'crosses-itself': NoFigures;

@@ -83,6 +83,7 @@ export function newProject({
       surface: 'ironing-board',
       coverIds: { fuse: null, bond: null },
       surfaceId: null,
+      warm: { ground: false, board: false },
       ...bench,
     },
   };

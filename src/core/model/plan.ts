@@ -7,6 +7,7 @@ import type {
   FacingFinding,
   Lean,
   PressReason,
+  PressSide,
   Rejection,
   Remedy,
   RuleFinding,
@@ -57,6 +58,12 @@ export interface Tracing extends FacingFinding {
 export interface Setting {
   readonly heat: { readonly soleplateC: number; readonly dial: DialPlace | null; readonly dots: 1 | 2 | 3 };
   readonly dwell: { readonly seconds: number; readonly minS: number; readonly maxS: number };
+  /** The windows at the cold and the hot end of what the dial may be off by; null: none there. */
+  readonly band: { readonly coldS: readonly [number, number] | null; readonly hotS: readonly [number, number] | null };
+  /** Thick hairy cloth with steam is glided over in passes, with a look between; null: the iron stands. */
+  readonly passes: { readonly count: number; readonly eachS: number; readonly lookS: number } | null;
+  /** From which side; half of the seconds each, where it is both. */
+  readonly side: PressSide;
   readonly pressure: { readonly kPa: number; readonly lean: Lean };
   readonly steam: boolean;
   readonly cover: Cover;
@@ -64,6 +71,8 @@ export interface Setting {
   /** Which of its columns decides about its seconds, as an index. */
   readonly deciding: number;
   readonly coolS: number;
+  /** What it cools on. */
+  readonly coolsOn: string;
   /** Why it cannot be pressed so, and what would help; null: it can. */
   readonly stop: Caution | null;
   readonly cautions: readonly Caution[];

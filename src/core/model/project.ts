@@ -205,6 +205,9 @@ export const fabricSchema = z.object({
   thicknessMm: between(LIMITS.clothMinMm, 20),
   massGsm: between(1, 3000),
   maxIronC: z.number().min(0).max(300),
+  /** What a person has tried on a scrap of it and found unharmed: a soleplate hotter than the label, for so many seconds; null: nothing. Only both together count. */
+  testedC: z.number().min(0).max(300).nullable().default(null),
+  testedS: between(0.5, 120).nullable().default(null),
   colour: z.string().regex(/^#[0-9a-f]{6}$/i, { error: 'must be a colour like #a1b2c3' }),
   sides: z.enum(['one', 'both']),
   oneWay: z.boolean(),
@@ -269,6 +272,8 @@ export const ironSchema = z.object({
   leanN: upTo(20_000),
   vents: z.boolean(),
   steam: z.boolean(),
+  /** The soleplate from which it makes steam, °C; null: from its middle mark. */
+  steamFromC: heatC.nullable().default(null),
   dial: z
     .array(z.object({ mark: text(20).min(1), measuredC: heatC }))
     .max(20)
@@ -284,6 +289,8 @@ export const benchCoverSchema = z.object({
   conductivityWmK: z.number().min(0.01).max(400).nullable().default(null),
   maxC: heatC,
   seeThrough: z.boolean(),
+  /** Steam gets through it; null: as its kind does. */
+  passesSteam: z.boolean().nullable().default(null),
   note: text(2000).default(''),
 });
 export const benchSurfaceSchema = z.object({
@@ -305,6 +312,8 @@ export const benchSchema = z.object({
   /** Covers and a surface of one's own; null: the typical one of its kind. */
   coverIds: z.object({ fuse: id.nullable(), bond: id.nullable() }).default({ fuse: null, bond: null }),
   surfaceId: id.nullable().default(null),
+  /** What is warm when the iron comes: the ground, pressed just before, and the board. */
+  warm: z.object({ ground: z.boolean(), board: z.boolean() }).default({ ground: false, board: false }),
 });
 /** A fuse goes through the liner and wants nothing more; a bond keeps the iron off the face. Common practice, no source. */
 export const USUAL_COVERS: z.infer<typeof benchSchema>['covers'] = { fuse: 'none', bond: 'parchment' };
@@ -356,6 +365,7 @@ export const schoolsSchema = z.object({
   move: z.enum(['still', 'small-moves']),
   first: z.enum(['trace-first', 'fuse-first']),
   lay: z.enum(['piece-by-piece', 'all-laid']).default('piece-by-piece'),
+  side: z.enum(['face', 'back', 'both']).default('face'),
   webs: z.enum(['fewest', 'best-each']),
   /** What each further web costs, in the points of the rules. */
   extraWebPoints: upTo(100),
@@ -366,6 +376,7 @@ export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
   move: 'still',
   first: 'trace-first',
   lay: 'piece-by-piece',
+  side: 'face',
   webs: 'fewest',
   extraWebPoints: 6,
 };

@@ -1,5 +1,7 @@
 import type { Laid } from '../laid';
-import { chooseWebs, type Wish } from '../match';
+import { nth } from '../lists';
+import { leastSecondsFor } from '../making';
+import { chooseWebs, type Pressed, type Wish } from '../match';
 import type { Choice, Fabric, Web } from '../model';
 import { cleanAreaMm2 } from '../shape';
 
@@ -43,20 +45,67 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
       narrowMm: Math.min(w, h),
       longMm: Math.max(w, h),
       fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,
+      pile: fullestPile(laid, piece.id),
     };
   });
 }
 
+/** The most cloth that lies beneath a piece at one place, ground first; places that are next to nothing do not count. */
+function fullestPile(laid: Laid, pieceId: string): Fabric[] {
+  const { look, pile } = laid;
+  const { ground } = laid.articleOf(pieceId);
+  const places = pile.beneath(pieceId);
+  const most = Math.max(0, ...places.map((p) => p.areaMm2));
+  const fullest = places
+    .filter((p) => p.areaMm2 >= FULL_SHARE * most)
+    .reduce<readonly string[]>((a, p) => (p.pieceIds.length > a.length ? p.pieceIds : a), []);
+  return [...(ground ? [ground] : []), ...fullest.map((id) => look.fabricOf(look.piece(id)))];
+}
+/** A place beneath a piece counts from so much of the largest one on. Estimated. */
+const FULL_SHARE = 0.1;
+
 const NOTHING_BONDED: readonly Web[] = [];
+/** So often the press is asked about what was chosen, and webs are chosen anew. */
+const ROUNDS = 6;
+
+/**
+ * Webs chosen, then asked of the press; what cannot be pressed on this iron and bench, or takes long, is told to the rules, and they choose again, until nothing new turns up.
+ */
+function chosenWith(laid: Laid, wishes: readonly Wish[]): Choice[] {
+  const { project } = laid;
+  const asked = new Map<string, Pressed>();
+  const keyOf = (w: Wish, webId: string): string => `${w.fabric.id} ${w.pile?.map((f) => f.id)} ${webId}`;
+  const told = wishes.map(
+    (w): Wish => (w.pile?.length === 0 ? w : { ...w, pressed: (web) => asked.get(keyOf(w, web.id)) ?? null }),
+  );
+  let choices = chooseWebs(told, project.webs);
+  for (let round = 0; round < ROUNDS; round++) {
+    let news = false;
+    choices.forEach((c, i) => {
+      const wish = nth(told, i);
+      const web = project.webs.find((w) => w.id === c.webId);
+      if (!web || !wish.pile || wish.pile.length === 0 || asked.has(keyOf(wish, web.id))) return;
+      const seconds = leastSecondsFor(laid, wish.fabric, wish.pile, web);
+      asked.set(keyOf(wish, web.id), { seconds });
+      // Only what weighs against it makes the rules choose otherwise.
+      news ||= seconds === null || seconds > QUICK_ENOUGH_S;
+    });
+    if (!news) break;
+    choices = chooseWebs(told, project.webs);
+  }
+  return choices;
+}
+/** Seconds that no rule minds. */
+const QUICK_ENOUGH_S = 30;
 
 /**
  * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.
  */
 export function choicesOf(laid: Laid): Choice[] {
-  const { project, look, pile } = laid;
-  const first = chooseWebs(
+  const { look, pile } = laid;
+  const first = chosenWith(
+    laid,
     wishesOf(laid, () => NOTHING_BONDED),
-    project.webs,
   );
   const webOf = new Map(first.map((c) => [c.pieceId, c.webId]));
   // With one web for all there is nothing beneath that another could spoil.
@@ -66,7 +115,7 @@ export function choicesOf(laid: Laid): Choice[] {
     const below = new Set([...pile.under(pieceId)].map((id) => webOf.get(id) ?? null));
     return [...below].flatMap((id) => (id === null || id === mine ? [] : [look.web(id)]));
   };
-  return chooseWebs(wishesOf(laid, bonded), project.webs);
+  return chosenWith(laid, wishesOf(laid, bonded));
 }
 
 /** The wish of one piece as the plan sees it, for comparing webs beyond the plan's own choice. */

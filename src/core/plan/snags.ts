@@ -86,32 +86,6 @@ const unworkable: Finder = ({ plan }) =>
       : [],
   );
 
-const overheatsEarlier: Finder = ({ laid, plan }) => {
-  const { look, pile } = laid;
-  const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
-  const bonds = plan.press.filter((t) => t.stage === 'bond');
-  return bonds.flatMap((t) =>
-    t.pieceIds.flatMap((over) =>
-      [...pile.under(over)].flatMap((under): Draft[] => {
-        const webId = webOf.get(under);
-        const maxC = webId ? look.web(webId).maxC : Number.POSITIVE_INFINITY;
-        if (!webId || t.heat.soleplateC <= maxC) return [];
-        return [
-          {
-            code: 'overheats-an-earlier-bond',
-            severity: 'warn',
-            pieceIds: [over, under],
-            station: 'press',
-            soleplateC: t.heat.soleplateC,
-            webId,
-            maxC,
-          },
-        ];
-      }),
-    ),
-  );
-};
-
 const dial: Finder = ({ plan }) => {
   for (const t of plan.press)
     if (!t.stop && t.heat.dial === null)
@@ -351,7 +325,6 @@ const FINDERS: readonly Finder[] = [
   empty,
   noWeb,
   unworkable,
-  overheatsEarlier,
   ironTooSmall,
   dial,
   overruled,

@@ -1,5 +1,5 @@
 import { type Figure, figure } from '../material';
-import type { Lean } from '../model';
+import type { Cover, Lean, Surface } from '../model';
 import { STANDARD_GRAVITY_N_KG } from '../units';
 
 // Every constant of the press model, with its unit and where it comes from. Cloth, web, cover and surface figures stand in core/material.
@@ -14,7 +14,8 @@ export const GRID = {
   clothCells: figure(6, 'cells', 'ours'),
   thickCells: figure(9, 'cells', 'ours'),
   thickMm: figure(0.8, 'mm', 'ours: from here on a cloth is divided more finely'),
-  coverCells: figure(4, 'cells', 'ours'),
+  coverCells: figure(5, 'cells', 'ours'),
+  dampCells: figure(12, 'cells', 'ours: while it dries, a front goes through it'),
   thinCells: figure(2, 'cells', 'ours'),
   thinMm: figure(0.2, 'mm', 'ours: up to here a cover is a film'),
   surfaceCells: figure(12, 'cells', 'ours'),
@@ -23,24 +24,30 @@ export const GRID = {
 /** Time steps of a press, growing from fine to coarse; while cooling they are coarser. */
 export const STEP = {
   firstS: figure(0.004, 's', 'ours'),
-  growth: figure(1.1, '× the step before', 'ours'),
-  mostS: figure(0.16, 's', 'ours'),
+  growth: figure(1.15, '× the step before', 'ours'),
+  mostS: figure(0.2, 's', 'ours'),
+  /** While free water boils. */
+  mostWetS: figure(0.12, 's', 'ours'),
+  /** Later on everything goes slowly: steps may be so long against the time since the last change. */
+  mostShare: figure(0.04, 'of the time so far', 'ours: a quarter of it changes a dwell by less than 1 %'),
+  /** Once it is bonded only slow things are looked for. */
+  bondedShare: figure(0.1, 'of the time so far', 'ours: changes the moment of harm by less than 1 %'),
   afterStroke: figure(4, '× the first step', 'ours'),
+  /** A little past the middle of Crank–Nicolson: what desorption switches on and off does not ring. */
+  implicit: figure(0.6, 'of the step', 'ours'),
   coolFirstS: figure(0.02, 's', 'ours'),
   coolGrowth: figure(1.15, '× the step before', 'ours'),
   coolMostS: figure(1, 's', 'ours'),
 } as const;
 /** Even the most open web is taken to cover so much of its surface where it lies. */
 export const LEAST_COVERAGE = figure(0.2, 'of the surface', 'estimated');
-/** A limit counts as passed when it is passed by more than this. */
-export const PASSED_C = figure(0.5, '°C', 'the solver’s own error');
 /** No bond line is waited for to come nearer to the room than this. */
 export const ROOM_NEAR_C = figure(5, '°C', 'it takes for ever');
 
 /** Resistance of a contact between two layers, falling with pressure: R = R₁·(P/P₁)^−n, never below its floor. */
 export const CONTACT = {
-  plateM2KW: figure(0.0009, 'm²·K/W', 'cloth against metal at 1 kPa: an air film of about 0.03 mm; estimated'),
-  clothM2KW: figure(0.0006, 'm²·K/W', 'cloth against cloth or paper at 1 kPa; estimated'),
+  plateM2KW: figure(0.0006, 'm²·K/W', 'cloth against metal at 1 kPa: an air film of about 0.03 mm; estimated'),
+  clothM2KW: figure(0.0004, 'm²·K/W', 'cloth against cloth or paper at 1 kPa; estimated'),
   atKPa: figure(1, 'kPa', 'reference pressure'),
   exponent: figure(0.4, '', 'estimated from measured clothing contacts, order of magnitude from memory'),
   leastKPa: figure(0.15, 'kPa', 'a layer lies on the next by its own mass at least; estimated'),
@@ -54,11 +61,13 @@ export const SQUASH = {
   atKPa: figure(4, 'kPa', 'estimated'),
 } as const;
 
-/** Handbooks measure cloth loose, dry and cold. Hot, a little damp and pressed it conducts better by about so much. */
+/**
+ * Handbooks measure cloth loose, dry and cold. Under an iron its fibres touch, and the more of it is fibre the better it conducts: 1 + share·factor. Felt and fleece stay mostly air.
+ */
 export const UNDER_IRON = figure(
-  1.8,
-  '×',
-  'estimated from the spread of practice as a whole, one figure for all cloth',
+  3.4,
+  '× the share that is fibre',
+  'estimated, one figure for all cloth: woven cotton, about a third of it fibre, then conducts 0.09 W/(m·K), as pads of 0.5 g/cm³ do nearly (0.07, Morton & Hearle, from memory)',
 );
 
 export const LINER = {
@@ -72,12 +81,41 @@ export const LINER = {
 export const WATER = {
   latentJKg: figure(2_257_000, 'J/kg', 'heat of vaporisation at 100 °C, steam tables'),
   boilsC: figure(100, '°C', 'at sea level'),
-  /** Of the moisture that cloth holds in a room, so much leaves in the seconds of a press. */
-  released: figure(0.15, 'of the regain', 'estimated'),
-  /** Water that a burst of steam leaves in each layer it passes. */
-  steamGsm: figure(6, 'g/m² a layer', 'estimated: what stays behind once a burst has gone through'),
-  /** What steam brings the layers it passes to, at once. */
-  steamC: figure(97, '°C', 'a little under boiling; estimated'),
+  specificHeatJKgK: figure(4186, 'J/(kg·K)', 'handbook'),
+  conductivityWmK: figure(0.65, 'W/(m·K)', 'water at 60–100 °C, steam tables'),
+  densityKgM3: figure(1000, 'kg/m³', 'handbook'),
+} as const;
+
+export const VAPOUR = {
+  specificHeatJKgK: figure(2030, 'J/(kg·K)', 'steam at 100–150 °C and one atmosphere, steam tables'),
+  /** Heat of vaporisation × molar mass / gas constant: how fast the pressure of saturation rises. */
+  clausiusK: figure(4890, 'K', 'from 2.257 MJ/kg, 18.015 g/mol and the gas constant'),
+  standardHumidity: figure(0.65, 'of saturation', 'the atmosphere in which regain is given, ISO 139'),
+  /** Where people press it is drier. */
+  roomShare: figure(0.7, 'of the regain', 'a heated room of about 45 %, the isotherm taken as straight'),
+} as const;
+
+/** A household iron's steam, and the first seconds in which it is given. */
+export const STEAM = {
+  rateKgM2S: figure(0.015, 'kg/(m²·s)', 'estimated: some 20–25 g a minute through a soleplate of 250 cm²'),
+  burstS: figure(20, 's', 'estimated: then the tank has to be pumped up again'),
+  /** Adhesive takes up water and gives it off with a lag. */
+  soaksS: figure(4, 's', 'estimated: a film of some 20 µm, diffusion of 10⁻¹⁰ m²/s when hot'),
+  /** Moist adhesive softens earlier. */
+  softensC: figure(20, '°C', 'copolyamides take up water and melt some 20 °C lower in steam, from memory'),
+  /** Less than this of it getting through is none. */
+  leastShare: figure(0.3, 'of the vapour', 'estimated'),
+  fromC: figure(130, '°C', 'common practice: from the middle mark; used where the dial was not measured'),
+} as const;
+/** What is warm already when the iron comes. */
+export const WARM = {
+  groundC: figure(45, '°C', 'estimated: cloth half a minute after it was pressed; worked out by the same conduction'),
+  boardC: figure(35, '°C', 'estimated: the pad of a board in use'),
+} as const;
+/** How much vapour goes on through what lies in its way. */
+export const PASSES_VAPOUR = {
+  cloth: figure(1, 'of it', 'woven, knitted and felted cloth holds mostly air'),
+  sealed: figure(0, 'of it', 'coated, tanned or cast; release paper, parchment, coated sheets'),
 } as const;
 
 /** Adhesive wets at a small angle once it flows. */
@@ -88,23 +126,82 @@ export const STRIKE = {
   scarce: figure(2.5, '', 'how much a scarce web stretches that depth; estimated'),
   mostShare: figure(6, 'of thickness', 'estimated'),
 } as const;
-/** A layer hotter than its limit for so long is harmed. */
-export const HARM_S = figure(1.5, 's', 'estimated');
+/** The thicker the adhesive, the deeper its anchors: it holds once it has gone into the cloth by the roughness and by this. */
+export const ANCHOR = figure(
+  1.6,
+  '× its own thickness / the share of gaps',
+  'estimated: a firm film takes two to three times as long as a light one in practice',
+);
+/** Over-fused: so much of the adhesive has been drawn into cloth that the joint is starved. */
+export const DRAWN_IN = {
+  fill: figure(0.033, 'of the gaps behind the front', 'estimated: it goes in as fingers, not as a front'),
+  most: figure(0.9, 'of the adhesive', 'estimated'),
+} as const;
+/** Hollows of a rough face that have to be filled before a bond is a bond all over. */
+export const HOLLOWS = figure(0.12, 'of the roughness', 'estimated');
+/** Gaps of a cloth: what is not fibre, within reason. */
+export const GAPS = { least: figure(0.2, '', 'estimated'), most: figure(0.95, '', 'estimated') } as const;
+/**
+ * Yellowing, glaze and browning go by heat over time: at its limit a layer bears so many seconds, at so many degrees less twice as many.
+ */
+export const HARM = {
+  atLimitS: figure(30, 's', 'estimated: at the label’s heat cloth is ironed, not stood on'),
+  doublesC: figure(8, '°C', 'estimated: chemical damage doubles every 8–10 °C, rule of thumb'),
+} as const;
 /** Adhesive squeezed out of the joint by this share of its thickness oozes at the edges. */
 export const OOZE_SHARE = figure(0.3, 'of its thickness', 'estimated');
 /** Half the width from which it can be squeezed to an edge. */
 export const OOZE_WIDTH_MM = figure(1.5, 'mm', 'estimated');
 
+/** Covers that adhesive does not stick to. */
+export const COVER_RELEASES: Readonly<Record<Cover, boolean>> = {
+  none: false,
+  parchment: true,
+  'coated-sheet': true,
+  'press-cloth': false,
+  'damp-cloth': false,
+};
+
 /** Longest press that is looked at, and how long a person stands still. */
 export const LONGEST_S = figure(60, 's', 'estimated: nobody stands longer');
 export const SHORTEST_S = figure(1, 's', 'nobody counts shorter');
-/** Beyond the moment it is bonded, so much longer for safety: share of the window, and at most as a multiple of the moment. */
+/** How far inside its window a press is kept at either end, and how wide one has to be to be hit. */
 export const MARGIN = {
-  share: figure(0.3, 'of the window', 'estimated'),
-  most: figure(1.6, '×', 'estimated'),
+  inside: figure(1.1, '×', 'ours: a tenth, what counting is off by'),
+  leastS: figure(1, 's', 'estimated: nobody lifts an iron more exactly'),
+  /** With no leaflet to go by: so many times the moment it is bonded. */
+  usual: figure(1.3, '×', 'estimated'),
+  most: figure(10, '×', 'ours: a leaflet that asks for more than this is not copied to another heat'),
 } as const;
 /** The leaflet's heat counts as set when the iron is within this of it. */
 export const LEAFLET_NEAR_C = figure(3, '°C', 'finer than any dial; estimated');
+/** What heat and seconds together cost, weighed against each other: the least of it is set. */
+export const WEIGH = {
+  offLeaflet: figure(0.1, 'a °C', 'ours: the leaflet’s heat is a prior'),
+  longS: figure(12, 's', 'estimated: up to here nobody minds, nor up to what the leaflet says'),
+  long: figure(0.17, 'a second', 'ours'),
+  tight: figure(8, 'for each e-fold that the window is too narrow', 'ours'),
+  shut: figure(30, 'for each e-fold that there is no window even where the dial is right', 'ours'),
+  roomy: figure(1.15, '×', 'ours: what a window should be at least, from end to end'),
+  overLimit: figure(0.4, 'a °C', 'ours: four times what being off the leaflet costs'),
+} as const;
+/** How the least of it is looked for. */
+export const SEARCH = {
+  nodeC: figure(12, '°C', 'ours: between them the logarithm of a moment is nearly straight'),
+  firstC: figure(8, '°C', 'ours'),
+  lastC: figure(0.5, '°C', 'ours: heats are told in whole degrees'),
+  farS: figure(600, 's', 'ours: what never comes is taken to come then'),
+} as const;
+/** Gliding over thick hairy cloth with steam, a look between. */
+export const PASSES = {
+  fromMm: figure(0.8, 'mm', 'estimated: thinner cloth is steamed through while the iron stands'),
+  kPa: figure(0.4, 'kPa', 'common practice: the iron glides close without weight; estimated'),
+  passS: figure(8, 's', 'estimated'),
+  lookS: figure(4, 's', 'estimated'),
+  mostS: figure(100, 's', 'a minute of iron, with its looks'),
+} as const;
+/** Pressed from the back, what lies lower than its neighbours by more gets no pressure. */
+export const EVEN_MM = figure(0.3, 'mm', 'estimated: what cloth and board give');
 /** A remedy is offered when it shortens the press to this share at most, and heat when it is so much more. */
 export const REMEDY = {
   share: figure(0.9, 'of the time', 'estimated'),
@@ -112,8 +209,6 @@ export const REMEDY = {
   lean: figure(2, '×', 'what a person can still add; estimated'),
   most: figure(3, 'remedies', 'more than anyone reads'),
 } as const;
-/** Looked at hotter only when there is so much to gain. */
-export const HOTTER_C = figure(2, '°C', 'estimated');
 /** Shifting the iron by a thumb half-way through a set-down. */
 export const SMALL_MOVES = {
   longer: figure(1.2, '× the dwell', 'estimated: what lies under a vent or the rim is covered five sixths of the time'),
@@ -137,6 +232,8 @@ export const HALVES_S = figure(10, 's', 'nobody counts halves beyond');
 export const COUNT_S = figure(5, 's', 'nobody counts finer');
 /** A window in a piece narrower than this is bridged by the soleplate's edge and the cloth's own give. */
 export const PLUG_FROM_MM = figure(15, 'mm', 'estimated');
+/** A frame that stands above its window by less presses what lies there all the same. */
+export const PLUG_STANDS_MM = figure(0.8, 'mm', 'common practice: felt wants a plug, cotton does not');
 /** A column holds at most so many cloths; more are counted as these. */
 export const MOST_ONTO = figure(10, 'cloths', 'below them the press no longer feels what lies there');
 /** Through more cloths than this no iron bonds anything: it is built in parts. */
@@ -151,10 +248,25 @@ export const SLOW_S = figure(25, 's', 'estimated');
 
 /** Bare metal in still air, and cloth in still air: radiation and convection together. */
 export const AIR_WM2K = figure(10, 'W/(m²·K)', 'handbook range 5–15, from memory');
+/** Wet cloth dries while it cools: what the air takes away. */
+export const DRYING = {
+  convectionWM2K: figure(
+    5,
+    'W/(m²·K)',
+    'the part of still air’s exchange that is not radiation, handbook, from memory',
+  ),
+  airJM3K: figure(1200, 'J/(m³·K)', 'air at 20 °C: 1.2 kg/m³ × 1.005 kJ/(kg·K)'),
+  molarKg: figure(0.018015, 'kg/mol', 'water'),
+  boilingPa: figure(101_325, 'Pa', 'one atmosphere'),
+} as const;
 /** Firm enough to peel: the bond line this far below the melting point. */
 export const FIRM_BELOW_C = figure(25, '°C', 'estimated: hot melts set well below where they melt');
+/** Cloth that feels cool to the hand is cool; the hand itself has some 33 °C. */
+export const HAND_WARM_C = figure(40, '°C', 'common practice: work is cool when it feels cool to the hand; estimated');
 /** A cold plate or table laid against it while cooling. */
 export const COLD_PLATE_M2KW = figure(0.002, 'm²·K/W', 'estimated: cloth lying on a cold table under a light weight');
+/** What a cold table is of. */
+export const COLD_TABLE: Surface = 'glass';
 export const COOL_MOST_S = figure(600, 's', 'ten minutes: enough for anything');
 
 /** A real soleplate: its own heat and its heater. */
@@ -194,6 +306,8 @@ export const HANDLE_S = figure(20, 's', 'estimated');
 
 /** A mark within this of the wanted heat is the mark to set. */
 export const DIAL_NEAR_C = figure(8, '°C', 'estimated: an iron swings by about this');
+/** A heat this near to a measured mark is that mark; farther off the dial is set beside it. */
+export const DIAL_AT_C = figure(3, '°C', 'estimated: finer than anyone turns a dial');
 /** What an unmeasured dial may be off by. */
 export const DIAL_UNSURE_C = figure(25, '°C', 'common practice: irons differ; estimated');
 

@@ -1,6 +1,6 @@
 import { lastOf, nth } from '../lists';
 import type { Caution, DialPlace, Iron } from '../model';
-import { DIAL_BETWEEN_C, DIAL_NEAR_C, DIAL_UNSURE_C } from './data';
+import { DIAL_AT_C, DIAL_BETWEEN_C, DIAL_NEAR_C, DIAL_UNSURE_C } from './data';
 
 type DialProblem = Extract<Caution, { code: 'dial-unmeasured' | 'dial-not-rising' | 'dial-out-of-reach' }>;
 
@@ -114,7 +114,10 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
   const closest = dial.reduce((a, b) =>
     Math.abs(b.measuredC - soleplateC) < Math.abs(a.measuredC - soleplateC) ? b : a,
   );
-  if (Math.abs(closest.measuredC - soleplateC) <= near)
+  if (Math.abs(closest.measuredC - soleplateC) <= DIAL_AT_C.value)
+    return { place: { at: closest.mark }, unsureC: near, problem: null };
+  // A little beyond the last mark or short of the first is that mark: there is nothing to set beside it.
+  if (soleplateC >= hottest.measuredC || soleplateC <= first.measuredC)
     return { place: { at: closest.mark }, unsureC: near, problem: null };
   const place = placeOnDial(
     dial.map((d) => d.measuredC),

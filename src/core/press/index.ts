@@ -1,3 +1,4 @@
+export * from './choose';
 export * from './column';
 export { AIR_WM2K, HANDLE_S, MOST_COLUMNS, MOST_THROUGH, MOVE_S, ROOM_C, SMALL_MOVES } from './data';
 export * from './dial';
@@ -11,6 +12,9 @@ export * from './simulate';
 export {
   clothsOf,
   contactM2KW,
+  coverPasses,
+  fibreShare,
+  fillsGsm,
   leadingWeb,
   type PressAsk,
   type PressBench,
@@ -23,5 +27,6 @@ export {
   stackOf,
   websOf,
 } from './stack';
+export * from './steam';
 export * from './wetting';
 export * from './window';

@@ -54,7 +54,12 @@ export function lookInto(request: PressRequest, columns: readonly PressColumn[],
     },
   };
   const kPa = as.kPa ?? pressureOn(r.iron, columns.flatMap(clothsOf)).kPa;
-  const { stack: _stack, ...run } = runAt(r, as.soleplateC, { kPa, steam: wantsSteam(r), sectionAtS: as.atS });
+  const { stack: _stack, ...run } = runAt(r, as.soleplateC, {
+    kPa,
+    steam: wantsSteam(r),
+    sectionAtS: as.atS,
+    whole: true,
+  });
   const window = windowOf(run, longerFor(r));
   return {
     run,

@@ -1,7 +1,7 @@
 import { factsOf } from '../material';
 import { type Caution, type Fabric, type Iron, ironPressureKPa, type Lean } from '../model';
 import { boundsOf, type Region, ringAreaMm2 } from '../shape';
-import { GRAVITY, LEANS, PILE_CEILING_KPA, PLUG_FROM_MM } from './data';
+import { GRAVITY, LEANS, PILE_CEILING_KPA, PLUG_FROM_MM, PLUG_STANDS_MM } from './data';
 
 export { ironPressureKPa as pressureKPa } from '../model';
 
@@ -23,16 +23,19 @@ export function pressureOn(iron: Iron, cloths: readonly Fabric[]): { kPa: number
   return { kPa: Math.min(own, Math.max(PILE_CEILING_KPA.value, ironPressureKPa({ ...iron, leanN: 0 }))), softest };
 }
 
-/** Thickness of the plug that fills a window, so that a flat iron presses what lies in it, mm: as much as the frame stands above. */
-export const plugMm = (frame: Pick<Fabric, 'thicknessMm'>, adhesive = 0): number =>
-  Math.round((frame.thicknessMm + adhesive) * 10) / 10;
-
-/** What a window in a piece needs, so that a flat iron presses what lies in it; null where it has none wide enough to matter. */
-export function plugFor(region: Region, frame: Fabric): Caution | null {
-  const wide = region.some((ring) => {
-    if (ringAreaMm2(ring) >= 0) return false;
+/** The windows of a piece that are too wide for the soleplate's edge and the cloth's own give to bridge, as shapes of their own. */
+export const windowsIn = (region: Region): Region[] =>
+  region.flatMap((ring) => {
+    if (ringAreaMm2(ring) >= 0) return [];
     const b = boundsOf([ring]);
-    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > PLUG_FROM_MM.value;
+    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > PLUG_FROM_MM.value ? [[[...ring].reverse()]] : [];
   });
-  return wide ? { code: 'plug', thicknessMm: plugMm(frame) } : null;
+
+/**
+ * What a window needs, so that a flat iron presses what lies in it; null where the frame hardly stands above that.
+ * @param frameMm height of everything at the frame @param insideMm height of everything in its window
+ */
+export function plugFor(frameMm: number, insideMm: number): Caution | null {
+  const thicknessMm = Math.round((frameMm - insideMm) * 10) / 10;
+  return thicknessMm >= PLUG_STANDS_MM.value ? { code: 'plug', thicknessMm } : null;
 }

@@ -1,11 +1,31 @@
-import { coverFacts, FIBRE_FACTS, FLOW_MARGIN_C, flowC, surfaceFacts } from '../material';
-import { type Caution, type Fabric, ironPressureKPa, type PressReason, type Setting, type Web } from '../model';
+import { coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, testOf } from '../material';
+import {
+  type Caution,
+  type Fabric,
+  type Help,
+  ironPressureKPa,
+  type PressReason,
+  type Remedy,
+  type Setting,
+  type Web,
+} from '../model';
 import { dotsForSoleplate } from '../units';
 import {
+  type Chosen,
+  chooseHeat,
+  courseOf,
+  decisive,
+  leafletTimes,
+  type Reach,
+  reachFor,
+  secondsBetween,
+  startC,
+} from './choose';
+import {
   COUNT_S,
+  COVER_RELEASES,
   DIAL_NEAR_C,
   HALVES_S,
-  HOTTER_C,
   LEAFLET_NEAR_C,
   LITTLE_ROOM_C,
   LONG_SHARE,
@@ -14,6 +34,7 @@ import {
   MOST_COLUMNS,
   MOST_THROUGH,
   MUCH_WATER_GSM,
+  PASSES,
   PILE_CEILING_KPA,
   SHORTEST_S,
   SLOW_ON_S,
@@ -23,10 +44,21 @@ import {
 } from './data';
 import { dialFor } from './dial';
 import { leanAt, pressureOn } from './pressure';
-import { hottestC, remediesFor, topCloth } from './remedies';
+import { measuring, remediesFor, steamMissing, topCloth, tryHotter } from './remedies';
 import { coolingS, type PressRun } from './simulate';
-import { clothsOf, deepestWeb, leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
-import { type ColumnsWindow, type Window, wantsSteam, windowOver } from './window';
+import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
+import { steamFromC } from './steam';
+import {
+  type ColumnsWindow,
+  inPasses,
+  isUsable,
+  longerFor,
+  momentsOf,
+  runAt,
+  type Window,
+  wantsSteam,
+  windowOver,
+} from './window';
 
 type Columns = readonly PressColumn[];
 
@@ -38,58 +70,38 @@ export const countable = (seconds: number): number =>
 const clothsThrough = (column: PressColumn): number =>
   clothsOf(column.slice(column.findIndex((l) => l.role === 'web' && l.bonds))).length;
 
-interface Heat {
-  readonly soleplateC: number;
-  readonly stop: Caution | null;
-  readonly cautions: readonly Caution[];
-  readonly reasons: readonly PressReason[];
+/** Where two presses of one dial may lie apart: its moments at the cold and at the hot end. */
+interface Ends {
+  readonly unsureC: number;
+  readonly cold: Window | null;
+  readonly hot: Window | null;
+  readonly coldBondS: number;
+  readonly hotHarmS: number;
 }
 
-/** What the iron can be set to, from its dial; an iron that was not measured, or whose marks do not rise, is taken to reach everything. */
-function reachOf(r: PressRequest): { readonly coolest: number; readonly hottest: number } {
-  const { dial } = r.iron;
-  const marks = dial.map((d) => d.measuredC);
-  const rising = marks.every((c, i) => i === 0 || c > (marks[i - 1] ?? c));
-  return rising && marks.length > 0
-    ? { coolest: Math.min(...marks), hottest: Math.max(...marks) }
-    : { coolest: 0, hottest: Number.POSITIVE_INFINITY };
-}
-
-/** The heat to begin with: the leaflet's, as far as everything bears it, the web flows at it and the iron reaches it. */
-function firstHeat(r: PressRequest, columns: Columns): Heat {
-  const { iron } = r;
-  const web = leadingWeb(r);
-  const leaflet = web.leaflet[r.stage];
-  const lowest = hottestC(r, columns);
-  // Of several webs the one that flows last has to flow.
-  const flowsC = Math.max(...columns.flatMap(websOf).map(flowC));
-  const { coolest, hottest } = reachOf(r);
-  const cautions: Caution[] = [];
-  const reasons: PressReason[] = [];
-  let stop: Caution | null = null;
-  let soleplateC = Math.min(leaflet.heatC, lowest.at);
-  if (flowsC > lowest.at) {
-    soleplateC = lowest.at;
-    stop = {
-      code: 'melts-above-limit',
-      flowC: flowsC,
-      bearer: lowest.bearer,
-      limitC: lowest.at,
-      meltBelowC: lowest.at - FLOW_MARGIN_C.value,
+/** How it goes where the dial is as far off as it may be, for the columns that decide. */
+function endsOf(r: PressRequest, columns: Columns, soleplateC: number, more: Parameters<typeof runAt>[2]): Ends {
+  const { unsureC } = dialFor(r.iron, soleplateC);
+  const at = (c: number): { window: Window | null; bondS: number; harmS: number } => {
+    const longer = longerFor(r);
+    const runs = columns.map((column) => runAt({ ...r, column }, c, more));
+    const moments = runs.map((run) => momentsOf(run, longer));
+    const bondS = Math.max(...moments.map((m) => m.bondS));
+    const harmS = Math.min(...moments.map((m) => m.harmS));
+    const harm = runs.reduce<PressRun | null>(
+      (a, b) => (a && momentsOf(a).harmS <= momentsOf(b).harmS ? a : b),
+      null,
+    )?.harm;
+    const open = bondS <= LONGEST_S.value && bondS < harmS;
+    return {
+      window: open ? { minS: bondS, maxS: Math.min(LONGEST_S.value, harmS), harm: harm ?? null } : null,
+      bondS,
+      harmS,
     };
-  } else if (soleplateC < flowsC) {
-    soleplateC = Math.min(lowest.at, flowsC + FLOW_MARGIN_C.value);
-    cautions.push({ code: 'leaflet-below-melting', leafletC: leaflet.heatC, meltC: web.meltC, setC: soleplateC });
-  } else if (soleplateC < leaflet.heatC) reasons.push({ code: 'cooler', bearer: lowest.bearer, limitC: lowest.at });
-  const replace = (graver: Caution): void => {
-    if (stop) cautions.unshift(stop);
-    stop = graver;
   };
-  if (hottest < flowsC) replace({ code: 'iron-too-cool', iron: iron.name, meltBelowC: hottest - FLOW_MARGIN_C.value });
-  else soleplateC = Math.min(soleplateC, hottest);
-  if (!stop && coolest > lowest.at + DIAL_NEAR_C.value)
-    replace({ code: 'iron-too-hot', iron: iron.name, lowestC: coolest, limitC: lowest.at });
-  return { soleplateC, stop, cautions, reasons };
+  const cold = at(soleplateC - unsureC);
+  const hot = at(soleplateC + unsureC);
+  return { unsureC, cold: cold.window, hot: hot.window, coldBondS: cold.bondS, hotHarmS: hot.harmS };
 }
 
 interface Dwell {
@@ -100,29 +112,43 @@ interface Dwell {
   readonly reasons: readonly PressReason[];
 }
 
-/** How long: the leaflet's seconds where they lie in the window at its own heat, else ours, with a margin after the moment it is bonded. */
-function dwellIn(r: PressRequest, soleplateC: number, window: Window | null): Dwell {
+/** How long: the leaflet's seconds where they lie a tenth inside what holds from the cold to the hot end of the dial, at its own heat; else as near to them as that allows. */
+function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends, times: number, reach: Reach): Dwell {
   const leaflet = leadingWeb(r).leaflet[r.stage];
-  const minS = Math.max(SHORTEST_S.value, window?.minS ?? leaflet.dwellS);
-  const maxS = Math.max(minS, window?.maxS ?? leaflet.dwellS);
-  const ours = Math.min(minS + (maxS - minS) * MARGIN.share.value, minS * MARGIN.most.value);
-  const sameHeat = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
-  const leafletRules = window !== null && sameHeat && leaflet.dwellS >= minS && leaflet.dwellS <= maxS;
-  const seconds = Math.min(maxS, Math.max(minS, leafletRules ? leaflet.dwellS : countable(ours)));
-  const reasons: PressReason[] = [];
-  if (window && leafletRules) reasons.push({ code: 'leaflet-rules', minS, harm: window.harm });
-  else if (window) {
-    const why =
-      soleplateC < leaflet.heatC - LEAFLET_NEAR_C.value
-        ? 'leaflet-too-hot'
-        : leaflet.dwellS < minS
-          ? 'leaflet-too-short'
-          : leaflet.dwellS > maxS
-            ? 'leaflet-too-long'
-            : 'another-heat';
-    reasons.push({ code: 'ours-rules', why, minS, maxS, harm: window.harm });
-  }
-  return { seconds, minS, maxS, leafletRules, reasons };
+  const minS = Math.max(SHORTEST_S.value, window.minS);
+  const maxS = Math.max(minS, window.maxS);
+  const from = Math.max(minS, ends.coldBondS * MARGIN.inside.value);
+  const to = ends.hotHarmS / MARGIN.inside.value;
+  const atLeaflet = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
+  const leafletRules = atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
+  const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, times);
+  const counted = countable(Math.min(maxS, Math.max(minS, ours)));
+  // Rounded to what can be counted, but not out of what holds.
+  const inside = counted < from && from <= to ? countable(counted + (counted < HALVES_S.value ? 0.5 : 1)) : counted;
+  const seconds = leafletRules ? leaflet.dwellS : Math.min(maxS, Math.max(minS, inside));
+  const coldS = ends.cold?.minS ?? null;
+  if (leafletRules)
+    return { seconds, minS, maxS, leafletRules, reasons: [{ code: 'leaflet-rules', minS, harm: window.harm }] };
+  const why = !atLeaflet
+    ? reach.limit.at < leaflet.heatC - LEAFLET_NEAR_C.value && soleplateC <= reach.limit.at
+      ? 'limit-below-leaflet'
+      : reach.hottest < leaflet.heatC - LEAFLET_NEAR_C.value
+        ? 'iron-below-leaflet'
+        : 'another-heat'
+    : leaflet.dwellS < minS
+      ? 'too-short'
+      : leaflet.dwellS < from
+        ? 'too-short-cold'
+        : leaflet.dwellS > maxS
+          ? 'too-long'
+          : 'too-long-hot';
+  return {
+    seconds,
+    minS,
+    maxS,
+    leafletRules,
+    reasons: [{ code: 'ours-rules', why, minS, harm: window.harm, unsureC: ends.unsureC, coldS }],
+  };
 }
 
 /** The one thing that matters most in this stack: what the heat spends most of its time on. */
@@ -134,7 +160,7 @@ function oneThing(r: PressRequest, run: PressRun, soleplateC: number, minS: numb
   const web = deepestWeb(stack);
   const target = stack.layers[web - 1]?.role === 'liner' ? web : web + 1;
   const above = stack.layers.slice(0, target);
-  const waterGsm = stack.layers.slice(0, target + 1).reduce((w, l) => w + l.layer.waterGsm, 0);
+  const waterGsm = stack.layers.slice(0, target + 1).reduce((w, l) => w + l.layer.wetGsm, 0);
   if (waterGsm > MUCH_WATER_GSM.value) return { code: 'matters-water', waterGsm };
   let sum = stack.plateM2KW;
   let worst: { m2KW: number; layer: 'touch' | 'cover' | 'liner' | 'cloth'; name: string } = {
@@ -167,6 +193,31 @@ function oneThing(r: PressRequest, run: PressRun, soleplateC: number, minS: numb
   };
 }
 
+/** What makes a press hold however far the dial is off; more heat does not, since heat was weighed already. */
+function helpFrom(measured: Remedy | null, remedies: readonly Remedy[]): Help {
+  const remedy = remedies.find((m) => m.code !== 'hotter' && m.code !== 'try-hotter');
+  if (measured) return { code: 'measure-iron' };
+  return remedy ? { code: 'remedy', remedy } : { code: 'scrap' };
+}
+
+/** Where the seconds do not hold from the cold to the hot end of the dial. */
+function endsTold(soleplateC: number, seconds: number, ends: Ends, reach: Reach, help: Help): Caution[] {
+  const { unsureC } = ends;
+  const told: Caution[] = [];
+  if (seconds < ends.coldBondS)
+    told.push({
+      code: 'cold-end',
+      unsureC,
+      needsS: ends.coldBondS <= LONGEST_S.value ? ends.coldBondS : null,
+      helps: help,
+    });
+  const harm = ends.hot?.harm ?? null;
+  if (harm && seconds > ends.hotHarmS) told.push({ code: 'hot-end', unsureC, harm, helps: help });
+  const overC = soleplateC + unsureC - reach.limit.at;
+  if (overC >= 1) told.push({ code: 'over-limit', unsureC, overC, bearer: reach.limit.bearer, helps: help });
+  return told;
+}
+
 /** What can hurt, mark or spoil in this press. */
 function careIn(
   r: PressRequest,
@@ -174,13 +225,31 @@ function careIn(
   as: { soleplateC: number; kPa: number; steam: boolean; seconds: number; softest: Fabric | null },
 ): Caution[] {
   const { bench } = r;
+  const cloths = columns.flatMap(clothsOf);
   const vinyl = (f: Fabric): boolean => f.fibre === 'pvc' || f.kind === 'vinyl';
   const cautions: Caution[] = [];
   if (r.stage === 'bond' && r.steam === false && r.iron.steam && leadingWeb(r).leaflet.bond.steam)
     cautions.push({ code: 'leaflet-wants-steam' });
+  if (steamMissing(r) && r.iron.steam)
+    cautions.push({
+      code: 'steam-blocked',
+      by: coverPasses(r)
+        ? topCloth(r.column).name
+        : coverFacts(
+            bench.cover,
+            r.covers?.find((x) => x.id === bench.coverId),
+          ).name,
+    });
+  if (wantsSteam(r) && !as.steam)
+    cautions.push({ code: 'too-cool-for-steam', iron: r.iron.name, fromC: steamFromC(r.iron) });
+  for (const f of new Set(cloths)) {
+    const test = testOf(f);
+    if (test && as.soleplateC > f.maxIronC)
+      cautions.push({ code: 'past-label', cloth: f.name, labelC: f.maxIronC, ...test });
+  }
   if (bench.cover === 'damp-cloth' || as.steam) cautions.push({ code: 'steam' });
   if (as.soleplateC > VERY_HOT_C.value) cautions.push({ code: 'hot', soleplateC: as.soleplateC });
-  if (columns.flatMap(clothsOf).some(vinyl)) cautions.push({ code: 'fumes' });
+  if (cloths.some(vinyl)) cautions.push({ code: 'fumes' });
   if (
     bench.cover === 'none' &&
     columns.some((c) => c.at(-1)?.role === 'fabric' && FIBRE_FACTS[topCloth(c).fibre].synthetic)
@@ -189,10 +258,23 @@ function careIn(
   if (as.seconds > LONGEST_S.value * LONG_SHARE.value) cautions.push({ code: 'long', seconds: as.seconds });
   if (as.softest && as.kPa > PILE_CEILING_KPA.value * SQUASHED.value)
     cautions.push({ code: 'squashed', cloth: as.softest.name });
+  const open = COVER_RELEASES[bench.cover] ? cloths.find((f) => factsOf(f).open) : undefined;
+  if (open) cautions.push({ code: 'comes-through', cloth: open.name });
+  const scarce = columns.flatMap(scarceIn)[0];
+  if (scarce) cautions.push(scarce);
   return cautions;
 }
 
-const shutBecause = (web: Web, over: ColumnsWindow, remedies: Setting['remedies']): Caution =>
+/** Webs that carry hardly enough to fill the hollows of the two faces they lie between. */
+const scarceIn = (column: PressColumn): Caution[] =>
+  column.flatMap((l, i): Caution[] => {
+    if (l.role !== 'web' || !l.bonds) return [];
+    const faces = [column[i - 1], column[i + 1]].flatMap((n) => (n?.role === 'fabric' ? [n.fabric] : []));
+    const needsGsm = fillsGsm(faces);
+    return needsGsm > l.web.massGsm ? [{ code: 'scarce', needsGsm, hasGsm: l.web.massGsm }] : [];
+  });
+
+const shutBecause = (web: Web, over: ColumnsWindow, remedies: readonly Remedy[]): Caution =>
   over.clash
     ? { code: 'no-common-window', slowS: over.clash.slowS, harm: over.clash.harm }
     : {
@@ -203,11 +285,40 @@ const shutBecause = (web: Web, over: ColumnsWindow, remedies: Setting['remedies'
       };
 
 const rounded = (n: number, parts: number): number => Math.round(n * parts) / parts;
+const band = (w: Window | null): readonly [number, number] | null => w && [rounded(w.minS, 10), rounded(w.maxS, 10)];
+
+/** Why the heat is not the leaflet's. */
+function heatReasons(r: PressRequest, reach: Reach, soleplateC: number, unsureC: number): PressReason[] {
+  const { heatC } = leadingWeb(r).leaflet[r.stage];
+  if (soleplateC > heatC + LEAFLET_NEAR_C.value)
+    return reach.belowMelting ? [] : [{ code: 'hotter', fromC: heatC, toC: soleplateC }];
+  if (soleplateC >= heatC - LEAFLET_NEAR_C.value) return [];
+  const { at, bearer } = reach.limit;
+  if (at < heatC && soleplateC >= at - LEAFLET_NEAR_C.value && reach.highC === at)
+    return [{ code: 'cooler', bearer, limitC: at }];
+  if (soleplateC + unsureC <= at + LEAFLET_NEAR_C.value && heatC + unsureC > at && reach.highC === at)
+    return [{ code: 'kept-away', bearer, limitC: at, unsureC }];
+  return [];
+}
+
+/**
+ * How soon a press could be done: the least seconds at the leaflet's heat or, where that does nothing, at the hottest that everything bears.
+ * @returns null when neither gives a window that can be hit
+ */
+export function leastSeconds(r: PressRequest): number | null {
+  const reach = reachFor(r, [r.column]);
+  if (reach.stops.length > 0) return null;
+  for (const c of new Set([startC(r, reach), Math.floor(reach.highC)])) {
+    const { window } = windowOver(r, [r.column], c);
+    if (window && isUsable(window)) return window.minS;
+  }
+  return null;
+}
 
 /**
  * Heat, dwell, pressure and cooling for one press, worked out for every column that lies under the iron.
- * The leaflet rules where it keeps within every limit and its seconds lie in our window; where it does not, ours do, and the reasons say why.
- * Never above a care limit. All figures are estimates of a model and are said to be.
+ * Heat and seconds are chosen together: near the leaflet, away from every limit by as much as the dial may be off, bonded where it is that much cooler and unharmed where it is that much hotter. Where both cannot be had, cautions say so and what would help.
+ * Never above a care limit but as its owner tested. All figures are estimates of a model and are said to be.
  * @param columns what lies in each place the press covers: its seconds are right for all of them. By default only the request's own
  * @param fixedC a heat that is set already, for other presses; it must be within what this one bears
  * @returns always a setting; where nothing can be pressed so, `stop` says why
@@ -216,60 +327,125 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   const { iron, bench } = r;
   const web = leadingWeb(r);
   const leaflet = web.leaflet[r.stage];
-  const heat = firstHeat(r, columns);
-  const cautions: Caution[] = [...heat.cautions];
-  const reasons: PressReason[] = [{ code: 'leaflet', ...leaflet }, ...heat.reasons];
-  let { stop } = heat;
-  let soleplateC = fixedC ?? heat.soleplateC;
+  const reach = reachFor(r, columns);
+  const cautions: Caution[] = [];
+  const reasons: PressReason[] = [{ code: 'leaflet', ...leaflet }];
+  const [gravest, ...others] = reach.stops;
+  cautions.push(...others);
+  let stop: Caution | null = gravest ?? null;
   const through = Math.max(...columns.map(clothsThrough));
   if (!stop && through > MOST_THROUGH.value) stop = { code: 'too-many-layers', layers: through };
 
   const { kPa, softest } = pressureOn(iron, columns.flatMap(clothsOf));
-  const pressed = r.kPa ?? kPa;
-  if (softest && kPa < ironPressureKPa(iron)) reasons.push({ code: 'no-lean', cloth: softest.name });
-  const steam = wantsSteam(r);
-  const as = { kPa: pressed, steam };
-  let over = windowOver(r, columns, soleplateC, as);
-  // Too slow as the leaflet has it: up to what everything bears.
-  const up = Math.min(hottestC(r, columns).at, reachOf(r).hottest);
-  const slow = (w: Window | null): boolean => !w || w.minS > SLOW_S.value;
-  if (!stop && fixedC === null && up > soleplateC + HOTTER_C.value && slow(over.window)) {
-    const hotter = windowOver(r, columns, up, as);
-    if (hotter.window && (!over.window || hotter.window.minS < over.window.minS)) {
-      reasons.push({ code: 'hotter', fromC: soleplateC, toC: up });
-      soleplateC = up;
-      over = hotter;
-    }
+  // Steam comes only from a mark at which this iron makes it: set at least there, where everything bears that.
+  const steam = wantsSteam(r) && steamFromC(iron) <= (fixedC ?? reach.highC) + DIAL_NEAR_C.value;
+  const passes = steam && inPasses(r, columns);
+  const standing = r.kPa ?? kPa;
+  const pressed = passes ? Math.min(PASSES.kPa.value, standing) : standing;
+  if (softest && !passes && kPa < ironPressureKPa(iron)) reasons.push({ code: 'no-lean', cloth: softest.name });
+  const as = { kPa: standing, steam, passes };
+  const lowC = steam ? Math.min(reach.highC, Math.max(reach.lowC, steamFromC(iron) - DIAL_NEAR_C.value)) : reach.lowC;
+
+  // Of many columns those decide that are slowest and that are harmed first; then all of them are looked at.
+  const firstC = fixedC ?? startC(r, { ...reach, lowC });
+  let over = windowOver(r, columns, firstC, as);
+  let chosen: Chosen = { soleplateC: firstC, times: MARGIN.usual.value };
+  let deciding = decisive(columns, over.deciding, over.quick);
+  if (!stop) {
+    const course = courseOf(r, deciding, as);
+    chosen =
+      fixedC === null
+        ? chooseHeat(r, { ...reach, lowC }, course)
+        : {
+            soleplateC: fixedC,
+            times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
+          };
   }
+  const soleplateC = Math.max(
+    Math.ceil(Math.min(lowC, reach.highC)),
+    Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)),
+  );
+  if (soleplateC !== firstC) {
+    over = windowOver(r, columns, soleplateC, as);
+    deciding = decisive(columns, over.deciding, over.quick);
+  }
+  if (!stop && fixedC === null && reach.belowMelting)
+    cautions.push({
+      code: 'leaflet-below-melting',
+      leafletC: leaflet.heatC,
+      meltC: web.meltC,
+      setC: soleplateC,
+    });
   const { window } = over;
+  const usable = window !== null && isUsable(window) ? window : null;
+  const ends: Ends = stop
+    ? { unsureC: dialFor(iron, soleplateC).unsureC, cold: null, hot: null, coldBondS: 0, hotHarmS: 0 }
+    : endsOf(r, deciding, soleplateC, as);
+
+  const dwell: Dwell = usable
+    ? dwellIn(r, soleplateC, usable, ends, chosen.times, reach)
+    : { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS, leafletRules: false, reasons: [] };
   // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
   const few = columns.length <= MOST_COLUMNS.value;
-  const remedies = !stop && few && slow(window) ? remediesFor(r, soleplateC, window, columns) : [];
-  if (!stop && !window) stop = shutBecause(web, over, remedies);
+  const shaky =
+    usable !== null && (dwell.seconds < ends.coldBondS || (ends.hot?.harm != null && dwell.seconds > ends.hotHarmS));
+  const slow = !usable || dwell.minS > SLOW_S.value;
+  const remedies: Remedy[] = !few
+    ? []
+    : stop
+      ? stop.code === 'melts-above-limit'
+        ? [tryHotter(r, columns)].flatMap((m) => m ?? [])
+        : []
+      : slow || shaky
+        ? remediesFor(r, soleplateC, usable, deciding)
+        : [];
+  const tried = few && !stop && !usable ? tryHotter(r, columns) : null;
+  if (tried) remedies.push(tried);
+  const measured = shaky && few ? measuring(r, soleplateC, deciding) : null;
+  if (!stop && !usable)
+    stop = window
+      ? { code: 'narrow-window', minS: window.minS, maxS: window.maxS, harm: window.harm, remedies }
+      : shutBecause(web, over, remedies);
 
-  const { seconds, minS, maxS, leafletRules, reasons: why } = dwellIn(r, soleplateC, window);
-  reasons.push(...why);
+  reasons.push(...heatReasons(r, reach, soleplateC, ends.unsureC), ...dwell.reasons);
   const here = { ...r, column: columns[over.deciding] ?? r.column };
   if (columns.length > 1)
     reasons.push({ code: 'several-piles', piles: columns.length, layers: clothsOf(here.column).length });
-  reasons.push(oneThing(here, over.run, soleplateC, minS));
-  if (window) for (const remedy of remedies) reasons.push({ code: 'quicker', remedy });
+  reasons.push(oneThing(here, over.run, soleplateC, dwell.minS));
+  if (usable && slow) for (const remedy of remedies) reasons.push({ code: 'quicker', remedy });
+  if ((r.from ?? 'face') !== 'face' && r.from)
+    reasons.push({ code: 'side', from: r.from === 'both' ? 'both' : 'back' });
 
   const dial = dialFor(iron, soleplateC);
   if (dial.problem) cautions.push(dial.problem);
-  cautions.push(...careIn(r, columns, { soleplateC, kPa: pressed, steam, seconds, softest }));
+  if (!stop) cautions.push(...endsTold(soleplateC, dwell.seconds, ends, reach, helpFrom(measured, remedies)));
+  cautions.push(...careIn(r, columns, { soleplateC, kPa: pressed, steam, seconds: dwell.seconds, softest }));
   if (r.smallMoves) reasons.push({ code: 'small-moves' });
-  else if (iron.vents && r.stage === 'bond') reasons.push({ code: 'vents' });
+  else if (iron.vents && r.stage === 'bond' && !passes) reasons.push({ code: 'vents' });
 
-  const way = bench.surface === 'glass' ? 'cold-table' : 'on-the-board';
-  const coolS = stop ? 0 : coolingS(here, { soleplateC, ...as }, seconds, way);
-  // What cannot be pressed has no seconds of its own to tell: the leaflet's stand in their place.
-  const dwell = stop
-    ? { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS }
-    : { seconds, minS: Math.floor(minS * 10) / 10, maxS: Math.ceil(maxS * 10) / 10 };
+  const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
+  const eachS = countable(dwell.seconds / count);
+  const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
+  if (r.coverForSteam && steam) reasons.push({ code: 'steam-cover', cover: bench.cover });
+  if (passes && !stop) reasons.push({ code: 'in-passes', count, eachS });
+
+  const cold = bench.surface === 'glass';
+  const coolS = stop
+    ? 0
+    : coolingS(here, { soleplateC, kPa: pressed, steam }, seconds, cold ? 'cold-table' : 'on-the-board');
+  const surface = surfaceFacts(
+    bench.surface,
+    r.surfaces?.find((x) => x.id === bench.surfaceId),
+  );
   return {
-    heat: { soleplateC: Math.round(soleplateC), dial: dial.place, dots: dotsForSoleplate(soleplateC) },
-    dwell,
+    heat: { soleplateC, dial: dial.place, dots: dotsForSoleplate(soleplateC) },
+    // What cannot be pressed has no seconds of its own to tell: the leaflet's stand in their place.
+    dwell: stop
+      ? { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS }
+      : { seconds, minS: Math.floor(dwell.minS * 10) / 10, maxS: Math.ceil(dwell.maxS * 10) / 10 },
+    band: { coldS: stop ? null : band(ends.cold), hotS: stop ? null : band(ends.hot) },
+    passes: passes && !stop ? { count, eachS, lookS: PASSES.lookS.value } : null,
+    side: r.stage === 'bond' ? (r.from ?? 'face') : 'face',
     pressure: { kPa: rounded(pressed, 100), lean: leanAt(pressed) },
     steam,
     cover: bench.cover,
@@ -277,11 +453,16 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
     deciding: over.deciding,
     // Hands count cooling in fives.
     coolS: coolS < HALVES_S.value ? Math.ceil(coolS) : Math.round(coolS / COUNT_S.value) * COUNT_S.value,
+    coolsOn: surface.name,
     stop,
     cautions,
     reasons,
-    leaflet: { heatC: leaflet.heatC, dwellS: leaflet.dwellS, rules: leafletRules },
+    leaflet: { heatC: leaflet.heatC, dwellS: leaflet.dwellS, rules: dwell.leafletRules },
     unsureC: Math.round(dial.unsureC),
-    remedies: remedies.map((m) => ({ ...m, minS: rounded(m.minS, 10), maxS: rounded(m.maxS, 10) })),
+    remedies: [...remedies, ...(measured ? [measured] : [])].map((m) => ({
+      ...m,
+      minS: rounded(m.minS, 10),
+      maxS: rounded(m.maxS, 10),
+    })),
   };
 }

@@ -5,39 +5,40 @@ import type { Column } from './column';
 import {
   AIR_WM2K,
   COLD_PLATE_M2KW,
+  COLD_TABLE,
+  CONTACT,
   COOL_MOST_S,
+  COVER_RELEASES,
+  DRAWN_IN,
   FIRM_BELOW_C,
-  HARM_S,
+  HAND_WARM_C,
+  HARM,
   LONGEST_S,
   OOZE_SHARE,
   OOZE_WIDTH_MM,
-  PASSED_C,
   PLATE,
   ROOM_C,
   ROOM_NEAR_C,
+  STEAM,
   STEP,
 } from './data';
-import {
-  adhesiveMm,
-  columnOf,
-  deepestWeb,
-  leadingWeb,
-  type PressRequest,
-  type Stack,
-  type StackLayer,
-  stackOf,
-} from './stack';
-import { strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
+import { adhesiveMm, columnOf, deepestWeb, leadingWeb, type PressRequest, type Stack, stackOf } from './stack';
+import { anchorDepthMm, drawnInMm, squeezedShare, strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
 
 export interface PressRun {
   readonly stack: Stack;
   /** Moments, s, and at each the coolest and the hottest of the adhesive, °C. */
   readonly tS: readonly number[];
   readonly bondC: readonly number[];
-  /** When both faces are wetted; null: not within the time looked at. */
+  /** Seconds with the iron on it until both faces are wetted; null: not within the time looked at. */
   readonly bondedS: number | null;
-  /** The first harm, and which it is; null: none within the time. */
+  /** The first harm, after how many seconds with the iron on it, and which it is; null: none within the time. */
   readonly harm: Harm | null;
+  /** How far wetting and the worst harm have gone by the end, 1 where they are whole. */
+  readonly wetShare: number;
+  readonly harmShare: number;
+  /** Seconds the iron stood on it. */
+  readonly pressedS: number;
   /** Temperatures from the soleplate down at the moment asked for. */
   readonly section: readonly {
     readonly name: string;
@@ -59,20 +60,44 @@ export interface PressAs {
   readonly untilS?: number;
   /** Turned over at this moment and pressed on from the other side. */
   readonly turnAtS?: number;
+  /** Cloths pressed hotter than their label: what was tried on a scrap. */
+  readonly tests?: readonly { readonly name: string; readonly seconds: number }[];
+  /** Goes on to the end, even when everything has been found out. */
+  readonly whole?: boolean;
   /** Moment at which the section is taken; by default the end. */
   readonly sectionAtS?: number;
 }
 
-/** Limits of everything but the surface, with how long each has been passed. */
-const limitsOf = (stack: Stack): { k: number; name: string; limitC: number; scorch: boolean; overS: number }[] =>
+/** A layer's limit, with how much of what it bears has been used up. */
+interface Limit {
+  readonly k: number;
+  readonly name: string;
+  readonly limitC: number;
+  readonly web: boolean;
+  used: number;
+  /** How fast that grows, 1/s. */
+  wear: number;
+}
+const limitsOf = (stack: Stack): Limit[] =>
   stack.layers
-    .map((l, k) => ({ k, name: l.name, limitC: l.limitC, scorch: l.role !== 'web', overS: 0 }))
+    .map((l, k) => ({ k, name: l.name, limitC: l.limitC, web: l.role === 'web', used: 0, wear: 0 }))
     .filter((l) => nth(stack.layers, l.k).role !== 'surface');
+/** The same limits, each where its layer lies now: turned over, what was used up stays used up. */
+function limitsTurned(before: readonly Limit[], from: number, to: number): Limit[] {
+  return before.map((l) => (l.k >= from && l.k < to ? { ...l, k: from + to - 1 - l.k } : l));
+}
+/** How much of what a layer bears goes in a second at a temperature. */
+const wearPerS = (c: number, limitC: number): number => 2 ** ((c - limitC) / HARM.doublesC.value) / HARM.atLimitS.value;
 
-/** The work turned over between cover and surface, which are cold on this side; it keeps its heat. */
+/** Everything between cover and surface, as places in the stack. */
+const workOf = (stack: Stack): { from: number; to: number } => ({
+  from: nth(stack.layers, 0).role === 'cover' ? 1 : 0,
+  to: stack.layers.length - 1,
+});
+
+/** The work turned over between cover and surface, which are cold on this side; it keeps its heat and its water. */
 function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Column } {
-  const from = nth(stack.layers, 0).role === 'cover' ? 1 : 0;
-  const to = stack.layers.length - 1;
+  const { from, to } = workOf(stack);
   const work = stack.layers.slice(from, to).reverse();
   const layers = [...stack.layers.slice(0, from), ...work, nth(stack.layers, to)];
   const inner = stack.contactsM2KW.slice(from, to - 1).reverse();
@@ -83,14 +108,8 @@ function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Colum
     contactsM2KW,
     bonds: layers.flatMap((l, i) => (l.of?.role === 'web' && l.of.bonds ? [i] : [])),
   };
-  const fresh = columnOf(next, false);
-  const first = i32(column.first, from);
-  const last = i32(column.first, to);
-  const start = i32(fresh.first, from);
-  for (let i = 0; i < last - first; i++) {
-    fresh.t[start + i] = f64(column.t, last - 1 - i);
-    fresh.water[start + i] = f64(column.water, last - 1 - i);
-  }
+  const fresh = columnOf(next);
+  fresh.takeTurned(column, i32(column.first, from), i32(column.first, to), i32(fresh.first, from));
   return { stack: next, column: fresh };
 }
 
@@ -109,48 +128,56 @@ function sectionOf(stack: Stack, column: Column): PressRun['section'] {
 
 /** A face of a web against a cloth, that has to be wetted. */
 interface Face {
+  readonly fabric: Fabric;
   readonly poreMm: number;
-  readonly roughnessMm: number;
+  /** How deep adhesive has to go before it holds. */
+  readonly needMm: number;
+  /** How deep it must not go; Infinity where other cloth lies on that face. */
+  readonly strikeMm: number;
   /** Whether the cloth lies above the web as it was laid. */
   readonly above: boolean;
   wet2: number;
+  /** How fast that grows, mm²/s. */
+  rate: number;
+  /** How moist the adhesive there is, 0 … 1. */
+  moist: number;
 }
 /** A web whose bond is made, while it is pressed. */
 interface Joint {
   readonly web: Web;
   readonly faces: readonly Face[];
-  /** The cloth whose face the adhesive must not reach, how deep that is, and the wetting that goes there. */
-  readonly cloth: Fabric;
-  readonly strikeMm: number;
-  readonly into: Face;
   readonly thickMm: number;
-  squeezed: number;
+  /** ∫ P/η dt. */
+  fluidity: number;
 }
 
-function jointsOf(stack: Stack): Joint[] {
+function jointsOf(stack: Stack, behindSheet: boolean): Joint[] {
+  const cloths = stack.layers.filter((l) => l.of?.role === 'fabric');
+  const outermost = { first: cloths[0], last: cloths.at(-1) };
   return stack.bonds.map((k): Joint => {
     const { of } = nth(stack.layers, k);
     const web = sure(of?.role === 'web' ? of.web : undefined, 'a bond is made by a web');
-    const faceTo = (
-      l: StackLayer | undefined,
-      above: boolean,
-    ): { face: Face; fabric: Fabric; layer: StackLayer } | null => {
-      if (l?.of?.role !== 'fabric') return null;
-      const { poreMm, roughnessMm } = factsOf(l.of.fabric);
-      return { face: { poreMm, roughnessMm, above, wet2: 0 }, fabric: l.of.fabric, layer: l };
-    };
-    const up = faceTo(stack.layers[k - 1], true);
-    const down = faceTo(stack.layers[k + 1], false);
-    const piece = sure(up ?? down, 'a web lies against a cloth');
-    return {
-      web,
-      faces: [up, down].flatMap((f) => (f ? [f.face] : [])),
-      cloth: piece.fabric,
-      strikeMm: strikeDepthMm(piece.fabric, web, piece.layer.layer.thicknessMm),
-      into: piece.face,
-      thickMm: adhesiveMm(web),
-      squeezed: 0,
-    };
+    const thickMm = adhesiveMm(web);
+    const sides = [
+      { layer: stack.layers[k - 1], above: true },
+      { layer: stack.layers[k + 1], above: false },
+    ].flatMap(({ layer, above }) => (layer?.of?.role === 'fabric' ? [{ fabric: layer.of.fabric, layer, above }] : []));
+    const faces = sides.map(({ fabric, layer, above }): Face => {
+      const outer = layer === outermost.first || layer === outermost.last;
+      // Through gaps that one sees with the eye adhesive comes anyway: onto a sheet that it does not stick to.
+      const open = behindSheet && factsOf(fabric).open;
+      return {
+        fabric,
+        poreMm: factsOf(fabric).poreMm,
+        needMm: anchorDepthMm(fabric, thickMm, sides.length),
+        strikeMm: outer && !open ? strikeDepthMm(fabric, web, layer.layer.thicknessMm) : Number.POSITIVE_INFINITY,
+        above,
+        wet2: 0,
+        rate: 0,
+        moist: 0,
+      };
+    });
+    return { web, faces, thickMm, fluidity: 0 };
   });
 }
 
@@ -164,20 +191,41 @@ const cellsOf = (stack: Stack, column: Column, turned: boolean): { up: number; d
   return turned ? cells.reverse() : cells;
 };
 
+/** How far each harm of a joint has gone: from 0 to 1, where it is one. */
+function worstOf(j: Joint): { share: number; code: Harm['code']; who: string } {
+  let worst: { share: number; code: Harm['code']; who: string } = {
+    share: squeezedShare(j.thickMm, j.fluidity, 2 * OOZE_WIDTH_MM.value) / OOZE_SHARE.value,
+    code: 'ooze',
+    who: j.web.name,
+  };
+  let drawnMm = 0;
+  for (const f of j.faces) {
+    drawnMm += drawnInMm(f.fabric, Math.sqrt(f.wet2));
+    const struck = f.wet2 / (f.strikeMm * f.strikeMm);
+    if (struck > worst.share) worst = { share: struck, code: 'strike-through', who: f.fabric.name };
+  }
+  const drawn = drawnMm / (DRAWN_IN.most.value * j.thickMm);
+  return drawn > worst.share ? { share: drawn, code: 'over-fused', who: j.web.name } : worst;
+}
+
+/** When a share that rose from one value to another in a step came to the whole, between the two moments. */
+const crossed = (before: number, after: number, t0: number, t1: number): number =>
+  after > before ? t0 + ((1 - before) / (after - before)) * (t1 - t0) : t1;
+
 /**
- * One press from the moment the iron is set down: heat through the stack, adhesive that melts and wets both faces of every joint, and what goes wrong if it stands too long.
+ * One press from the moment the iron is set down: heat and moisture through the stack, adhesive that melts and wets both faces of every joint, and what goes wrong if it stands too long.
  * @returns when all of it is bonded and when something is first harmed, each null when not within `untilS` (60 s)
  */
 export function simulate(r: PressRequest, as: PressAs): PressRun {
-  let stack = stackOf(r, as.kPa, as.steam);
-  let column = columnOf(stack, as.steam);
+  let stack = stackOf(r, as.kPa);
+  let column = columnOf(stack, r.bench.warm);
   const untilS = as.untilS ?? LONGEST_S.value;
-  const joints = jointsOf(stack);
+  const joints = jointsOf(stack, COVER_RELEASES[r.bench.cover]);
   let cells = cellsOf(stack, column, false);
-  // Limits of everything, with how long each has been passed.
   let limits = limitsOf(stack);
+  const tests = as.tests ?? [];
   const tS: number[] = [0];
-  const bondC: number[] = [ROOM_C.value];
+  const bondC: number[] = [f64(column.t, nth(cells, 0).up)];
   let plateC = as.soleplateC;
   const iron = as.plate && as.plate !== 'ideal' ? as.plate.iron : null;
   const areaM2 = iron ? (iron.soleplate.widthMm * iron.soleplate.lengthMm) / 1e6 : 1;
@@ -185,22 +233,30 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   const plateWM2 = iron ? (iron.massKg * PLATE.powerWKg.value) / areaM2 : 0;
   let heating = false;
   let t = 0;
+  let changedS = 0;
+  /** Seconds that the iron has stood on it. */
+  let pressedS = 0;
   let dt: number = STEP.firstS.value;
+  let wetShare = 0;
+  let harmShare = 0;
   let bondedS: number | null = null;
   let harm: PressRun['harm'] = null;
   let section: PressRun['section'] | null = null;
   let down = true;
   let turned = false;
   let nextTurn = as.strokes ? as.strokes.downS : Number.POSITIVE_INFINITY;
-  while (t < untilS - 1e-9) {
+  const whole = as.whole === true || as.sectionAtS !== undefined;
+  while (t < untilS - 1e-9 && (whole || bondedS === null || harm === null)) {
     if (!turned && as.turnAtS !== undefined && t >= as.turnAtS - 1e-9) {
       turned = true;
+      const { from, to } = workOf(stack);
       const over = turnedOver(stack, column);
+      limits = limitsTurned(limits, from, to);
       stack = over.stack;
       column = over.column;
       cells = cellsOf(stack, column, true);
-      limits = limitsOf(stack);
       dt = STEP.firstS.value;
+      changedS = t;
     }
     const h = Math.min(
       dt,
@@ -210,19 +266,29 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       (as.sectionAtS ?? Number.POSITIVE_INFINITY) > t ? (as.sectionAtS ?? 1e9) - t : 1e9,
     );
     const before = iron ? column.heatIn : 0;
+    const steaming = as.steam && down && pressedS < STEAM.burstS.value;
     column.step(
       h,
-      down ? { c: plateC, conductanceWM2K: 1 / stack.plateM2KW } : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value },
+      down
+        ? {
+            c: plateC,
+            conductanceWM2K: 1 / stack.plateM2KW,
+            ...(steaming ? { steamKgM2S: STEAM.rateKgM2S.value } : {}),
+          }
+        : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value },
     );
     if (iron) {
       if (plateC < as.soleplateC - PLATE.bandC.value / 2) heating = true;
       if (plateC > as.soleplateC + PLATE.bandC.value / 2) heating = false;
       plateC += ((heating ? plateWM2 * h : 0) - (down ? column.heatIn - before : 0)) / plateCapacity;
     }
+    const from = pressedS;
     t += h;
+    if (down) pressedS += h;
     const kPa = down ? as.kPa : 0;
     let coolest = Number.POSITIVE_INFINITY;
-    let allWet = true;
+    let wet = Number.POSITIVE_INFINITY;
+    let worst: { share: number; code: Harm['code']; who: string } = { share: 0, code: 'ooze', who: '' };
     for (const [j, joint] of joints.entries()) {
       const { up, down: low } = nth(cells, j);
       const upper = f64(column.t, up);
@@ -231,33 +297,35 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       coolest = Math.min(coolest, upper, lower);
       const { flow } = webKindOf(joint.web);
       for (const face of joint.faces) {
-        const eta = viscosityPaS(flow, joint.web.meltC, face.above ? upper : lower);
-        face.wet2 += h * wettingMm2S(flow, face.poreMm, kPa, eta);
-        if (face.wet2 < face.roughnessMm ** 2) allWet = false;
+        const beside = nth(stack.bonds, turned ? joints.length - 1 - j : j) + (face.above === turned ? 1 : -1);
+        face.moist += (column.wetness(beside) - face.moist) * (1 - Math.exp(-h / STEAM.soaksS.value));
+        const meltC = joint.web.meltC - STEAM.softensC.value * face.moist;
+        const eta = viscosityPaS(flow, meltC, face.above ? upper : lower);
+        const rate = wettingMm2S(flow, face.poreMm, kPa, eta);
+        face.wet2 += (h * (face.rate + rate)) / 2;
+        face.rate = rate;
+        wet = Math.min(wet, face.wet2 / (face.needMm * face.needMm));
       }
       const eta = viscosityPaS(flow, joint.web.meltC, Math.max(upper, lower));
-      // Squeeze flow between plates, Stefan 1874: dh/dt = 2h³P/(η·w²), here as a share of the thickness.
-      if (Number.isFinite(eta))
-        joint.squeezed += (h * 2 * joint.thickMm * joint.thickMm * kPa * 1000) / (eta * OOZE_WIDTH_MM.value ** 2);
+      joint.fluidity += h * (Number.isFinite(eta) ? (kPa * 1000) / eta : 0);
+      const now = worstOf(joint);
+      if (now.share > worst.share) worst = now;
     }
-    if (bondedS === null && allWet) bondedS = t;
-    if (!harm) {
-      const struck = joints.find((j) => j.into.wet2 >= j.strikeMm * j.strikeMm);
-      const oozed = joints.find((j) => j.squeezed >= OOZE_SHARE.value);
-      if (struck) harm = { atS: t, code: 'strike-through', who: struck.cloth.name };
-      else if (oozed) harm = { atS: t, code: 'ooze', who: oozed.web.name };
-      else
-        for (const l of limits) {
-          let most = Number.NEGATIVE_INFINITY;
-          for (let i = i32(column.first, l.k); i < i32(column.first, l.k + 1); i++)
-            most = Math.max(most, f64(column.t, i));
-          if (most > l.limitC + PASSED_C.value) l.overS += h;
-          if (l.overS > HARM_S.value) {
-            harm = { atS: t, code: l.scorch ? 'scorch' : 'overheated', who: l.name };
-            break;
-          }
-        }
+    for (const l of limits) {
+      const wear = wearPerS(column.hottestIn(l.k), l.limitC);
+      l.used += (h * (l.wear + wear)) / 2;
+      l.wear = wear;
+      if (l.used > worst.share) worst = { share: l.used, code: l.web ? 'overheated' : 'scorch', who: l.name };
     }
+    // Past its label a cloth bears what was tried on a scrap of it, no more.
+    for (const test of tests)
+      if (pressedS / test.seconds > worst.share)
+        worst = { share: pressedS / test.seconds, code: 'tested', who: test.name };
+    if (bondedS === null && wet >= 1) bondedS = crossed(wetShare, wet, from, pressedS);
+    if (harm === null && worst.share >= 1)
+      harm = { atS: crossed(harmShare, worst.share, from, pressedS), code: worst.code, who: worst.who };
+    wetShare = wet;
+    harmShare = worst.share;
     tS.push(t);
     bondC.push(coolest);
     if (as.sectionAtS !== undefined && !section && t >= as.sectionAtS - 1e-9) section = sectionOf(stack, column);
@@ -266,44 +334,70 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       nextTurn = t + (down ? as.strokes.downS : as.strokes.upS);
       column.settle();
       dt = STEP.firstS.value * STEP.afterStroke.value;
-    } else dt = Math.min(STEP.mostS.value, dt * STEP.growth.value);
+      changedS = t;
+    } else
+      dt = Math.min(
+        bondedS !== null && !whole
+          ? Math.max(STEP.mostS.value, (t - changedS) * STEP.bondedShare.value)
+          : column.boils
+            ? STEP.mostWetS.value
+            : Math.max(STEP.mostS.value, (t - changedS) * STEP.mostShare.value),
+        dt * STEP.growth.value,
+      );
   }
-  return { stack, tS, bondC, bondedS, harm, section: section ?? sectionOf(stack, column) };
+  return {
+    stack,
+    tS,
+    bondC,
+    bondedS,
+    harm,
+    wetShare,
+    harmShare,
+    pressedS,
+    section: section ?? sectionOf(stack, column),
+  };
 }
 
 export type CoolWay = 'on-the-board' | 'cold-table' | 'under-a-weight';
 
 /**
- * Seconds from lifting the iron until the bond line is firm enough to peel or to move.
+ * Seconds from lifting the iron until the bond line is firm enough to peel and the cloth feels cool to the hand.
  * @param way left where it is in air; carried to a cold table; on a cold table under a cold weight
  */
 export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: CoolWay): number {
-  const stack = stackOf(r, as.kPa, as.steam);
-  const column = columnOf(stack, as.steam);
-  const plate = { c: as.soleplateC, conductanceWM2K: 1 / stack.plateM2KW };
+  const hot = stackOf(r, as.kPa);
+  const pressed = columnOf(hot, r.bench.warm);
+  const plate = { c: as.soleplateC, conductanceWM2K: 1 / hot.plateM2KW };
   let dt: number = STEP.firstS.value;
   for (let t = 0; t < dwellS - 1e-9; ) {
     const h = Math.min(dt, dwellS - t);
-    column.step(h, plate);
+    pressed.step(h, as.steam && t < STEAM.burstS.value ? { ...plate, steamKgM2S: STEAM.rateKgM2S.value } : plate);
     t += h;
-    dt = Math.min(STEP.mostS.value, dt * STEP.growth.value);
+    dt = Math.min(Math.max(STEP.mostS.value, t * STEP.mostShare.value), dt * STEP.growth.value);
   }
-  column.settle();
-  // On a cold table what lies beneath is cold again; the board it was pressed on stays warm.
-  if (way !== 'on-the-board') {
-    const surface = stack.layers.length - 1;
-    for (let i = i32(column.first, surface); i < column.n; i++) column.t[i] = ROOM_C.value;
-  }
+  // Without the iron it lies loose; the board it was pressed on stays warm, a table it is carried to is cold.
+  const lies = way === 'on-the-board' ? r : { ...r, bench: { ...r.bench, surface: COLD_TABLE, surfaceId: null } };
+  const stack = stackOf(lies, way === 'under-a-weight' ? as.kPa : CONTACT.leastKPa.value);
+  const column = columnOf(stack);
+  column.takeOver(pressed, way === 'on-the-board' ? column.n : i32(column.first, stack.layers.length - 1));
   const top =
     way === 'under-a-weight'
       ? { c: ROOM_C.value, conductanceWM2K: 1 / COLD_PLATE_M2KW.value }
       : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value };
   const firm = Math.max(ROOM_C.value + ROOM_NEAR_C.value, leadingWeb(r).meltC - FIRM_BELOW_C.value);
   const w0 = i32(column.first, deepestWeb(stack));
+  // The cloth that a hand is laid on.
+  const hand = i32(column.first, stack.layers[0]?.role === 'cover' ? 1 : 0);
   dt = STEP.coolFirstS.value;
   let t = 0;
-  while (t < COOL_MOST_S.value && Math.max(f64(column.t, w0), f64(column.t, w0 + 1)) > firm) {
-    column.step(dt, top);
+  let over = 1;
+  while (t < COOL_MOST_S.value) {
+    const bond = Math.max(f64(column.t, w0), f64(column.t, w0 + 1));
+    const now = Math.max(bond - firm, f64(column.t, hand) - HAND_WARM_C.value);
+    if (now <= 0) return t === 0 ? 0 : t - (dt * now) / (now - over);
+    over = now;
+    const dries = way === 'under-a-weight' ? 0 : column.dry(hand, dt);
+    column.step(dt, { ...top, conductanceWM2K: top.conductanceWM2K + dries });
     t += dt;
     dt = Math.min(STEP.coolMostS.value, dt * STEP.coolGrowth.value);
   }

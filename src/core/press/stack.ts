@@ -1,8 +1,32 @@
-import { i32, nth, sure } from '../lists';
-import { ADHESIVE, coverFacts, FIBRE_FACTS, factsOf, SHEET_IS, surfaceFacts, WADDING, webKindOf } from '../material';
-import type { BenchCover, BenchSurface, Cover, Fabric, Iron, Stage, Surface, Web } from '../model';
+import { nth, sure } from '../lists';
+import {
+  ADHESIVE,
+  bearsC,
+  coverFacts,
+  FIBRE_FACTS,
+  factsOf,
+  SHEET_IS,
+  surfaceFacts,
+  WADDING,
+  webKindOf,
+} from '../material';
+import type { Bench, BenchCover, BenchSurface, Cover, Fabric, Iron, PressSide, Stage, Surface, Web } from '../model';
 import { Column, type Layer } from './column';
-import { CONTACT, GRID, LEAST_COVERAGE, LINER, MOST_ONTO, ROOM_C, SQUASH, UNDER_IRON, WATER } from './data';
+import {
+  CONTACT,
+  GAPS,
+  GRID,
+  HOLLOWS,
+  LEAST_COVERAGE,
+  LINER,
+  MOST_ONTO,
+  PASSES_VAPOUR,
+  ROOM_C,
+  SQUASH,
+  STEAM,
+  UNDER_IRON,
+  WARM,
+} from './data';
 
 /** One thing in a column under the iron. */
 export type PressLayer =
@@ -20,6 +44,8 @@ export interface PressBench {
   readonly coverId: string | null;
   readonly surface: Surface;
   readonly surfaceId: string | null;
+  /** What is warm already when the iron comes: a ground that was just pressed, a board in use. */
+  readonly warm?: Bench['warm'];
 }
 
 export interface PressRequest {
@@ -32,8 +58,12 @@ export interface PressRequest {
   readonly surfaces?: readonly BenchSurface[];
   /** Whether steam is wanted, whatever the leaflet says; by default the leaflet decides. */
   readonly steam?: boolean;
+  /** Another cover than usual lies on it, so that steam gets through. */
+  readonly coverForSteam?: boolean;
   /** Pressure, where it is given rather than worked out from the iron. */
   readonly kPa?: number;
+  /** From which side the iron comes to bond: the face, the back, or one after the other. The face by default. */
+  readonly from?: PressSide;
   /** The iron is shifted by a thumb half-way through each set-down. */
   readonly smallMoves?: boolean;
 }
@@ -120,7 +150,14 @@ export function pressedMm(f: Fabric, kPa: number): number {
   return f.thicknessMm * (1 - (give * kPa) / (kPa + SQUASH.atKPa.value));
 }
 
-const clothLayer = (f: Fabric, kPa: number, steam: boolean): Layer => {
+/** Share of a cloth that is fibre, by volume as it lies loose. */
+export const fibreShare = (f: Fabric): number =>
+  Math.max(
+    1 - GAPS.most.value,
+    Math.min(1 - GAPS.least.value, f.massGsm / f.thicknessMm / FIBRE_FACTS[f.fibre].densityKgM3.value),
+  );
+
+const clothLayer = (f: Fabric, kPa: number): Layer => {
   const facts = factsOf(f);
   const fibre = FIBRE_FACTS[f.fibre];
   const thicknessMm = pressedMm(f, kPa);
@@ -128,10 +165,14 @@ const clothLayer = (f: Fabric, kPa: number, steam: boolean): Layer => {
     thicknessMm,
     // Squashed cloth holds less air: it conducts as much better.
     conductivityWmK:
-      facts.conductivityWmK * (facts.hard ? 1 : UNDER_IRON.value) * Math.sqrt(f.thicknessMm / thicknessMm),
+      facts.conductivityWmK *
+      (facts.hard ? 1 : 1 + UNDER_IRON.value * fibreShare(f)) *
+      Math.sqrt(f.thicknessMm / thicknessMm),
     densityKgM3: f.massGsm / thicknessMm,
     specificHeatJKgK: fibre.specificHeatJKgK.value,
-    waterGsm: f.massGsm * fibre.regain.value * WATER.released.value + (steam ? WATER.steamGsm.value : 0),
+    regainGsm: f.massGsm * fibre.regain.value,
+    wetGsm: 0,
+    passesVapour: (facts.hard ? PASSES_VAPOUR.sealed : PASSES_VAPOUR.cloth).value,
     cells: thicknessMm > GRID.thickMm.value ? GRID.thickCells.value : GRID.clothCells.value,
   };
 };
@@ -146,34 +187,43 @@ const sheetLayer = (
     Record<'thicknessMm' | 'conductivityWmK' | 'densityKgM3' | 'specificHeatJKgK', { readonly value: number }>
   >,
   cells: number,
+  passesVapour: number,
 ): Layer => ({
   thicknessMm: f.thicknessMm.value,
   conductivityWmK: f.conductivityWmK.value,
   densityKgM3: f.densityKgM3.value,
   specificHeatJKgK: f.specificHeatJKgK.value,
-  waterGsm: 0,
+  regainGsm: 0,
+  wetGsm: 0,
+  passesVapour,
   cells,
 });
 
-const webLayer = (web: Web): Layer => ({
-  thicknessMm: adhesiveMm(web),
-  conductivityWmK: ADHESIVE.conductivityWmK.value,
-  densityKgM3: ADHESIVE.densityKgM3.value,
-  specificHeatJKgK: ADHESIVE.specificHeatJKgK.value,
-  waterGsm: 0,
-  cells: GRID.thinCells.value,
-});
+/** Adhesive as thick as it is where there is some, but heavy only as far as it covers. */
+const webLayer = (web: Web): Layer => {
+  const coverage = Math.max(LEAST_COVERAGE.value, webKindOf(web).coverage);
+  return {
+    thicknessMm: adhesiveMm(web),
+    conductivityWmK: ADHESIVE.conductivityWmK.value,
+    densityKgM3: ADHESIVE.densityKgM3.value * coverage,
+    specificHeatJKgK: ADHESIVE.specificHeatJKgK.value,
+    regainGsm: 0,
+    wetGsm: 0,
+    passesVapour: 1 - coverage,
+    cells: GRID.thinCells.value,
+  };
+};
 
 /** How a layer of a column lies in the stack. @param beneath it lies under everything that this press bonds */
-function stacked(of: PressLayer, beneath: boolean, kPa: number, steam: boolean): StackLayer {
+function stacked(of: PressLayer, beneath: boolean, kPa: number): StackLayer {
   switch (of.role) {
     case 'fabric':
       return {
         of,
         role: beneath ? 'onto' : 'fabric',
         name: of.fabric.name || factsOf(of.fabric).name,
-        limitC: of.fabric.maxIronC,
-        layer: clothLayer(of.fabric, kPa, steam),
+        limitC: bearsC(of.fabric),
+        layer: clothLayer(of.fabric, kPa),
       };
     case 'web':
       return { of, role: 'web', name: of.web.name, limitC: of.web.maxC, layer: webLayer(of.web) };
@@ -183,7 +233,7 @@ function stacked(of: PressLayer, beneath: boolean, kPa: number, steam: boolean):
         role: 'liner',
         name: 'liner',
         limitC: LINER.limitC.value,
-        layer: sheetLayer(LINER, GRID.thinCells.value),
+        layer: sheetLayer(LINER, GRID.thinCells.value, PASSES_VAPOUR.sealed.value),
       };
     case 'sheet': {
       const facts = coverFacts(SHEET_IS);
@@ -192,7 +242,7 @@ function stacked(of: PressLayer, beneath: boolean, kPa: number, steam: boolean):
         role: 'sheet',
         name: 'release sheet',
         limitC: facts.limitC.value,
-        layer: sheetLayer(facts, GRID.thinCells.value),
+        layer: sheetLayer(facts, GRID.thinCells.value, PASSES_VAPOUR.sealed.value),
       };
     }
     case 'wadding':
@@ -201,7 +251,7 @@ function stacked(of: PressLayer, beneath: boolean, kPa: number, steam: boolean):
         role: 'wadding',
         name: 'wadding',
         limitC: WADDING.limitC.value,
-        layer: sheetLayer(WADDING, GRID.thickCells.value),
+        layer: sheetLayer(WADDING, GRID.thickCells.value, PASSES_VAPOUR.cloth.value),
       };
   }
 }
@@ -214,7 +264,7 @@ function withinReach(column: PressColumn): PressColumn {
 }
 
 /** Everything under the iron, from the soleplate down. */
-export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
+export function stackOf(r: PressRequest, kPa: number): Stack {
   const { bench } = r;
   const cover = coverFacts(
     bench.cover,
@@ -233,13 +283,18 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
       limitC: cover.limitC.value,
       layer: {
         thicknessMm: cover.thicknessMm.value,
-        conductivityWmK:
-          cover.conductivityWmK.value *
-          (bench.cover === 'press-cloth' || bench.cover === 'damp-cloth' ? UNDER_IRON.value : 1),
+        conductivityWmK: cover.conductivityWmK.value,
         densityKgM3: cover.densityKgM3.value,
         specificHeatJKgK: cover.specificHeatJKgK.value,
-        waterGsm: cover.waterGsm.value + (steam && bench.cover === 'press-cloth' ? WATER.steamGsm.value : 0),
-        cells: cover.thicknessMm.value > GRID.thinMm.value ? GRID.coverCells.value : GRID.thinCells.value,
+        regainGsm: cover.regainGsm.value,
+        wetGsm: cover.waterGsm.value,
+        passesVapour: coverPasses(r) ? PASSES_VAPOUR.cloth.value : PASSES_VAPOUR.sealed.value,
+        cells:
+          cover.waterGsm.value > 0
+            ? GRID.dampCells.value
+            : cover.thicknessMm.value > GRID.thinMm.value
+              ? GRID.coverCells.value
+              : GRID.thinCells.value,
       },
     });
   const column = withinReach(r.column);
@@ -248,14 +303,21 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
   for (let i = column.length - 1; i >= 0; i--) {
     // A fuse has its one cloth beneath the web: that is the cloth it is about.
     const beneath = i < lowest && !(r.stage === 'fuse' && i === firstCloth);
-    layers.push(stacked(nth(column, i), beneath, kPa, steam));
+    layers.push(stacked(nth(column, i), beneath, kPa));
   }
   layers.push({
     of: null,
     role: 'surface',
     name: surface.name,
     limitC: surface.limitC.value,
-    layer: { ...sheetLayer(surface, GRID.surfaceCells.value), growth: GRID.surfaceGrowth.value },
+    layer: {
+      ...sheetLayer(
+        surface,
+        GRID.surfaceCells.value,
+        (surface.passesVapour ? PASSES_VAPOUR.cloth : PASSES_VAPOUR.sealed).value,
+      ),
+      growth: GRID.surfaceGrowth.value,
+    },
   });
   // A web touches its neighbours all over once it softens: its contacts count half.
   const contactsM2KW = layers.slice(0, -1).map((l, i) => {
@@ -271,17 +333,44 @@ export function stackOf(r: PressRequest, kPa: number, steam: boolean): Stack {
   };
 }
 
-/** A cold column of the stack, ready to be pressed. */
-export function columnOf(stack: Stack, steam: boolean): Column {
-  const column = new Column({
+/** Whether vapour gets through what lies between iron and work. */
+export const coverPasses = ({
+  bench,
+  covers,
+}: {
+  readonly bench: Pick<PressBench, 'cover' | 'coverId'>;
+  readonly covers?: readonly BenchCover[];
+}): boolean =>
+  coverFacts(
+    bench.cover,
+    covers?.find((c) => c.id === bench.coverId),
+  ).passesVapour;
+
+/** Share of the steam from the iron that gets down to the lowest web that is bonded. */
+export function steamReaches(r: PressRequest): number {
+  if (!coverPasses(r)) return 0;
+  const lowest = r.column.findIndex((l) => l.role === 'web' && l.bonds);
+  return r.column.slice(lowest + 1).reduce((share, l) => share * stacked(l, false, 0).layer.passesVapour, 1);
+}
+/** Whether steam does anything here: it has to get to the web. */
+export const steamHelps = (r: PressRequest): boolean => steamReaches(r) >= STEAM.leastShare.value;
+
+/** A column of the stack, ready to be pressed: as warm as the room, or as what was pressed just before. */
+export function columnOf(stack: Stack, warm?: Bench['warm']): Column {
+  return new Column({
     layers: stack.layers.map((l) => l.layer),
     contactsM2KW: stack.contactsM2KW,
-    startC: ROOM_C.value,
+    startC: stack.layers.map((l) =>
+      l.role === 'surface' && warm?.board
+        ? WARM.boardC.value
+        : l.role === 'onto' && warm?.ground
+          ? WARM.groundC.value
+          : ROOM_C.value,
+    ),
     below: { fixedC: ROOM_C.value },
   });
-  // Steam goes through to just below the bond line and brings all that nearly to boiling.
-  if (steam)
-    for (let i = 0; i < i32(column.first, Math.min(deepestWeb(stack) + 2, stack.layers.length - 1)); i++)
-      column.t[i] = WATER.steamC.value;
-  return column;
 }
+
+/** Adhesive that fills the hollows of both faces of a joint, g/m². */
+export const fillsGsm = (faces: readonly Fabric[]): number =>
+  faces.reduce((sum, f) => sum + factsOf(f).roughnessMm * ADHESIVE.densityKgM3.value * HOLLOWS.value, 0);

@@ -98,6 +98,20 @@ export function FabricEditor(props: {
                 label="Heat limit, °C"
                 hint="care dots by ISO 3758; type a lower limit if you know one"
               />
+              <FormNumber
+                form={form}
+                name="testedC"
+                label="Tested on a scrap to, °C"
+                hint="an iron hotter than the label that left a scrap unharmed: you decide"
+                optional
+              />
+              <FormNumber
+                form={form}
+                name="testedS"
+                label="for, s"
+                hint="presses past the label stay below this"
+                optional
+              />
             </Part>
             <Part title="The cloth">
               <FormSelect

@@ -44,6 +44,14 @@ export function IronEditor(props: EditorProps<'irons'>) {
               <FormCheck form={form} name="vents" label="vents in the soleplate" />
               <FormCheck form={form} name="steam" label="makes steam" />
             </div>
+            <FormNumber
+              form={form}
+              name="steamFromC"
+              label="Makes steam from, °C"
+              placeholder="its middle mark"
+              hint="where it stops dripping and begins to steam"
+              optional
+            />
           </Part>
           <Part title="Its dial">
             <Marks form={form} />
@@ -112,6 +120,7 @@ export function CoverEditor(props: EditorProps<'covers'>) {
             />
             <div className={css.checks}>
               <FormCheck form={form} name="seeThrough" label="see-through" />
+              <FormCheck form={form} name="passesSteam" label="lets steam through" />
             </div>
             <FormLines form={form} name="note" label="Note" />
           </Part>

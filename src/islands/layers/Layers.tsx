@@ -200,7 +200,7 @@ export function Layers() {
               <h3>Bond in this order</h3>
               <ol className={css.steps} aria-label="What is bonded, in order">
                 {plan.making.steps
-                  .filter((s) => s.kind === 'bond' && s.articleId === project.article.id)
+                  .filter((s) => (s.kind === 'bond' || s.kind === 'steam-pass') && s.articleId === project.article.id)
                   .map((s) => (
                     <li key={s.id} data-step={s.id}>
                       <PieceChips project={project} ids={s.pieceIds} short={s.pieceIds.length > 3} label={wordsOf(s)} />

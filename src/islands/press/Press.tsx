@@ -13,11 +13,13 @@ import {
   leanWords,
   pressReasonWords,
   remedyWords,
+  sideWords,
   stepWords,
   warmer,
 } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
+import { DwellBand } from './DwellBand';
 import { LeanDialog } from './LeanDialog';
 import { MeasureDialog } from './MeasureDialog';
 import css from './Press.module.css';
@@ -43,6 +45,12 @@ const PARTS = [
     title: 'Bond onto the ground, in this order',
     holds: (t: PressTicket) => t.stage === 'bond' && t.on !== 'sheet',
   },
+] as const;
+
+/** What may be warm already. */
+const WARM = [
+  { key: 'ground', label: 'the ground, pressed just before' },
+  { key: 'board', label: 'the board, in use for a while' },
 ] as const;
 
 const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
@@ -86,6 +94,22 @@ export function Press() {
             })
           }
         />
+        <fieldset className={css.warm}>
+          <legend>Warm when the iron comes</legend>
+          {WARM.map(({ key, label }) => (
+            <label key={key}>
+              <input
+                type="checkbox"
+                checked={bench.warm[key]}
+                onChange={(e) => {
+                  const on = e.target.checked;
+                  edit((p) => void (p.bench.warm[key] = on));
+                }}
+              />
+              {label}
+            </label>
+          ))}
+        </fieldset>
         <div className={css.row}>
           <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
             Measure my iron
@@ -241,7 +265,8 @@ function Ticket({
               <div>
                 <dt>Press</dt>
                 <dd>
-                  {leanWords(t.pressure.lean)}, {tidy(t.pressure.kPa)} kPa
+                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}
+                  {t.side !== 'face' && `, ${sideWords(t.side)}`}, {tidy(t.pressure.kPa)} kPa
                 </dd>
               </div>
               <div>
@@ -258,7 +283,9 @@ function Ticket({
               </div>
               <div>
                 <dt>{t.on === 'sheet' ? 'Let cool, lift' : 'Let cool'}</dt>
-                <dd>{t.coolS} s</dd>
+                <dd>
+                  {t.coolS} s, on the {t.coolsOn}
+                </dd>
               </div>
             </>
           )}
@@ -354,9 +381,13 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
           {tidy(t.dwell.seconds)}
           <span className={css.unit}> s</span>
         </p>
-        <p className={css.under}>
-          from {tidy(t.dwell.minS)} to {tidy(t.dwell.maxS)} s, estimated
-        </p>
+        {t.passes && (
+          <p className={css.dial}>
+            in {t.passes.count} {t.passes.count === 1 ? 'pass' : 'passes'} of {tidy(t.passes.eachS)} s
+          </p>
+        )}
+        {t.side === 'both' && <p className={css.dial}>half from each side</p>}
+        <DwellBand ticket={t} />
         <p className={css.under}>
           leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
           {t.leaflet.rules ? ', and it rules' : ''}

@@ -34,7 +34,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
     column: null,
     soleplateC: ticket.heat.soleplateC,
     kPa: null,
-    cover: project.bench.covers[ticket.stage],
+    cover: ticket.cover,
     surface: project.bench.surface,
     steam: ticket.steam,
     turned: false,

@@ -1,0 +1,46 @@
+import type { PressTicket } from '~/core/model';
+import css from './DwellBand.module.css';
+
+const tidy = (n: number): string => String(Number(n.toFixed(1)));
+/** The band goes on a little past what matters. */
+const ROOM = 1.25;
+/** Seconds up to which nothing is cut off. */
+const LEAST_S = 10;
+
+/**
+ * The window of a press as a band along the seconds: firm where it holds wherever the dial is within what it may be off, soft where it holds only if the dial is right; a pin at the seconds to count.
+ */
+export function DwellBand({ ticket: t }: { ticket: PressTicket }) {
+  const { dwell, band } = t;
+  const firm: readonly [number, number] | null =
+    band.coldS && band.hotS && band.coldS[0] < band.hotS[1]
+      ? [Math.max(dwell.minS, band.coldS[0]), Math.min(dwell.maxS, band.hotS[1])]
+      : null;
+  const upTo = Math.max(LEAST_S, dwell.seconds * 2, Math.min(dwell.maxS, dwell.seconds * 3)) * ROOM;
+  const at = (s: number): string => `${Math.min(100, (100 * s) / upTo)}%`;
+  const width = (from: number, to: number): string => `${Math.max(0, Math.min(100, (100 * (to - from)) / upTo))}%`;
+  const cut = dwell.maxS > upTo;
+  return (
+    <div className={css.dwell}>
+      <div className={css.rail} aria-hidden="true">
+        <i
+          className={css.soft}
+          style={{ left: at(dwell.minS), width: width(dwell.minS, Math.min(upTo, dwell.maxS)) }}
+        />
+        {firm && (
+          <i
+            className={css.firm}
+            data-cut={cut && firm[1] > upTo}
+            style={{ left: at(firm[0]), width: width(firm[0], Math.min(upTo, firm[1])) }}
+          />
+        )}
+        <i className={css.pin} style={{ left: at(dwell.seconds) }} />
+      </div>
+      <p className={css.words}>
+        {firm
+          ? `from ${tidy(firm[0])} to ${tidy(firm[1])} s wherever the dial is; from ${tidy(dwell.minS)} to ${tidy(dwell.maxS)} s where it is right. Estimated.`
+          : `from ${tidy(dwell.minS)} to ${tidy(dwell.maxS)} s where the dial is right; no seconds hold wherever it is. Estimated.`}
+      </p>
+    </div>
+  );
+}
