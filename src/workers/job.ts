@@ -195,13 +195,14 @@ const pressBody = z.object({
   covers: z.array(benchCoverSchema).max(50).default([]),
   surfaces: z.array(benchSurfaceSchema).max(50).default([]),
   side: z.enum(['liner', 'cloth']).optional(),
+  from: z.enum(['face', 'back', 'both']).optional(),
   steam: z.boolean().optional(),
 });
 
 function preparePress(body: string): Prepared {
   const read = readBody(body, pressBody, '{ "stage", "fabric", "web", "iron", "bench" }');
   if (!read.ok) return read.answer;
-  const { onto, side, steam, bench, ...rest } = read.data;
+  const { onto, side, from, steam, bench, ...rest } = read.data;
   if (rest.stage === 'bond' && onto === undefined)
     return bad('no-ground', 'To bond, send “onto”: the fabric that lies beneath.', 'onto');
   const kPa = ironPressureKPa(rest.iron);
@@ -227,11 +228,16 @@ function preparePress(body: string): Prepared {
     },
     onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
     ...(side ? { side } : {}),
+    ...(from ? { from } : {}),
     ...(steam === undefined ? {} : { steam }),
   });
   return () => {
     const setting = settingFor(request);
-    const run = runAt(request, setting.heat.soleplateC, { untilS: Math.min(60, setting.dwell.seconds * 2 + 2) });
+    const run = runAt(request, setting.heat.soleplateC, {
+      untilS: Math.min(60, setting.dwell.seconds * 2 + 2),
+      steam: setting.steam,
+      whole: true,
+    });
     // A point about every twentieth of a second at first, then every fifth.
     let last = -1;
     const trace = run.tS.flatMap((tS, i) => {
