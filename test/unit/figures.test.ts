@@ -23,9 +23,11 @@ const DATA = /[/\\](data|rules)\.ts$/;
 const PLAIN = new Set([0, 1, 2, 0.5, 10, 100, 1000, 1e6]);
 /** Numbers that belong to a formula, whose source stands beside it, or to arithmetic itself. */
 const FORMULAS: Readonly<Record<string, readonly number[]>> = {
+  'press/column.ts': [3, 1e-4],
   'press/dial.ts': [3, 40],
   'press/simulate.ts': [1e-9, 1e9],
   'press/wetting.ts': [4],
+  'press/window.ts': [7],
   'match/fewest.ts': [1.37, 1e-9],
   'layer/stack.ts': [3, 12],
 };

@@ -23,10 +23,11 @@ import {
   USUAL_SCHOOLS,
   type Web,
 } from '~/core/model';
+import { planProject } from '~/core/plan';
 import { CARE_LIMIT_C } from '~/core/units';
 import { DEMO_WEBS } from '~/demo/drawer';
 import { buyWords, choiceReasonWords, confidenceWords, rejectionWords, ruleWords, runnerUpWords } from '~/words';
-import { cotton, intent, web, wish } from './helpers';
+import { cotton, intent, iron, piece, project, square, web, wish } from './helpers';
 
 const look = (w: Partial<Wish>, one: Web) => judge(situationOf(wish(w)), one);
 const choose = (w: Partial<Wish>, webs: readonly Web[] = DEMO_WEBS) => chooseWebs([wish(w)], webs)[0]!;
@@ -133,6 +134,29 @@ describe('match: what a practised hand would take (common practice, no source)',
     ['wool felt, stitched', { fabric: of('wool-felt') }, ['medium-film', 'open-heavy']],
     ['flannel, stitched', { fabric: of('flannel') }, ['printable-film', 'medium-film', 'tacky-film']],
     ['towelling beneath, stitched', { beneath: [of('towelling')] }, ['medium-film', 'open-heavy']],
+    // What was chosen wrongly once: an 82 °C grid, powder, a firm film, a double sheet for foil, a printable liner.
+    [
+      'jersey that is washed often, no stitch',
+      { ...purpose('none', { laundering: 'often' }), fabric: of('jersey'), beneath: [of('jersey')] },
+      ['firm-film', 'open-heavy'],
+    ],
+    [
+      'wool felt sewn on by hand',
+      { ...purpose('hand'), fabric: of('wool-felt'), beneath: [of('wool-felt')] },
+      ['open-heavy', 'open-lined', 'open-light', 'dot-grid', 'low-melt-grid'],
+    ],
+    ['eight layers, blanket stitch: the lightest everywhere', { layers: 8 }, ['light-film', 'open-light', 'open-lined', 'dot-grid']],
+    ['book cloth: stiff, no stitch', { ...purpose('none', { hand: 'firm' }) }, ['firm-film']],
+    [
+      'a canvas tote, straight stitch, washed often',
+      { ...purpose('straight', { hand: 'firm', laundering: 'often' }), fabric: of('canvas'), beneath: [of('canvas')] },
+      ['medium-film'],
+    ],
+    [
+      'canvas under a satin stitch',
+      { ...purpose('satin'), fabric: of('canvas'), beneath: [of('canvas')] },
+      ['medium-film', 'light-film', 'open-lined'],
+    ],
     // Wanted stiff → firm film.
     [
       'stiff tags of felt, no stitch',
@@ -313,6 +337,56 @@ describe('match: two webs side by side', () => {
     const ab = compareWebs(wish(), light!, firm!);
     const ba = compareWebs(wish(), firm!, light!);
     expect(ba.map((r) => -r.difference)).to.deep.equal(ab.map((r) => r.difference));
+  });
+});
+
+describe('match: it asks the press, and is only sure where it may be', () => {
+  const seconds = (of: Readonly<Record<string, number | null>>) => (w: Web) => ({ seconds: w.id in of ? of[w.id]! : 10 });
+  it('a web that no setting bonds is not chosen, one that takes long only where nothing else will do', () => {
+    const first = choose({}, DRAWER).webId!;
+    expect(choose({ pressed: seconds({ [first]: null }) }, DRAWER).webId).to.not.equal(first);
+    expect(choose({ pressed: seconds({ [first]: 58 }) }, DRAWER).webId).to.not.equal(first);
+    const only = DRAWER.filter((w) => w.id === first);
+    expect(choose({ pressed: seconds({ [first]: 58 }) }, only).webId).to.equal(first);
+    expect(choose({ pressed: seconds({ [first]: null }) }, only).webId).to.equal(null);
+  });
+  it('in a project: thick wool on a small cool iron gets no web that could not be pressed there', () => {
+    const cool = iron({ dial: [{ mark: 'on', measuredC: 112 }] });
+    const p = project([piece('a', square(60), { fabricId: 'wool', at: { xMm: 20, yMm: 20, rotateDeg: 0 } })], {
+      fabrics: [cotton(), fabricFrom('wool-felt', { id: 'wool', name: 'Wool' })],
+      webs: [webFrom('open-lined', { id: 'open', name: 'Open', stockMm: 3000 }), webFrom('low-melt-film', { id: 'low', name: 'Low', stockMm: 3000 })],
+      irons: [cool],
+    });
+    const [choice] = planProject(p).choices;
+    expect(choice!.webId).to.not.equal('open');
+    expect(choice!.rejected.find((r) => r.webId === 'open')?.code).to.equal('cannot-be-pressed');
+  });
+  it('is never sure beside a tie, something grave, or a sixth less adhesive than is asked for', () => {
+    for (const c of CLOTHS)
+      for (const edge of EDGES)
+        for (const hand of ['soft', 'medium', 'firm'] as const) {
+          const w = wish({ fabric: of(c.id), ...purpose(edge, { hand }) });
+          const answer = choose(w, DRAWER);
+          if (answer.confidence.level !== 'sure' || answer.webId === null) continue;
+          const web = DRAWER.find((x) => x.id === answer.webId)!;
+          expect(answer.but, `${c.id} ${edge} ${hand}`).to.equal(null);
+          expect(situationOf(w).wantedGsm * 0.85, `${c.id} ${edge} ${hand}`).to.be.at.most(web.massGsm);
+          expect(answer.runnersUp[0]?.behindPoints ?? 9, `${c.id} ${edge} ${hand}`).to.be.at.least(3);
+        }
+  });
+  it('no bond asks for more than a firm film; cotton with a stitch for 15–20 g/m², without one for 30–45', () => {
+    for (const c of CLOTHS)
+      for (const edge of EDGES)
+        expect(situationOf(wish({ fabric: of(c.id), ...purpose(edge, { hand: 'firm' }) })).wantedGsm).to.be.at.most(46);
+    expect(situationOf(wish()).wantedGsm).to.be.within(15, 20);
+    expect(situationOf(wish(purpose('none'))).wantedGsm).to.be.within(30, 45);
+  });
+  it('a runner-up names a change that a person could make', () => {
+    const changes = CLOTHS.flatMap((c) => choose({ fabric: of(c.id) }, DRAWER).runnersUp).flatMap((r) =>
+      r.code === 'would-win-if' ? [r.change.what] : [],
+    );
+    expect(new Set(changes).size).to.be.within(2, 4);
+    expect(['hand', 'edge', 'laundering', 'trial-placing']).to.include.members(changes);
   });
 });
 

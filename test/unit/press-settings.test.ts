@@ -496,12 +496,14 @@ describe('press: two thousand seeded presses', () => {
   });
   it('says only what is true of the case', () => {
     const leafletOf = (r: PressAsk & PressRequest) => r.web.leaflet[r.stage];
+    const said = new Set<string>();
     for (const { r, s } of works) {
       const leaflet = leafletOf(r);
       const near = Math.abs(s.heat.soleplateC - leaflet.heatC) <= 3;
       const told = JSON.stringify([r.fabric.id, r.web.kindId, s.heat.soleplateC, s.dwell, leaflet]);
       for (const reason of s.reasons) {
         const text = pressReasonWords(reason, 'mm');
+        said.add(reason.code);
         expect(text, 'no raw floats').to.not.match(/\d\.\d{3}|NaN|undefined|null/);
         if (reason.code === 'leaflet-rules') {
           expect(s.dwell.seconds, told).to.equal(leaflet.dwellS);
@@ -512,6 +514,7 @@ describe('press: two thousand seeded presses', () => {
           expect(s.heat.soleplateC, told).to.be.below(leaflet.heatC);
         if (reason.code === 'ours-rules') {
           const { why } = reason;
+          said.add(why);
           if (why === 'too-short') expect(leaflet.dwellS, told).to.be.below(s.dwell.minS + 0.1);
           if (why === 'too-short-cold')
             expect(leaflet.dwellS, told).to.be.within(s.dwell.minS, s.band.coldS ? 1.1 * s.band.coldS[0] + 0.1 : 660);
@@ -524,6 +527,8 @@ describe('press: two thousand seeded presses', () => {
       }
       for (const c of s.cautions) expect(cautionWords(c, 'in'), c.code).to.not.match(/\d\.\d{3}|NaN|undefined|null/);
     }
+    // Every one of them was there to be looked at.
+    expect([...said]).to.include.members(['leaflet-rules', 'hotter', 'kept-away', 'quicker', 'another-heat', 'too-short', 'too-short-cold']);
   });
   it('more heat, less cover and more lean never take longer to bond (1,500 presses)', () => {
     for (let k = 0; k < 500; k++) {

@@ -489,7 +489,7 @@ describe('press: settings', () => {
             expect(Number.isFinite(n)).to.equal(true);
         },
       ),
-      { numRuns: 120 },
+      { numRuns: 40 },
     );
   });
 });

@@ -28,7 +28,7 @@ const PRACTICE = 'estimated from common practice';
 export const BENEATH_SHARE = figure(0.9, '×', 'estimated');
 /** What an edge does to the adhesive needed: alone it must hold more; by hand it must let a needle through. */
 export const HOLD = {
-  unstitched: figure(2, '×', PRACTICE),
+  unstitched: figure(2.4, '×', PRACTICE),
   hand: figure(0.8, '×', PRACTICE),
   sewn: figure(1, '×', PRACTICE),
 } as const;
@@ -36,6 +36,8 @@ export const HOLD = {
 export const MOST_WANTED_GSM = figure(46, 'g/m²', 'common practice: firm films hold felt unstitched');
 /** Short of what is asked for by more than this a choice is not sure. */
 export const SHORT_SHARE = figure(0.15, 'of what is asked for', 'ours, estimated');
+/** A press that takes longer than this costs. */
+export const SLOW_PRESS_S = figure(30, 's', 'estimated: longer than anyone stands gladly');
 /** What the hand asked for does to it. */
 export const HAND = {
   soft: figure(0.9, '×', PRACTICE),

@@ -2,6 +2,7 @@ import { ROUTE_FACTS } from '../facing';
 import { bearsC, clothOf, flowC, weightOf } from '../material';
 import type { Fabric, NoFigures, RuleCode, RuleFigures, Web } from '../model';
 import { CARE_LIMIT_C } from '../units';
+import { SLOW_PRESS_S } from './data';
 import { isSewn, isUnstitched, type Situation } from './situation';
 
 /** What a finding is about: the rows of a comparison of two webs. */
@@ -33,8 +34,6 @@ const LOW_MELT_C = 95;
 const NEAR_C = 15;
 /** Cloth that lets through more of the light than this shows what lies behind it. Estimated. */
 const SEE_THROUGH = 0.2;
-/** A press that takes longer than this costs. */
-const SLOW_S = 30;
 /** From more layers than this on every web counts. Common practice: many layers, the lightest web everywhere. */
 const MANY_LAYERS = 4;
 /** About what the lightest webs weigh, g/m². */
@@ -132,7 +131,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     does: 'costs',
     when: (s) => s.pressed !== undefined,
     points: (s, web) => {
-      const over = (s.pressed?.(web)?.seconds ?? 0) - SLOW_S;
+      const over = (s.pressed?.(web)?.seconds ?? 0) - SLOW_PRESS_S.value;
       return over > 0 ? 4 + over * 0.3 : 0;
     },
     figures: (s, web) => ({ seconds: s.pressed?.(web)?.seconds ?? 0 }),

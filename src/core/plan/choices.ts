@@ -1,7 +1,7 @@
 import type { Laid } from '../laid';
 import { nth } from '../lists';
 import { leastSecondsFor } from '../making';
-import { chooseWebs, type Pressed, type Wish } from '../match';
+import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../match';
 import type { Choice, Fabric, Web } from '../model';
 import { cleanAreaMm2 } from '../shape';
 
@@ -88,15 +88,13 @@ function chosenWith(laid: Laid, wishes: readonly Wish[]): Choice[] {
       const seconds = leastSecondsFor(laid, wish.fabric, wish.pile, web);
       asked.set(keyOf(wish, web.id), { seconds });
       // Only what weighs against it makes the rules choose otherwise.
-      news ||= seconds === null || seconds > QUICK_ENOUGH_S;
+      news ||= seconds === null || seconds > SLOW_PRESS_S.value;
     });
     if (!news) break;
     choices = chooseWebs(told, project.webs);
   }
   return choices;
 }
-/** Seconds that no rule minds. */
-const QUICK_ENOUGH_S = 30;
 
 /**
  * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.
