@@ -57,7 +57,7 @@ function setting({ ticket, step, project }: About): string {
     : ticket.side === 'both'
       ? `${seconds(dwell.seconds / 2)} from the face, then turned over and as long again`
       : `${seconds(dwell.seconds)}${ticket.side === 'back' ? ' from the back' : ''}`;
-  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${dwelling}, ${passes ? `${times} over` : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
 const copies = ({ step }: About): string =>

@@ -145,7 +145,11 @@ describe('match: what a practised hand would take (common practice, no source)',
       { ...purpose('hand'), fabric: of('wool-felt'), beneath: [of('wool-felt')] },
       ['open-heavy', 'open-lined', 'open-light', 'dot-grid', 'low-melt-grid'],
     ],
-    ['eight layers, blanket stitch: the lightest everywhere', { layers: 8 }, ['light-film', 'open-light', 'open-lined', 'dot-grid']],
+    [
+      'eight layers, blanket stitch: the lightest everywhere',
+      { layers: 8 },
+      ['light-film', 'open-light', 'open-lined', 'dot-grid'],
+    ],
     ['book cloth: stiff, no stitch', { ...purpose('none', { hand: 'firm' }) }, ['firm-film']],
     [
       'a canvas tote, straight stitch, washed often',
@@ -341,7 +345,9 @@ describe('match: two webs side by side', () => {
 });
 
 describe('match: it asks the press, and is only sure where it may be', () => {
-  const seconds = (of: Readonly<Record<string, number | null>>) => (w: Web) => ({ seconds: w.id in of ? of[w.id]! : 10 });
+  const seconds = (of: Readonly<Record<string, number | null>>) => (w: Web) => ({
+    seconds: w.id in of ? of[w.id]! : 10,
+  });
   it('a web that no setting bonds is not chosen, one that takes long only where nothing else will do', () => {
     const first = choose({}, DRAWER).webId!;
     expect(choose({ pressed: seconds({ [first]: null }) }, DRAWER).webId).to.not.equal(first);
@@ -354,7 +360,10 @@ describe('match: it asks the press, and is only sure where it may be', () => {
     const cool = iron({ dial: [{ mark: 'on', measuredC: 112 }] });
     const p = project([piece('a', square(60), { fabricId: 'wool', at: { xMm: 20, yMm: 20, rotateDeg: 0 } })], {
       fabrics: [cotton(), fabricFrom('wool-felt', { id: 'wool', name: 'Wool' })],
-      webs: [webFrom('open-lined', { id: 'open', name: 'Open', stockMm: 3000 }), webFrom('low-melt-film', { id: 'low', name: 'Low', stockMm: 3000 })],
+      webs: [
+        webFrom('open-lined', { id: 'open', name: 'Open', stockMm: 3000 }),
+        webFrom('low-melt-film', { id: 'low', name: 'Low', stockMm: 3000 }),
+      ],
       irons: [cool],
     });
     const [choice] = planProject(p).choices;

@@ -528,7 +528,15 @@ describe('press: two thousand seeded presses', () => {
       for (const c of s.cautions) expect(cautionWords(c, 'in'), c.code).to.not.match(/\d\.\d{3}|NaN|undefined|null/);
     }
     // Every one of them was there to be looked at.
-    expect([...said]).to.include.members(['leaflet-rules', 'hotter', 'kept-away', 'quicker', 'another-heat', 'too-short', 'too-short-cold']);
+    expect([...said]).to.include.members([
+      'leaflet-rules',
+      'hotter',
+      'kept-away',
+      'quicker',
+      'another-heat',
+      'too-short',
+      'too-short-cold',
+    ]);
   });
   it('more heat, less cover and more lean never take longer to bond (1,500 presses)', () => {
     for (let k = 0; k < 500; k++) {

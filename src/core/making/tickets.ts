@@ -72,6 +72,19 @@ interface Run {
   readonly presses: Press[];
   minS: number;
   maxS: number;
+  /** What holds for all of them wherever the dial is. */
+  lowS: number;
+  highS: number;
+}
+
+/** The seconds that hold for a press wherever the dial is; where none do, only its own. */
+function holdsAt({ setting }: Press): { readonly lowS: number; readonly highS: number } {
+  const { band, dwell } = setting;
+  const lowS = band.coldS?.[0] ?? dwell.seconds;
+  const highS = band.hotS?.[1] ?? dwell.seconds;
+  return lowS <= dwell.seconds && dwell.seconds <= highS
+    ? { lowS, highS }
+    : { lowS: dwell.seconds, highS: dwell.seconds };
 }
 
 /** The seconds that suit a whole run: the most that one of them asks for, within what all bear. */
@@ -79,10 +92,10 @@ function dwellOf(run: Run): Setting['dwell'] {
   const [only] = run.presses;
   if (only && run.presses.length === 1) return only.setting.dwell;
   const wanted = Math.max(...run.presses.map((p) => p.setting.dwell.seconds));
-  const seconds = Math.min(run.maxS, Math.max(run.minS, wanted));
+  const seconds = Math.min(run.highS, run.maxS, Math.max(run.minS, run.lowS, wanted));
   const counted = countable(seconds);
   return {
-    seconds: counted >= run.minS && counted <= run.maxS ? counted : seconds,
+    seconds: counted >= Math.max(run.minS, run.lowS) && counted <= Math.min(run.maxS, run.highS) ? counted : seconds,
     minS: run.minS,
     maxS: run.maxS,
   };
@@ -109,7 +122,8 @@ function ticketOf(run: Run, id: string, stepIds: readonly string[]): PressTicket
   const rules = settings.every((s) => s.leaflet.rules) && dwell.seconds === first.leaflet.dwellS;
   const slowest = settings.reduce((a, s, i) => (s.dwell.minS > nth(settings, a).dwell.minS ? i : a), 0);
   const firstPress = nth(presses, 0);
-  const reasons = together<PressReason>(settings.map((s) => s.reasons));
+  // How it came about is told of the press that decides; what to take care of, of all.
+  const { reasons } = nth(settings, slowest);
   return {
     ...first,
     id,
@@ -152,15 +166,23 @@ export function ticketsOf(presses: readonly Press[]): { tickets: PressTicket[]; 
   for (const press of presses) {
     const same = handling(press);
     const { minS, maxS } = press.setting.dwell;
+    const { lowS, highS } = holdsAt(press);
     // Of fuses any earlier run will do, of bonds only the one before.
     const open = press.stage === 'fuse' ? runs.filter((r) => nth(r.presses, 0).stage === 'fuse') : runs.slice(-1);
-    let run = open.find((r) => r.same === same && Math.max(r.minS, minS) <= Math.min(r.maxS, maxS));
+    let run = open.find(
+      (r) =>
+        r.same === same &&
+        Math.max(r.minS, minS) <= Math.min(r.maxS, maxS) &&
+        Math.max(r.lowS, lowS) <= Math.min(r.highS, highS),
+    );
     if (run) {
       run.presses.push(press);
       run.minS = Math.max(run.minS, minS);
       run.maxS = Math.min(run.maxS, maxS);
+      run.lowS = Math.max(run.lowS, lowS);
+      run.highS = Math.min(run.highS, highS);
     } else {
-      run = { same, presses: [press], minS, maxS };
+      run = { same, presses: [press], minS, maxS, lowS, highS };
       runs.push(run);
     }
     runOf.push(run);

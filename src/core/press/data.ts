@@ -214,6 +214,8 @@ export const SMALL_MOVES = {
   longer: figure(1.2, '× the dwell', 'estimated: what lies under a vent or the rim is covered five sixths of the time'),
   moveS: figure(1, 's a set-down', 'estimated'),
 } as const;
+/** What fails by less than this is not told: nobody counts so exactly. */
+export const TOLD_SHARE = figure(0.98, '×', 'ours');
 /** Soleplates above this are told of. */
 export const VERY_HOT_C = figure(180, '°C', 'common practice: near the cotton mark');
 /** Longer than this share of the longest press is told of. */

@@ -40,6 +40,7 @@ import {
   SLOW_ON_S,
   SLOW_S,
   SQUASHED,
+  TOLD_SHARE,
   VERY_HOT_C,
 } from './data';
 import { dialFor } from './dial';
@@ -204,7 +205,7 @@ function helpFrom(measured: Remedy | null, remedies: readonly Remedy[]): Help {
 function endsTold(soleplateC: number, seconds: number, ends: Ends, reach: Reach, help: Help): Caution[] {
   const { unsureC } = ends;
   const told: Caution[] = [];
-  if (seconds < ends.coldBondS)
+  if (seconds < ends.coldBondS * TOLD_SHARE.value)
     told.push({
       code: 'cold-end',
       unsureC,
@@ -212,9 +213,17 @@ function endsTold(soleplateC: number, seconds: number, ends: Ends, reach: Reach,
       helps: help,
     });
   const harm = ends.hot?.harm ?? null;
-  if (harm && seconds > ends.hotHarmS) told.push({ code: 'hot-end', unsureC, harm, helps: help });
+  if (harm && seconds * TOLD_SHARE.value > ends.hotHarmS) told.push({ code: 'hot-end', unsureC, harm, helps: help });
   const overC = soleplateC + unsureC - reach.limit.at;
-  if (overC >= 1) told.push({ code: 'over-limit', unsureC, overC, bearer: reach.limit.bearer, helps: help });
+  if (overC >= 1)
+    told.push({
+      code: 'over-limit',
+      unsureC,
+      overC,
+      bearer: reach.limit.bearer,
+      // No seconds and no cover make an iron cooler: only knowing it does.
+      helps: help.code === 'measure-iron' ? help : { code: 'scrap' },
+    });
   return told;
 }
 
