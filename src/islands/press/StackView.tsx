@@ -21,6 +21,9 @@ const COOLEST_C = 80;
 const HOTTEST_C = 220;
 const SURFACE_PX = 44;
 
+/** As exactly as the ticket tells them. */
+const tenths = (s: number): string => `${Number(s.toFixed(1))} s`;
+
 /** The cloths of one column, top down, in words. */
 const columnName = (column: Pressed['columns'][number]): string =>
   clothsOf(column)
@@ -139,10 +142,10 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
       <p className={css.verdict} data-window={open ? 'open' : 'shut'} role="status">
         {open ? (
           <>
-            Bonded after <strong>{seconds(open.minS)}</strong>
+            Bonded after <strong>{tenths(open.minS)}</strong>
             {open.harm ? (
               <>
-                , harmed after <strong>{seconds(open.maxS)}</strong>: {harmWords(open.harm)}.
+                , harmed after <strong>{tenths(open.maxS)}</strong>: {harmWords(open.harm)}.
               </>
             ) : (
               ', and not harmed within a minute.'
@@ -154,7 +157,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
           <>Harmed before it is bonded.</>
         )}
         {remedies.length > 0 && (
-          <> {remedies.map((m) => `${remedyWords(m, units)}: from ${seconds(m.minS)}.`).join(' ')}</>
+          <> {remedies.map((m) => `${remedyWords(m, units)}: from ${tenths(m.minS)}.`).join(' ')}</>
         )}
       </p>
       <div className={css.look}>
