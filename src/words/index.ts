@@ -4,4 +4,4 @@ export * from './match';
 export * from './plan';
 export * from './press';
 export * from './snags';
-export { seconds, type Units, warmer } from './table';
+export { seconds, warmer } from './table';
