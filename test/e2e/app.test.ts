@@ -250,7 +250,8 @@ describe('the application, in Chromium', () => {
       await s.go('/drawer');
       await s.find('[role=table]');
       expect(await s.axe(rules), 'drawer').to.deep.equal([]);
-      for (const station of STATIONS) {
+      // By dark the stations share their colours: those with most of their own are looked at.
+      for (const station of scheme === 'dark' ? (['pattern', 'press'] as const) : STATIONS) {
         await openDemo(station);
         expect(await s.axe(rules), station).to.deep.equal([]);
       }

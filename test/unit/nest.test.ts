@@ -279,9 +279,9 @@ describe('nest: what is laid is valid', () => {
       [6, [0, 180]],
       [0.5, [0]],
     ] as const) {
-      const request = ask(curvedParts(18, 7), { spacingMm, rotations, seconds: 0.4 });
+      const request = ask(curvedParts(12, 7), { spacingMm, rotations, seconds: 0.3 });
       const result = nest(request);
-      expect(result.placements).to.have.length(18);
+      expect(result.placements).to.have.length(12);
       const { nearest, outMm } = audit(request, result);
       expect(nearest, `spacing ${spacingMm}`).to.be.at.least(spacingMm - 1e-3);
       expect(outMm).to.be.at.most(0.005);
