@@ -219,6 +219,14 @@ describe('press: steam', () => {
     );
     expect(wet! / dry!).to.be.below(0.85);
   });
+  it('a damp cloth through thick cloth and an open web takes no longer than a dry press cloth, through fleece much less; on thin cloth longer', () => {
+    const at = (id: string, cover: 'press-cloth' | 'damp-cloth'): number =>
+      runAt(thick({ fabric: of(id), bench: bench(cover) }), 170, { steam: false, passes: false, untilS: 90 }).bondedS!;
+    for (const id of ['wool-felt', 'boiled-wool'])
+      expect(at(id, 'damp-cloth'), id).to.be.at.most(at(id, 'press-cloth') * 1.06);
+    expect(at('fleece', 'damp-cloth')).to.be.below(at('fleece', 'press-cloth') * 0.75);
+    expect(at('quilting-cotton', 'damp-cloth')).to.be.above(at('quilting-cotton', 'press-cloth'));
+  });
   it('comes only from the mark at which that iron makes it, and through what lets it through', () => {
     expect(steamFromC(iron())).to.equal(148);
     expect(steamFromC(iron({ steamFromC: 135 }))).to.equal(135);
