@@ -36,8 +36,8 @@ export const STEP = {
   /** A little past the middle of Crank–Nicolson: what desorption switches on and off does not ring. */
   implicit: figure(0.6, 'of the step', 'ours'),
   coolFirstS: figure(0.02, 's', 'ours'),
-  coolGrowth: figure(1.15, '× the step before', 'ours'),
-  coolMostS: figure(1, 's', 'ours'),
+  coolGrowth: figure(1.2, '× the step before', 'ours'),
+  coolMostS: figure(2.5, 's', 'ours'),
 } as const;
 /** Even the most open web is taken to cover so much of its surface where it lies. */
 export const LEAST_COVERAGE = figure(0.2, 'of the surface', 'estimated');

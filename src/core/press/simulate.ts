@@ -373,7 +373,8 @@ export function coolingS(r: PressRequest, as: PressAs, dwellS: number, way: Cool
     const h = Math.min(dt, dwellS - t);
     pressed.step(h, as.steam && t < STEAM.burstS.value ? { ...plate, steamKgM2S: STEAM.rateKgM2S.value } : plate);
     t += h;
-    dt = Math.min(Math.max(STEP.mostS.value, t * STEP.mostShare.value), dt * STEP.growth.value);
+    // How hot it has got matters, not when.
+    dt = Math.min(Math.max(STEP.mostS.value, t * STEP.bondedShare.value), dt * STEP.growth.value);
   }
   // Without the iron it lies loose; the board it was pressed on stays warm, a table it is carried to is cold.
   const lies = way === 'on-the-board' ? r : { ...r, bench: { ...r.bench, surface: COLD_TABLE, surfaceId: null } };
