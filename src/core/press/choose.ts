@@ -5,7 +5,7 @@ import { DIAL_NEAR_C, MARGIN, SEARCH, WEIGH } from './data';
 import { dialFor } from './dial';
 import { hottestC } from './remedies';
 import { leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
-import { longerFor, momentsOf, runAt } from './window';
+import { type RunMore, windowOver } from './window';
 
 type Columns = readonly PressColumn[];
 
@@ -68,13 +68,9 @@ export interface Course {
   /** Worked out for just that heat. */
   readonly exactly: (soleplateC: number) => { readonly bondS: number; readonly harmS: number };
 }
-export function courseOf(r: PressRequest, columns: Columns, more: Parameters<typeof runAt>[2] = {}): Course {
+export function courseOf(r: PressRequest, columns: Columns, more: RunMore = {}): Course {
   const nodes = new Map<number, { bond: number; harm: number }>();
-  const longer = longerFor(r);
-  const exactly = (c: number): { bondS: number; harmS: number } => {
-    const moments = columns.map((column) => momentsOf(runAt({ ...r, column }, c, more), longer));
-    return { bondS: Math.max(...moments.map((m) => m.bondS)), harmS: Math.min(...moments.map((m) => m.harmS)) };
-  };
+  const exactly = (c: number): { bondS: number; harmS: number } => windowOver(r, columns, c, more);
   const node = (k: number): { bond: number; harm: number } => {
     let known = nodes.get(k);
     if (!known) {

@@ -49,17 +49,7 @@ import { measuring, remediesFor, steamMissing, topCloth, tryHotter } from './rem
 import { coolingS, type PressRun } from './simulate';
 import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
 import { steamFromC } from './steam';
-import {
-  type ColumnsWindow,
-  inPasses,
-  isUsable,
-  longerFor,
-  momentsOf,
-  runAt,
-  type Window,
-  wantsSteam,
-  windowOver,
-} from './window';
+import { type ColumnsWindow, inPasses, isUsable, type Window, wantsSteam, windowOver } from './window';
 
 type Columns = readonly PressColumn[];
 
@@ -81,28 +71,68 @@ interface Ends {
 }
 
 /** How it goes where the dial is as far off as it may be, for the columns that decide. */
-function endsOf(r: PressRequest, columns: Columns, soleplateC: number, more: Parameters<typeof runAt>[2]): Ends {
+function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMore): Ends {
   const { unsureC } = dialFor(r.iron, soleplateC);
-  const at = (c: number): { window: Window | null; bondS: number; harmS: number } => {
-    const longer = longerFor(r);
-    const runs = columns.map((column) => runAt({ ...r, column }, c, more));
-    const moments = runs.map((run) => momentsOf(run, longer));
-    const bondS = Math.max(...moments.map((m) => m.bondS));
-    const harmS = Math.min(...moments.map((m) => m.harmS));
-    const harm = runs.reduce<PressRun | null>(
-      (a, b) => (a && momentsOf(a).harmS <= momentsOf(b).harmS ? a : b),
-      null,
-    )?.harm;
-    const open = bondS <= LONGEST_S.value && bondS < harmS;
-    return {
-      window: open ? { minS: bondS, maxS: Math.min(LONGEST_S.value, harmS), harm: harm ?? null } : null,
-      bondS,
-      harmS,
-    };
-  };
-  const cold = at(soleplateC - unsureC);
-  const hot = at(soleplateC + unsureC);
+  const cold = windowOver(r, columns, soleplateC - unsureC, as);
+  const hot = windowOver(r, columns, soleplateC + unsureC, as);
   return { unsureC, cold: cold.window, hot: hot.window, coldBondS: cold.bondS, hotHarmS: hot.harmS };
+}
+
+/** What is set, and how it goes there. */
+interface SetTo {
+  readonly soleplateC: number;
+  /** How far beyond the moment of bonding to stay. */
+  readonly times: number;
+  readonly over: ColumnsWindow;
+  /** Of many columns the slowest and the first harmed. */
+  readonly deciding: Columns;
+}
+
+/** The heat, chosen for the columns that decide and then looked at for all. @param fixedC a heat that is set already @param stopped it cannot be pressed anyway: nothing is chosen */
+function setFor(
+  r: PressRequest,
+  columns: Columns,
+  reach: Reach,
+  as: RunMore,
+  fixedC: number | null,
+  stopped: boolean,
+): SetTo {
+  const leaflet = leadingWeb(r).leaflet[r.stage];
+  const at = (soleplateC: number): Pick<SetTo, 'over' | 'deciding'> => {
+    const over = windowOver(r, columns, soleplateC, as);
+    return { over, deciding: decisive(columns, over.deciding, over.quick) };
+  };
+  const firstC = fixedC ?? startC(r, reach);
+  const first = at(firstC);
+  if (stopped) return { soleplateC: firstC, times: MARGIN.usual.value, ...first };
+  const course = courseOf(r, first.deciding, as);
+  const chosen: Chosen =
+    fixedC === null
+      ? chooseHeat(r, reach, course)
+      : {
+          soleplateC: fixedC,
+          times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
+        };
+  const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)));
+  return { soleplateC, times: chosen.times, ...(soleplateC === firstC ? first : at(soleplateC)) };
+}
+
+/** What would open or shorten it, or make it hold at both ends of the dial. */
+function waysOut(
+  r: PressRequest,
+  columns: Columns,
+  { soleplateC, deciding }: SetTo,
+  as: { usable: Window | null; stop: Caution | null; slow: boolean; shaky: boolean },
+): { readonly remedies: readonly Remedy[]; readonly measured: Remedy | null } {
+  // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
+  if (columns.length > MOST_COLUMNS.value) return { remedies: [], measured: null };
+  const mayTry = as.stop ? as.stop.code === 'melts-above-limit' : !as.usable;
+  const tried = mayTry ? tryHotter(r, columns) : null;
+  const found = !as.stop && (as.slow || as.shaky) ? remediesFor(r, soleplateC, as.usable, deciding) : [];
+  return {
+    remedies: tried ? [...found, tried] : found,
+    measured: as.shaky ? measuring(r, soleplateC, deciding) : null,
+  };
 }
 
 interface Dwell {
@@ -354,30 +384,8 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   if (softest && !passes && kPa < ironPressureKPa(iron)) reasons.push({ code: 'no-lean', cloth: softest.name });
   const as = { kPa: standing, steam, passes };
   const lowC = steam ? Math.min(reach.highC, Math.max(reach.lowC, steamFromC(iron) - DIAL_NEAR_C.value)) : reach.lowC;
-
-  // Of many columns those decide that are slowest and that are harmed first; then all of them are looked at.
-  const firstC = fixedC ?? startC(r, { ...reach, lowC });
-  let over = windowOver(r, columns, firstC, as);
-  let chosen: Chosen = { soleplateC: firstC, times: MARGIN.usual.value };
-  let deciding = decisive(columns, over.deciding, over.quick);
-  if (!stop) {
-    const course = courseOf(r, deciding, as);
-    chosen =
-      fixedC === null
-        ? chooseHeat(r, { ...reach, lowC }, course)
-        : {
-            soleplateC: fixedC,
-            times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
-          };
-  }
-  const soleplateC = Math.max(
-    Math.ceil(Math.min(lowC, reach.highC)),
-    Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)),
-  );
-  if (soleplateC !== firstC) {
-    over = windowOver(r, columns, soleplateC, as);
-    deciding = decisive(columns, over.deciding, over.quick);
-  }
+  const set = setFor(r, columns, { ...reach, lowC }, as, fixedC, stop !== null);
+  const { soleplateC, over, deciding } = set;
   if (!stop && fixedC === null && reach.belowMelting)
     cautions.push({
       code: 'leaflet-below-melting',
@@ -392,25 +400,12 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
     : endsOf(r, deciding, soleplateC, as);
 
   const dwell: Dwell = usable
-    ? dwellIn(r, soleplateC, usable, ends, chosen.times, reach)
+    ? dwellIn(r, soleplateC, usable, ends, set.times, reach)
     : { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS, leafletRules: false, reasons: [] };
-  // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
-  const few = columns.length <= MOST_COLUMNS.value;
   const shaky =
     usable !== null && (dwell.seconds < ends.coldBondS || (ends.hot?.harm != null && dwell.seconds > ends.hotHarmS));
   const slow = !usable || dwell.minS > SLOW_S.value;
-  const remedies: Remedy[] = !few
-    ? []
-    : stop
-      ? stop.code === 'melts-above-limit'
-        ? [tryHotter(r, columns)].flatMap((m) => m ?? [])
-        : []
-      : slow || shaky
-        ? remediesFor(r, soleplateC, usable, deciding)
-        : [];
-  const tried = few && !stop && !usable ? tryHotter(r, columns) : null;
-  if (tried) remedies.push(tried);
-  const measured = shaky && few ? measuring(r, soleplateC, deciding) : null;
+  const { remedies, measured } = waysOut(r, columns, set, { usable, stop, slow, shaky });
   if (!stop && !usable)
     stop = window
       ? { code: 'narrow-window', minS: window.minS, maxS: window.maxS, harm: window.harm, remedies }

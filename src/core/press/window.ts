@@ -46,7 +46,8 @@ export const inPasses = (r: PressRequest, columns: readonly PressColumn[] = [r.c
     clothsOf(column).some((f) => factsOf(f).hairyOrThick && f.thicknessMm >= PASSES.fromMm.value),
   );
 
-interface RunMore {
+/** How a press is run, where that is not worked out from its request. */
+export interface RunMore {
   readonly kPa?: number;
   readonly steam?: boolean;
   readonly passes?: boolean;
@@ -141,6 +142,9 @@ export interface ColumnsWindow {
   readonly clash: { readonly slowS: number; readonly harm: Harm; readonly quick: number } | null;
   /** The window of each column by itself. */
   readonly each: readonly (Window | null)[];
+  /** When the slowest is bonded and the first harmed, on the scale of {@link momentsOf}. */
+  readonly bondS: number;
+  readonly harmS: number;
 }
 
 /**
@@ -160,14 +164,17 @@ export function windowOver(
   const moments = runs.map((run) => momentsOf(run, longer));
   const slowest = moments.reduce((a, m, i) => (m.bondS > nth(moments, a).bondS ? i : a), 0);
   const quick = moments.reduce((a, m, i) => (m.harmS < nth(moments, a).harmS ? i : a), 0);
+  const { bondS } = nth(moments, slowest);
+  const { harmS } = nth(moments, quick);
+  const all = { quick, each, bondS, harmS };
   const shut = each.indexOf(null);
-  if (shut >= 0) return { window: null, deciding: shut, quick, run: nth(runs, shut), clash: null, each };
+  if (shut >= 0) return { ...all, window: null, deciding: shut, run: nth(runs, shut), clash: null };
   const run = nth(runs, slowest);
   const { minS = 0 } = each[slowest] ?? {};
   const { maxS = 0, harm = null } = each[quick] ?? {};
   return harm && minS >= maxS
-    ? { window: null, deciding: slowest, quick, run, clash: { slowS: minS, harm, quick }, each }
-    : { window: { minS, maxS, harm }, deciding: slowest, quick, run, clash: null, each };
+    ? { ...all, window: null, deciding: slowest, run, clash: { slowS: minS, harm, quick } }
+    : { ...all, window: { minS, maxS, harm }, deciding: slowest, run, clash: null };
 }
 
 /** Covers from none to the one that keeps off most heat. */
