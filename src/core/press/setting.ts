@@ -49,7 +49,7 @@ import { measuring, remediesFor, steamMissing, topCloth, tryHotter } from './rem
 import { coolingS, type PressRun } from './simulate';
 import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
 import { steamFromC } from './steam';
-import { type ColumnsWindow, inPasses, isUsable, type Window, wantsSteam, windowOver } from './window';
+import { type ColumnsWindow, inPasses, isUsable, type RunMore, type Window, wantsSteam, windowOver } from './window';
 
 type Columns = readonly PressColumn[];
 
