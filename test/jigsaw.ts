@@ -1,5 +1,5 @@
 import { type NestPart, seeded } from '~/core/nest';
-import { areaMm2, type Point } from '~/core/shape';
+import { type Point, ringAreaMm2 } from '~/core/shape';
 
 /** A rectangle cut by straight lines into n convex pieces: the optimum is the rectangle. */
 export function jigsaw(n: number, seed: number, w = 400, l = 600): NestPart[] {
@@ -13,7 +13,7 @@ export function jigsaw(n: number, seed: number, w = 400, l = 600): NestPart[] {
     ],
   ];
   while (pieces.length < n) {
-    pieces = pieces.sort((a, b) => areaMm2([b]) - areaMm2([a]));
+    pieces = pieces.sort((a, b) => Math.abs(ringAreaMm2(b)) - Math.abs(ringAreaMm2(a)));
     const [p, ...rest] = pieces;
     const c = p!.reduce((s, q) => ({ x: s.x + q.x / p!.length, y: s.y + q.y / p!.length }), { x: 0, y: 0 });
     const angle = random() * Math.PI;

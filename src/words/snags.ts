@@ -1,5 +1,5 @@
 import { lookup, type Project, pieceName, type Snag } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { formatArea, formatLength } from '~/core/units';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
 import { one, say, type Words } from './table';
@@ -17,6 +17,8 @@ interface About {
 }
 
 const NAMED = 3;
+/** From this share on it is said to be all. */
+const ALL_BUT = 0.97;
 
 function about(project: Project): About {
   const look = lookup(project);
@@ -80,9 +82,22 @@ const TEXTS: Words<Snag, [About]> = {
     `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Math.round(s.stiffness)} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
   'shows-through': (s, a) =>
     `${a.named(s.pieceIds[1])} is darker and shows through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from the opacity of the cloth).`,
-  vanishes: (s, a) =>
-    `${a.named(s.pieceIds[0])} can hardly be told from ${s.pieceIds.length > 1 ? a.named(s.pieceIds[1]) : 'the ground'}: their colours differ by only ${s.deltaE.toFixed(1)} (CIEDE2000).`,
+  greyed: (s, a) =>
+    `${s.by === null ? 'The ground' : a.named(s.by)} comes through ${a.several(s.pieceIds)}: the cloth will look greyed (a difference of about ${Math.round(s.deltaE)}, estimated from its opacity).`,
+  vanishes: (s, a) => {
+    const edge = s.share > ALL_BUT ? 'its edge' : `${Math.round(s.share * 100)} % of its seen edge`;
+    const what = `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'vanishes', 'vanish')}`;
+    if (s.own)
+      return `${what}: ${s.against === null ? 'the ground is the same cloth' : `it lies on ${a.named(s.against)}, which is the same cloth`}, and ${edge} will not be seen.`;
+    return `${what}: ${edge} can hardly be told from ${s.against === null ? 'the ground' : a.named(s.against)}, with colours that differ by only ${s.deltaE.toFixed(1)} (CIEDE2000).`;
+  },
   'behind-no-window': (s, a) => `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'shows', 'show')} in no window.`,
+  'short-of-cloth': (s, a) =>
+    `${a.fabric(s.fabricId)}: pieces and ground take ${formatArea(s.needsMm2, a.project.units)} by their areas alone, ${formatArea(s.haveMm2, a.project.units)} are in stock.`,
+  'no-room-on-cloth': (s, a) =>
+    `${one(s.copies, 'One piece finds', `${s.copies} pieces find`)} no room on the ${a.fabric(s.fabricId)} in stock${s.pieceIds.length > 0 ? `: ${a.several(s.pieceIds)}` : ''}.`,
+  'ground-too-large': (s, a) =>
+    `The ground of ${a.article(s.articleId)} is ${formatLength(s.widthMm, a.project.units)} × ${formatLength(s.heightMm, a.project.units)}; the largest piece of ${a.fabric(s.fabricId)} in stock is ${formatLength(s.largestWidthMm, a.project.units)} × ${formatLength(s.largestHeightMm, a.project.units)}.`,
   tiny: (s, a) =>
     `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} smaller than ${formatLength(s.leastMm, a.project.units)}: fiddly to hold and to cut.`,
   'name-holds-markup': () => 'A name looks like code. It is kept and shown as plain text; nothing in it is run.',
@@ -100,10 +115,16 @@ const MENDS: Words<Snag, [About]> = {
   'off-the-ground': () => 'Move it in, make it smaller, or let the edge cut it off on purpose.',
   'print-upside-down': () => 'Turn the print under the piece by 180°.',
   'thin-stroke': (s, a) =>
-    `Make it larger or bolder, at least ${formatLength(s.leastMm, a.project.units)} wide, or stitch that line instead.`,
-  'sharp-point': () => 'Blunt it a little, or secure the tip with a stitch.',
-  'inside-corners': () =>
-    'Cut into them from both sides with the tips of the scissors; do not overcut. Stitch 2–3 stitches past, then pivot.',
+    `Make it larger or bolder, at least ${formatLength(s.leastMm, a.project.units)} wide${{ stitched: ', or stitch that line instead', painted: ', or paint that line instead', bare: '' }[s.edge]}.`,
+  'sharp-point': (s) =>
+    s.edge === 'stitched' ? 'Blunt it a little, or secure the tip with a stitch.' : 'Blunt it a little.',
+  'inside-corners': (s) =>
+    [
+      s.byHand && 'Cut into them from both sides with the tips of the scissors; do not overcut.',
+      s.edge === 'stitched' && 'Stitch 2–3 stitches past, then pivot.',
+    ]
+      .filter(Boolean)
+      .join(' '),
   'looked-at-coarsely': () => 'Simplify the outline, or look at it closely yourself.',
   hidden: () => 'Raise it, or leave it out.',
   'mixed-facing': () => 'Use one route for the whole picture if you can.',
@@ -116,14 +137,22 @@ const MENDS: Words<Snag, [About]> = {
   'stiff-place': () => 'Cut hidden cloth away, take lighter webs, or cut the middle out of the webs.',
   'shows-through': () =>
     'Cut the hidden part of the lower one away, line the upper one, put them in another order, or choose a denser cloth.',
+  greyed: () => 'Take a denser cloth, use it double, or line it with white; a darker cloth bears it as it is.',
   vanishes: (s, a) => {
     const names = s.fabricIds.flatMap((id) => a.project.fabrics.filter((f) => f.id === id).map((f) => f.name));
-    return names.length > 0
-      ? `Take another fabric, such as ${names.join(' or ')}, or draw an outline in a darker thread.`
-      : 'Draw an outline in a darker thread, or take another fabric.';
+    return `Take another fabric${names.length > 0 ? `, such as ${names.join(' or ')}` : ''}${{ stitched: '; or outline it in a darker thread', painted: '; or outline it in a darker paint', bare: '' }[s.edge]}; or lay a slightly larger piece in a darker cloth beneath it as a shadow.`;
   },
   'behind-no-window': () => 'Move it behind a window, or leave it out.',
-  tiny: () => 'Cut it last, with the liner still on, and keep small parts away from small children.',
+  tiny: (s) =>
+    [
+      s.byHand ? 'Cut it last, with the liner still on.' : 'Lift it off the mat with tweezers.',
+      s.comesOff && 'Only web holds it: keep it away from small children, who may pull it off and swallow it.',
+    ]
+      .filter(Boolean)
+      .join(' '),
+  'short-of-cloth': () => 'Buy more, make some pieces smaller, or give some another fabric.',
+  'no-room-on-cloth': () => 'Find another piece of that cloth, make the shapes smaller, or give some another fabric.',
+  'ground-too-large': () => 'Find a larger piece, make the ground smaller, or join it with a seam.',
   'name-holds-markup': () => 'Rename it if that was not meant.',
 };
 

@@ -73,7 +73,12 @@ const layers = (p: Project): { overlaps: number; took: number } => {
     overlaps.map(({ under, over }) => ({ under, over })),
     overlaps,
   );
-  cutsOf(placed, overlaps, abutting, { underlapMm: 6, pairUnderlapMm: () => null, cutAway: () => false });
+  cutsOf(placed, overlaps, abutting, {
+    underlapMm: 6,
+    pairUnderlapMm: () => null,
+    cutAway: () => false,
+    keepWhole: () => false,
+  });
   return { overlaps: overlaps.length, took: performance.now() - started };
 };
 layers(strewn(60, 1));

@@ -9,7 +9,7 @@ import {
   crossesItself,
   distanceToEdge,
   drawShelfShape,
-  normalise,
+  linesOf,
   perimeterMm,
   regionOf,
   SHELF,
@@ -125,12 +125,12 @@ describe('shape: measures worked by hand', () => {
     ).to.be.closeTo(2, 1e-9);
   });
   it('crossings: an eight crosses once, lying or standing; two edges whose lines cross outside them do not', () => {
-    expect(crossesItself(regionOf('M0 0L60 60L60 0L0 60Z'))).to.deep.equal({ x: 30, y: 30 });
-    expect(crossesItself(regionOf('M0 0L20 200L20 0L0 200Z'))).to.deep.equal({ x: 10, y: 100 });
-    expect(crossesItself(regionOf('M0 0L200 20L0 20L200 0Z'))).to.deep.equal({ x: 100, y: 10 });
-    expect(crossesItself(regionOf('M0 0H60V60H40V20H20V60H0Z'))).to.equal(null);
+    expect(crossesItself(linesOf('M0 0L60 60L60 0L0 60Z'))).to.deep.equal({ x: 30, y: 30 });
+    expect(crossesItself(linesOf('M0 0L20 200L20 0L0 200Z'))).to.deep.equal({ x: 10, y: 100 });
+    expect(crossesItself(linesOf('M0 0L200 20L0 20L200 0Z'))).to.deep.equal({ x: 100, y: 10 });
+    expect(crossesItself(linesOf('M0 0H60V60H40V20H20V60H0Z'))).to.equal(null);
     // Collinear edges of a notch touch and do not cross.
-    expect(crossesItself(regionOf('M0 0H30V10H60V0H90V40H0Z'))).to.equal(null);
+    expect(crossesItself(linesOf('M0 0H30V10H60V0H90V40H0Z'))).to.equal(null);
   });
   const shelf = (id: string, m: Record<string, number>) => {
     const drawn = drawShelfShape(SHELF.find((s) => s.id === id)!, m);
@@ -154,7 +154,7 @@ describe('shape: measures worked by hand', () => {
     const half = Math.asin(h / 2 / R);
     expect(areaMm2(shelf('petal', { w, h }))).to.be.closeTo(R * R * (2 * half - Math.sin(2 * half)), 2);
     const cog = shelf('cog', { n: 10, d: 110, tooth: 10, bore: 28 });
-    expect(cog).to.have.length(2);
+    expect(cog[0]!.holes).to.have.length(1);
     expect(boundsOf(shelf('cog', { n: 12, d: 110, tooth: 10, bore: 0 })).maxX).to.be.within(53, 55.01);
     expect(perimeterMm(shelf('circle', { d: 80 }))).to.be.closeTo(Math.PI * 80, 0.1);
   });
@@ -235,7 +235,7 @@ describe('sheet: marks where they belong', () => {
 describe('facing: which traced line counts', () => {
   const L = 'M0 0H40V15H15V60H0Z';
   const expected = [{ pieceId: 'l', outline: L }];
-  const seen = (outline: string) => normalise(regionOf(outline));
+  const seen = (outline: string) => regionOf(outline);
   it('a shape much larger or smaller than the piece is no candidate; a tenth larger is, and its scale is told', () => {
     expect(judgeTracing(seen(transformPath(L, scaling(1.1))), expected)).to.include({ verdict: 'right', pieceId: 'l' });
     expect(judgeTracing(seen(transformPath(L, scaling(1.1))), expected).scale).to.be.closeTo(1.1, 0.01);

@@ -33,7 +33,17 @@ import {
 } from '~/core/layer';
 import { bondedModulusMpa, clothOf, fabricFrom, webFrom } from '~/core/material';
 import type { Project } from '~/core/model';
-import { areaMm2, boundsOf, difference, intersection, offset, type Region, regionOf, unionAll } from '~/core/shape';
+import {
+  areaMm2,
+  boundsOf,
+  difference,
+  intersection,
+  offset,
+  type Region,
+  regionOf,
+  ringsOf,
+  union,
+} from '~/core/shape';
 import { cotton, piece, project, square, web } from './helpers';
 
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
@@ -135,7 +145,10 @@ const theirs = (regions: readonly Region[]): number => {
     .filter((r) => r.length > 0)
     .map((r) =>
       polyclip.xor(
-        ...(r.map((ring) => [ring.map((p) => [p.x, p.y] as [number, number])]) as [polyclip.Geom, ...polyclip.Geom[]]),
+        ...(ringsOf(r).map((ring) => [ring.map((p) => [p.x, p.y] as [number, number])]) as [
+          polyclip.Geom,
+          ...polyclip.Geom[],
+        ]),
       ),
     );
   if (geoms.length === 0) return 0;
@@ -156,6 +169,7 @@ const rules = (more: Partial<CutRules> = {}): CutRules => ({
   underlapMm: 6,
   pairUnderlapMm: () => null,
   cutAway: () => false,
+  keepWhole: () => false,
   ...more,
 });
 const cut = (p: Project, more: Partial<CutRules> = {}) => {
@@ -165,18 +179,11 @@ const cut = (p: Project, more: Partial<CutRules> = {}) => {
 };
 
 describe('layer: underlap', () => {
-  it('trims what runs too far: 6 mm stay beneath (common practice, no source)', () => {
-    const [low] = cut(project([piece('a', square(60)), piece('b', square(60), at(30, 0))]));
-    const b = boundsOf(low!.outline);
-    expect(b.maxX).to.be.closeTo(36, 0.1);
-    expect(areaMm2(low!.outline)).to.be.closeTo(36 * 60, 3);
-  });
-
   it('grows what overlaps too little, and what only meets, even over a hair of a gap', () => {
     for (const gap of [-2, 0, 0.4, 0.9]) {
       const [low] = cut(project([piece('a', square(60)), piece('b', square(60), at(60 + gap, 0))]));
       // The seen edge lies at 58 when they overlap by 2 mm, at 60 when they only meet.
-      expect(boundsOf(low!.outline).maxX, `${gap}`).to.be.within(gap < 0 ? 63.9 : 65, gap < 0 ? 64.1 : 66.2);
+      expect(boundsOf(low!.outline).maxX, `${gap}`).to.be.closeTo(gap < 0 ? 64 : 66 + gap, 0.1);
       expect(low!.outline, `${gap}`).to.have.length(1);
     }
   });
@@ -244,7 +251,7 @@ describe('layer: underlap', () => {
         const all = theirs(placed.map((q) => q.region));
         const cuts = cut(p, { cutAway: () => true });
         expect(theirs(cuts.map((c) => c.visible))).to.be.closeTo(all, 0.002 * all + 1);
-        expect(areaMm2(unionAll(cuts.map((c) => c.outline)))).to.be.closeTo(all, 0.004 * all + 2);
+        expect(areaMm2(union(...cuts.map((c) => c.outline)))).to.be.closeTo(all, 0.004 * all + 2);
       }),
       { numRuns: 25 },
     );
@@ -256,7 +263,7 @@ describe('layer: underlap', () => {
         const placed = placePieces(p);
         const cuts = cut(p, { cutAway: () => true });
         cuts.forEach((c, i) => {
-          const above = unionAll(placed.slice(i + 1).map((q) => q.region));
+          const above = union(...placed.slice(i + 1).map((q) => q.region));
           const seen = difference(c.outline, offset(above, 0.05));
           // A hair between edges that only meet is bridged on purpose: at most 1 mm wide.
           expect(areaMm2(difference(seen, offset(placed[i]!.region, 0.05)))).to.be.below(2);
@@ -314,7 +321,8 @@ describe('layer: windows, rims and quilts', () => {
     const placed = placePieces(p);
     const behind = behindWindows(placed, placed[2]!, 10);
     expect(areaMm2(windowsOf(placed[2]!.region))).to.be.closeTo(900, 0.1);
-    expect(areaMm2(behind.get('a')!)).to.be.closeTo(50 * 50 - (4 - Math.PI) * 100, 3);
+    // Corners stay square.
+    expect(areaMm2(behind.get('a')!)).to.be.closeTo(50 * 50, 0.1);
     expect(behind.get('b')).to.deep.equal([]);
   });
 

@@ -11,6 +11,7 @@ import {
   areaMm2,
   boundsOf,
   drawShelfShape,
+  linesOf,
   mirrorPath,
   pathOf,
   printPath,
@@ -159,7 +160,7 @@ describe('sheet: marks are where and as large as they should be', () => {
     const tiles = tileDrawing(
       {
         bounds: { minX: 0, minY: 0, maxX: 300, maxY: 300 },
-        lines: [{ region: regionOf(square(300)), stroke: 'outline' }],
+        lines: [{ rings: linesOf(square(300)), stroke: 'outline' }],
         texts: [],
       },
       180,

@@ -98,8 +98,8 @@ describe('plan: snags', () => {
     expect([...snag.pieceIds].sort()).to.deep.equal(['a', 'b', 'c']);
     expect(snag.mend).to.match(/1 “a” lies over 3 “c”/);
   });
-  it('two cloths of nearly one colour side by side, with what would work', () => {
-    const p = project([piece('a', square(60)), piece('b', square(60), { ...at(40, 0), fabricId: 'near' })], {
+  it('a piece of nearly the colour of the one it lies on, with what would work', () => {
+    const p = project([piece('a', square(60)), piece('b', square(30), { ...at(15, 15), fabricId: 'near' })], {
       fabrics: [
         cotton({ colour: '#224466' }),
         cotton({ id: 'near', colour: '#264869' }),

@@ -25,7 +25,7 @@ import {
   wettingMm2S,
   windowOf,
 } from '~/core/press';
-import { areaMm2, regionOf, unionAll } from '~/core/shape';
+import { areaMm2, boxRegion, regionOf, union } from '~/core/shape';
 import { ironReadings, SIMULATED_IRONS, settledC } from '~/core/standin';
 import { dotsForSoleplate } from '~/core/units';
 import { harbourLight } from '~/demo';
@@ -603,15 +603,15 @@ describe('press: placements', () => {
   it('cover the real outline, from the centre outwards', () => {
     const L = regionOf('M0 0H150V450H450V600H0Z');
     const plan = placementPlan(L, plate);
-    const feet = plan.footprints.map((f) => [
-      [
-        { x: f.centre.x - f.widthMm / 2, y: f.centre.y - f.heightMm / 2 },
-        { x: f.centre.x + f.widthMm / 2, y: f.centre.y - f.heightMm / 2 },
-        { x: f.centre.x + f.widthMm / 2, y: f.centre.y + f.heightMm / 2 },
-        { x: f.centre.x - f.widthMm / 2, y: f.centre.y + f.heightMm / 2 },
-      ],
-    ]);
-    expect(areaMm2(unionAll([...feet, L])) - areaMm2(unionAll(feet))).to.be.below(30);
+    const feet = plan.footprints.map((f) =>
+      boxRegion({
+        minX: f.centre.x - f.widthMm / 2,
+        minY: f.centre.y - f.heightMm / 2,
+        maxX: f.centre.x + f.widthMm / 2,
+        maxY: f.centre.y + f.heightMm / 2,
+      }),
+    );
+    expect(areaMm2(union(...feet, L)) - areaMm2(union(...feet))).to.be.below(30);
     // The bay of the L is left out.
     expect(plan.footprints.length).to.be.below(placementsFor(450, 600, plate));
     const far = (i: number): number =>

@@ -117,7 +117,7 @@ describe('sheet: tracing', () => {
       ],
     ];
     const tiles = tileDrawing(
-      { bounds: boundsOf(region), lines: [{ region, stroke: 'outline' }], texts: [] },
+      { bounds: boundsOf(region), lines: [{ rings: region, stroke: 'outline' }], texts: [] },
       190,
       223,
     );

@@ -1,5 +1,5 @@
 import type { Ground } from '../model';
-import { type Bounds, offset, type Region, regionOf } from '../shape';
+import { type Bounds, boxRegion, offset, type Region, regionOf } from '../shape';
 import { MM_PER } from '../units';
 
 /** Ground sizes people name. Fat quarter: 18 × 22 in (handbook); paper: ISO 216; the rest are common practice, no source. */
@@ -33,14 +33,7 @@ export const groundBox = (ground: Ground): Bounds => ({
 /** The ground's own shape: its outline, or the whole rectangle. */
 export const groundRegion = (ground: Ground): Region =>
   ground.outline === null
-    ? [
-        [
-          { x: 0, y: 0 },
-          { x: ground.widthMm, y: 0 },
-          { x: ground.widthMm, y: ground.heightMm },
-          { x: 0, y: ground.heightMm },
-        ],
-      ]
+    ? boxRegion({ minX: 0, minY: 0, maxX: ground.widthMm, maxY: ground.heightMm })
     : regionOf(ground.outline);
 
 /** What is left of the ground inside its seams; empty when the seams eat it all. */

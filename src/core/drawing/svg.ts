@@ -11,10 +11,11 @@ import {
   parsePath,
   printRegion,
   type Region,
+  ringsOf,
   scaling,
   transformPath,
   translation,
-  unionAll,
+  union,
 } from '../shape';
 import { hexOf, type Style, StyleSheet } from './css';
 
@@ -288,7 +289,7 @@ function clipRegion(node: Node, matrix: Affine, r: Reading, depth: number): Regi
       );
   }
   for (const child of node.children) regions.push(clipRegion(child, m, r, depth));
-  return unionAll(regions);
+  return union(...regions);
 }
 
 function walk(node: Node, context: Context, r: Reading): void {
@@ -407,7 +408,8 @@ function keepShape(node: Node, data: string, { matrix, style, clip }: Context, r
     r.leave('empty');
     return;
   }
-  const asDrawn = Math.abs(area - areaMm2(raw)) <= SAME_SHARE * area && raw.length === visible.length;
+  const asDrawn =
+    Math.abs(area - areaMm2(normalise(raw))) <= SAME_SHARE * area && raw.length === ringsOf(visible).length;
   const hex = fill.startsWith('url(') ? null : hexOf(fill === 'currentColor' ? (style['color'] ?? '#000000') : fill);
   if (hex === null) r.leave('gradient');
   const title = node.children.find((c) => c.tag === 'title')?.text.trim();

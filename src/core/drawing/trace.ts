@@ -5,11 +5,11 @@ import {
   boundsOf,
   fromNonZero,
   normalise,
-  offsetClean,
+  offset,
   type Point,
   printRegion,
-  type Region,
   type Ring,
+  type Rings,
 } from '../shape';
 import type { Mask } from './scan';
 
@@ -69,11 +69,11 @@ export function traceRegions(
     }) as unknown as TraceData;
     const rings = (result.layers[0] ?? []).map((path) => ringOf(path.segments));
     const shift = (p: Point): Point => ({ x: (p.x + box.x0 - 2) * mmPerPixel, y: (p.y + box.y0 - 2) * mmPerPixel });
-    const region: Region = rings.filter((r) => r.length > 2).map((r) => r.map(shift));
+    const drawn: Rings = rings.filter((r) => r.length > 2).map((r) => r.map(shift));
     // The tracer tells holes apart itself; even-odd does the same for nested rings.
-    const found = region.length === 1 ? fromNonZero(region) : region;
+    const found = drawn.length === 1 ? fromNonZero(drawn) : normalise(drawn);
     const halfLineMm = (mask.lineWidthPx / 2) * mmPerPixel;
-    const clean = halfLineMm > 0 ? offsetClean(normalise(found), halfLineMm, 'miter') : found;
+    const clean = halfLineMm > 0 ? offset(found, halfLineMm, 'miter') : found;
     const area = areaMm2(clean);
     const b = boundsOf(clean);
     if (area > 0 && b.maxX > b.minX) traced.push({ outline: printRegion(clean, 2), areaMm2: area });

@@ -1,16 +1,18 @@
 import { nth } from '../lists';
 import {
+  type Area,
   areaMm2,
   boundsOf,
   centreOf,
   composed,
+  holesOf,
   intersection,
   mirrorAt,
   type Region,
-  type Ring,
   ROUGH_TOLERANCE_MM,
   regionOf,
   ringAreaMm2,
+  ringsOf,
   rotation,
   scaling,
   transformRegion,
@@ -48,7 +50,7 @@ const moments = (region: Region): { area: number; x: number; y: number } => {
   let area = 0;
   let x = 0;
   let y = 0;
-  for (const ring of region)
+  for (const ring of ringsOf(region))
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const p = nth(ring, j);
       const q = nth(ring, i);
@@ -97,13 +99,13 @@ function bestTurn(a: Region, b: Region): number {
 /**
  * Which piece a traced shape is, and whether it was traced the right way round: the shapes are laid over one another by centre and area in every turn,
  * once as they are and once mirrored; what coincides best decides.
- * @param seen the traced shape, mm; normalised
+ * @param seen the traced shape, mm
  * @param expected outlines as they should be drawn
  */
 export function judgeTracing(seen: Region, expected: readonly { pieceId: string; outline: string }[]): SheetVerdict {
   const a = normal(seen);
   const flat = transformRegion(a.region, mirrorAt(centreOf(boundsOf(a.region)).x));
-  const mirrored = normal(flat.map((r) => [...r].reverse())).region;
+  const mirrored = normal(flat).region;
   let best: SheetVerdict = { verdict: 'wrong', pieceId: null, likeness: 0, scale: 1 };
   let bestRank = 0;
   for (const { pieceId, outline } of expected) {
@@ -128,7 +130,7 @@ export function judgeTracing(seen: Region, expected: readonly { pieceId: string;
 
 /**
  * Every line on a sheet judged: specks are left out, and what fills the hole of another shape is that hole and no shape of its own; a shape drawn within a hole is one.
- * @param seen enclosed regions, mm; normalised
+ * @param seen enclosed regions, mm
  */
 export function judgeSheet(
   seen: readonly Region[],
@@ -139,11 +141,13 @@ export function judgeSheet(
     const b = boundsOf(r);
     return Math.max(b.maxX - b.minX, b.maxY - b.minY) > SPECK_MM;
   });
-  const holes = drawn.flatMap((r) => r.filter((ring) => ringAreaMm2(ring) < 0));
-  const fills = (r: Region, hole: Ring): boolean => {
-    const outer = Math.max(...r.map(ringAreaMm2));
+  const holes = drawn.flatMap(holesOf);
+  const fills = (r: Region, hole: Area): boolean => {
+    const outer = Math.max(...r.map((a) => ringAreaMm2(a.outer)));
     const [a, b] = [centreOf(boundsOf(r)), centreOf(boundsOf([hole]))];
-    return Math.abs(outer + ringAreaMm2(hole)) < SAME_SHARE * outer && Math.hypot(a.x - b.x, a.y - b.y) < SPECK_MM;
+    return (
+      Math.abs(outer - ringAreaMm2(hole.outer)) < SAME_SHARE * outer && Math.hypot(a.x - b.x, a.y - b.y) < SPECK_MM
+    );
   };
   return drawn
     .filter((r) => !holes.some((hole) => fills(r, hole)))
@@ -175,9 +179,7 @@ export function mirrorTwins(
       const b = nth(telling, j);
       if (!near(a.areaMm2, b.areaMm2) || !near(a.perimeterMm, b.perimeterMm)) continue;
       const p = normal(regionOf(a.outline, ROUGH_TOLERANCE_MM * 4)).region;
-      const q = normal(
-        transformRegion(regionOf(b.outline, ROUGH_TOLERANCE_MM * 4), mirrorAt(0)).map((r) => [...r].reverse()),
-      ).region;
+      const q = normal(transformRegion(regionOf(b.outline, ROUGH_TOLERANCE_MM * 4), mirrorAt(0))).region;
       if (bestTurn(p, q) >= TWIN_LIKE) pairs.push([a.pieceId, b.pieceId]);
     }
   return pairs;

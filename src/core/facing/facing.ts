@@ -4,21 +4,26 @@ import {
   areaMm2,
   boundsOf,
   centreOf,
+  linesOfPath,
   type MirrorLine,
   mirrorAt,
   mirrorLine,
   mirrorPath,
+  normalise,
   type Path,
   perimeterMm,
   type Region,
   ROUGH_TOLERANCE_MM,
-  regionOfPath,
   transformRegion,
+  USUAL_MIRROR_MM,
 } from '../shape';
 import { type Contact, ROUTE_FACTS } from './routes';
 
 /** Whether a line that passes through these contacts comes out reversed: an odd number of flips does. */
 export const reversedBy = (contacts: readonly Contact[]): boolean => contacts.filter((c) => c.flips).length % 2 === 1;
+
+/** However much is allowed: what strays farther than this misses its place when it is laid the other way round, mm. Common practice, no source. */
+export const MOST_MIRROR_MM = 1;
 
 const remembered = new WeakMap<Path, Map<number | null, MirrorLine | null>>();
 
@@ -28,7 +33,10 @@ export function symmetryOf(path: Path, toleranceMm: number | null = null): Mirro
   remembered.set(path, byTolerance);
   const known = byTolerance.get(toleranceMm);
   if (known !== undefined) return known;
-  const line = mirrorLine(regionOfPath(path, ROUGH_TOLERANCE_MM), toleranceMm ?? undefined);
+  const line = mirrorLine(
+    linesOfPath(path, ROUGH_TOLERANCE_MM),
+    Math.min(MOST_MIRROR_MM, toleranceMm ?? USUAL_MIRROR_MM),
+  );
   byTolerance.set(toleranceMm, line);
   return line;
 }
@@ -58,7 +66,7 @@ export function facingOf(route: Route, preReversed: boolean, symmetric: boolean)
   return { mirrored: lineReversed !== preReversed, code, route };
 }
 
-const middleX = (path: Path): number => centreOf(boundsOf(regionOfPath(path))).x;
+const middleX = (path: Path): number => centreOf(boundsOf(linesOfPath(path))).x;
 
 const turned = new WeakMap<Path, Path>();
 /** An outline turned over about the middle of its own box; curves stay curves. */
@@ -87,7 +95,7 @@ export interface Drawn extends Facing {
  * A piece as it is drawn: the outline to cut, mirrored where the route asks.
  * Area and perimeter are those of the outline drawn, mm² and mm.
  * @param cut what is cut for it, in its own coordinates, as its pattern came
- * @param mirrorMm how far a mirror image may stray for a shape to count as symmetric; null: 0.5 mm or 1 % of its size
+ * @param mirrorMm how far a mirror image may stray for a shape to count as symmetric; null: 0.5 mm; never more than 1 mm
  */
 export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: number | null = null): Drawn {
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
@@ -96,15 +104,15 @@ export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: num
   const over = mirrorAt(middleX(cut.path));
   const drawn = (region: Region): Region =>
     facing.mirrored && region.length > 0 ? transformRegion(region, over) : region;
-  const region = regionOfPath(path);
+  const lines = linesOfPath(path);
   return {
     pieceId: piece.id,
     ...facing,
     path,
     visible: drawn(cut.visible),
     webMiddle: drawn(cut.webMiddle),
-    areaMm2: areaMm2(region),
-    perimeterMm: perimeterMm(region),
+    areaMm2: areaMm2(normalise(lines)),
+    perimeterMm: perimeterMm(lines),
   };
 }
 

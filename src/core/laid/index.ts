@@ -4,3 +4,5 @@ export { numberOf, remember } from './memory';
 export * from './overlap';
 export * from './pile';
 export * from './placed';
+export * from './spare';
+export * from './windows';

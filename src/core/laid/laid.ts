@@ -2,7 +2,7 @@ import { inMap } from '../lists';
 import { type Article, type Fabric, type Lookup, lookup, type Piece, type Project } from '../model';
 import { RECIPE_FACTS } from '../recipe';
 import {
-  differenceClean,
+  difference,
   inverse,
   type Path,
   pathOf,
@@ -11,11 +11,13 @@ import {
   transformRegion,
   withCurvesOf,
 } from '../shape';
-import { behindWindows, type Cut, cutsOf, webMiddle } from './cuts';
+import { type Cut, cutsOf } from './cuts';
 import { remember } from './memory';
 import { abuttingPairs, type Overlap, overlapsOf, type ThinJoin } from './overlap';
 import { type Pile, pileOf, type Sheet } from './pile';
 import { type Placed, placePieces } from './placed';
+import { webMiddle } from './spare';
+import { behindWindows } from './windows';
 
 /** What is cut for one piece, in its own coordinates, as its pattern came. */
 export interface CutPiece {
@@ -65,14 +67,19 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
   const pairs = new Map(layering.pairs.map((p) => [`${p.under}\u0000${p.over}`, p.underlapMm]));
   // The last piece of a window picture is the top whose holes are the windows. It lies over everything, so no underlap is made towards it.
   const top = RECIPE_FACTS[project.recipe.id].topHasWindows ? placed.at(-1) : undefined;
-  const windowed = top ? behindWindows(placed, top, layering.windowMarginMm) : null;
+  const isPlain = (id: string): boolean => look.piece(id).plainBehind;
+  const windowed = top ? behindWindows(placed, top, layering.windowMarginMm, isPlain) : null;
   const reduced = (p: Placed): Region => windowed?.get(p.id) ?? p.region;
   const unseen = placed.filter((p) => reduced(p).length === 0).map((p) => p.id);
   const toCut = placed.map(
     (p): Placed =>
       !top || reduced(p).length === 0
         ? p
-        : { ...p, region: reduced(p), key: `${p.key} behind ${top.key} ${layering.windowMarginMm}` },
+        : {
+            ...p,
+            region: reduced(p),
+            key: `${p.key} behind ${top.key} ${layering.windowMarginMm}${isPlain(p.id) ? ' plain' : ''}`,
+          },
   );
   const apart = <T extends { over: string }>(list: readonly T[]): readonly T[] =>
     top ? list.filter((o) => o.over !== top.id) : list;
@@ -80,13 +87,12 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
     underlapMm: layering.underlapMm,
     pairUnderlapMm: (under, over) => pairs.get(`${under}\u0000${over}`) ?? null,
     cutAway: (id) => look.piece(id).cutAway,
+    keepWhole: (id) => look.piece(id).keepWhole,
   });
-  const cuts = windowed ? made.map((c) => (windowed.has(c.id) ? { ...c, changed: true } : c)) : made;
+  const cuts = windowed ? made.map((c) => (windowed.has(c.id) ? { ...c, changed: true, covered: true } : c)) : made;
   // What a window picture's top covers is not seen, though its pieces are cut without regard to it.
   const behind = (c: Cut): Sheet =>
-    top && c.id !== top.id
-      ? { ...c, visible: differenceClean(c.visible, [top.region]), key: `${c.key} under ${top.key}` }
-      : c;
+    top && c.id !== top.id ? { ...c, visible: difference(c.visible, top.region), key: `${c.key} under ${top.key}` } : c;
   const pile = pileOf(cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)])));
   return { article, ground: look.groundOf(article), placed, overlaps, abutting, cuts, unseen, pile };
 }
@@ -117,12 +123,12 @@ export function layDown(project: Project): Laid {
     const where = placedOf.get(piece.id);
     const path = pathOf(piece.outline);
     if (!cut || !where) return { path, visible: NOTHING, webMiddle: NOTHING };
-    return remember(cutPieces, `${cut.key} ${cut.changed} ${where.key} ${layering.webRimMm}`, () => {
+    return remember(cutPieces, `${cut.key} ${cut.changed} ${cut.covered} ${where.key} ${layering.webRimMm}`, () => {
       const back = inverse(where.ontoGround);
       const middle = webMiddle(cut.outline, layering.webRimMm);
       return {
         path: cut.changed ? withCurvesOf(cut.outline, path, where.ontoGround, ROUGH_TOLERANCE_MM) : path,
-        visible: cut.changed ? transformRegion(cut.visible, back) : NOTHING,
+        visible: cut.covered ? transformRegion(cut.visible, back) : NOTHING,
         webMiddle: transformRegion(middle, back),
       };
     });

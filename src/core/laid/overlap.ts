@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { inMap, nth } from '../lists';
-import { cleanAreaMm2, distanceToEdge, intersectionClean, offsetClean, type Region, uniteClean } from '../shape';
+import { areaMm2, distanceToEdge, intersection, offset, type Region, ringsOf, union } from '../shape';
 import { remember } from './memory';
 import type { Placed } from './placed';
 
@@ -44,7 +44,7 @@ export function overlapsOf(placed: readonly Placed[]): Overlap[] {
     const under = nth(placed, i);
     const over = nth(placed, j);
     const shared = remember(sharedAreas, `${under.key} ${over.key}`, () =>
-      cleanAreaMm2(intersectionClean(under.region, [over.region])),
+      areaMm2(intersection(under.region, over.region)),
     );
     if (shared > SLIVER_MM2) found.push({ under: under.id, over: over.id, areaMm2: shared });
   }
@@ -66,7 +66,7 @@ const haloAreas = new Map<string, number>();
 /** Pairs that only touch along an edge (within 1 mm) and do not overlap: the lower one has no underlap. */
 export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Overlap[]): ThinJoin[] {
   const lapping = new Set(overlaps.map((o) => `${o.under}\u0000${o.over}`));
-  const halo = (p: Placed): Region => remember(haloes, p.key, () => offsetClean(p.region, ABUT_MM / 2));
+  const halo = (p: Placed): Region => remember(haloes, p.key, () => offset(p.region, ABUT_MM / 2));
   const found: ThinJoin[] = [];
   for (const [i, j] of meetingBoxes(placed, ABUT_MM / 2)) {
     const a = nth(placed, i);
@@ -74,7 +74,7 @@ export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Over
     if (lapping.has(`${a.id}\u0000${b.id}`)) continue;
     const shared = remember(haloAreas, `${a.key} ${b.key}`, () =>
       // Most boxes that meet hold pieces that do not: a look at the corners is far cheaper than the clipper.
-      near(a.region, b.region, ABUT_MM) ? cleanAreaMm2(intersectionClean(halo(a), [halo(b)])) : 0,
+      near(a.region, b.region, ABUT_MM) ? areaMm2(intersection(halo(a), halo(b))) : 0,
     );
     // A shared edge of a few millimetres at least; a touch in a point is no join.
     if (shared > ABUT_MM * 5) found.push({ under: a.id, over: b.id });
@@ -84,8 +84,8 @@ export function abuttingPairs(placed: readonly Placed[], overlaps: readonly Over
 
 /** Whether some corner of one region lies within a distance of the other's edge. Edges that run side by side always have such a corner. */
 const near = (a: Region, b: Region, mm: number): boolean =>
-  a.some((ring) => ring.some((p) => distanceToEdge(b, p) <= mm)) ||
-  b.some((ring) => ring.some((p) => distanceToEdge(a, p) <= mm));
+  ringsOf(a).some((ring) => ring.some((p) => distanceToEdge(b, p) <= mm)) ||
+  ringsOf(b).some((ring) => ring.some((p) => distanceToEdge(a, p) <= mm));
 
 /** Everything that lies over each piece, as one region; used to see what of a piece shows. */
 export function coversOf(placed: readonly Placed[], overlaps: readonly Overlap[]): Map<string, Region> {
@@ -101,7 +101,7 @@ export function coversOf(placed: readonly Placed[], overlaps: readonly Overlap[]
           .map((p) => p.key)
           .sort()
           .join(' '),
-        () => uniteClean(list.map((p) => p.region)),
+        () => union(...list.map((p) => p.region)),
       ),
     ]),
   );

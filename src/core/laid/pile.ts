@@ -1,14 +1,6 @@
 import Flatbush from 'flatbush';
 import { nth } from '../lists';
-import {
-  type Bounds,
-  boundsOf,
-  cleanAreaMm2,
-  differenceClean,
-  intersectionClean,
-  type Region,
-  uniteClean,
-} from '../shape';
+import { areaMm2, type Bounds, boundsOf, difference, intersection, type Region, union } from '../shape';
 import { numberOf, remember } from './memory';
 
 /** Cloth that lies somewhere: an outline that is really cut. */
@@ -61,7 +53,7 @@ interface Part {
 const partOf = (ids: readonly string[], region: Region): Part => ({
   ids,
   region,
-  areaMm2: cleanAreaMm2(region),
+  areaMm2: areaMm2(region),
   bounds: boundsOf(region),
 });
 const apart = (a: Bounds, b: Bounds): boolean =>
@@ -78,7 +70,7 @@ function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
   const everywhere = new Set<string>();
   let parts: Part[] = [];
   for (const lower of lowers) {
-    const lap = partOf([lower.id], intersectionClean(top, [lower.outline]));
+    const lap = partOf([lower.id], intersection(top, lower.outline));
     if (lap.areaMm2 < SLIVER_MM2) continue;
     if (lap.areaMm2 > whole.areaMm2 - SLIVER_MM2) {
       everywhere.add(lower.id);
@@ -91,7 +83,7 @@ function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
         next.push(part);
         continue;
       }
-      const both = partOf([...part.ids, lower.id], intersectionClean(part.region, [lap.region]));
+      const both = partOf([...part.ids, lower.id], intersection(part.region, lap.region));
       if (both.areaMm2 < SLIVER_MM2) {
         next.push(part);
         continue;
@@ -101,25 +93,15 @@ function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
         next.push({ ...part, ids: both.ids });
         continue;
       }
-      next.push(both, partOf(part.ids, differenceClean(part.region, [lap.region])));
+      next.push(both, partOf(part.ids, difference(part.region, lap.region)));
     }
-    const alone = met.length === 0 ? lap : partOf([lower.id], differenceClean(lap.region, met));
+    const alone = met.length === 0 ? lap : partOf([lower.id], difference(lap.region, ...met));
     if (alone.areaMm2 >= SLIVER_MM2) next.push(alone);
     parts = next;
   }
   const covered = parts.reduce((sum, p) => sum + p.areaMm2, 0);
   if (whole.areaMm2 - covered >= SLIVER_MM2)
-    parts.push(
-      parts.length === 0
-        ? whole
-        : partOf(
-            [],
-            differenceClean(
-              top,
-              parts.map((p) => p.region),
-            ),
-          ),
-    );
+    parts.push(parts.length === 0 ? whole : partOf([], difference(top, ...parts.map((p) => p.region))));
   if (everywhere.size === 0) return parts;
   return parts.map((p) => {
     const here = new Set(p.ids);
@@ -174,7 +156,7 @@ export function pileOf(sheets: readonly Sheet[]): Pile {
   const places: PilePlace[] = [...byIds.values()].map(({ pieceIds, regions, areaMm2 }) => ({
     pieceIds,
     areaMm2,
-    region: regions.length === 1 && regions[0] ? regions[0] : uniteClean(regions),
+    region: regions.length === 1 && regions[0] ? regions[0] : union(...regions),
   }));
   const placesAt = new Map<string, PilePlace[]>(sheets.map((s) => [s.id, []]));
   for (const place of places)

@@ -3,11 +3,11 @@ import {
   type Affine,
   type Bounds,
   boundsOf,
+  linesOf,
   normalise,
   type Region,
   ROUGH_TOLERANCE_MM,
-  regionOf,
-  transformRegion,
+  transformRings,
 } from '../shape';
 import { numberOf, remember } from './memory';
 
@@ -17,7 +17,7 @@ export interface Placed {
   readonly piece: Piece;
   /** From the piece's own coordinates, as its pattern came, onto the ground. */
   readonly ontoGround: Affine;
-  /** The cloth it covers on the ground before any join is made, mm, normalised; curves to 0.05 mm. */
+  /** The cloth it covers on the ground before any join is made, mm; curves to 0.05 mm. */
   readonly region: Region;
   readonly bounds: Bounds;
   /** Tells the same outline at the same place again, so that what was worked out for it can be remembered. */
@@ -36,7 +36,7 @@ export function placePieces(project: Project): Placed[] {
     const key = `${numberOf(piece.outline)}${piece.preReversed ? 'r' : ''}@${xMm},${yMm},${rotateDeg}`;
     const move = ontoGround(piece);
     const where = remember(laid, key, () => {
-      const region = normalise(transformRegion(regionOf(piece.outline, ROUGH_TOLERANCE_MM), move));
+      const region = normalise(transformRings(linesOf(piece.outline, ROUGH_TOLERANCE_MM), move));
       return { region, bounds: boundsOf(region) };
     });
     return [{ id, piece, ontoGround: move, key, ...where }];

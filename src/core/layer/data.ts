@@ -13,20 +13,27 @@ export const HAND_LIMIT: Readonly<Record<Project['intent']['hand'], ReturnType<t
 };
 
 const COLOUR = 'common practice in colour work, from memory: about 2 is just noticed, 10 at a glance';
-/** Colour differences: below `vanish` two cloths side by side look alike, below half of it at once; a shadow above `shadow` is seen, above twice that at once; what differs by `standsOut` is a good choice. */
+/** Colour differences: below `vanish` two cloths side by side look alike, below half of it at once; a shadow above `shadow` is seen, above twice that at once; a cloth whose own colour is changed by more than `greyed` disappoints, all over and without an edge to compare; what differs by `standsOut` is a good choice. */
 export const COLOUR_LIMITS = {
   vanish: figure(8, 'CIEDE2000', COLOUR),
   shadow: figure(4, 'CIEDE2000', COLOUR),
+  greyed: figure(5, 'CIEDE2000', COLOUR),
   standsOut: figure(12, 'CIEDE2000', COLOUR),
 } as const;
 
-/** Edges seen side by side have to run along one another by about this before they matter. */
-export const EDGE_MM = figure(12, 'mm', 'estimated');
-/** What is seen of two pieces is grown by this to find where they touch. */
-export const TOUCH_MM = figure(0.6, 'mm', 'the clipper’s rounding, and a hair');
-
-/** A strip along a touching edge counts from so much of its full width on. */
-export const TOUCH_CORNERS = figure(0.8, 'of its width', 'ours');
+/**
+ * A piece's seen edge against what lies beyond it: a stretch counts from `leastMm` on, a piece vanishes when so much of its edge is lost;
+ * looked at every `stepMm`, `besideMm` to either side: a hair, and what a stitch covers. What a piece lies on is looked for `insideMm` in, past any underlap.
+ */
+export const EDGE_SEEN = {
+  leastMm: figure(12, 'mm', 'estimated'),
+  lostShare: figure(0.5, 'of the edge', 'estimated'),
+  stepMm: figure(3, 'mm', 'ours'),
+  besideMm: figure(0.8, 'mm', 'ours'),
+  insideMm: figure(9, 'mm', 'ours: the usual underlap and half as much'),
+} as const;
+/** A piece is told to be greyed, or shadowed, by what lies beneath where that is seen over so much. */
+export const THROUGH_MM2 = figure(100, 'mm²', 'estimated: less is lost in the stitching');
 
 /** A place narrower than this all over does not count: a hair where three edges meet is no board. */
 export const FELT_MM = figure(5, 'mm', 'estimated');

@@ -1,18 +1,25 @@
-import { deltaE, lightness, mixLight } from '../colour';
-import type { Cut, Overlap } from '../laid';
+import Flatbush from 'flatbush';
+import { deltaE, dyedOver, lightness, mixLight } from '../colour';
+import type { Cut, LaidArticle, Overlap, PilePlace } from '../laid';
+import { remember } from '../laid';
+import { lastOf, nth } from '../lists';
 import { factsOf } from '../material';
-import type { Fabric } from '../model';
-import { areaMm2, intersection, offset, type Region } from '../shape';
-import { COLOUR_LIMITS, EDGE_MM, TOUCH_CORNERS, TOUCH_MM } from './data';
+import type { Fabric, Lookup } from '../model';
+import { areaMm2, boundsOf, isInside, openRings, type Point, placesAlong } from '../shape';
+import { COLOUR_LIMITS, EDGE_SEEN, THROUGH_MM2 } from './data';
 
-/** Share of light that comes through a cloth once: what its opacity leaves. */
+/** Share of the light that comes back from beneath a cloth: what its opacity leaves. */
 export const throughCloth = (f: Fabric): number => 1 - factsOf(f).opacity;
 
-/**
- * The colour of an upper cloth with another beneath: what light went through it twice brings the lower one's colour along.
- * Mixed in linear light.
- */
-export const overCloth = (upper: Fabric, lower: string): string => mixLight(upper.colour, lower, throughCloth(upper));
+/** The colour of an upper cloth with another beneath. Through an open weave the lower colour is seen in the gaps; through a closed one its light comes through the upper cloth's own dye. */
+export const overCloth = (upper: Fabric, lower: string): string =>
+  factsOf(upper).open
+    ? mixLight(upper.colour, lower, throughCloth(upper))
+    : dyedOver(upper.colour, lower, throughCloth(upper));
+
+/** The colour of several cloths on one another, back-most first, on a ground. */
+export const colourOfStack = (cloths: readonly Fabric[], ground: string): string =>
+  cloths.reduce((beneath, f) => overCloth(f, beneath), ground);
 
 export interface Shadow {
   readonly under: string;
@@ -22,67 +29,213 @@ export interface Shadow {
   readonly areaMm2: number;
 }
 
-/** Pairs where a darker piece shows as a shadow through a lighter one above it. */
+/** Pairs where a darker piece shows as a shadow through a lighter one above it. An upper piece that lies on the lower one all over is changed in colour, but shows no shadow. */
 export function shadowsOf(
   overlaps: readonly Overlap[],
   fabricOf: (id: string) => Fabric,
   groundColour: string,
+  areaOf: (id: string) => number,
 ): Shadow[] {
   return overlaps.flatMap((o) => {
     const upper = fabricOf(o.over);
     const lower = fabricOf(o.under);
     if (lightness(lower.colour) >= lightness(upper.colour)) return [];
+    if (o.areaMm2 > areaOf(o.over) - THROUGH_MM2.value) return [];
     const d = deltaE(overCloth(upper, lower.colour), overCloth(upper, groundColour));
     // A ground that is darker than the lower piece would show as much itself: no edge of the lower is seen then.
     return d > COLOUR_LIMITS.shadow.value ? [{ under: o.under, over: o.over, deltaE: d, areaMm2: o.areaMm2 }] : [];
   });
 }
 
-export interface Vanishing {
+export interface Greyed {
   readonly id: string;
-  /** The piece it cannot be told from; null for the ground. */
-  readonly against: string | null;
+  /** What shows through it; null: the ground. */
+  readonly by: string | null;
+  /** How far its colour differs from that of the cloth by itself. */
   readonly deltaE: number;
-  /** The colour it cannot be told from. */
-  readonly colour: string;
 }
 
-/** Two edges that touch share a strip about this wide once both are grown: less than twice the growth, since a corner shares less. */
-const TOUCH_WIDTH_MM = 2 * TOUCH_MM.value * TOUCH_CORNERS.value;
+/** Pieces whose colour is changed by what lies beneath the largest part of them: pale cloth on a dark ground is greyed. */
+export function greyed({ cuts, pile, ground }: LaidArticle, look: Lookup): Greyed[] {
+  return cuts.flatMap((c) => {
+    const place = pile
+      .placesOf(c.id)
+      .filter((p) => lastOf(p.pieceIds) === c.id)
+      .reduce<PilePlace | null>((most, p) => (!most || p.areaMm2 > most.areaMm2 ? p : most), null);
+    if (!place || place.areaMm2 < THROUGH_MM2.value) return [];
+    const cloths = place.pieceIds.map((id) => look.fabricOf(look.piece(id)));
+    const own = lastOf(cloths);
+    const beneath = cloths.slice(0, -1);
+    if (!ground && beneath.length === 0) return [];
+    const d = deltaE(colourOfStack(cloths, ground?.colour ?? PAPER), own.colour);
+    return d > COLOUR_LIMITS.greyed.value ? [{ id: c.id, by: place.pieceIds.at(-2) ?? null, deltaE: d }] : [];
+  });
+}
+const PAPER = '#ffffff';
+
+export interface Vanishing {
+  /** The piece; of a word all its letters that are lost. */
+  readonly ids: readonly string[];
+  /** The piece it cannot be told from along most of that edge; null for the ground. */
+  readonly against: string | null;
+  /** Share of its seen edge that is lost, 0 … 1. */
+  readonly share: number;
+  /** The least difference along it. */
+  readonly deltaE: number;
+  /** Colours it cannot be told from. */
+  readonly colours: readonly string[];
+  /** It lies on its own cloth. */
+  readonly own: boolean;
+}
+
+/** What lies beyond a piece's edge, and over how long. */
+interface Lost {
+  readonly against: string | null;
+  readonly colour: string;
+  readonly deltaE: number;
+  readonly own: boolean;
+  readonly mm: number;
+}
+interface EdgeSeen {
+  readonly wholeMm: number;
+  readonly lost: readonly Lost[];
+}
+
+/** Which pile lies at a point: by a static R-tree over their boxes. */
+function placeFinder(places: readonly PilePlace[]): (p: Point) => PilePlace | null {
+  if (places.length === 0) return () => null;
+  const tree = new Flatbush(places.length);
+  for (const { region } of places) {
+    const b = boundsOf(region);
+    tree.add(b.minX, b.minY, b.maxX, b.maxY);
+  }
+  tree.finish();
+  let before: PilePlace | null = null;
+  return ({ x, y }) => {
+    // Neighbouring points mostly lie in the same place.
+    if (before && isInside(before.region, { x, y })) return before;
+    for (const i of tree.search(x, y, x, y)) {
+      const place = nth(places, i);
+      if (!isInside(place.region, { x, y })) continue;
+      before = place;
+      return place;
+    }
+    return null;
+  };
+}
+
+const kept = new Map<string, EdgeSeen>();
 
 /**
- * Pieces that look like what they visibly touch.
- * @param near pairs that overlap or meet, whichever way
+ * Pieces that look like what lies beyond their seen edge: the ground, another piece, or their own cloth that they lie on; each through what shines through it there.
+ * One cloth laid side by side with itself is meant so, and no edge. Letters of one word are one finding.
  */
-export function vanishing(
-  cuts: readonly Cut[],
-  near: readonly { under: string; over: string }[],
-  fabricOf: (id: string) => Fabric,
-  ground: Fabric | null,
-): Vanishing[] {
-  const visible = new Map(cuts.map((c) => [c.id, c.visible]));
-  const seen = (id: string): Region => visible.get(id) ?? [];
-  const found: Vanishing[] = [];
-  for (const { under, over } of near) {
-    const a = fabricOf(under);
-    const b = fabricOf(over);
-    if (a.id === b.id && a.colour === b.colour) continue;
-    const d = deltaE(a.colour, b.colour);
-    if (d >= COLOUR_LIMITS.vanish.value) continue;
-    // Do the parts that are seen touch, along more than a corner?
-    const strip = areaMm2(intersection(offset(seen(under), TOUCH_MM.value), offset(seen(over), TOUCH_MM.value)));
-    if (strip > EDGE_MM.value * TOUCH_WIDTH_MM) found.push({ id: over, against: under, deltaE: d, colour: a.colour });
+export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
+  const { cuts, pile, ground, placed } = article;
+  const within = placeFinder(pile.places);
+  const outside = placeFinder(pile.places);
+  const drawn = new Map(placed.map((p) => [p.id, p.region]));
+  const clothOf = (id: string): Fabric => look.fabricOf(look.piece(id));
+  const colours = new Map<PilePlace | null, string>();
+  const colourAt = (place: PilePlace | null): string => {
+    let colour = colours.get(place);
+    if (colour === undefined) {
+      colour = colourOfStack((place?.pieceIds ?? []).map(clothOf), ground?.colour ?? PAPER);
+      colours.set(place, colour);
+    }
+    return colour;
+  };
+
+  const differences = new Map<string, number>();
+  const differ = (a: string, b: string): number => remember(differences, `${a} ${b}`, () => deltaE(a, b));
+
+  const edgeOf = (cut: Cut): EdgeSeen => {
+    const lost: Lost[] = [];
+    let wholeMm = 0;
+    const own = clothOf(cut.id);
+    for (const line of openRings(cut.visible)) {
+      const places = placesAlong(line, EDGE_SEEN.stepMm.value);
+      const around = places.length > 0 ? lengthOf(places) : 0;
+      const each = around / Math.max(1, places.length);
+      const runs: Lost[] = [];
+      /** The stretch goes on only while what lies beyond it is the same. */
+      let going = false;
+      for (const { x, y, dx, dy } of places) {
+        // Outsides run clockwise as seen and holes the other way: cloth lies to the right of the walk.
+        const at = (mm: number): Point => ({ x: x - dy * mm, y: y + dx * mm });
+        const beyond = outside(at(-EDGE_SEEN.besideMm.value));
+        const there = beyond ? lastOf(beyond.pieceIds) : null;
+        const same = there === null ? own.id === ground?.id : clothOf(there).id === own.id;
+        const region = there === null ? null : drawn.get(there);
+        // Past the edge of the work there is nothing; and one cloth beside itself is meant so: its neighbour does not run on beneath it.
+        if ((!beyond && !ground) || (same && region && !isInside(region, at(EDGE_SEEN.insideMm.value)))) {
+          going = false;
+          continue;
+        }
+        wholeMm += each;
+        const colour = colourAt(beyond);
+        const d = differ(colourAt(within(at(EDGE_SEEN.besideMm.value))), colour);
+        if (d >= COLOUR_LIMITS.vanish.value) {
+          going = false;
+          continue;
+        }
+        const last = runs.at(-1);
+        if (going && last && last.against === there) {
+          runs[runs.length - 1] = { ...last, deltaE: Math.min(last.deltaE, d), mm: last.mm + each };
+        } else runs.push({ against: there, colour, own: same, deltaE: d, mm: each });
+        going = true;
+      }
+      lost.push(...runs.filter((r) => r.mm >= EDGE_SEEN.leastMm.value));
+    }
+    return { wholeMm, lost };
+  };
+
+  /** Everything that an edge's answer hangs on: its own line, and what lies where around it. */
+  const keyOf = (cut: Cut): string => {
+    const near = new Set(pile.placesOf(cut.id).flatMap((p) => p.pieceIds));
+    for (const o of [...article.overlaps, ...article.abutting])
+      if (o.under === cut.id || o.over === cut.id) near.add(o.under === cut.id ? o.over : o.under);
+    const cloths = [...near].map((id) => {
+      const f = clothOf(id);
+      return `${keyOfCut.get(id)}=${f.id}${f.colour}${throughCloth(f)}`;
+    });
+    return `${cut.key}|${cut.id}|${ground?.id}${ground?.colour}|${cloths.join(' ')}`;
+  };
+  const keyOfCut = new Map(cuts.map((c) => [c.id, c.key]));
+
+  const words = new Map<string, { ids: string[]; wholeMm: number; lost: Lost[]; lostIds: string[] }>();
+  for (const cut of cuts) {
+    if (cut.visible.length === 0 || areaMm2(cut.visible) <= 0) continue;
+    const { wholeMm, lost } = remember(kept, keyOf(cut), () => edgeOf(cut));
+    const { wordId } = look.piece(cut.id);
+    const name = wordId === null ? `piece ${cut.id}` : `word ${wordId}`;
+    const word = words.get(name) ?? { ids: [], wholeMm: 0, lost: [], lostIds: [] };
+    words.set(name, word);
+    word.ids.push(cut.id);
+    word.wholeMm += wholeMm;
+    word.lost.push(...lost);
+    if (lost.reduce((sum, l) => sum + l.mm, 0) >= EDGE_SEEN.lostShare.value * wholeMm) word.lostIds.push(cut.id);
   }
-  const against = new Set(near.map((n) => n.over));
-  for (const c of cuts) {
-    if (!ground) break;
-    const f = fabricOf(c.id);
-    const d = deltaE(f.colour, ground.colour);
-    if (d < COLOUR_LIMITS.vanish.value && !against.has(c.id) && areaMm2(c.visible) > 0)
-      found.push({ id: c.id, against: null, deltaE: d, colour: ground.colour });
-  }
-  return found;
+  return [...words.values()].flatMap(({ ids, wholeMm, lost, lostIds }): Vanishing[] => {
+    const lostMm = lost.reduce((sum, l) => sum + l.mm, 0);
+    if (lost.length === 0 || lostMm < EDGE_SEEN.lostShare.value * wholeMm) return [];
+    const most = lost.reduce((a, b) => (b.mm > a.mm ? b : a));
+    return [
+      {
+        ids: lostIds.length > 0 ? lostIds : ids,
+        against: most.against,
+        share: Math.min(1, lostMm / wholeMm),
+        deltaE: Math.min(...lost.map((l) => l.deltaE)),
+        colours: [...new Set(lost.map((l) => l.colour))],
+        own: most.own,
+      },
+    ];
+  });
 }
+
+const lengthOf = (places: readonly { readonly alongMm: number }[]): number =>
+  // Places stand in the middles of stretches that are all alike.
+  lastOf(places).alongMm + nth(places, 0).alongMm;
 
 /** Fabrics of the drawer that stand out from all these colours, best first. */
 export function fabricsThatWork(fabrics: readonly Fabric[], neighbours: readonly string[]): Fabric[] {

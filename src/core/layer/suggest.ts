@@ -139,7 +139,7 @@ export function suggestOrder(
     const box = a.bounds;
     const outer = b.bounds;
     if (box.minX < outer.minX || box.maxX > outer.maxX || box.minY < outer.minY || box.maxY > outer.maxY) return false;
-    return a.region.slice(0, 1).every((ring) => ring.every((p) => isInside(b.region, p)));
+    return a.region.slice(0, 1).every(({ outer }) => outer.every((p) => isInside(b.region, p)));
   };
   const turned = ({ under, over }: Pair): Pair => ({ under: over, over: under });
   const pairs = [...overlaps, ...abutting].map(({ under, over }): Pair => {

@@ -6,6 +6,7 @@ import {
   areaMm2,
   type Bounds,
   boundsOf,
+  boxRegion,
   difference,
   intersection,
   offset,
@@ -13,6 +14,8 @@ import {
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
+  transformRegion,
+  translation,
 } from '../shape';
 import { BOLT_MM, PATCH_GAP_MM, rectangle, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
@@ -49,15 +52,6 @@ const SEARCH_S = 0.03;
 /** The clipper's rounding along an edge, mm² for each mm of a patch's sides together. */
 const ROUNDING_MM2 = 0.02;
 
-const box = (b: Bounds): Region => [
-  [
-    { x: b.minX, y: b.minY },
-    { x: b.maxX, y: b.minY },
-    { x: b.maxX, y: b.maxY },
-    { x: b.minX, y: b.maxY },
-  ],
-];
-
 /** A piece of stock less the rim that stays free of web, in strips no wider than the roll. */
 function stockBins(stock: Project['fabrics'][number]['stock'], rollMm: number): Bin[] {
   return stock.flatMap((s, i) => {
@@ -70,7 +64,7 @@ function stockBins(stock: Project['fabrics'][number]['stock'], rollMm: number): 
     return Array.from({ length: strips }, (_, k): Bin => {
       const at = (upright ? b.minX : b.minY) + k * rollMm;
       const strip: Bounds = upright ? { ...b, minX: at, maxX: at + rollMm } : { ...b, minY: at, maxY: at + rollMm };
-      const outline = strips === 1 ? inside : intersection(inside, box(strip));
+      const outline = strips === 1 ? inside : intersection(inside, boxRegion(strip));
       return { id: `stock-${i + 1}${strips > 1 ? `.${k + 1}` : ''}`, outline: printRegion(outline, 3), count: s.count };
     });
   });
@@ -90,12 +84,9 @@ function patchOn(
 ): Omit<Patch, 'id' | 'name' | 'fabricId' | 'webId'> {
   const laid = sheet.placements.map((p) => placedRegion(inMap(parts, p.id).outline, p));
   const b = boundsOf(laid.flat());
-  const outline = sheet.within ? intersection(box(b), sheet.within) : box(b);
+  const outline = sheet.within ? intersection(boxRegion(b), sheet.within) : boxRegion(b);
   return {
-    outline: printRegion(
-      outline.map((ring) => ring.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY }))),
-      3,
-    ),
+    outline: printRegion(transformRegion(outline, translation(-b.minX, -b.minY)), 3),
     widthMm: b.maxX - b.minX,
     heightMm: b.maxY - b.minY,
     bin: sheet.bin,

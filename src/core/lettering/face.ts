@@ -7,6 +7,7 @@ import {
   fromNonZero,
   isTangled,
   isTooIntricate,
+  normalise,
   parsePath,
   printRegion,
 } from '../shape';
@@ -39,9 +40,9 @@ const MOST_CROSSINGS = 500;
 function evenOdd(outline: string): string | null {
   const parsed = parsePath(outline);
   if (!parsed.ok || isTooIntricate(parsed.segments)) return null;
-  const region = flatten(parsed.segments, 1);
-  if (isTangled(region, MOST_CROSSINGS)) return null;
-  return crossesItself(region) || Math.abs(areaMm2(region) - areaMm2(fromNonZero(region))) > OVERLAP
+  const lines = flatten(parsed.segments, 1);
+  if (isTangled(lines, MOST_CROSSINGS)) return null;
+  return crossesItself(lines) || Math.abs(areaMm2(normalise(lines)) - areaMm2(fromNonZero(lines))) > OVERLAP
     ? printRegion(fromNonZero(flatten(parsed.segments, 0.2)), 1)
     : outline;
 }

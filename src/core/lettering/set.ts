@@ -6,6 +6,7 @@ import {
   placement,
   type Region,
   regionOf,
+  ringsOf,
   scaling,
   transformPath,
   transformRegion,
@@ -53,7 +54,7 @@ const NEAREST = 0.07;
 function profile(region: Region, top: number, bottom: number, side: 'left' | 'right'): (number | null)[] {
   const out: (number | null)[] = new Array<number | null>(LINES).fill(null);
   const step = (bottom - top) / LINES;
-  for (const ring of region) {
+  for (const ring of ringsOf(region)) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const a = nth(ring, j);
       const b = nth(ring, i);

@@ -3,16 +3,7 @@ import { nth } from '../lists';
 import type { Iron } from '../model';
 import { noFitPolygon } from '../nest';
 import { evenSole, placementPlan } from '../press';
-import {
-  boundsOf,
-  cleanAreaMm2,
-  normalise,
-  offset,
-  printRegion,
-  type Region,
-  rotation,
-  transformRegion,
-} from '../shape';
+import { areaMm2, boundsOf, offset, printRegion, type Region, ringsOf, rotation, transformRegion } from '../shape';
 import { LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS } from './data';
 
 const fits = new Map<string, number>();
@@ -20,7 +11,7 @@ const fits = new Map<string, number>();
 /** The heights at which a region is met by the upright line through x, mm. */
 function crossings(region: Region, x: number): number[] {
   const ys: number[] = [];
-  for (const ring of region)
+  for (const ring of ringsOf(region))
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const p = nth(ring, i);
       const q = nth(ring, j);
@@ -63,11 +54,11 @@ function inEvenRows(apart: Region, wide: number, high: number, plateW: number, p
 export function copiesPerLoad(region: Region, iron: Iron, gapMm: number, most: number): number {
   const { widthMm, lengthMm } = evenSole(iron);
   const wanted = Math.min(most, LOAD_MOST.value);
-  if (wanted < 2 || widthMm * lengthMm < LOAD_ROOM.value * cleanAreaMm2(normalise(region))) return 1;
+  if (wanted < 2 || widthMm * lengthMm < LOAD_ROOM.value * areaMm2(region)) return 1;
   const key = `${printRegion(region, 1)} ${widthMm} ${lengthMm} ${gapMm}`;
   const room = remember(fits, key, () => {
     const counts = [0, 90].map((turn) => {
-      const shape = normalise(transformRegion(region, rotation(turn)));
+      const shape = transformRegion(region, rotation(turn));
       const b = boundsOf(shape);
       const apart = offset(noFitPolygon(shape, shape), gapMm);
       return inEvenRows(apart, b.maxX - b.minX, b.maxY - b.minY, widthMm, lengthMm);

@@ -32,7 +32,7 @@ import {
   windowOver,
   windowsIn,
 } from '../press';
-import { cleanAreaMm2, intersectionClean, normalise, type Region, regionOf, uniteClean } from '../shape';
+import { areaMm2, intersection, type Region, regionOf, union } from '../shape';
 import { type Base, columnAt, type PressPlace } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
 import { setDownsFor } from './load';
@@ -326,7 +326,7 @@ function unite(a: Region, b: Region): Region {
   united.set(a, byOther);
   let both = byOther.get(b);
   if (!both) {
-    both = uniteClean([a, b]);
+    both = union(a, b);
     byOther.set(b, both);
   }
   return both;
@@ -337,7 +337,7 @@ const groundRegionOf = (laid: LaidArticle): Region | null => {
   const { ground } = laid.article;
   if (!ground) return null;
   const outline = groundOutline(ground);
-  return remember(grounds, outline, () => normalise(regionOf(outline)));
+  return remember(grounds, outline, () => regionOf(outline));
 };
 
 /**
@@ -350,7 +350,7 @@ function atOneHeatOf(
   order: readonly string[],
   webOf: (id: string) => Web | null,
 ): ReadonlySet<string> {
-  const areas = new Map(placed.map((p) => [p.id, cleanAreaMm2(p.region)]));
+  const areas = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
   const ranges = order.flatMap((id) => {
     const web = webOf(id);
     if (!web) return [];
@@ -535,7 +535,7 @@ function plugIn({ look, pile }: Laid, { ground }: LaidArticle, pieceId: string, 
     (p) =>
       p.pieceIds.length > 0 &&
       !p.pieceIds.includes(pieceId) &&
-      windows.some((w) => cleanAreaMm2(intersectionClean(p.region, [w])) > PLUG_AREA_MM2),
+      windows.some((w) => areaMm2(intersection(p.region, w)) > PLUG_AREA_MM2),
   );
   const plugs = inside.flatMap((p) => plugFor(frameMm, heightMm(p.pieceIds)) ?? []);
   return plugs.reduce<Caution | null>(

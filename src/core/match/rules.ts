@@ -33,7 +33,7 @@ const LOW_MELT_C = 95;
 /** A web whose flow comes within this of a limit leaves little room for a swinging iron, °C. Estimated. */
 const NEAR_C = 15;
 /** Cloth that lets through more of the light than this shows what lies behind it. Estimated. */
-const SEE_THROUGH = 0.2;
+const SEE_THROUGH = 0.34;
 /** From more layers than this on every web counts. Common practice: many layers, the lightest web everywhere. */
 const MANY_LAYERS = 4;
 /** About what the lightest webs weigh, g/m². */
@@ -455,7 +455,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     looksAt: 'opacity and lightness of the cloth, mass',
     does: 'costs',
     when: (s) => 1 - s.cloth.opacity > SEE_THROUGH && s.lightness > PALE_L,
-    points: (s, web) => (1 - s.cloth.opacity) * web.massGsm * 0.35,
+    points: (s, web) => (1 - s.cloth.opacity) * web.massGsm * 0.23,
     figures: (s) => ({ cloth: called(s.fabric) }),
   },
   'shows-on-a-smooth-face': {

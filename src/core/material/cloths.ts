@@ -14,7 +14,7 @@ export interface ClothKind {
   readonly maxIronC: number;
   /** Heat conducted through the cloth as it lies under the iron. */
   readonly conductivityWmK: number;
-  /** Share of light it stops, 0 … 1. */
+  /** Share of light it keeps from what lies beneath, there and back, 0 … 1. */
   readonly opacity: number;
   readonly frays: 0 | 1 | 2 | 3;
   readonly stretchPercent: number;
@@ -62,7 +62,11 @@ export const CLOTH_PROPERTIES: Readonly<Record<ClothProperty, { name: string; un
     unit: 'W/(m·K)',
     from: 'typical: fabrics hold mostly air, 0.03–0.08; hides and cast sheet 0.14–0.19 (handbook ranges, from memory)',
   },
-  opacity: { name: 'opacity', unit: 'of light', from: 'estimated from mass and weave' },
+  opacity: {
+    name: 'opacity',
+    unit: 'of light',
+    from: 'estimated from mass and weave, so that white quilting cotton over navy is seen to be greyed, as it is in practice',
+  },
   frays: { name: 'fraying', unit: '0 none … 3 badly', from: 'common practice' },
   stretchPercent: { name: 'stretch', unit: '%', from: 'common practice' },
   stiffnessUNm: {
@@ -103,43 +107,43 @@ const THICK = { hairyOrThick: true } as const;
 
 // biome-ignore format: a table is read across
 const ROWS: readonly Row[] = [
-  ['quilting-cotton', 'Quilting cotton', 'quilting-cotton', 'cotton', 0.3, 140, 200, 0.05, 0.9, 1, 2, 8, 0.05, 0.035, 18],
-  ['solid-cotton', 'Solid quilting cotton', 'quilting-cotton', 'cotton', 0.3, 145, 200, 0.05, 0.91, 1, 2, 8, 0.05, 0.035, 18, BOTH],
-  ['batik', 'Batik', 'batik', 'cotton', 0.25, 130, 200, 0.055, 0.92, 0, 1, 9, 0.04, 0.025, 17, BOTH],
-  ['lawn', 'Cotton lawn', 'quilting-cotton', 'cotton', 0.18, 75, 200, 0.05, 0.7, 2, 2, 2.5, 0.03, 0.03, 13],
-  ['poplin', 'Poplin, shirting', 'quilting-cotton', 'cotton', 0.24, 115, 200, 0.052, 0.84, 1, 2, 5, 0.04, 0.03, 16, BOTH],
-  ['voile', 'Voile', 'quilting-cotton', 'cotton', 0.2, 70, 200, 0.045, 0.5, 2, 2, 2, 0.04, 0.14, 12, { open: true }],
-  ['gauze', 'Double gauze', 'other', 'cotton', 0.6, 130, 200, 0.04, 0.75, 3, 6, 1.5, 0.12, 0.16, 17, { open: true, sides: 'both' }],
-  ['calico', 'Calico', 'quilting-cotton', 'cotton', 0.35, 150, 200, 0.05, 0.88, 1, 2, 10, 0.06, 0.045, 19, BOTH],
-  ['linen', 'Linen', 'linen', 'linen', 0.4, 185, 200, 0.052, 0.88, 2, 1, 22, 0.08, 0.06, 22, BOTH],
-  ['flannel', 'Flannel', 'flannel', 'cotton', 0.6, 170, 200, 0.042, 0.95, 1, 3, 9, 0.08, 0.06, 26, { ...THICK, pile: true }],
+  ['quilting-cotton', 'Quilting cotton', 'quilting-cotton', 'cotton', 0.3, 140, 200, 0.05, 0.78, 1, 2, 8, 0.05, 0.035, 18],
+  ['solid-cotton', 'Solid quilting cotton', 'quilting-cotton', 'cotton', 0.3, 145, 200, 0.05, 0.8, 1, 2, 8, 0.05, 0.035, 18, BOTH],
+  ['batik', 'Batik', 'batik', 'cotton', 0.25, 130, 200, 0.055, 0.81, 0, 1, 9, 0.04, 0.025, 17, BOTH],
+  ['lawn', 'Cotton lawn', 'quilting-cotton', 'cotton', 0.18, 75, 200, 0.05, 0.55, 2, 2, 2.5, 0.03, 0.03, 13],
+  ['poplin', 'Poplin, shirting', 'quilting-cotton', 'cotton', 0.24, 115, 200, 0.052, 0.7, 1, 2, 5, 0.04, 0.03, 16, BOTH],
+  ['voile', 'Voile', 'quilting-cotton', 'cotton', 0.2, 70, 200, 0.045, 0.37, 2, 2, 2, 0.04, 0.14, 12, { open: true }],
+  ['gauze', 'Double gauze', 'other', 'cotton', 0.6, 130, 200, 0.04, 0.6, 3, 6, 1.5, 0.12, 0.16, 17, { open: true, sides: 'both' }],
+  ['calico', 'Calico', 'quilting-cotton', 'cotton', 0.35, 150, 200, 0.05, 0.75, 1, 2, 10, 0.06, 0.045, 19, BOTH],
+  ['linen', 'Linen', 'linen', 'linen', 0.4, 185, 200, 0.052, 0.75, 2, 1, 22, 0.08, 0.06, 22, BOTH],
+  ['flannel', 'Flannel', 'flannel', 'cotton', 0.6, 170, 200, 0.042, 0.86, 1, 3, 9, 0.08, 0.06, 26, { ...THICK, pile: true }],
   ['corduroy', 'Corduroy', 'corduroy', 'cotton', 1.1, 290, 200, 0.045, 0.98, 2, 2, 25, 0.12, 0.06, 32, { ...THICK, pile: true }],
   ['velvet', 'Velvet', 'other', 'cotton', 1.3, 300, 150, 0.042, 0.98, 2, 3, 20, 0.12, 0.06, 34, { ...THICK, pile: true }],
   ['towelling', 'Towelling', 'other', 'cotton', 2.5, 380, 200, 0.04, 0.98, 2, 8, 15, 0.2, 0.12, 38, { ...THICK, pile: true, sides: 'both' }],
   ['denim', 'Denim', 'denim', 'cotton', 0.7, 330, 200, 0.06, 0.99, 2, 2, 60, 0.1, 0.05, 30, THICK],
   ['canvas', 'Canvas', 'canvas', 'cotton', 0.6, 280, 200, 0.058, 0.98, 1, 1, 70, 0.09, 0.05, 28, THICK],
-  ['wool-suiting', 'Wool suiting', 'other', 'wool', 0.5, 230, 150, 0.042, 0.95, 2, 6, 9, 0.1, 0.06, 24],
+  ['wool-suiting', 'Wool suiting', 'other', 'wool', 0.5, 230, 150, 0.042, 0.86, 2, 6, 9, 0.1, 0.06, 24],
   ['boiled-wool', 'Boiled wool', 'wool-felt', 'wool', 2, 380, 150, 0.04, 0.99, 0, 10, 25, 0.13, 0.08, 38, { ...THICK, pile: true, sides: 'both' }],
   ['wool-felt', 'Wool felt', 'wool-felt', 'wool', 1.5, 290, 150, 0.042, 0.99, 0, 5, 40, 0.11, 0.07, 36, { ...THICK, pile: true, sides: 'both' }],
   ['craft-felt', 'Craft felt, acrylic', 'craft-felt', 'acrylic', 1.2, 180, 110, 0.04, 0.97, 0, 6, 30, 0.1, 0.08, 34, { ...THICK, sides: 'both' }],
   ['craft-felt-polyester', 'Craft felt, polyester', 'craft-felt', 'polyester', 1.2, 190, 150, 0.04, 0.97, 0, 5, 35, 0.1, 0.08, 34, { ...THICK, sides: 'both' }],
   ['fleece', 'Fleece', 'fleece', 'polyester', 2.2, 240, 110, 0.036, 0.97, 0, 25, 8, 0.15, 0.1, 36, { ...THICK, pile: true, sides: 'both' }],
   ['plush', 'Short plush', 'fleece', 'polyester', 3, 320, 110, 0.036, 0.99, 1, 12, 12, 0.2, 0.1, 40, { ...THICK, pile: true }],
-  ['jersey', 'Cotton jersey', 'jersey', 'cotton', 0.6, 165, 150, 0.045, 0.88, 0, 35, 2, 0.1, 0.09, 18],
+  ['jersey', 'Cotton jersey', 'jersey', 'cotton', 0.6, 165, 150, 0.045, 0.75, 0, 35, 2, 0.1, 0.09, 18],
   ['sweatshirt', 'Sweatshirt knit', 'jersey', 'blend', 1.3, 300, 150, 0.042, 0.98, 0, 25, 8, 0.2, 0.09, 26, THICK],
-  ['silk', 'Silk', 'silk', 'silk', 0.15, 70, 150, 0.05, 0.72, 3, 2, 2, 0.02, 0.02, 12, { shiny: true }],
-  ['organza', 'Organza', 'silk', 'silk', 0.12, 30, 150, 0.045, 0.25, 3, 1, 6, 0.03, 0.2, 8, { open: true, shiny: true }],
-  ['satin', 'Satin, polyester', 'satin', 'polyester', 0.2, 110, 150, 0.055, 0.85, 3, 2, 4, 0.025, 0.02, 14, { shiny: true }],
-  ['acetate-satin', 'Satin, acetate', 'satin', 'acetate', 0.18, 105, 110, 0.055, 0.82, 3, 2, 4, 0.025, 0.02, 14, { shiny: true }],
-  ['lining', 'Viscose lining', 'satin', 'viscose', 0.12, 75, 150, 0.055, 0.65, 3, 2, 1.5, 0.02, 0.02, 12, { shiny: true }],
-  ['ripstop', 'Ripstop nylon', 'other', 'nylon', 0.1, 60, 110, 0.08, 0.7, 2, 1, 6, 0.02, 0.008, 15, { hard: true, shiny: true }],
-  ['net', 'Fine net', 'other', 'nylon', 0.25, 25, 110, 0.035, 0.15, 0, 20, 1, 0.05, 0.6, 8, { open: true, sides: 'both' }],
+  ['silk', 'Silk', 'silk', 'silk', 0.15, 70, 150, 0.05, 0.57, 3, 2, 2, 0.02, 0.02, 12, { shiny: true }],
+  ['organza', 'Organza', 'silk', 'silk', 0.12, 30, 150, 0.045, 0.17, 3, 1, 6, 0.03, 0.2, 8, { open: true, shiny: true }],
+  ['satin', 'Satin, polyester', 'satin', 'polyester', 0.2, 110, 150, 0.055, 0.71, 3, 2, 4, 0.025, 0.02, 14, { shiny: true }],
+  ['acetate-satin', 'Satin, acetate', 'satin', 'acetate', 0.18, 105, 110, 0.055, 0.68, 3, 2, 4, 0.025, 0.02, 14, { shiny: true }],
+  ['lining', 'Viscose lining', 'satin', 'viscose', 0.12, 75, 150, 0.055, 0.5, 3, 2, 1.5, 0.02, 0.02, 12, { shiny: true }],
+  ['ripstop', 'Ripstop nylon', 'other', 'nylon', 0.1, 60, 110, 0.08, 0.55, 2, 1, 6, 0.02, 0.008, 15, { hard: true, shiny: true }],
+  ['net', 'Fine net', 'other', 'nylon', 0.25, 25, 110, 0.035, 0.1, 0, 20, 1, 0.05, 0.6, 8, { open: true, sides: 'both' }],
   ['vinyl', 'Vinyl', 'vinyl', 'pvc', 0.8, 600, 90, 0.16, 1, 0, 5, 120, 0.03, 0.004, 30, { ...THICK, hard: true, shiny: true }],
   ['oilcloth', 'Oilcloth', 'vinyl', 'pvc', 0.5, 380, 90, 0.12, 1, 0, 2, 90, 0.04, 0.01, 28, { ...THICK, hard: true, shiny: true }],
   ['leather', 'Leather', 'leather', 'leather', 1.1, 700, 110, 0.15, 1, 0, 8, 200, 0.08, 0.006, 34, { ...THICK, hard: true }],
   ['suede', 'Suede', 'leather', 'leather', 1, 550, 110, 0.12, 1, 0, 12, 80, 0.1, 0.02, 34, { ...THICK, pile: true }],
   ['foil-cloth', 'Metallic foil cloth', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
-  ['other', 'Other cloth', 'other', 'blend', 0.4, 180, 150, 0.048, 0.9, 1, 3, 12, 0.08, 0.05, 22],
+  ['other', 'Other cloth', 'other', 'blend', 0.4, 180, 150, 0.048, 0.78, 1, 3, 12, 0.08, 0.05, 22],
 ];
 
 export const CLOTHS: readonly ClothKind[] = ROWS.map(

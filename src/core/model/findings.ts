@@ -321,6 +321,11 @@ export type StationName = (typeof STATIONS)[number];
 export const SEVERITIES = ['note', 'warn', 'stop'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
+/** What is done at a piece's edge, as far as advice depends on it. */
+export type EdgeDone = 'stitched' | 'painted' | 'bare';
+export const edgeDone = (edge: Edge): EdgeDone =>
+  edge === 'none' ? 'bare' : edge === 'paint' ? 'painted' : 'stitched';
+
 /** What each snag speaks of, by its code; the pieces it is about stand beside it. */
 export interface SnagFigures {
   'no-pieces': NoFigures;
@@ -332,9 +337,10 @@ export interface SnagFigures {
   'crosses-itself': NoFigures;
   'off-the-ground': NoFigures;
   'print-upside-down': NoFigures;
-  'thin-stroke': { readonly widthMm: number; readonly leastMm: number };
-  'sharp-point': { readonly points: number; readonly angleDeg: number };
-  'inside-corners': NoFigures;
+  'thin-stroke': { readonly widthMm: number; readonly leastMm: number; readonly edge: EdgeDone };
+  'sharp-point': { readonly points: number; readonly angleDeg: number; readonly edge: EdgeDone };
+  /** Asks for care with scissors, with the needle, or with both. */
+  'inside-corners': { readonly byHand: boolean; readonly edge: EdgeDone };
   'looked-at-coarsely': NoFigures;
   hidden: NoFigures;
   'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
@@ -351,9 +357,30 @@ export interface SnagFigures {
     readonly hand: Intent['hand'];
   };
   'shows-through': { readonly deltaE: number };
-  vanishes: { readonly deltaE: number; readonly fabricIds: readonly string[] };
+  /** Its colour is changed by what lies beneath; `by`: the piece, or null for the ground. */
+  greyed: { readonly deltaE: number; readonly by: string | null };
+  /** Its edge cannot be told from what lies beyond it; `own`: it lies on its own cloth. */
+  vanishes: {
+    readonly deltaE: number;
+    readonly against: string | null;
+    readonly share: number;
+    readonly own: boolean;
+    readonly fabricIds: readonly string[];
+    readonly edge: EdgeDone;
+  };
   'behind-no-window': NoFigures;
-  tiny: { readonly leastMm: number };
+  /** `comesOff`: nothing but web holds it. */
+  tiny: { readonly leastMm: number; readonly byHand: boolean; readonly comesOff: boolean };
+  'short-of-cloth': { readonly fabricId: string; readonly needsMm2: number; readonly haveMm2: number };
+  'no-room-on-cloth': { readonly fabricId: string; readonly copies: number };
+  'ground-too-large': {
+    readonly fabricId: string;
+    readonly articleId: string;
+    readonly widthMm: number;
+    readonly heightMm: number;
+    readonly largestWidthMm: number;
+    readonly largestHeightMm: number;
+  };
   'name-holds-markup': NoFigures;
 }
 export type SnagCode = keyof SnagFigures;

@@ -15,6 +15,8 @@ export const LIMITS = {
   groundMinMm: 10,
   /** Below this a shape cannot be cut: 0.01 mm². */
   areaMinMm2: 0.01,
+  /** Lines and dots on one piece. */
+  marks: 500,
   nameChars: 200,
   words: 200,
   wordChars: 80,

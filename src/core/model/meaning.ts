@@ -1,4 +1,14 @@
-import { areaMm2, boundsOf, isTangled, isTooIntricate, MOST_POINTS, parsePath, regionOf } from '../shape';
+import {
+  areaMm2,
+  boundsOf,
+  isTangled,
+  isTooIntricate,
+  linesOf,
+  MOST_POINTS,
+  normalise,
+  parsePath,
+  regionOf,
+} from '../shape';
 import { STANDARD_GRAVITY_N_KG } from '../units';
 import { LIMITS } from './limits';
 import { type Problem, placeInWords, printPath } from './problems';
@@ -24,19 +34,19 @@ export function outlineFault(outline: string): { readonly code: string; readonly
       code: 'intricate-outline',
       what: `has more than ${MOST_POINTS.toLocaleString('en')} points, which nothing could cut; simplify it in the program it was drawn with`,
     };
-  const region = regionOf(outline);
-  const b = boundsOf(region);
+  const lines = linesOf(outline);
+  const b = boundsOf(lines);
   if (Math.max(-b.minX, -b.minY, b.maxX, b.maxY) > LIMITS.reachMm)
     return {
       code: 'huge-outline',
       what: `reaches farther than ${LIMITS.reachMm / 1000} m; outlines are in millimetres`,
     };
-  if (isTangled(region, LIMITS.crossings))
+  if (isTangled(lines, LIMITS.crossings))
     return {
       code: 'tangled-outline',
       what: `crosses itself more than ${LIMITS.crossings.toLocaleString('en')} times, so that nobody can tell what is cloth; draw it again, or unite its shapes first`,
     };
-  if (areaMm2(region) < LIMITS.areaMinMm2)
+  if (areaMm2(normalise(lines)) < LIMITS.areaMinMm2)
     return {
       code: 'empty-outline',
       what: 'encloses no cloth; it needs at least three corners that do not lie on one line',

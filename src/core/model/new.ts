@@ -27,6 +27,9 @@ export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outli
   wordId: null,
   print: { xMm: 0, yMm: 0, rotateDeg: 0 },
   cutAway: false,
+  keepWhole: false,
+  plainBehind: false,
+  marks: [],
   ...given,
 });
 

@@ -85,6 +85,23 @@ export const intentSchema = z.object({
 /** The article of a project that has only one. */
 export const MAIN_ARTICLE = 'main';
 
+/** What a drawn line is for. */
+export const LINE_USES = ['stitch', 'cut', 'paint', 'crease'] as const;
+/** What a drawn dot is for. */
+export const DOT_USES = ['bead', 'hole', 'paint'] as const;
+
+/** A line or a dot drawn on a piece: work for hands, but no cloth. */
+export const markSchema = z.discriminatedUnion('is', [
+  z.object({ is: z.literal('line'), use: z.enum(LINE_USES), path: outline }),
+  z.object({
+    is: z.literal('dot'),
+    use: z.enum(DOT_USES),
+    xMm: coordinate,
+    yMm: coordinate,
+    acrossMm: between(0.1, 200),
+  }),
+]);
+
 export const pieceSchema = z.object({
   id,
   /** The article it belongs to. */
@@ -105,6 +122,12 @@ export const pieceSchema = z.object({
   print: place.default(NOWHERE),
   /** Cut away what lies hidden beneath others by more than the underlap. */
   cutAway: z.boolean().default(false),
+  /** A whole base: holes that upper pieces fill are not cut into it. */
+  keepWhole: z.boolean().default(false),
+  /** Behind a window picture's top: one plain outline instead of just what the windows show. */
+  plainBehind: z.boolean().default(false),
+  /** Lines and dots on it that are no cloth of their own, in its own coordinates as its pattern came. */
+  marks: z.array(markSchema).max(LIMITS.marks).default([]),
 });
 
 export const GAPS = ['font', 'equal', 'optical'] as const;
@@ -178,7 +201,7 @@ export const limitsSchema = z.object({
   thinMm: upTo(50),
   sharpDeg: upTo(90),
   smallMm: upTo(100),
-  /** A shape whose mirror image strays by no more than this counts as symmetric, mm; null: 0.5 mm or 1 % of its size. */
+  /** A shape whose mirror image strays by no more than this counts as symmetric, mm; null: the usual 0.5 mm. */
   mirrorMm: z.number().min(0.05).max(20).nullable().default(null),
 });
 /** Common practice, no source. */

@@ -1,5 +1,5 @@
 import { f64, i16, nth } from '../lists';
-import { areaMm2, type Bounds, boundsOf, difference, type Region } from '../shape';
+import { areaMm2, type Bounds, boundsOf, boxRegion, difference, type Region } from '../shape';
 import { Field } from './field';
 import { type Prepared, prepare, slackMm } from './part';
 import type { NestPart, NestPlacement, Rotations } from './request';
@@ -101,14 +101,7 @@ export function fillBin(
 /** What a scrap lacks of a frame around its box. */
 function outside(bin: Region, b: Bounds): Region {
   const pad = 60;
-  const frame: Region = [
-    [
-      { x: b.minX - pad, y: b.minY - pad },
-      { x: b.maxX + pad, y: b.minY - pad },
-      { x: b.maxX + pad, y: b.maxY + pad },
-      { x: b.minX - pad, y: b.maxY + pad },
-    ],
-  ];
+  const frame = boxRegion({ minX: b.minX - pad, minY: b.minY - pad, maxX: b.maxX + pad, maxY: b.maxY + pad });
   const rest = difference(frame, bin);
   // A plain rectangle lacks only the frame itself, which the room's own edges keep.
   return areaMm2(bin) > (b.maxX - b.minX) * (b.maxY - b.minY) - 0.5 ? [] : rest;

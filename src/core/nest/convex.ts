@@ -1,19 +1,9 @@
 import earcut from 'earcut';
 import { inMap, nth } from '../lists';
-import { isInside, type Point, type Region, type Ring, ringAreaMm2 } from '../shape';
+import type { Point, Region, Ring } from '../shape';
 import { seeded } from './random';
 
 const cross = (o: Point, a: Point, b: Point): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
-
-/** Outer rings, each with the holes that lie in it. */
-function withHoles(region: Region): Ring[][] {
-  const outers = region.filter((r) => ringAreaMm2(r) > 0).map((r): Ring[] => [r]);
-  for (const hole of region.filter((r) => ringAreaMm2(r) < 0)) {
-    const home = outers.find((rings) => isInside(rings.slice(0, 1), nth(hole, 0))) ?? outers[0];
-    home?.push(hole);
-  }
-  return outers;
-}
 
 /** Orders in which shared edges are tried; the fewest pieces win. */
 const ORDERS = 24;
@@ -104,10 +94,10 @@ function joined(
 
 /**
  * A region as few convex polygons that cover it exactly and do not overlap: triangulated (ear clipping), then joined.
- * @param region normalised: outer rings of positive area, holes of negative
  */
 export function convexParts(region: Region): Ring[] {
-  return withHoles(region).flatMap((rings) => {
+  return region.flatMap(({ outer, holes: inner }) => {
+    const rings = [outer, ...inner];
     const points = rings.flat();
     let at = 0;
     const holes = rings.slice(0, -1).map((r) => {

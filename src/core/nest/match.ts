@@ -3,10 +3,13 @@ import {
   areaMm2,
   intersection,
   offset,
+  oneAreaMm2,
   type Point,
+  perimeterMm,
   type Region,
   type Ring,
   ringAreaMm2,
+  ringsOf,
   transformRegion,
   translation,
   union,
@@ -41,14 +44,22 @@ function straightened(ring: Ring): Point[] {
   }
   return out;
 }
-const tidy = (region: Region): Region => region.map(straightened).filter((r) => Math.abs(ringAreaMm2(r)) > 1);
+const tidy = (region: Region): Region =>
+  region
+    .map((a) => ({
+      outer: straightened(a.outer),
+      holes: a.holes.map(straightened).filter((hole) => -ringAreaMm2(hole) > SPECK_MM2),
+    }))
+    .filter((a) => oneAreaMm2(a) > SPECK_MM2);
+/** What is smaller comes of closing hairs, mm². */
+const SPECK_MM2 = 1;
 
 interface Edge {
   readonly a: Point;
   readonly b: Point;
 }
 const edgesOf = (region: Region): Edge[] =>
-  region
+  ringsOf(region)
     .flatMap((r) => r.map((a, i) => ({ a, b: nth(r, (i + 1) % r.length) })))
     .filter(({ a, b }) => Math.hypot(b.x - a.x, b.y - a.y) >= LEAST_EDGE_MM);
 
@@ -67,18 +78,9 @@ function matched(a: readonly Edge[], b: readonly Edge[], dx: number, dy: number)
   return sum;
 }
 
-const perimeter = (region: Region): number =>
-  region.reduce(
-    (sum, r) =>
-      sum +
-      r.reduce((s, p, i) => s + Math.hypot(p.x - nth(r, (i + 1) % r.length).x, p.y - nth(r, (i + 1) % r.length).y), 0),
-    0,
-  );
-
 /**
  * Puts together parts that match edge to edge without being turned, as pieces of a jigsaw or of one drawing do, the surest first;
  * what was put together is matched further.
- * @param regions normalised
  * @param least share of the smaller part's edge that must match
  * @returns clusters; a part that matches nothing is one by itself
  */
@@ -131,7 +133,7 @@ const known = (region: Region, members: Cluster['members']): Known => ({
   region,
   members,
   edges: edgesOf(region),
-  around: perimeter(region),
+  around: perimeterMm(region),
 });
 
 interface Fit {

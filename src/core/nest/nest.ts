@@ -4,11 +4,14 @@ import {
   areaMm2,
   isTangled,
   isTooIntricate,
+  linesOf,
   parsePath,
+  placement,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
   rotation,
+  transformRegion,
 } from '../shape';
 import { fillBin, type Item, round } from './bins';
 import { Field, TOUCH_MM } from './field';
@@ -27,7 +30,7 @@ const MOST_CROSSINGS = 5000;
 function isWorkable(outline: string): 'yes' | 'no' | 'too-intricate' {
   const path = parsePath(outline);
   if (!path.ok) return 'no';
-  if (isTooIntricate(path.segments) || isTangled(regionOf(outline, ROUGH_TOLERANCE_MM), MOST_CROSSINGS))
+  if (isTooIntricate(path.segments) || isTangled(linesOf(outline, ROUGH_TOLERANCE_MM), MOST_CROSSINGS))
     return 'too-intricate';
   return 'yes';
 }
@@ -420,11 +423,5 @@ function rows(
 
 /** The region a part covers where it lies. */
 export function placedRegion(outline: string, at: Pick<NestPlacement, 'xMm' | 'yMm' | 'rotateDeg'>): Region {
-  const turn = rotation(at.rotateDeg);
-  return regionOf(outline, ROUGH_TOLERANCE_MM).map((ring) =>
-    ring.map((p) => {
-      const q = applyTo(turn, p);
-      return { x: q.x + at.xMm, y: q.y + at.yMm };
-    }),
-  );
+  return transformRegion(regionOf(outline, ROUGH_TOLERANCE_MM), placement(at));
 }

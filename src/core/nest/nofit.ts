@@ -1,5 +1,5 @@
 import { f64, nth } from '../lists';
-import { type Region, type Ring, unionAll } from '../shape';
+import { plainArea, type Region, type Ring, union } from '../shape';
 import { convexParts, minkowskiConvex } from './convex';
 
 /**
@@ -188,10 +188,9 @@ export function freeWay(nofit: NoFit, x: number, y: number, dx: number, dy: numb
 
 /**
  * The no-fit polygon as a region, for looking at and for checks.
- * @param stays @param moves normalised regions
  */
 export function noFitPolygon(stays: Region, moves: Region): Region {
   const a = convexParts(stays);
   const b = convexParts(moves).map((ring) => ring.map((p) => ({ x: -p.x, y: -p.y })));
-  return unionAll(a.flatMap((p) => b.map((q) => [minkowskiConvex(p, q)])));
+  return union(...a.flatMap((p) => b.map((q) => [plainArea(minkowskiConvex(p, q))])));
 }

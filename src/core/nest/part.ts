@@ -4,12 +4,14 @@ import {
   type Bounds,
   boundsOf,
   normalise,
-  offsetClean,
+  offset,
   type Point,
   type Region,
   type Ring,
+  ringsOf,
   rotation,
   transformRegion,
+  transformRings,
 } from '../shape';
 import { convexParts } from './convex';
 import { type Convex, convexFrom } from './nofit';
@@ -105,15 +107,15 @@ export interface Prepared {
  * @param steps turns in a full circle
  */
 export function prepare(region: Region, spacingMm: number, steps: number): Prepared {
-  const clean = normalise(region);
+  const clean = region;
   const grownBy = spacingMm / 2 + slackMm(spacingMm);
   const b = boundsOf(clean);
   const toleranceMm = Math.min(
     1.6,
     Math.max(0.03, 0.003 * Math.hypot(b.maxX - b.minX, b.maxY - b.minY), 0.1 * spacingMm),
   );
-  const full = grownBy === 0 ? clean : offsetClean(clean, grownBy, spacingMm > 1 ? 'round' : 'miter', ARC_MM);
-  const safe = normalise(full.map((ring) => simplerOutside(ring, toleranceMm)));
+  const full = grownBy === 0 ? clean : offset(clean, grownBy, spacingMm > 1 ? 'round' : 'miter', ARC_MM);
+  const safe = normalise(ringsOf(full).map((ring) => simplerOutside(ring, toleranceMm)));
   const pieces = convexParts(safe);
   const turned = <T>(make: (step: number) => T): ((step: number) => T) => {
     const made: (T | undefined)[] = new Array(steps);
@@ -127,7 +129,7 @@ export function prepare(region: Region, spacingMm: number, steps: number): Prepa
     region: clean,
     areaMm2: areaMm2(clean),
     stays: pieces.map((p) => convexFrom(p, 1)),
-    movesAt: turned((step) => transformRegion(pieces, turn(step)).map((p) => convexFrom(p, -1))),
+    movesAt: turned((step) => transformRings(pieces, turn(step)).map((p) => convexFrom(p, -1))),
     boxAt: turned((step) => boundsOf(step === 0 ? safe : transformRegion(safe, turn(step)))),
     trueBoxAt: turned((step) => boundsOf(step === 0 ? clean : transformRegion(clean, turn(step)))),
   };

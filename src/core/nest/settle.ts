@@ -1,5 +1,5 @@
 import { inMap, sure } from '../lists';
-import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '../shape';
+import { boundsOf, ROUGH_TOLERANCE_MM, regionOf, ringsOf } from '../shape';
 import { Field } from './field';
 import { prepare, slackMm } from './part';
 import { seeded } from './random';
@@ -102,7 +102,9 @@ export const reachOf = (parts: readonly NestPart[], placements: readonly NestPla
     if (p.bin !== null) return far;
     const r = (p.rotateDeg * Math.PI) / 180;
     const b = boundsOf(
-      inMap(outlines, p.id).map((ring) => ring.map((q) => ({ x: q.x * Math.cos(r) - q.y * Math.sin(r), y: 0 }))),
+      ringsOf(inMap(outlines, p.id)).map((ring) =>
+        ring.map((q) => ({ x: q.x * Math.cos(r) - q.y * Math.sin(r), y: 0 })),
+      ),
     );
     return Math.max(far, p.xMm + b.maxX);
   }, 0);

@@ -1,5 +1,5 @@
 import { nth } from '../lists';
-import { areaMm2, boundsOf, intersection, type Region, rotation, transformRegion } from '../shape';
+import { areaMm2, boundsOf, boxRegion, intersection, type Region, ringsOf, rotation, transformRegion } from '../shape';
 
 /** A part cut into strips that lie side by side, for a roll that is narrower than the part. */
 export interface Split {
@@ -19,7 +19,7 @@ const MOST_STRIPS = 12;
 /** Length of a region's cut by the line x = at, mm. */
 function chord(region: Region, at: number): number {
   const ys: number[] = [];
-  for (const ring of region)
+  for (const ring of ringsOf(region))
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const p = nth(ring, i);
       const q = nth(ring, j);
@@ -71,14 +71,7 @@ export function splitForRoll(region: Region, rollWidthMm: number): Split | null 
     const edges = [b.minX - 1, ...cuts, b.maxX + 1];
     const strips = edges.slice(0, -1).map((x0, i) => {
       const x1 = nth(edges, i + 1);
-      const slab: Region = [
-        [
-          { x: x0, y: b.minY - 1 },
-          { x: x1, y: b.minY - 1 },
-          { x: x1, y: b.maxY + 1 },
-          { x: x0, y: b.maxY + 1 },
-        ],
-      ];
+      const slab = boxRegion({ minX: x0, minY: b.minY - 1, maxX: x1, maxY: b.maxY + 1 });
       return transformRegion(intersection(turned, slab), rotation(angle));
     });
     best = { strips: strips.filter((s) => areaMm2(s) > 0.01), seamsMm, angle };

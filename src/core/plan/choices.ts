@@ -3,7 +3,7 @@ import { nth } from '../lists';
 import { leastSecondsFor } from '../making';
 import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../match';
 import type { Choice, Fabric, Web } from '../model';
-import { cleanAreaMm2 } from '../shape';
+import { areaMm2 } from '../shape';
 
 /** Every cloth that lies beneath a piece anywhere: the ground, then those of lower pieces, back-most first; each once. */
 function clothBeneath(laid: Laid, pieceId: string): Fabric[] {
@@ -19,10 +19,7 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
   const { project, look, placed, pile } = laid;
   const areaOfFabric = new Map<string, number>();
   for (const { piece, region } of placed)
-    areaOfFabric.set(
-      piece.fabricId,
-      (areaOfFabric.get(piece.fabricId) ?? 0) + cleanAreaMm2(region) * look.copiesOf(piece),
-    );
+    areaOfFabric.set(piece.fabricId, (areaOfFabric.get(piece.fabricId) ?? 0) + areaMm2(region) * look.copiesOf(piece));
   const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
   return project.pieces.map((piece) => {
     const b = boxes.get(piece.id);

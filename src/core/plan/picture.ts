@@ -4,7 +4,7 @@ import { proposeUnits, type Stack, type StackMap, suggestOrder } from '../layer'
 import { inMap } from '../lists';
 import { decidingPlace, type Made } from '../making';
 import { placementPlan } from '../press';
-import { cleanAreaMm2, labelSpot, printRegion, type Spot } from '../shape';
+import { areaMm2, labelSpot, printRegion, type Spot } from '../shape';
 
 /** Where the iron is set down on something: middles and size of each footprint, mm. */
 export type Footprints = readonly { x: number; y: number; w: number; h: number }[];
@@ -69,9 +69,9 @@ export function pictureOf(laid: Laid, made: Made, stacks: ReadonlyMap<string, St
         c.id,
         {
           outline: printRegion(c.outline, 2),
-          visible: c.changed ? printRegion(c.visible, 2) : '',
+          visible: c.covered ? printRegion(c.visible, 2) : '',
           hidden: printRegion(c.hidden, 2),
-          hiddenMm2: cleanAreaMm2(c.hidden),
+          hiddenMm2: areaMm2(c.hidden),
         },
       ]),
     ),

@@ -1,33 +1,38 @@
-import type { MixedFacing } from '../facing';
+import { type MixedFacing, ROUTE_FACTS } from '../facing';
 import type { Laid } from '../laid';
 import {
   COLOUR_LIMITS,
   fabricsThatWork,
+  greyed,
   HAND_LIMIT,
   type Ordered,
   type StackMap,
   shadowsOf,
+  THROUGH_MM2,
   vanishing,
 } from '../layer';
-import { ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
+import { nth } from '../lists';
+import { type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
 import {
   applyTo,
   areaMm2,
   type Corner,
-  cleanAreaMm2,
   corners,
   crossesItself,
   difference,
+  linesOfPath,
+  normalise,
   type Path,
   type Point,
   pathOf,
   ROUGH_TOLERANCE_MM,
   regionOf,
-  regionOfPath,
   type ThinPlace,
   thinnestStroke,
   thinStepMm,
 } from '../shape';
+
+import { shortCloth } from './enough';
 
 interface Seen {
   readonly laid: Laid;
@@ -46,8 +51,6 @@ const HIDDEN_MM2 = 1;
 /** Less than this past the edge is a rounding of the hand, mm² and mm. */
 const OFF_MM2 = 1;
 const OFF_MM = 0.5;
-/** A shadow smaller than this is lost in the stitching, mm². */
-const SHADOW_MM2 = 100;
 /** Fabrics that are offered in place of one that vanishes. */
 const OFFERED = 2;
 /** More set-downs for one piece than anyone makes in an evening: an iron that is far too small, or typed in inches. */
@@ -126,9 +129,10 @@ function flawsOf(path: Path, thinMm: number, sharpDeg: number): Flaws {
   remembered.set(path, known);
   let flaws = known.get(key);
   if (!flaws) {
-    const region = regionOfPath(path, ROUGH_TOLERANCE_MM);
+    const lines = linesOfPath(path, ROUGH_TOLERANCE_MM);
+    const region = normalise(lines);
     flaws = {
-      crossing: crossesItself(region),
+      crossing: crossesItself(lines),
       thin: thinnestStroke(region, thinMm),
       ...corners(region, sharpDeg),
       stepMm: thinStepMm(region),
@@ -137,6 +141,18 @@ function flawsOf(path: Path, thinMm: number, sharpDeg: number): Flaws {
   }
   return flaws;
 }
+
+/** What has the same trouble is one snag: twenty dots are not twenty. */
+function together<T>(found: readonly T[], keyOf: (one: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const one of found) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one]);
+  return [...groups.values()];
+}
+
+/** Scissors cut it, and no machine. */
+const isByHand = ({ look }: Laid, pieceId: string): boolean =>
+  ROUTE_FACTS[look.routeOf(look.piece(pieceId))].drawnOn !== 'cutting mat';
+const edgeAt = ({ look }: Laid, pieceId: string): EdgeDone => edgeDone(look.edgeOf(look.piece(pieceId)));
 
 const cuttable: Finder = ({ laid }) => {
   const { limits, pieces } = laid.project;
@@ -159,6 +175,7 @@ const cuttable: Finder = ({ laid }) => {
         at: where(thin),
         widthMm: thin.widthMm,
         leastMm: limits.thinMm,
+        edge: edgeAt(laid, piece.id),
       });
     const [sharpest] = sharp;
     if (sharpest)
@@ -169,14 +186,26 @@ const cuttable: Finder = ({ laid }) => {
         at: where(sharpest),
         points: sharp.length,
         angleDeg: sharpest.angleDeg,
+        edge: edgeAt(laid, piece.id),
       });
     if (inside.length > 0) clipped.push(piece.id);
     if (stepMm > limits.thinMm / 2) coarse.push(piece.id);
   }
   if (coarse.length > 0)
     found.push({ code: 'looked-at-coarsely', severity: 'note', pieceIds: coarse, station: 'pattern' });
-  if (clipped.length > 0)
-    found.push({ code: 'inside-corners', severity: 'note', pieceIds: clipped, station: 'pattern' });
+  // Neither scissors nor a needle come to the corners of what a machine cuts and nobody stitches.
+  const asking = clipped.filter((id) => isByHand(laid, id) || edgeAt(laid, id) === 'stitched');
+  for (const pieceIds of together(asking, (id) => `${isByHand(laid, id)} ${edgeAt(laid, id) === 'stitched'}`)) {
+    const first = nth(pieceIds, 0);
+    found.push({
+      code: 'inside-corners',
+      severity: 'note',
+      pieceIds,
+      station: 'pattern',
+      byHand: isByHand(laid, first),
+      edge: edgeAt(laid, first),
+    });
+  }
   return found;
 };
 
@@ -185,7 +214,18 @@ const tiny: Finder = ({ laid }) => {
   const ids = laid.placed
     .filter(({ bounds: b }) => Math.max(b.maxX - b.minX, b.maxY - b.minY) < leastMm)
     .map((p) => p.id);
-  return ids.length === 0 ? [] : [{ code: 'tiny', severity: 'note', pieceIds: ids, station: 'pattern', leastMm }];
+  return together(ids, (id) => `${isByHand(laid, id)} ${edgeAt(laid, id)}`).map((pieceIds): Draft => {
+    const first = nth(pieceIds, 0);
+    return {
+      code: 'tiny',
+      severity: 'note',
+      pieceIds,
+      station: 'pattern',
+      leastMm,
+      byHand: isByHand(laid, first),
+      comesOff: edgeAt(laid, first) !== 'stitched',
+    };
+  });
 };
 
 const upsideDown: Finder = ({ laid }) =>
@@ -198,9 +238,7 @@ const upsideDown: Finder = ({ laid }) =>
     .map((p) => ({ code: 'print-upside-down', severity: 'warn', pieceIds: [p.id], station: 'pattern' }));
 
 const hidden: Finder = ({ laid }) => {
-  const ids = laid.cuts
-    .filter((c) => cleanAreaMm2(c.visible) < HIDDEN_MM2 && !laid.unseen.includes(c.id))
-    .map((c) => c.id);
+  const ids = laid.cuts.filter((c) => areaMm2(c.visible) < HIDDEN_MM2 && !laid.unseen.includes(c.id)).map((c) => c.id);
   return ids.length === 0 ? [] : [{ code: 'hidden', severity: 'warn', pieceIds: ids, station: 'layers' }];
 };
 
@@ -250,10 +288,19 @@ const stiff: Finder = ({ laid, stacks }) => {
 };
 
 const shadow: Finder = ({ laid: { articles, look } }) =>
-  articles.flatMap(({ overlaps, ground }) =>
+  articles.flatMap(({ overlaps, ground, placed }) => {
+    const areas = new Map(placed.map((p) => [p.id, areaMm2(p.region)]));
     // Without a ground there is nothing that an upper piece lies on beside the lower one.
-    (ground ? shadowsOf(overlaps, (id) => look.fabricOf(look.piece(id)), ground.colour) : [])
-      .filter((s) => s.areaMm2 > SHADOW_MM2 && !look.piece(s.under).cutAway)
+    const found = ground
+      ? shadowsOf(
+          overlaps,
+          (id) => look.fabricOf(look.piece(id)),
+          ground.colour,
+          (id) => areas.get(id) ?? 0,
+        )
+      : [];
+    return found
+      .filter((s) => s.areaMm2 > THROUGH_MM2.value && !look.piece(s.under).cutAway)
       .map(
         (s): Draft => ({
           code: 'shows-through',
@@ -262,22 +309,51 @@ const shadow: Finder = ({ laid: { articles, look } }) =>
           station: 'layers',
           deltaE: s.deltaE,
         }),
-      ),
-  );
+      );
+  });
 
-const vanish: Finder = ({ laid: { articles, look, project } }) =>
-  articles.flatMap(({ cuts, overlaps, abutting, ground }) =>
-    vanishing(cuts, [...overlaps, ...abutting], (id) => look.fabricOf(look.piece(id)), ground).map(
-      ({ id, against, deltaE, colour }): Draft => ({
+const vanish: Finder = ({ laid }) => {
+  const { articles, look, project } = laid;
+  return articles.flatMap((article) =>
+    together(vanishing(article, look), (v) =>
+      v.against === null ? `${look.piece(nth(v.ids, 0)).fabricId} ${look.piece(nth(v.ids, 0)).wordId}` : v.ids.join(),
+    ).map((list): Draft => {
+      const first = nth(list, 0);
+      return {
         code: 'vanishes',
-        severity: deltaE < COLOUR_LIMITS.vanish.value / 2 ? 'warn' : 'note',
-        pieceIds: against === null ? [id] : [id, against],
+        severity: 'warn',
+        pieceIds: list.flatMap((v) => v.ids),
         station: 'layers',
-        deltaE,
-        fabricIds: fabricsThatWork(project.fabrics, [colour])
+        against: first.against,
+        own: first.own,
+        edge: edgeAt(laid, nth(first.ids, 0)),
+        share: Math.min(...list.map((v) => v.share)),
+        deltaE: Math.min(...list.map((v) => v.deltaE)),
+        fabricIds: fabricsThatWork(
+          project.fabrics,
+          list.flatMap((v) => v.colours),
+        )
           .slice(0, OFFERED)
           .map((f) => f.id),
-      }),
+      };
+    }),
+  );
+};
+
+const grey: Finder = ({ laid: { articles, look } }) =>
+  articles.flatMap((article) =>
+    together(greyed(article, look), (g) => `${g.by} ${g.deltaE > 2 * COLOUR_LIMITS.greyed.value}`).map(
+      (list): Draft => {
+        const deltaE = Math.max(...list.map((g) => g.deltaE));
+        return {
+          code: 'greyed',
+          severity: deltaE > 2 * COLOUR_LIMITS.greyed.value ? 'warn' : 'note',
+          pieceIds: list.map((g) => g.id),
+          station: 'layers',
+          by: nth(list, 0).by,
+          deltaE,
+        };
+      },
     ),
   );
 
@@ -303,6 +379,16 @@ const shortOfWeb: Finder = ({ laid, plan }) =>
       },
     ];
   });
+
+const enough: Finder = ({ laid, plan }) =>
+  shortCloth(laid, plan).map(
+    (s): Draft => ({
+      severity: 'warn',
+      station: s.code === 'ground-too-large' ? 'pattern' : 'trace',
+      pieceIds: [],
+      ...s,
+    }),
+  );
 
 const markup: Finder = ({ laid: { project } }) => {
   const ids = project.pieces.filter((p) => /<[a-z!/]/i.test(p.label)).map((p) => p.id);
@@ -334,10 +420,12 @@ const FINDERS: readonly Finder[] = [
   hidden,
   mixedWays,
   shortOfWeb,
+  enough,
   circles,
   troubled,
   stiff,
   shadow,
+  grey,
   vanish,
   unseenBehind,
   tiny,

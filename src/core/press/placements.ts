@@ -1,6 +1,6 @@
 import { nth } from '../lists';
 import type { Iron } from '../model';
-import { type Bounds, boundsOf, cleanAreaMm2, clipToBox, normalise, type Point, type Region } from '../shape';
+import { areaMm2, type Bounds, boundsOf, clipToBox, type Point, type Region, ringsOf } from '../shape';
 import { EVEN_SHARE, PLACEMENT_OVERLAP, SET_DOWNS } from './data';
 
 /** The part of a soleplate that presses evenly, mm: a pointed one only at its back. */
@@ -52,7 +52,7 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
     length <= sole ? 1 : 1 + Math.ceil((length - sole) / (sole * keep));
   const nx = count(b.maxX - b.minX, w);
   const ny = count(b.maxY - b.minY, h);
-  const corners = [...region, ...avoid].reduce((sum, ring) => sum + ring.length, 0);
+  const corners = [...ringsOf(region), ...ringsOf(avoid)].reduce((sum, ring) => sum + ring.length, 0);
   if (nx * ny > SET_DOWNS.most.value || nx * ny * corners > SET_DOWNS.mostWork.value) return null;
   const at = (low: number, high: number, sole: number, n: number, i: number): number =>
     n === 1 ? (low + high) / 2 : low + sole / 2 + (i * (high - low - sole)) / (n - 1);
@@ -64,10 +64,10 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
         widthMm: w,
         heightMm: h,
       };
-      if (cleanAreaMm2(clipToBox(region, box(f))) < SET_DOWNS.sliverMm2.value) continue;
+      if (areaMm2(clipToBox(region, box(f))) < SET_DOWNS.sliverMm2.value) continue;
       footprints.push({
         ...f,
-        touchesAvoided: avoid.length > 0 && cleanAreaMm2(clipToBox(avoid, box(f))) > SET_DOWNS.sliverMm2.value,
+        touchesAvoided: avoid.length > 0 && areaMm2(clipToBox(avoid, box(f))) > SET_DOWNS.sliverMm2.value,
       });
     }
   return footprints;
@@ -79,13 +79,11 @@ function grid(region: Region, w: number, h: number, avoid: Region): Footprint[] 
  */
 export function placementPlan(region: Region, iron: Iron, avoid: Region = []): PlacementPlan {
   const { widthMm, lengthMm } = evenSole(iron);
-  const shape = normalise(region);
-  const spared = avoid.length > 0 ? normalise(avoid) : avoid;
-  const upright = grid(shape, widthMm, lengthMm, spared);
-  const across = grid(shape, lengthMm, widthMm, spared);
+  const upright = grid(region, widthMm, lengthMm, avoid);
+  const across = grid(region, lengthMm, widthMm, avoid);
   if (!upright || !across) {
     const keep = 1 - PLACEMENT_OVERLAP.value;
-    const count = Math.ceil(cleanAreaMm2(shape) / (widthMm * lengthMm * keep * keep));
+    const count = Math.ceil(areaMm2(region) / (widthMm * lengthMm * keep * keep));
     return { footprints: [], count: Math.max(1, count), estimated: true, pathMm: count * widthMm * keep };
   }
   const bad = (list: readonly Footprint[]): number =>

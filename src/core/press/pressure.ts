@@ -1,6 +1,6 @@
 import { factsOf } from '../material';
 import { type Caution, type Fabric, type Iron, ironPressureKPa, type Lean } from '../model';
-import { boundsOf, type Region, ringAreaMm2 } from '../shape';
+import { boundsOf, holesOf, type Region } from '../shape';
 import { GRAVITY, LEANS, PILE_CEILING_KPA, PLUG_FROM_MM, PLUG_STANDS_MM } from './data';
 
 export { ironPressureKPa as pressureKPa } from '../model';
@@ -25,10 +25,9 @@ export function pressureOn(iron: Iron, cloths: readonly Fabric[]): { kPa: number
 
 /** The windows of a piece that are too wide for the soleplate's edge and the cloth's own give to bridge, as shapes of their own. */
 export const windowsIn = (region: Region): Region[] =>
-  region.flatMap((ring) => {
-    if (ringAreaMm2(ring) >= 0) return [];
-    const b = boundsOf([ring]);
-    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > PLUG_FROM_MM.value ? [[[...ring].reverse()]] : [];
+  holesOf(region).flatMap((window) => {
+    const b = boundsOf([window]);
+    return Math.min(b.maxX - b.minX, b.maxY - b.minY) > PLUG_FROM_MM.value ? [[window]] : [];
   });
 
 /**

@@ -1,94 +1,161 @@
-import { Clipper, ClipType, EndType, FillRule, JoinType, type Paths64, Rect64Utils } from 'clipper2-ts';
+import {
+  Clipper,
+  Clipper64,
+  ClipType,
+  EndType,
+  FillRule,
+  JoinType,
+  type Path64,
+  type Paths64,
+  type PolyPath64,
+  PolyTree64,
+  Rect64Utils,
+} from 'clipper2-ts';
 import { nth } from '../lists';
-import type { Bounds, Point, Region } from './types';
+import { plainArea, ringsOf } from './region';
+import type { Area, Bounds, Point, Region, Ring, Rings, Shape } from './types';
 
 // The clipper works on whole numbers: micrometres keep 20 m of cloth well inside what a double holds exactly.
 const UNITS_PER_MM = 1000;
 const ARC_TOLERANCE_MM = 0.05;
 
-const toUnits = (region: Region): Paths64 =>
-  region.map((ring) => ring.map((p) => ({ x: Math.round(p.x * UNITS_PER_MM), y: Math.round(p.y * UNITS_PER_MM) })));
+const toUnits = (shape: Shape): Paths64 =>
+  ringsOf(shape).map((ring) =>
+    ring.map((p) => ({ x: Math.round(p.x * UNITS_PER_MM), y: Math.round(p.y * UNITS_PER_MM) })),
+  );
 
-const toMm = (paths: Paths64): Point[][] =>
-  paths.map((path) => path.map((p) => ({ x: p.x / UNITS_PER_MM, y: p.y / UNITS_PER_MM })));
+const toRing = (path: Path64): Point[] => path.map((p) => ({ x: p.x / UNITS_PER_MM, y: p.y / UNITS_PER_MM }));
 
-/** Regions never change, and a tangled one takes long: each is cleaned once. */
-const cleaned = new WeakMap<Region, Region>();
+/** Areas of a branch of the clipper's tree: outsides and holes take turns. */
+function areasOf(branch: PolyPath64): Area[] {
+  const areas: Area[] = [];
+  for (let i = 0; i < branch.count; i++) {
+    const outer = branch.child(i);
+    const holes: Ring[] = [];
+    const inside: Area[] = [];
+    for (let k = 0; k < outer.count; k++) {
+      const hole = outer.child(k);
+      if (hole.poly) holes.push(toRing(hole.poly));
+      inside.push(...areasOf(hole));
+    }
+    if (outer.poly) areas.push({ outer: toRing(outer.poly), holes });
+    areas.push(...inside);
+  }
+  return areas;
+}
 
-const operate = (type: ClipType, subject: Region, clip: Region): Region =>
-  toMm(Clipper.booleanOp(type, toUnits(subject), clip.length > 0 ? toUnits(clip) : null, FillRule.EvenOdd));
+/** What the clipper gave, holes with the areas they lie in. */
+function toRegion(paths: Paths64): Region {
+  if (paths.every((path) => Clipper.isPositive(path))) return paths.map((path) => plainArea(toRing(path)));
+  const tree = new PolyTree64();
+  Clipper.booleanOpWithPolyTree(ClipType.Union, paths, null, tree, FillRule.NonZero);
+  return areasOf(tree);
+}
 
-/** The same region with outer rings clockwise as seen (positive area), holes the other way, and no crossings. */
-export function normalise(region: Region): Region {
-  let clean = cleaned.get(region);
+/** Outlines never change, and a tangled one takes long: each is cleaned once. */
+const cleaned = new WeakMap<Rings, Region>();
+
+/** The cloth that rings enclose by the even-odd rule, without crossings. */
+export function normalise(rings: Rings): Region {
+  let clean = cleaned.get(rings);
   if (!clean) {
-    clean = operate(ClipType.Union, region, []);
-    cleaned.set(region, clean);
-    cleaned.set(clean, clean);
+    clean = toRegion(Clipper.booleanOp(ClipType.Union, toUnits(rings), null, FillRule.EvenOdd));
+    cleaned.set(rings, clean);
   }
   return clean;
 }
-/** What of a region none of the others covers; all normalised already. One pass, however the others lie over one another. */
-export const differenceClean = (a: Region, others: readonly Region[]): Region =>
-  toMm(Clipper.booleanOp(ClipType.Difference, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
-/** What of a region any of the others covers; all normalised already. */
-export const intersectionClean = (a: Region, others: readonly Region[]): Region =>
-  toMm(Clipper.booleanOp(ClipType.Intersection, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
+/** The cloth that rings enclose by the non-zero rule: fonts and most drawings are meant so. */
+export const fromNonZero = (rings: Rings): Region =>
+  toRegion(Clipper.booleanOp(ClipType.Union, toUnits(rings), null, FillRule.NonZero));
 
-/** What the non-zero rule fills, as rings for the even-odd rule: fonts and most drawings are meant so. */
-export const fromNonZero = (region: Region): Region =>
-  toMm(Clipper.booleanOp(ClipType.Union, toUnits(region), null, FillRule.NonZero));
-export const union = (a: Region, b: Region): Region => operate(ClipType.Union, a, b);
-export const difference = (a: Region, b: Region): Region => operate(ClipType.Difference, a, b);
-export const intersection = (a: Region, b: Region): Region => operate(ClipType.Intersection, a, b);
-export const exclusive = (a: Region, b: Region): Region => operate(ClipType.Xor, a, b);
-
-/** As {@link unionAll}, for regions that are normalised already: what the clipper gave, or {@link normalise}. */
-export function uniteClean(regions: readonly Region[]): Region {
+/** What of a region none of the others covers. One pass, however the others lie over one another. */
+export const difference = (a: Region, ...others: readonly Region[]): Region =>
+  toRegion(Clipper.booleanOp(ClipType.Difference, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
+/** What of a region any of the others covers. */
+export const intersection = (a: Region, ...others: readonly Region[]): Region =>
+  toRegion(Clipper.booleanOp(ClipType.Intersection, toUnits(a), others.flatMap(toUnits), FillRule.NonZero));
+/** What one of two regions covers and the other does not. */
+export const exclusive = (a: Region, b: Region): Region =>
+  toRegion(Clipper.booleanOp(ClipType.Xor, toUnits(a), toUnits(b), FillRule.NonZero));
+/** Everything that any of the regions covers. */
+export function union(...regions: readonly Region[]): Region {
   if (regions.length === 1) return nth(regions, 0);
   const all = regions.flatMap(toUnits);
-  return all.length === 0 ? [] : toMm(Clipper.union(all, FillRule.NonZero));
+  return all.length === 0 ? [] : toRegion(Clipper.union(all, FillRule.NonZero));
 }
-
-/** Everything that any of the regions covers. */
-export function unionAll(regions: readonly Region[]): Region {
-  // Each is normalised first: the non-zero rule then unites them in one pass, whatever lies over what.
-  const all = regions.flatMap((r) => toUnits(normalise(r)));
-  return all.length === 0 ? [] : toMm(Clipper.union(all, FillRule.NonZero));
-}
+/** A region with its holes filled. */
+export const withoutHoles = (region: Region): Region =>
+  region.every((a) => a.holes.length === 0) ? region : union(...region.map((a) => [plainArea(a.outer)]));
 
 /**
- * Grows (or with a negative distance shrinks) a region with rounded corners.
+ * Grows (or with a negative distance shrinks) a region with rounded corners, or with corners that stay corners.
  * Source: for a convex outline, growth by r adds perimeter·r + π·r² (Steiner's formula).
+ * @param arcToleranceMm rounded corners may be coarser where nobody sees them
  */
-export function offset(region: Region, byMm: number, corners: 'round' | 'miter' = 'round'): Region {
-  return offsetClean(normalise(region), byMm, corners);
-}
-
-/** As {@link offset}, for a region that is normalised already; rounded corners may be coarser where nobody sees them. */
-export function offsetClean(
+export function offset(
   region: Region,
   byMm: number,
   corners: 'round' | 'miter' = 'round',
   arcToleranceMm = ARC_TOLERANCE_MM,
 ): Region {
   const join = corners === 'round' ? JoinType.Round : JoinType.Miter;
-  return toMm(
+  return toRegion(
     Clipper.inflatePaths(toUnits(region), byMm * UNITS_PER_MM, join, EndType.Polygon, 2, arcToleranceMm * UNITS_PER_MM),
   );
 }
 
-/** The parts of a region's lines that lie within a box, as open lines, mm. Used where a shape runs over several pages. */
-export function clipLines(region: Region, box: Bounds): Point[][] {
-  const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
-  const closed = toUnits(region).map((path) => (path[0] ? [...path, path[0]] : path));
-  return toMm(Clipper.rectClipLines(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), closed));
+/**
+ * Lines as bands of cloth, half their width to either side.
+ * @param ends round or square ends of open lines; `closed`: the last point of each line joins its first
+ */
+export function band(
+  lines: readonly (readonly Point[])[],
+  widthMm: number,
+  ends: 'round' | 'butt' | 'closed',
+  arcToleranceMm = ARC_TOLERANCE_MM,
+): Region {
+  const type = { round: EndType.Round, butt: EndType.Butt, closed: EndType.Joined }[ends];
+  return toRegion(
+    Clipper.inflatePaths(
+      toUnits(lines),
+      (widthMm / 2) * UNITS_PER_MM,
+      JoinType.Round,
+      type,
+      2,
+      arcToleranceMm * UNITS_PER_MM,
+    ),
+  );
 }
 
-/** What of a region lies within a box; quick, however many corners it has. The region is normalised already. */
+/** The parts of a shape's lines that lie within a box, as open lines, mm. Used where a shape runs over several pages. */
+export function clipLines(shape: Shape, box: Bounds): Point[][] {
+  const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
+  const closed = toUnits(shape).map((path) => (path[0] ? [...path, path[0]] : path));
+  return Clipper.rectClipLines(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), closed).map(
+    toRing,
+  );
+}
+
+/** What of a region lies within a box; quick, however many corners it has. */
 export function clipToBox(region: Region, box: Bounds): Region {
   const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
-  return toMm(
+  return toRegion(
     Clipper.rectClip(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), toUnits(region)),
   );
 }
+
+function clipOpen(type: ClipType, lines: readonly (readonly Point[])[], region: Region): Point[][] {
+  const clipper = new Clipper64();
+  clipper.addOpenSubject(toUnits(lines));
+  clipper.addClip(toUnits(region));
+  const closed: Paths64 = [];
+  const open: Paths64 = [];
+  clipper.execute(type, FillRule.NonZero, closed, open);
+  return open.map(toRing);
+}
+/** What of open lines lies within a region, as open lines, mm; a line that runs out and in again comes in parts, which may run the other way. */
+export const linesWithin = (lines: readonly (readonly Point[])[], region: Region): Point[][] =>
+  clipOpen(ClipType.Intersection, lines, region);
+/** What of open lines lies outside a region; otherwise as {@link linesWithin}. */
+export const linesOutside = (lines: readonly (readonly Point[])[], region: Region): Point[][] =>
+  clipOpen(ClipType.Difference, lines, region);

@@ -1,5 +1,6 @@
 import { arcToCentre } from './arc';
 import { type Path, pointsAlong, type Segment } from './path';
+import { ringsOf } from './region';
 import { type Affine, applyTo, inverse } from './transform';
 import type { Point, Region, Ring } from './types';
 
@@ -84,7 +85,7 @@ export function withCurvesOf(region: Region, outline: Path, move: Affine, tolera
     pen = s.to;
   }
   const back = inverse(move);
-  return region.flatMap((ring) => ringWithCurves(ring, places, known, back));
+  return ringsOf(region).flatMap((ring) => ringWithCurves(ring, places, known, back));
 }
 
 function ringWithCurves(

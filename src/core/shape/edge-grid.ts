@@ -1,4 +1,5 @@
-import type { Point, Region } from './types';
+import { ringsOf } from './region';
+import type { Point, Shape } from './types';
 
 /** An edge of a ring, with where along it lies. */
 export interface RingEdge {
@@ -16,9 +17,9 @@ export interface NearestOnEdge {
   readonly along: number;
 }
 
-/** Every edge of a region, ring by ring. */
-export const edgesOf = (region: Region): RingEdge[] =>
-  region.flatMap((ring, r) => {
+/** Every edge of a shape, ring by ring. */
+export const edgesOf = (shape: Shape): RingEdge[] =>
+  ringsOf(shape).flatMap((ring, r) => {
     let before = 0;
     return ring.map((b, i): RingEdge => {
       const a = ring[(i + ring.length - 1) % ring.length] as Point;

@@ -1,7 +1,8 @@
 import polylabel from 'polylabel';
 import { nth } from '../lists';
-import { difference, normalise } from './boolean';
-import type { Bounds, Point, Region, Ring } from './types';
+import { difference } from './boolean';
+import { ringsOf } from './region';
+import type { Area, Bounds, Point, Region, Ring, Rings, Shape } from './types';
 
 /** Twice-signed area by the shoelace formula; positive when the ring runs clockwise as seen (y down). */
 export function ringAreaMm2(ring: Ring): number {
@@ -14,19 +15,20 @@ export function ringAreaMm2(ring: Ring): number {
   return sum / 2;
 }
 
-/** Area enclosed by the even-odd rule, mm². */
-export function areaMm2(region: Region): number {
-  if (region.length === 1 && !crossesItself(region)) return Math.abs(ringAreaMm2(nth(region, 0)));
-  return normalise(region).reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
-}
+/** Area of one flat of cloth, mm²: its outside less its holes. */
+export const oneAreaMm2 = ({ outer, holes }: Area): number =>
+  holes.reduce((sum, hole) => sum + ringAreaMm2(hole), ringAreaMm2(outer));
 
-/** Area of a region that is normalised already: outer rings count positive, holes negative. */
-export const cleanAreaMm2 = (region: Region): number => region.reduce((sum, ring) => sum + ringAreaMm2(ring), 0);
+/** Area of cloth, mm². */
+export const areaMm2 = (region: Region): number => region.reduce((sum, area) => sum + oneAreaMm2(area), 0);
+
+/** Those areas of a region that are larger than this, each with its holes. */
+export const areasOver = (region: Region, leastMm2: number): Region => region.filter((a) => oneAreaMm2(a) > leastMm2);
 
 /** Length of every line to be cut, holes included, mm. */
-export function perimeterMm(region: Region): number {
+export function perimeterMm(shape: Shape): number {
   let sum = 0;
-  for (const ring of region) {
+  for (const ring of ringsOf(shape)) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       sum += Math.hypot(nth(ring, i).x - nth(ring, j).x, nth(ring, i).y - nth(ring, j).y);
     }
@@ -35,12 +37,12 @@ export function perimeterMm(region: Region): number {
 }
 
 /** Smallest upright box; all zero for a region without points. */
-export function boundsOf(region: Region): Bounds {
+export function boundsOf(shape: Shape): Bounds {
   let minX = Number.POSITIVE_INFINITY;
   let minY = Number.POSITIVE_INFINITY;
   let maxX = Number.NEGATIVE_INFINITY;
   let maxY = Number.NEGATIVE_INFINITY;
-  for (const ring of region) {
+  for (const ring of ringsOf(shape)) {
     for (const { x, y } of ring) {
       if (x < minX) minX = x;
       if (x > maxX) maxX = x;
@@ -54,13 +56,14 @@ export function boundsOf(region: Region): Bounds {
 export const centreOf = (b: Bounds): Point => ({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 });
 
 /** Whether a point lies inside by the even-odd rule; points exactly on the line may fall either way. */
-export function isInside(region: Region, p: Point): boolean {
+export function isInside(shape: Shape, p: Point): boolean {
   let inside = false;
-  for (const ring of region) {
-    for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
-      const a = nth(ring, i);
-      const b = nth(ring, j);
+  for (const ring of ringsOf(shape)) {
+    let b = ring.at(-1);
+    if (!b) continue;
+    for (const a of ring) {
       if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+      b = a;
     }
   }
   return inside;
@@ -83,8 +86,8 @@ export function centroidOf(ring: Ring): Point {
 }
 
 /** The ring with the greatest area, which bounds the piece outside; undefined for an empty region. */
-export function outerRing(region: Region): Ring | undefined {
-  return region.reduce<Ring | undefined>(
+export function outerRing(shape: Shape): Ring | undefined {
+  return ringsOf(shape).reduce<Ring | undefined>(
     (best, ring) => (best && Math.abs(ringAreaMm2(best)) >= Math.abs(ringAreaMm2(ring)) ? best : ring),
     undefined,
   );
@@ -116,12 +119,10 @@ const NOTHING: Region = [];
 const spots = new WeakMap<Region, WeakMap<Region, Spot>>();
 
 function widestSpot(region: Region, covered: Region): Spot {
-  const visible = covered.length > 0 ? difference(region, covered) : normalise(region);
-  const rings = visible.length > 0 ? visible : normalise(region);
-  const outers = rings.filter((r) => ringAreaMm2(r) > 0);
+  const visible = covered.length > 0 ? difference(region, covered) : region;
+  const areas = visible.length > 0 ? visible : region;
   let best: Spot = { ...centreOf(boundsOf(region)), roomMm: 0 };
-  for (const outer of [...outers].sort((a, b) => ringAreaMm2(b) - ringAreaMm2(a)).slice(0, 3)) {
-    const holes = rings.filter((r) => ringAreaMm2(r) < 0 && isInside([outer], nth(r, 0)));
+  for (const { outer, holes } of [...areas].sort((a, b) => ringAreaMm2(b.outer) - ringAreaMm2(a.outer)).slice(0, 3)) {
     const corners = holes.reduce((n, h) => n + h.length, outer.length);
     const b = boundsOf([outer]);
     // The search looks at every corner for every cell: a very jagged shape is searched more coarsely.
@@ -137,9 +138,9 @@ function widestSpot(region: Region, covered: Region): Spot {
 }
 
 /** Distance from a point to the nearest edge of a region, mm. */
-export function distanceToEdge(region: Region, p: Point): number {
+export function distanceToEdge(shape: Shape, p: Point): number {
   let best = Number.POSITIVE_INFINITY;
-  for (const ring of region) {
+  for (const ring of ringsOf(shape)) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const a = nth(ring, j);
       const b = nth(ring, i);
@@ -170,9 +171,9 @@ const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y)
  * The places where an outline properly crosses itself, as they are met along its longer side. Touching in a point is no crossing.
  * Sweeps edges by their first end along that side, so that only neighbours are compared.
  */
-export function* crossingsOf(region: Region): Generator<Point, void, undefined> {
+export function* crossingsOf(rings: Rings): Generator<Point, void, undefined> {
   const edges: Edge[] = [];
-  for (const ring of region) {
+  for (const ring of rings) {
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const a = nth(ring, j);
       const b = nth(ring, i);
@@ -186,7 +187,7 @@ export function* crossingsOf(region: Region): Generator<Point, void, undefined> 
       });
     }
   }
-  const b = boundsOf(region);
+  const b = boundsOf(rings);
   const upright = b.maxY - b.minY > 2 * (b.maxX - b.minX);
   const first = (e: Edge): number => (upright ? e.minY : e.minX);
   const last = (e: Edge): number => (upright ? e.maxY : e.maxX);
@@ -210,14 +211,14 @@ export function* crossingsOf(region: Region): Generator<Point, void, undefined> 
 }
 
 /** The first place where an outline properly crosses itself, or null; as {@link crossingsOf}. */
-export function crossesItself(region: Region): Point | null {
-  for (const place of crossingsOf(region)) return place;
+export function crossesItself(rings: Rings): Point | null {
+  for (const place of crossingsOf(rings)) return place;
   return null;
 }
 
 /** Whether an outline crosses itself more often than `most`: then cleaning it would take for ever. */
-export function isTangled(region: Region, most: number): boolean {
+export function isTangled(rings: Rings, most: number): boolean {
   let count = 0;
-  for (const _ of crossingsOf(region)) if (++count > most) return true;
+  for (const _ of crossingsOf(rings)) if (++count > most) return true;
   return false;
 }

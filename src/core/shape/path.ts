@@ -1,6 +1,8 @@
 import svgpath from 'svgpath';
 import { arcToCentre } from './arc';
-import type { Point, Region, Ring } from './types';
+import { normalise } from './boolean';
+import { ringsOf } from './region';
+import type { Point, Region, Ring, Rings, Shape } from './types';
 
 /** How far a flattened curve may stray from the true one, mm: well under the 0.05 mm that a sharp pencil could show, so that areas of small circles are right to 0.1 % too. */
 export const FLATTEN_TOLERANCE_MM = 0.01;
@@ -146,7 +148,7 @@ export function pointsAlong(pen: Point, s: Exclude<Segment, { type: 'Z' }>, tole
  * Turns segments into rings of straight lines, every subpath closed.
  * @param toleranceMm greatest distance between a curve and its chords
  */
-export function flatten(segments: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Region {
+export function flatten(segments: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Rings {
   const rings: Ring[] = [];
   let ring: Point[] = [];
   let start: Point = { x: 0, y: 0 };
@@ -199,25 +201,32 @@ export function pathOf(outline: string): Path {
   return parsed.segments;
 }
 
-const drawnOut = new WeakMap<Path, Map<number, Region>>();
+const drawnOut = new WeakMap<Path, Map<number, Rings>>();
 
-/** The region a path encloses, flattened to 0.01 mm unless said otherwise; remembered with the path. */
-export function regionOfPath(path: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Region {
-  const byTolerance = drawnOut.get(path) ?? new Map<number, Region>();
+/** The lines of a path, flattened to 0.01 mm unless said otherwise; remembered with the path. */
+export function linesOfPath(path: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Rings {
+  const byTolerance = drawnOut.get(path) ?? new Map<number, Rings>();
   drawnOut.set(path, byTolerance);
   const known = byTolerance.get(toleranceMm);
   if (known) return known;
-  const region = flatten(path, toleranceMm);
-  byTolerance.set(toleranceMm, region);
-  return region;
+  const lines = flatten(path, toleranceMm);
+  byTolerance.set(toleranceMm, lines);
+  return lines;
 }
 
 /**
- * The region that path data encloses, flattened to 0.01 mm unless said otherwise.
+ * The lines of path data as they are drawn, flattened to 0.01 mm unless said otherwise.
+ * @throws Error when the path data cannot be read; outlines of a parsed project always can
+ */
+export const linesOf = (outline: string, toleranceMm = FLATTEN_TOLERANCE_MM): Rings =>
+  linesOfPath(pathOf(outline), toleranceMm);
+
+/**
+ * The cloth that path data encloses by the even-odd rule; otherwise as {@link linesOf}.
  * @throws Error when the path data cannot be read; outlines of a parsed project always can
  */
 export const regionOf = (outline: string, toleranceMm = FLATTEN_TOLERANCE_MM): Region =>
-  regionOfPath(pathOf(outline), toleranceMm);
+  normalise(linesOf(outline, toleranceMm));
 
 /** A path reflected in the vertical line x = `atX`; curves and arcs stay what they are. */
 export function mirrorPath(path: Path, atX: number): Path {
@@ -241,15 +250,15 @@ export function mirrorPath(path: Path, atX: number): Path {
 
 const round = (n: number, decimals: number): string => String(Number(n.toFixed(decimals)));
 
-const printed = new WeakMap<Region, Map<number, string>>();
+const printed = new WeakMap<Shape, Map<number, string>>();
 
-/** Prints a region as path data with straight lines, mm; remembered with the region. */
-export function printRegion(region: Region, decimals = 3): string {
+/** Prints a shape as path data with straight lines, mm; remembered with the shape. */
+export function printRegion(region: Shape, decimals = 3): string {
   const known = printed.get(region) ?? new Map<number, string>();
   printed.set(region, known);
   let text = known.get(decimals);
   if (text === undefined) {
-    text = region
+    text = ringsOf(region)
       .map((ring) => `M${ring.map((p) => `${round(p.x, decimals)} ${round(p.y, decimals)}`).join('L')}Z`)
       .join('');
     known.set(decimals, text);

@@ -1,7 +1,8 @@
-import { nth } from '../lists';
+import { f64, nth } from '../lists';
 import { EdgeGrid, edgesOf } from './edge-grid';
-import { boundsOf, centroidOf, outerRing, perimeterMm } from './measure';
-import type { Point, Region, Ring } from './types';
+import { centroidOf, outerRing, perimeterMm } from './measure';
+import { ringsOf } from './region';
+import type { Point, Ring, Shape } from './types';
 
 const SAMPLES = 120;
 /** Holes that a mirror line is tried through. */
@@ -28,8 +29,10 @@ function spread(ring: Ring, n: number): Point[] {
 }
 
 /** A full circle is its own image in any line: then only its holes tell which. Their common middle lies on every mirror line; where that is the circle's own middle, single holes are tried, farthest first. */
-function towardsHoles(region: Region, outer: Ring, c: Point): number[] {
-  const holes = region.filter((ring) => ring !== outer).map(centroidOf);
+function towardsHoles(shape: Shape, outer: Ring, c: Point): number[] {
+  const holes = ringsOf(shape)
+    .filter((ring) => ring !== outer)
+    .map(centroidOf);
   const away = (h: Point): number => Math.hypot(h.x - c.x, h.y - c.y);
   const sum = holes.reduce((s, h) => ({ x: s.x + h.x, y: s.y + h.y }), { x: 0, y: 0 });
   const middle = { x: sum.x / Math.max(1, holes.length), y: sum.y / Math.max(1, holes.length) };
@@ -38,8 +41,52 @@ function towardsHoles(region: Region, outer: Ring, c: Point): number[] {
     .map((h) => Math.atan2(h.y - c.y, h.x - c.x));
 }
 
+/** The first so many moments that are not nothing tell the angles; higher ones than this only shapes of very many corners have alone. */
+const MOMENTS = { told: 2, highest: 16, leastShare: 1e-4 } as const;
+/** Four-point Gauss–Legendre rule on −1 … 1. Source: handbook values (Abramowitz & Stegun, table 25.4, from memory). */
+const GAUSS = [
+  [-0.8611363116, 0.3478548451],
+  [-0.3399810436, 0.6521451549],
+  [0.3399810436, 0.6521451549],
+  [0.8611363116, 0.3478548451],
+] as const;
+
+/**
+ * The angles at which a ring's moments allow a mirror line: with z taken from the middle, a mirror line at θ makes the phase of ∮ zᵖ |dz| a multiple of π away from p·θ. Exact, where matching sampled points is only near.
+ */
+function byMoments(ring: Ring, c: Point): number[] {
+  const re = new Float64Array(MOMENTS.highest + 1);
+  const im = new Float64Array(MOMENTS.highest + 1);
+  const size = new Float64Array(MOMENTS.highest + 1);
+  const reach = ring.reduce((far, p) => Math.max(far, Math.hypot(p.x - c.x, p.y - c.y)), 1e-9);
+  ring.forEach((a, i) => {
+    const b = nth(ring, (i + 1) % ring.length);
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    for (const [t, weight] of GAUSS) {
+      const x = ((a.x + b.x + t * (b.x - a.x)) / 2 - c.x) / reach;
+      const y = ((a.y + b.y + t * (b.y - a.y)) / 2 - c.y) / reach;
+      let u = 1;
+      let v = 0;
+      for (let p = 1; p <= MOMENTS.highest; p++) {
+        [u, v] = [u * x - v * y, u * y + v * x];
+        re[p] = f64(re, p) + weight * length * u;
+        im[p] = f64(im, p) + weight * length * v;
+        size[p] = f64(size, p) + weight * length * Math.hypot(u, v);
+      }
+    }
+  });
+  const angles: number[] = [];
+  let told = 0;
+  for (let p = 2; p <= MOMENTS.highest && told < MOMENTS.told; p++) {
+    if (Math.hypot(f64(re, p), f64(im, p)) < MOMENTS.leastShare * f64(size, p)) continue;
+    told += 1;
+    for (let k = 0; k < p; k++) angles.push((Math.atan2(f64(im, p), f64(re, p)) + k * Math.PI) / p);
+  }
+  return angles;
+}
+
 /** The best so many angles that differ by a degree or more; a line's angle repeats after half a turn. */
-function distinct(angles: readonly number[], most = 24): number[] {
+function distinct(angles: readonly number[], most = 32): number[] {
   const kept: number[] = [];
   for (const a of angles) {
     if (kept.length === most) break;
@@ -47,6 +94,9 @@ function distinct(angles: readonly number[], most = 24): number[] {
   }
   return kept;
 }
+
+/** How far a mirrored edge may stray from the true one for a shape to count as symmetric, mm. Common practice, no source. */
+export const USUAL_MIRROR_MM = 0.5;
 
 export interface MirrorLine {
   /** A point of the line: the centre of mass of the outer ring. */
@@ -67,15 +117,13 @@ const reflect = (p: Point, c: Point, angle: number): Point => {
 
 /**
  * A line, at any angle, in which the shape is its own mirror image; null when there is none.
- * Every mirror line passes through the centre of mass. Candidates come from matching the outline, walked one way, with
+ * Every mirror line passes through the centre of mass. Candidates come from the outline's moments, and from matching the outline, walked one way, with
  * itself walked the other way (all shifts); the best is then checked against the true edges, holes included.
- * @param toleranceMm how far a mirrored edge may lie from the real one; by default 0.5 mm or 1 % of the size, whichever is more
+ * @param toleranceMm how far a mirrored edge may lie from the real one; 0.5 mm unless said otherwise, whatever the size: farther than that a piece laid the other way round misses its place
  */
-export function mirrorLine(region: Region, toleranceMm?: number): MirrorLine | null {
-  const outer = outerRing(region);
+export function mirrorLine(shape: Shape, toleranceMm = USUAL_MIRROR_MM): MirrorLine | null {
+  const outer = outerRing(shape);
   if (!outer || outer.length < 3) return null;
-  const b = boundsOf(region);
-  const tolerance = toleranceMm ?? Math.max(0.5, 0.01 * Math.hypot(b.maxX - b.minX, b.maxY - b.minY));
   const c = centroidOf(outer);
   const points = spread(outer, SAMPLES);
   const n = points.length;
@@ -98,10 +146,12 @@ export function mirrorLine(region: Region, toleranceMm?: number): MirrorLine | n
   }
   candidates.sort((p, q) => p.miss - q.miss);
 
-  const edges = region.flatMap((ring) => spread(ring, Math.min(SAMPLES, Math.max(24, ring.length))).concat(ring));
+  const edges = ringsOf(shape).flatMap((ring) =>
+    spread(ring, Math.min(SAMPLES, Math.max(24, ring.length))).concat(ring),
+  );
   // Beyond any outline that is cut by hand; unknown counts as not symmetric, which is the side on which nothing is spoiled.
   if (edges.length > MOST_POINTS) return null;
-  const grid = new EdgeGrid(edgesOf(region), Math.max(0.5, tolerance));
+  const grid = new EdgeGrid(edgesOf(shape), Math.max(0.5, toleranceMm));
   const errorAt = (angle: number, giveUpAbove: number): number => {
     let worst = 0;
     for (const p of edges) {
@@ -112,9 +162,13 @@ export function mirrorLine(region: Region, toleranceMm?: number): MirrorLine | n
     return worst;
   };
   let best: MirrorLine | null = null;
-  for (const angle of distinct([...towardsHoles(region, outer, c), ...candidates.map((k) => k.angle)])) {
-    const errorMm = errorAt(angle, best?.errorMm ?? tolerance);
-    if (errorMm <= tolerance && (!best || errorMm < best.errorMm)) {
+  for (const angle of distinct([
+    ...towardsHoles(shape, outer, c),
+    ...byMoments(outer, c),
+    ...candidates.map((k) => k.angle),
+  ])) {
+    const errorMm = errorAt(angle, best?.errorMm ?? toleranceMm);
+    if (errorMm <= toleranceMm && (!best || errorMm < best.errorMm)) {
       best = { through: c, angleDeg: ((((angle * 180) / Math.PI) % 180) + 180) % 180, errorMm };
     }
   }

@@ -1,8 +1,8 @@
 import { nth } from '../lists';
-import { normalise } from './boolean';
 import { EdgeGrid, edgesOf, type NearestOnEdge } from './edge-grid';
 import { isInside, perimeterMm } from './measure';
-import type { Point, Region } from './types';
+import { ringsOf } from './region';
+import type { Point, Region, Rings } from './types';
 
 export interface ThinPlace extends Point {
   /** Width of the stroke there, mm. */
@@ -16,7 +16,7 @@ const STEP_MM = 0.4;
 const MOST_STEPS = 40_000;
 
 /** How far apart the edge of a shape is looked at for thin strokes, mm; more than usual when it is very long. */
-export const thinStepMm = (region: Region): number => Math.max(STEP_MM, perimeterMm(normalise(region)) / MOST_STEPS);
+export const thinStepMm = (region: Region): number => Math.max(STEP_MM, perimeterMm(region) / MOST_STEPS);
 /** Corners sharper than this taper to nothing: near them the circle measures the tip, not a stroke, degrees. */
 const TIP_DEG = 60;
 /** How far round a tip counts, in widths: 1/tan(α/2) for the sharpest tip of about 8°. */
@@ -30,11 +30,11 @@ const END_WIDTHS = 2.5;
  * Source: the shrinking-ball construction of the medial axis (Ma, Bae & Choi 2012, from memory).
  */
 export function thinnestStroke(region: Region, belowMm: number): ThinPlace | null {
-  const rings = normalise(region);
+  const rings = ringsOf(region);
   const lengths = rings.map((ring) => perimeterMm([ring]));
   const edges = edgesOf(rings);
   const tips = rings.map((ring, r) => {
-    const points = new Set(corners([ring], TIP_DEG).sharp.map((p) => `${p.x} ${p.y}`));
+    const points = new Set(cornersOf([ring], TIP_DEG, INSIDE_DEG).sharp.map((p) => `${p.x} ${p.y}`));
     if (points.size === 0) return [];
     return edges.filter((e) => e.ring === r && points.has(`${e.a.x} ${e.a.y}`)).map((e) => e.before);
   });
@@ -100,10 +100,19 @@ const ARM_MM = 2;
  * Corners of a shape whose angle of cloth is below `sharpDeg` (points that fray and cannot be turned), or above `inDeg` (inside corners that need a clean clip).
  * @returns sharpest first
  */
-export function corners(region: Region, sharpDeg: number, inDeg = 225): { sharp: Corner[]; inside: Corner[] } {
+export const corners = (region: Region, sharpDeg: number, inDeg = INSIDE_DEG): Corners =>
+  cornersOf(ringsOf(region), sharpDeg, inDeg);
+
+interface Corners {
+  readonly sharp: readonly Corner[];
+  readonly inside: readonly Corner[];
+}
+const INSIDE_DEG = 225;
+
+function cornersOf(rings: Rings, sharpDeg: number, inDeg: number): Corners {
   const sharp: Corner[] = [];
   const inside: Corner[] = [];
-  for (const ring of normalise(region)) {
+  for (const ring of rings) {
     const n = ring.length;
     const walk = (from: number, step: 1 | -1): Point => {
       let left = ARM_MM;

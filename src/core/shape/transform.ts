@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import type { Point, Region } from './types';
+import type { Point, Region, Ring, Rings } from './types';
 
 /** x' = a·x + c·y + e, y' = b·x + d·y + f, as in SVG's matrix(a b c d e f). */
 export interface Affine {
@@ -49,8 +49,18 @@ export const applyTo = (m: Affine, p: Point): Point => ({
   y: m.b * p.x + m.d * p.y + m.f,
 });
 
-export const transformRegion = (region: Region, m: Affine): Region =>
-  region.map((ring) => ring.map((p) => applyTo(m, p)));
+/** Rings moved; a mirrored ring runs the other way round. */
+export const transformRings = (rings: Rings, m: Affine): Rings => rings.map((ring) => ring.map((p) => applyTo(m, p)));
+
+/** Cloth moved, turned or mirrored: outsides stay clockwise as seen. */
+export function transformRegion(region: Region, m: Affine): Region {
+  const mirrored = m.a * m.d - m.b * m.c < 0;
+  const ringOf = (ring: Ring): Ring => {
+    const moved = ring.map((p) => applyTo(m, p));
+    return mirrored ? moved.reverse() : moved;
+  };
+  return region.map((a) => ({ outer: ringOf(a.outer), holes: a.holes.map(ringOf) }));
+}
 
 /** Contract: a point on the ground is the outline's point turned clockwise about (0,0), then moved. */
 export const placement = (at: { xMm: number; yMm: number; rotateDeg: number }): Affine =>

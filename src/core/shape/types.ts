@@ -5,8 +5,17 @@ export interface Point {
 }
 /** A closed line; the last point joins the first and is not repeated. */
 export type Ring = readonly Point[];
-/** Rings that enclose cloth by the even-odd rule: a ring inside another is a hole. */
-export type Region = readonly Ring[];
+/** Rings as they are drawn: what they enclose by the even-odd rule, whichever way they run and whether they cross. Only {@link normalise} makes cloth of them. */
+export type Rings = readonly Ring[];
+/** One connected flat of cloth: its outside, clockwise as seen (positive area), and its holes, each the other way round. */
+export interface Area {
+  readonly outer: Ring;
+  readonly holes: Rings;
+}
+/** Cloth over some place: areas that touch one another in points at most. Holes go with the area that has them, so that none is lost on the way. */
+export type Region = readonly Area[];
+/** Whatever can be measured along its lines. */
+export type Shape = Rings | Region;
 
 export interface Bounds {
   readonly minX: number;

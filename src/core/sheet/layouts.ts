@@ -8,8 +8,10 @@ import {
   labelSpot,
   type Region,
   regionOf,
+  ringsOf,
   rotation,
   transformRegion,
+  transformRings,
   translation,
 } from '../shape';
 import type { Mark, SheetDocument, SheetPage } from './marks';
@@ -111,11 +113,11 @@ export function layoutSheets(
     const drawing: Drawing = {
       bounds: strip.bounds,
       lines: [
-        { region: edge, stroke: 'fine' },
+        { rings: ringsOf(edge), stroke: 'fine' },
         ...parts.flatMap((p) => [
-          { region: p.region, stroke: 'outline' as const },
-          ...(p.rough.length > 0 ? [{ region: p.rough, stroke: 'dotted' as const }] : []),
-          ...p.inner.map((s) => ({ region: s.region, stroke: 'fine' as const })),
+          { rings: ringsOf(p.region), stroke: 'outline' as const },
+          ...(p.rough.length > 0 ? [{ rings: ringsOf(p.rough), stroke: 'dotted' as const }] : []),
+          ...p.inner.map((s) => ({ rings: ringsOf(s.region), stroke: 'fine' as const })),
         ]),
       ],
       texts: parts.flatMap((p) => {
@@ -181,7 +183,7 @@ function patchTexts(p: LaidPart): Drawing['texts'] {
 /** A drawing turned a quarter clockwise; its words stay upright. */
 function quarter(d: Drawing): Drawing {
   const turn = rotation(90);
-  const lines = d.lines.map((l) => ({ ...l, region: transformRegion(l.region, turn) }));
+  const lines = d.lines.map((l) => ({ ...l, rings: transformRings(l.rings, turn) }));
   const corner = (x: number, y: number) => applyTo(turn, { x, y });
   const box = boundsOf([[corner(d.bounds.minX, d.bounds.minY), corner(d.bounds.maxX, d.bounds.maxY)]]);
   return { bounds: box, lines, texts: d.texts.map((t) => ({ ...t, ...corner(t.x, t.y) })) };

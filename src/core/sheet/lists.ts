@@ -17,12 +17,14 @@ import {
   centreOf,
   composed,
   labelSpot,
+  linesOfPath,
+  normalise,
   pathOf,
   printPath,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
-  regionOfPath,
+  ringsOf,
   scaling,
   transformRegion,
   translation,
@@ -157,7 +159,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
   ];
   for (const { id, region } of placed) {
     const small = transformRegion(region, move);
-    for (const ring of small) marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
+    for (const ring of ringsOf(small)) marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
     const spot = labelSpot(small);
     const size = Math.max(2, Math.min(5, spot.roomMm));
     marks.push(words(spot.x, spot.y + size * 0.35, size, String(project.numberOf(id)), 'middle', true));
@@ -244,7 +246,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     // Laid face down, a right-reading template draws a reversed line by itself.
     const drawn = pathOf(t.outline);
     const path = route === 'template-on-liner' && t.mirrored ? turnOver(drawn) : drawn;
-    const region = regionOfPath(path, ROUGH_TOLERANCE_MM);
+    const region = normalise(linesOfPath(path, ROUGH_TOLERANCE_MM));
     const b = boundsOf(region);
     const key = `${printPath(path)} ${piece.fabricId}`;
     const there = byShape.get(key);
@@ -311,7 +313,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       const turn = turned ? { a: 0, b: 1, c: -1, d: 0, e: item.heightMm, f: 0 } : translation(0, 0);
       const region = transformRegion(item.region, composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y)));
       return [
-        ...region.map((ring): Mark => ({ type: 'line', points: ring, closed: true, stroke: 'outline' })),
+        ...ringsOf(region).map((ring): Mark => ({ type: 'line', points: ring, closed: true, stroke: 'outline' })),
         ...peelTick(region),
         ...labelled(item, region, turned),
       ];
@@ -323,7 +325,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     const a = drawingArea(facts.widthMm, heightMm);
     const texts = labelled(item, item.region, false).filter((m) => m.type === 'text');
     for (const tile of tileDrawing(
-      { bounds: boundsOf(item.region), lines: [{ region: item.region, stroke: 'outline' }], texts },
+      { bounds: boundsOf(item.region), lines: [{ rings: ringsOf(item.region), stroke: 'outline' }], texts },
       a.widthMm,
       a.heightMm,
     ))

@@ -1,5 +1,5 @@
 import { nth } from '../lists';
-import type { Region } from '../shape';
+import { normalise, type Region, type Rings, ringsOf, transformRings, translation } from '../shape';
 
 /** A shape to be cut: closed lines, mm, with a name. */
 export interface CutShape {
@@ -39,7 +39,7 @@ export function toDxf(shapes: readonly CutShape[], heightMm: number): string {
   ];
   out.push(0, 'SECTION', 2, 'ENTITIES');
   for (const { name, region } of shapes)
-    for (const ring of region) {
+    for (const ring of ringsOf(region)) {
       out.push(0, 'POLYLINE', 8, layerName(name), 66, 1, 70, 1);
       for (const p of ring) out.push(0, 'VERTEX', 8, layerName(name), 10, n(p.x), 20, n(heightMm - p.y), 30, 0);
       out.push(0, 'SEQEND', 8, layerName(name));
@@ -57,7 +57,9 @@ const escapeXml = (s: string): string =>
 export function toPlainSvg(shapes: readonly CutShape[], widthMm: number, heightMm: number): string {
   const paths = shapes.map(
     ({ name, region }) =>
-      `<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${region.map((ring) => `M${ring.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}Z`).join('')}"><title>${escapeXml(name)}</title></path>`,
+      `<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${ringsOf(region)
+        .map((ring) => `M${ring.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}Z`)
+        .join('')}"><title>${escapeXml(name)}</title></path>`,
   );
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(widthMm)}mm" height="${n(heightMm)}mm" viewBox="0 0 ${n(widthMm)} ${n(heightMm)}">\n${paths.join('\n')}\n</svg>\n`;
 }
@@ -65,7 +67,7 @@ export function toPlainSvg(shapes: readonly CutShape[], widthMm: number, heightM
 /** Closed polylines of a DXF file of release 12, as {@link toDxf} writes them; y is turned down again. */
 export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: false; message: string } {
   const rows = text.split(/\r?\n/);
-  const shapes: CutShape[] = [];
+  const shapes: { name: string; rings: Rings }[] = [];
   let ring: { x: number; y: number }[] | null = null;
   let name = '';
   let entity = '';
@@ -76,7 +78,7 @@ export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: 
       return { ok: false, message: 'This is no DXF file as it is written here: a group code is not a number.' };
     if (code === 0) {
       if (value === 'SEQEND' && ring) {
-        shapes.push({ name, region: [ring] });
+        shapes.push({ name, rings: [ring] });
         ring = null;
       }
       if (value === 'POLYLINE') ring = [];
@@ -93,19 +95,18 @@ export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: 
   }
   if (shapes.length === 0) return { ok: false, message: 'There is no closed line in this file.' };
   // Points of one shape's holes follow it under the same name.
-  const merged: CutShape[] = [];
+  const merged: { name: string; rings: Rings }[] = [];
   for (const s of shapes) {
     const last = merged.at(-1);
-    if (last && last.name === s.name)
-      merged[merged.length - 1] = { name: s.name, region: [...last.region, ...s.region] };
+    if (last && last.name === s.name) merged[merged.length - 1] = { name: s.name, rings: [...last.rings, ...s.rings] };
     else merged.push(s);
   }
-  const low = Math.min(...merged.flatMap((s) => s.region.flat().map((p) => p.y)));
+  const low = Math.min(...merged.flatMap((s) => s.rings.flat().map((p) => p.y)));
   return {
     ok: true,
     shapes: merged.map((s) => ({
       name: s.name,
-      region: s.region.map((r) => r.map((p) => ({ x: p.x, y: p.y - Math.min(0, low) }))),
+      region: normalise(transformRings(s.rings, translation(0, -Math.min(0, low)))),
     })),
   };
 }

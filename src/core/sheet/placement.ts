@@ -1,6 +1,6 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
 import { type ArticleView, type Project, viewOf } from '../model';
-import { labelSpot, type Region } from '../shape';
+import { labelSpot, type Rings, ringsOf } from '../shape';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
@@ -17,7 +17,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const { widthMm: w, heightMm: h } = project.ground;
   const placed = placePieces(project);
   const covers = coversOf(placed, overlapsOf(placed));
-  const rect = (x0: number, y0: number, x1: number, y1: number): Region => [
+  const rect = (x0: number, y0: number, x1: number, y1: number): Rings => [
     [
       { x: x0, y: y0 },
       { x: x1, y: y0 },
@@ -28,10 +28,10 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const drawing: Drawing = {
     bounds: { minX: 0, minY: 0, maxX: w, maxY: h },
     lines: [
-      { region: rect(0, 0, w, h), stroke: 'fine' },
-      { region: rect(w / 2, 0, w / 2, h), stroke: 'fold' },
-      { region: rect(0, h / 2, w, h / 2), stroke: 'fold' },
-      ...placed.map(({ region }) => ({ region, stroke: 'outline' as const })),
+      { rings: rect(0, 0, w, h), stroke: 'fine' },
+      { rings: rect(w / 2, 0, w / 2, h), stroke: 'fold' },
+      { rings: rect(0, h / 2, w, h / 2), stroke: 'fold' },
+      ...placed.map(({ region }) => ({ rings: ringsOf(region), stroke: 'outline' as const })),
     ],
     texts: placed.map(({ id, region }) => {
       const spot = labelSpot(region, covers.get(id));

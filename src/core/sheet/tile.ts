@@ -1,10 +1,10 @@
-import { type Bounds, clipLines, type Region } from '../shape';
+import { type Bounds, clipLines, type Rings } from '../shape';
 import { box, line, type Mark, type Stroke, words } from './marks';
 import { PAGE_MARGIN_MM, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 
 export interface Drawing {
   readonly bounds: Bounds;
-  readonly lines: readonly { readonly region: Region; readonly stroke: Stroke }[];
+  readonly lines: readonly { readonly rings: Rings; readonly stroke: Stroke }[];
   readonly texts: readonly Extract<Mark, { type: 'text' }>[];
 }
 
@@ -78,8 +78,8 @@ export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm:
       const dx = PAGE_MARGIN_MM - window.minX;
       const dy = PAGE_MARGIN_MM - window.minY;
       const marks: Mark[] = [];
-      for (const { region, stroke } of drawing.lines) {
-        for (const points of clipLines(region, grown(window, EDGE_MM))) {
+      for (const { rings, stroke } of drawing.lines) {
+        for (const points of clipLines(rings, grown(window, EDGE_MM))) {
           marks.push({
             type: 'line',
             closed: false,

@@ -10,10 +10,12 @@ import {
   distanceToEdge,
   isInside,
   labelSpot,
+  linesOf,
   type Point,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
+  ringsOf,
   rotation,
   transformRegion,
   translation,
@@ -109,7 +111,7 @@ const ON_OUTLINE_MM = 0.3;
 function dottedLines(visible: string, outline: Region): Point[][] {
   if (visible === '') return [];
   const lines: Point[][] = [];
-  for (const ring of regionOf(visible, ROUGH_TOLERANCE_MM)) {
+  for (const ring of linesOf(visible, ROUGH_TOLERANCE_MM)) {
     let run: Point[] = [];
     const flush = (): void => {
       if (run.length > 1) lines.push(run);
@@ -132,7 +134,7 @@ function dottedLines(visible: string, outline: Region): Point[][] {
 export function peelTick(region: Region): Mark[] {
   let longest = 0;
   let tick: Mark[] = [];
-  for (const ring of region)
+  for (const ring of ringsOf(region))
     for (let i = 0; i < ring.length; i++) {
       const a = nth(ring, i);
       const b = nth(ring, (i + 1) % ring.length);
@@ -220,11 +222,11 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         const turn = turned ? composed(rotation(90), translation(item.heightMm, 0)) : translation(0, 0);
         const move = composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y));
         const region = transformRegion(item.region, move);
-        for (const ring of region) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
+        for (const ring of ringsOf(region)) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
         marks.push(...peelTick(region));
         for (const points of item.dotted)
           marks.push({ type: 'line', points: points.map((p) => applyTo(move, p)), closed: false, stroke: 'dotted' });
-        for (const ring of transformRegion(item.middle, move))
+        for (const ring of ringsOf(transformRegion(item.middle, move)))
           marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
         marks.push(...labelMarks(item, region, turned));
       }
@@ -257,10 +259,10 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         {
           bounds: boundsOf(item.region),
           lines: [
-            { region: item.region, stroke: 'outline' },
-            { region: item.middle, stroke: 'fine' },
+            { rings: ringsOf(item.region), stroke: 'outline' },
+            { rings: ringsOf(item.middle), stroke: 'fine' },
             ...item.dotted.map((line) => ({
-              region: [[...line, ...line.slice(1, -1).reverse()]],
+              rings: [[...line, ...line.slice(1, -1).reverse()]],
               stroke: 'dotted' as const,
             })),
           ],

@@ -3,12 +3,14 @@ import { nth, sure } from '../lists';
 import {
   areaMm2,
   boundsOf,
+  boxRegion,
   difference,
   intersection,
   type Point,
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
+  ringsOf,
 } from '../shape';
 import { type CutShape, fromDxf } from '../sheet';
 
@@ -83,14 +85,8 @@ export function clothBox(
   };
 }
 
-const box = (x: number, y: number, w: number, h: number): Region => [
-  [
-    { x, y },
-    { x: x + w, y },
-    { x: x + w, y: y + h },
-    { x, y: y + h },
-  ],
-];
+const box = (x: number, y: number, w: number, h: number): Region =>
+  boxRegion({ minX: x, minY: y, maxX: x + w, maxY: y + h });
 const length = (ring: readonly Point[]): number =>
   ring.reduce(
     (s, p, i) => s + Math.hypot(p.x - nth(ring, (i + 1) % ring.length).x, p.y - nth(ring, (i + 1) % ring.length).y),
@@ -154,7 +150,10 @@ export function runCutter(
         });
     }
   // The nearest shape next; within a shape the small lines, its holes, first.
-  const rest = shapes.map((s) => ({ name: s.name, rings: [...s.region].sort((a, b) => length(a) - length(b)) }));
+  const rest = shapes.map((s) => ({
+    name: s.name,
+    rings: [...ringsOf(s.region)].sort((a, b) => length(a) - length(b)),
+  }));
   const steps: CutStep[] = [];
   const travels: [Point, Point][] = [];
   let at: Point = { x: 0, y: 0 };

@@ -2,6 +2,7 @@ import { Button, LengthField, TextField } from '~/components';
 import { orderWith } from '~/core/layer';
 import type { Piece, Plan, Project } from '~/core/model';
 import type { Picture } from '~/core/plan';
+import { RECIPE_FACTS } from '~/core/recipe';
 import { formatArea } from '~/core/units';
 import { edit, editPiece } from '~/store';
 import { PieceChips } from '../project/PieceChips';
@@ -109,6 +110,38 @@ export function PieceJoins({
             onClick={() => editPiece(piece.id, (p) => void (p.cutAway = !p.cutAway))}
           >
             {piece.cutAway ? 'It is cut away' : 'Cut it away'}
+          </Button>
+        </div>
+      )}
+      {(over.length > 0 || piece.keepWhole) && (
+        <div>
+          <h3>A whole base</h3>
+          <p className={css.lead}>
+            {piece.keepWhole
+              ? 'Holes that upper pieces fill are not cut into it: they lie on it.'
+              : 'Are upper pieces let into holes of it? Kept whole, it is cut without those holes and they lie on it.'}
+          </p>
+          <Button
+            aria-pressed={piece.keepWhole}
+            onClick={() => editPiece(piece.id, (p) => void (p.keepWhole = !p.keepWhole))}
+          >
+            {piece.keepWhole ? 'It is kept whole' : 'Keep it whole'}
+          </Button>
+        </div>
+      )}
+      {RECIPE_FACTS[project.recipe.id].topHasWindows && project.order.at(-1) !== piece.id && (
+        <div>
+          <h3>Behind the windows</h3>
+          <p className={css.lead}>
+            {piece.plainBehind
+              ? 'It is cut in one plain outline just past the windows that show it.'
+              : 'It is cut to what the windows show, and a margin. One plain outline is quicker to cut and takes more cloth.'}
+          </p>
+          <Button
+            aria-pressed={piece.plainBehind}
+            onClick={() => editPiece(piece.id, (p) => void (p.plainBehind = !p.plainBehind))}
+          >
+            {piece.plainBehind ? 'It has one plain outline' : 'Give it one plain outline'}
           </Button>
         </div>
       )}

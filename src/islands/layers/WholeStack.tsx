@@ -1,6 +1,6 @@
 import { Button, LengthField, Note } from '~/components';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
-import type { ArticleView, Plan } from '~/core/model';
+import { type ArticleView, edgeDone, type Plan } from '~/core/model';
 import type { ArticlePicture } from '~/core/plan';
 import { RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, regionOf } from '~/core/shape';
@@ -33,7 +33,10 @@ export function WholeStack({
   const windows = RECIPE_FACTS[project.recipe.id].topHasWindows;
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
-  const behind = picture.hiddenGround === '' ? 0 : areaMm2(regionOf(picture.hiddenGround));
+  // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
+  const stitched = project.pieces.some((p) => edgeDone(p.edge ?? intent.edge) === 'stitched');
+  const behind =
+    picture.hiddenGround === '' || !stitched || intent.hand !== 'soft' ? 0 : areaMm2(regionOf(picture.hiddenGround));
   const nameOf = (id: string): string => project.pieces.find((p) => p.id === id)?.label || 'the lowest';
   const quilt = quiltSizes(ground.widthMm, ground.heightMm);
   return (
@@ -41,8 +44,8 @@ export function WholeStack({
       <div>
         <h2>Joins</h2>
         <p className={css.lead}>
-          A lower piece runs on beneath its upper neighbour, so that no ground shows. It is grown or trimmed to that;
-          dotted lines show where the upper edge will lie.
+          A lower piece runs on beneath its upper neighbour, so that no ground shows. What you drew is kept; where it
+          only meets, it is made larger. Dotted lines show where the upper edge will lie.
         </p>
       </div>
       <div className={css.fields}>
@@ -126,8 +129,8 @@ export function WholeStack({
         <div>
           <h3>Behind the picture</h3>
           <p className={css.lead}>
-            {formatArea(behind, u)} of the ground lie hidden by more than the underlap. Cut away from the back after
-            bonding, the picture stays softer; the map of how thick it gets shows where.
+            {formatArea(behind, u)} of the ground lie hidden by more than the underlap. Cut away from the back once it
+            is stitched, the picture stays softer; the map of how thick it gets shows where.
           </p>
         </div>
       )}

@@ -3,7 +3,7 @@ import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/compone
 import { judgeSheet, type SheetVerdict } from '~/core/facing';
 import { nth } from '~/core/lists';
 import { type Plan, type Project, pieceName } from '~/core/model';
-import { boundsOf, normalise, printRegion, type Region, regionOf } from '~/core/shape';
+import { boundsOf, printRegion, type Region, regionOf } from '~/core/shape';
 import { pixelsOf, readPicture } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Trace.module.css';
@@ -57,7 +57,7 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
     }
     const expected = plan.tracings.map((t) => ({ pieceId: t.pieceId, outline: t.outline }));
     const list = judgeSheet(
-      result.regions.map((r) => normalise(regionOf(r.outline))),
+      result.regions.map((r) => regionOf(r.outline)),
       expected,
     );
     setFound(list);

@@ -4,6 +4,7 @@ import { Button, Note } from '~/components';
 import { type LaidStrip, type LayoutAsk, stripsOf } from '~/core/layout';
 import { fileStem, type Layout, type Plan, type Project } from '~/core/model';
 import { type NestPlacement, settle } from '~/core/nest';
+import { boundsOf } from '~/core/shape';
 import {
   CUT_FORMATS,
   type CutFormat,
@@ -240,8 +241,5 @@ const pieceWords = (project: Project, wanted: LayoutAsk, partId: string): string
 function stripsReach(project: Project, plan: Plan, wanted: LayoutAsk, placements: Layout['placements']): number {
   const onRoll = placements.filter((p) => p.bin === null);
   const parts = laidParts(project, plan, wanted, onRoll);
-  return parts.reduce(
-    (far, p) => Math.max(far, ...(p.rough.length > 0 ? p.rough : p.region).flat().map((q) => q.x)),
-    0,
-  );
+  return parts.reduce((far, p) => Math.max(far, boundsOf(p.rough.length > 0 ? p.rough : p.region).maxX), 0);
 }

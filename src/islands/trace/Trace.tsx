@@ -1,8 +1,9 @@
 import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Empty, lazily, Note, NumberField } from '~/components';
-import { mirrorTwins, ROUTE_FACTS } from '~/core/facing';
+import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/facing';
 import { fileStem, type Plan, type Project } from '~/core/model';
+import { USUAL_MIRROR_MM } from '~/core/shape';
 import {
   correctedFor,
   cutList,
@@ -208,11 +209,10 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             label="Counts as its own mirror image within"
             unit=" mm"
             decimals={2}
-            value={project.limits.mirrorMm ?? 0.5}
+            value={project.limits.mirrorMm ?? USUAL_MIRROR_MM}
             min={0.05}
-            max={20}
+            max={MOST_MIRROR_MM}
             onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), { what: 'mirror' })}
-            hint={project.limits.mirrorMm === null ? 'or 1 % of its size, whichever is more' : undefined}
           />
         </div>
         <ul className={css.ways}>

@@ -1,0 +1,97 @@
+import type { Laid } from '../laid';
+import { clothAsk, freshLayout } from '../layout';
+import type { Article, Plan } from '../model';
+import { areaMm2, regionOf } from '../shape';
+
+/** Cloth of one fabric that does not suffice. */
+export type ShortCloth =
+  /** Counted by areas: what is needed is more than what is there, however it is laid. */
+  | { readonly code: 'short-of-cloth'; readonly fabricId: string; readonly needsMm2: number; readonly haveMm2: number }
+  /** Counted by a layout: these find no room on what is there. */
+  | {
+      readonly code: 'no-room-on-cloth';
+      readonly fabricId: string;
+      readonly pieceIds: readonly string[];
+      readonly copies: number;
+    }
+  /** A ground that no piece of its cloth is large enough for. */
+  | {
+      readonly code: 'ground-too-large';
+      readonly fabricId: string;
+      readonly articleId: string;
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly largestWidthMm: number;
+      readonly largestHeightMm: number;
+    };
+
+interface Size {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+const fits = (what: Size, on: Size, mayTurn: boolean): boolean =>
+  (what.widthMm <= on.widthMm && what.heightMm <= on.heightMm) ||
+  (mayTurn && what.heightMm <= on.widthMm && what.widthMm <= on.heightMm);
+
+/** An article's ground as it is cut: its own shape with its seams, or the whole rectangle. */
+const groundMm2 = ({ ground }: Article): number =>
+  !ground ? 0 : ground.outline === null ? ground.widthMm * ground.heightMm : areaMm2(regionOf(ground.outline));
+
+/**
+ * Fabrics of which too little is in stock: at once by areas, pieces and grounds with all their copies; by the layout itself once it was made.
+ * A fabric without any stock noted is not counted: nobody said how much there is.
+ */
+export function shortCloth({ project, look, cuts, articles }: Laid, plan: Plan): ShortCloth[] {
+  const cutMm2 = new Map(cuts.map((c) => [c.id, areaMm2(c.outline)]));
+  return project.fabrics.flatMap((fabric): ShortCloth[] => {
+    const stock = fabric.stock.filter((s) => s.count > 0);
+    if (stock.length === 0) return [];
+    const mine = project.pieces.filter((p) => p.fabricId === fabric.id);
+    const grounds = articles.filter((a) => a.ground?.id === fabric.id).map((a) => a.article);
+    const tooLarge = grounds.flatMap((article): ShortCloth[] => {
+      const { ground } = article;
+      if (!ground || stock.some((s) => fits(ground, s, !fabric.oneWay))) return [];
+      const largest = stock.reduce((a, b) => (b.widthMm * b.heightMm > a.widthMm * a.heightMm ? b : a));
+      return [
+        {
+          code: 'ground-too-large',
+          fabricId: fabric.id,
+          articleId: article.id,
+          widthMm: ground.widthMm,
+          heightMm: ground.heightMm,
+          largestWidthMm: largest.widthMm,
+          largestHeightMm: largest.heightMm,
+        },
+      ];
+    });
+    const wanted = project.layouts.some((l) => l.kind === 'cloth' && l.ofId === fabric.id)
+      ? clothAsk(project, plan, fabric.id)
+      : null;
+    const layout = wanted && freshLayout(project, wanted);
+    const unplaced = layout?.unplaced.filter((u) => u.copies > 0) ?? [];
+    if (wanted && unplaced.length > 0) {
+      const pieceIds = unplaced.flatMap((u) => {
+        const part = wanted.parts.get(u.id);
+        return part ? (part.what === 'patch' ? part.patch.pieceIds : [part.pieceId]) : [];
+      });
+      return [
+        ...tooLarge,
+        {
+          code: 'no-room-on-cloth',
+          fabricId: fabric.id,
+          pieceIds: [...new Set(pieceIds)],
+          copies: unplaced.reduce((n, u) => n + u.copies, 0),
+        },
+      ];
+    }
+    const piecesMm2 = mine.reduce((sum, p) => sum + (cutMm2.get(p.id) ?? 0) * look.copiesOf(p), 0);
+    const groundsMm2 = grounds.reduce((sum, a) => sum + groundMm2(a) * a.count, 0);
+    const haveMm2 = stock.reduce(
+      (sum, s) => sum + s.count * (s.outline === null ? s.widthMm * s.heightMm : areaMm2(regionOf(s.outline))),
+      0,
+    );
+    const needsMm2 = piecesMm2 + groundsMm2;
+    if (needsMm2 <= haveMm2 || tooLarge.length > 0) return tooLarge;
+    return [{ code: 'short-of-cloth', fabricId: fabric.id, needsMm2, haveMm2 }];
+  });
+}

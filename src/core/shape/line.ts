@@ -1,0 +1,104 @@
+import { lastOf, nth } from '../lists';
+import { ringsOf } from './region';
+import type { Point, Shape } from './types';
+
+/** A line that is walked from its first point to its last. */
+export type Line = readonly Point[];
+
+const same = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.y) < 0.002;
+
+/** Every ring of a shape as an open line that ends where it began. */
+export const openRings = (shape: Shape): Line[] =>
+  ringsOf(shape).flatMap((ring) => (ring[0] ? [[...ring, ring[0]]] : []));
+
+/** Whether a line ends where it began. */
+export const isClosed = (line: Line): boolean => line.length > 2 && same(nth(line, 0), lastOf(line));
+
+/** Length of a line, mm. */
+export const lineMm = (line: Line): number =>
+  line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - nth(line, i).x, p.y - nth(line, i).y), 0);
+
+/** Lines that meet end to end put together, whichever way each runs; where three meet, two of them. */
+export function joinedLines(lines: readonly Line[]): Line[] {
+  const rest = lines.filter((l) => l.length > 1).map((l) => [...l]);
+  const done: Line[] = [];
+  for (let line = rest.pop(); line; line = rest.pop()) {
+    for (let more = true; more && !isClosed(line); ) {
+      more = false;
+      for (const [i, other] of rest.entries()) {
+        const way = joinWay(line, other);
+        if (!way) continue;
+        const next = way.turn ? [...other].reverse() : other;
+        line = way.after ? [...line, ...next.slice(1)] : [...next, ...line.slice(1)];
+        rest.splice(i, 1);
+        more = true;
+        break;
+      }
+    }
+    done.push(line);
+  }
+  return done;
+}
+
+function joinWay(line: Line, other: Line): { after: boolean; turn: boolean } | null {
+  if (same(lastOf(line), nth(other, 0))) return { after: true, turn: false };
+  if (same(lastOf(line), lastOf(other))) return { after: true, turn: true };
+  if (same(nth(line, 0), lastOf(other))) return { after: false, turn: false };
+  if (same(nth(line, 0), nth(other, 0))) return { after: false, turn: true };
+  return null;
+}
+
+/** A place on a line: how far along it lies, and which way the line runs there, as a vector of length 1. */
+export interface LinePlace extends Point {
+  readonly alongMm: number;
+  readonly dx: number;
+  readonly dy: number;
+}
+
+/** Places along a line, in the middles of stretches of about this length. */
+export function placesAlong(line: Line, stepMm: number): LinePlace[] {
+  const whole = lineMm(line);
+  const count = Math.max(1, Math.round(whole / stepMm));
+  const places: LinePlace[] = [];
+  let before = 0;
+  for (let i = 0; i + 1 < line.length; i++) {
+    const a = nth(line, i);
+    const b = nth(line, i + 1);
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    for (;;) {
+      const alongMm = ((places.length + 0.5) * whole) / count;
+      if (places.length === count || alongMm > before + length || length === 0) break;
+      const t = (alongMm - before) / length;
+      places.push({
+        x: a.x + (b.x - a.x) * t,
+        y: a.y + (b.y - a.y) * t,
+        alongMm,
+        dx: (b.x - a.x) / length,
+        dy: (b.y - a.y) / length,
+      });
+    }
+    before += length;
+  }
+  return places;
+}
+
+/** The stretch of a line between two lengths along it. */
+export function stretchOf(line: Line, fromMm: number, toMm: number): Line {
+  const out: Point[] = [];
+  let before = 0;
+  for (let i = 0; i + 1 < line.length; i++) {
+    const a = nth(line, i);
+    const b = nth(line, i + 1);
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    const at = (mm: number): Point => ({
+      x: a.x + ((b.x - a.x) * (mm - before)) / length,
+      y: a.y + ((b.y - a.y) * (mm - before)) / length,
+    });
+    if (length > 0 && before + length > fromMm && before < toMm) {
+      if (out.length === 0) out.push(fromMm <= before ? a : at(fromMm));
+      out.push(toMm >= before + length ? b : at(toMm));
+    }
+    before += length;
+  }
+  return out;
+}
