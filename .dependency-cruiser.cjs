@@ -56,7 +56,7 @@ module.exports = {
     core('nest', ['shape', 'units']),
     core('layout', ['facing', 'laid', 'material', 'model', 'nest', 'shape']),
     core('making', ['facing', 'laid', 'layout', 'material', 'model', 'nest', 'press', 'recipe', 'shape']),
-    core('sheet', ['facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
+    core('sheet', ['arrange', 'facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
     may('words', ['core/']),
     may('demo', ['core/']),
     may('server', ['core/', 'workers/']),

@@ -24,7 +24,7 @@ import {
   wholeWords,
 } from '~/core/arrange';
 import { facingOf } from '~/core/facing';
-import { boxOnGround, type Project, parseProject, regionOnGround, viewOf, type Word } from '~/core/model';
+import { boxOnGround, newWord, type Project, parseProject, regionOnGround, viewOf, type Word } from '~/core/model';
 import { areaMm2, boundsOf, exclusive, mirrorAt, regionOf, transformRegion } from '~/core/shape';
 import { groundOf, piece, project, square } from './helpers';
 
@@ -35,19 +35,20 @@ const three = (): Project =>
     piece('b', square(40), at(100, 60)),
     piece('c', square(30), at(300, 200)),
   ]);
-const word = (more: Partial<Word> = {}): Word => ({
-  id: 'w',
-  articleId: 'main',
-  text: 'ABA',
-  faceId: 'plain-heavy',
-  fabricId: 'cotton',
-  size: { by: 'cap', capMm: 20 },
-  gaps: 'equal',
-  gapMm: 0,
-  arc: null,
-  at: { xMm: 50, yMm: 100, rotateDeg: 0 },
-  ...more,
-});
+const word = (more: Partial<Word> = {}): Word =>
+  newWord({
+    id: 'w',
+    articleId: 'main',
+    text: 'ABA',
+    faceId: 'plain-heavy',
+    fabricId: 'cotton',
+    size: { by: 'cap', capMm: 20 },
+    gaps: 'equal',
+    gapMm: 0,
+    arc: null,
+    at: { xMm: 50, yMm: 100, rotateDeg: 0 },
+    ...more,
+  });
 const setOf = (chars: string) => ({
   letters: [...chars].map((char, i) => ({
     char,
@@ -58,6 +59,9 @@ const setOf = (chars: string) => ({
   capMm: 20,
   points: 60,
   limitedBy: null,
+  xMm: 14,
+  gapsMm: [],
+  thinnest: null,
 });
 let n = 0;
 const newId = (): string => `new-${++n}`;

@@ -7,7 +7,7 @@ import { COLOUR_LIMITS, HAND_LIMIT, suggestOrder } from '~/core/layer';
 import { FACES, readFace, setWord } from '~/core/lettering';
 import { judge, RULES, situationOf, type Wish } from '~/core/match';
 import { fabricFrom, webFrom } from '~/core/material';
-import { NO_WANTS, type RuleCode, USUAL_SCHOOLS, type Web, type Word } from '~/core/model';
+import { NO_WANTS, newWord, type RuleCode, USUAL_SCHOOLS, type Web, type Word } from '~/core/model';
 import { settle } from '~/core/nest';
 import { planProject, planWithPicture } from '~/core/plan';
 import { areaMm2, boundsOf, intersection, offset, placement, regionOf, transformRegion } from '~/core/shape';
@@ -122,19 +122,20 @@ describe('nest: a hand lays a part down', () => {
 });
 
 describe('lettering: words', () => {
-  const word = (more: Partial<Word> = {}): Word => ({
-    id: 'w',
-    articleId: 'main',
-    text: 'HALO',
-    faceId: 'anton',
-    fabricId: 'cotton',
-    size: { by: 'cap', capMm: 60 },
-    gaps: 'optical',
-    gapMm: 0,
-    arc: null,
-    at: { xMm: 20, yMm: 200, rotateDeg: 0 },
-    ...more,
-  });
+  const word = (more: Partial<Word> = {}): Word =>
+    newWord({
+      id: 'w',
+      articleId: 'main',
+      text: 'HALO',
+      faceId: 'anton',
+      fabricId: 'cotton',
+      size: { by: 'cap', capMm: 60 },
+      gaps: 'optical',
+      gapMm: 0,
+      arc: null,
+      at: { xMm: 20, yMm: 200, rotateDeg: 0 },
+      ...more,
+    });
   it('made larger, a word’s own gap grows with it, and so do cap height and arc', () => {
     const p = project([piece('l1', square(20), { wordId: 'w' }), piece('l2', square(20), { ...at(30), wordId: 'w' })]);
     p.words = [word({ gapMm: 4, arc: { radiusMm: 100, side: 'over' } })];

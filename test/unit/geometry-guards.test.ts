@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { copyOf, itemsOf, layWord, letterOnGround, resizeItems, snapLines, snapMove, takeAway } from '~/core/arrange';
 import { judgeSheet, judgeTracing } from '~/core/facing';
-import { boxOnGround, viewOf, type Word } from '~/core/model';
+import { boxOnGround, newWord, viewOf, type Word } from '~/core/model';
 import { planProject } from '~/core/plan';
 import {
   areaMm2,
@@ -52,25 +52,29 @@ describe('arrange: where things go', () => {
     const above = snapMove(a!, 210, 0, lines, 2);
     expect(above.guides.find((g) => g.axis === 'across')).to.include({ from: 0, to: 340, distanceMm: 280 });
   });
-  const word = (more: Partial<Word> = {}): Word => ({
-    id: 'w',
-    articleId: 'main',
-    text: 'AB',
-    faceId: 'anton',
-    fabricId: 'cotton',
-    size: { by: 'cap', capMm: 20 },
-    gaps: 'font',
-    gapMm: 0,
-    arc: null,
-    at: { xMm: 100, yMm: 200, rotateDeg: 90 },
-    ...more,
-  });
+  const word = (more: Partial<Word> = {}): Word =>
+    newWord({
+      id: 'w',
+      articleId: 'main',
+      text: 'AB',
+      faceId: 'anton',
+      fabricId: 'cotton',
+      size: { by: 'cap', capMm: 20 },
+      gaps: 'font',
+      gapMm: 0,
+      arc: null,
+      at: { xMm: 100, yMm: 200, rotateDeg: 90 },
+      ...more,
+    });
   const set = (text: string) => ({
     letters: [...text].map((char, i) => ({ char, outline: square(18), at: { xMm: 20 * i, yMm: 0, rotateDeg: 0 } })),
     bounds: { minX: 0, minY: 0, maxX: 40, maxY: 20 },
     capMm: 20,
     points: 80,
     limitedBy: null,
+    xMm: 14,
+    gapsMm: [],
+    thinnest: null,
   });
   let n = 0;
   const newId = (): string => `new${n++}`;
@@ -184,7 +188,7 @@ describe('sheet: marks where they belong', () => {
     }
     for (const [key, count] of middles) expect(count, key).to.equal(2);
   });
-  const item = { number: 7, label: 'Sail', fabric: 'Chalk', note: 'reversed', copies: '2 of 3', tagMm: 0 };
+  const item = { number: 7, label: 'Sail', fabric: 'Chalk', note: 'reversed', copies: '2 of 3' };
   const linesOf = (marks: ReturnType<typeof labelMarks>) =>
     marks.flatMap((m) => (m.type === 'line' ? [m.points.map((p) => [p.x, p.y] as const)] : []));
   it('a grain arrow runs up and down a piece as it lies on the cloth, along it when the piece is turned, with a head at each end', () => {
@@ -214,9 +218,12 @@ describe('sheet: marks where they belong', () => {
       );
     expect(texts({})).to.include('2 of 3');
     expect(texts({ copies: '' }).some((t) => t.includes('of'))).to.equal(false);
-    const [tag] = labelMarks({ ...item, tagMm: 5 }, regionOf(square(6)), false);
-    expect(tag).to.include({ type: 'text', text: '7 Sail', x: 0 });
-    expect((tag as { y: number }).y).to.be.closeTo(6 + 5 - 1.2, 1e-9);
+    const tags = labelMarks({ ...item }, regionOf(square(6)), false).flatMap((m) =>
+      m.type === 'text' && m.x === 0 ? [m] : [],
+    );
+    // Number and name, cloth, way round, which copy: all of it, line by line beneath the outline.
+    expect(tags.map((t) => t.text)).to.deep.equal([`7 ${item.label}`, item.fabric, item.note, item.copies]);
+    expect(tags.map((t) => t.y)).to.deep.equal([1, 2, 3, 4].map((i) => 6 + i * 3.5 - 0.6));
   });
   it('a piece that runs over several pages says how many, and copies only when there are some', () => {
     const sheets = (count: number): string => {

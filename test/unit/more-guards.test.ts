@@ -3,7 +3,7 @@ import { align, GROUND_SIZES, groundBox, itemsOf, resizeItems, snapLines, snapMo
 import { judgeSheet, judgeTracing } from '~/core/facing';
 import { copiesPerLoad } from '~/core/making';
 import { fabricFrom, webFrom } from '~/core/material';
-import { viewOf, type Word } from '~/core/model';
+import { newWord, viewOf } from '~/core/model';
 import { reachOf, settle, splitForRoll } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { placementPlan, remediesFor, runAt, settingFor, windowOf, windowsIn } from '~/core/press';
@@ -117,7 +117,7 @@ describe('arrange: figures and lines', () => {
     expect(caught.dxMm).to.equal(101);
   });
   it('a word sized by a box grows by the factor both ways', () => {
-    const word: Word = {
+    const word = newWord({
       id: 'w',
       articleId: 'main',
       text: 'A',
@@ -128,7 +128,7 @@ describe('arrange: figures and lines', () => {
       gapMm: 2,
       arc: { radiusMm: 100, side: 'over' },
       at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-    };
+    });
     const p = project([piece('l', square(20), { wordId: 'w' })], { words: [word] });
     resizeItems(p, itemsOf(p, ['l']), { x: 0, y: 0 }, 2);
     expect(p.words[0]).to.deep.include({ size: { by: 'box', widthMm: 160, heightMm: 60 }, gapMm: 4 });

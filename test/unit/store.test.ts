@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/drawer';
 import { toCsv } from '~/core/drawer/csv';
-import { type Project, parseProject } from '~/core/model';
+import { newWord, type Project, parseProject } from '~/core/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import {
   bringBack,
@@ -616,7 +616,7 @@ describe('store: the workbench', () => {
 
   it('picks pieces, and a whole word with any of its letters', async () => {
     const letters = ['s', 'e', 'a'].map((id) => piece(id, square(20), { wordId: 'w' }));
-    const word: Project['words'][number] = {
+    const word = newWord({
       id: 'w',
       articleId: 'main',
       text: 'SEA',
@@ -627,7 +627,7 @@ describe('store: the workbench', () => {
       gapMm: 0,
       arc: null,
       at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-    };
+    });
     await open(project([...letters, piece('rock', square(50))], { words: [word] }));
     select(doc().pieces[0]!.id);
     const group = useWorkbench.getState().selectedIds;

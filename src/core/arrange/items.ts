@@ -123,6 +123,8 @@ export function resizeItems(project: Project, items: readonly Item[], about: Poi
     if (word) {
       word.at = grown(word.at);
       word.gapMm *= factor;
+      if (word.heights) word.heights = { capMm: word.heights.capMm * factor, xMm: word.heights.xMm * factor };
+      for (const own of word.own) own.raiseMm *= factor;
       word.size =
         word.size.by === 'cap'
           ? { by: 'cap', capMm: word.size.capMm * factor }

@@ -1,31 +1,46 @@
 import type { SetWord } from '../lettering';
 import { newPiece, type Piece, type Project, type Word } from '../model';
 import { letterOnGround } from './items';
+import { carriedOwn, ownOf, placeWithOwn } from './letters';
 
 /**
  * Puts a word's letters on the ground, or puts them anew after it was edited. Letters that stay the same keep their piece, with its web and its layer;
  * new ones lie on top of the word. Changes the project given; meant for a draft.
  * @param newId gives an id that no piece has
  */
-export function layWord(project: Project, word: Word, set: SetWord, newId: () => string): void {
+export function layWord(
+  project: Project,
+  word: Word,
+  set: Pick<SetWord, 'letters' | 'capMm' | 'xMm'>,
+  newId: () => string,
+): void {
   const old = project.pieces.filter((p) => p.wordId === word.id);
   const index = project.words.findIndex((w) => w.id === word.id);
-  if (index < 0) project.words.push(word);
-  else project.words[index] = word;
+  const chars = set.letters.map((l) => l.char);
+  const own = carriedOwn(
+    old.map((p) => p.label.replace(/^Letter /, '')),
+    chars,
+    word.own,
+  );
+  const laid: Word = { ...word, own, heights: { capMm: set.capMm, xMm: set.xMm } };
+  if (index < 0) project.words.push(laid);
+  else project.words[index] = laid;
 
   const spare = [...old];
-  const letters = set.letters.map((letter): Piece => {
+  const letters = set.letters.map((letter, i): Piece => {
     const label = letterLabel(letter.char);
     const k = spare.findIndex((p) => p.label === label);
     const kept = k < 0 ? undefined : spare.splice(k, 1)[0];
-    const at = letterOnGround(letter.at, word.at);
+    const mine = ownOf(laid, i);
+    const at = placeWithOwn(letter.outline, letterOnGround(letter.at, word.at), mine);
+    const fabricId = mine.fabricId ?? word.fabricId;
     return kept
-      ? { ...kept, outline: letter.outline, at, fabricId: word.fabricId }
+      ? { ...kept, outline: letter.outline, at, fabricId }
       : newPiece({
           id: newId(),
           articleId: word.articleId,
           label,
-          fabricId: word.fabricId,
+          fabricId,
           outline: letter.outline,
           at,
           wordId: word.id,

@@ -24,6 +24,8 @@ export interface Face {
   readonly name: string;
   /** Height of a flat capital, measured on its H (or the nearest it has), not taken from the file's tables. */
   readonly capHeight: number;
+  /** Height of a flat small letter, measured on its x; of a face without small letters that of its capitals. */
+  readonly xHeight: number;
   /** null when the face lacks the character. */
   glyph(char: string): Glyph | null;
   kerning(left: string, right: string): number;
@@ -90,12 +92,18 @@ export function readFace(bytes: ArrayBuffer, name: string): { ok: true; face: Fa
   };
   const flat = [...'HIETZXnx'].map((c) => glyph(c)?.outline).find((o) => o);
   if (!flat) return { ok: false, message: `“${name}” holds no letters that can be cut. Choose another face.` };
-  const box = boundsOf(flatten((parsePath(flat) as { segments: Parameters<typeof flatten>[0] }).segments, 1));
+  const heightOf = (outline: string): number => {
+    const parsed = parsePath(outline);
+    const b = boundsOf(parsed.ok ? flatten(parsed.segments, 1) : []);
+    return b.maxY - b.minY;
+  };
+  const small = [...'xzvun'].map((c) => glyph(c)?.outline).find((o) => o);
   return {
     ok: true,
     face: {
       name,
-      capHeight: box.maxY - box.minY,
+      capHeight: heightOf(flat),
+      xHeight: heightOf(small ?? flat),
       glyph,
       kerning: (left, right) => {
         try {

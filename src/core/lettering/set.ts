@@ -3,13 +3,17 @@ import type { Word } from '../model';
 import {
   type Bounds,
   boundsOf,
+  distanceBetween,
   placement,
   type Region,
   regionOf,
   ringsOf,
   scaling,
+  type ThinPlace,
+  thinnestStroke,
   transformPath,
   transformRegion,
+  translation,
 } from '../shape';
 import { MM_PER } from '../units';
 import type { Face } from './face';
@@ -27,6 +31,12 @@ export interface SetWord {
   /** Box of the ink, mm, relative to the word's place. */
   readonly bounds: Bounds;
   readonly capMm: number;
+  /** Height of a flat small letter, mm. */
+  readonly xMm: number;
+  /** The white between each letter and the next, ink to ink where they come nearest, mm; none across a space. */
+  readonly gapsMm: readonly (number | null)[];
+  /** The thinnest stroke of all letters, and whose; null: none is thin. */
+  readonly thinnest: { readonly char: string; readonly widthMm: number } | null;
   /** The size a word processor would call it: 1 pt = 1/72 in. */
   readonly points: number;
   /** Which side of the box stops it from growing; null when set by cap height. */
@@ -39,6 +49,7 @@ interface Placed {
   readonly char: string;
   readonly region: Region;
   readonly advance: number;
+  readonly afterSpace: boolean;
   /** Left end of the letter's own origin along the baseline, mm. */
   x: number;
 }
@@ -106,6 +117,26 @@ function opticalGap(left: Region, right: Region, wanted: number, capMm: number):
   return Math.max(gap, need);
 }
 
+/** Least distance between two letters, the right one moved along by `by`, mm. */
+const inkDistance = (left: Region, right: Region, by: number): number =>
+  distanceBetween(left, transformRegion(right, translation(by, 0)));
+
+/** The gap between boxes at which two letters come as near as asked, ink to ink; boxes overlap no further than a deep bay. */
+function measuredGap(left: Region, right: Region, wantedMm: number, capMm: number): number {
+  const lb = boundsOf(left);
+  const rb = boundsOf(right);
+  const at = (gap: number): number => inkDistance(left, right, lb.maxX - rb.minX + gap);
+  let far = wantedMm;
+  let near = wantedMm - DEEPEST * capMm;
+  if (at(near) >= wantedMm) return near;
+  for (let i = 0; i < 24 && far - near > 0.002; i++) {
+    const middle = (far + near) / 2;
+    if (at(middle) >= wantedMm) far = middle;
+    else near = middle;
+  }
+  return far;
+}
+
 /** White between neighbours that the eye takes for even, as a share of the cap height. Common practice, no source. */
 const OPTICAL_WHITE = 0.3;
 const SPACE_SHARE = 0.45;
@@ -129,21 +160,24 @@ function layOut(face: Face, word: Pick<Word, 'text' | 'gaps' | 'gapMm'>, capMm: 
       region = transformRegion(regionOf(glyph.outline), scaling(scale));
       drawn.set(char, region);
     }
-    const letter: Placed = { char, region, advance: glyph.advance * scale, x: pen };
+    const letter: Placed = { char, region, advance: glyph.advance * scale, afterSpace: spaces > 0, x: pen };
     const b = boundsOf(region);
     if (word.gaps === 'font') {
       letter.x = pen + (before && spaces === 0 ? face.kerning(before.char, char) * scale : 0);
       pen = letter.x + letter.advance + word.gapMm;
     } else if (before) {
       const even =
-        word.gaps === 'equal'
-          ? OPTICAL_WHITE * 0.6 * capMm
-          : opticalGap(before.region, region, OPTICAL_WHITE * capMm, capMm);
+        word.gaps === 'ink'
+          ? measuredGap(before.region, region, Math.max(0, word.gapMm), capMm)
+          : word.gaps === 'equal'
+            ? OPTICAL_WHITE * 0.6 * capMm
+            : opticalGap(before.region, region, OPTICAL_WHITE * capMm, capMm);
       letter.x =
         before.x +
         boundsOf(before.region).maxX +
         even +
-        word.gapMm +
+        // A gap measured from ink to ink is the whole gap.
+        (word.gaps === 'ink' ? 0 : word.gapMm) +
         spaces * (SPACE_SHARE * capMm + word.gapMm) -
         b.minX;
     } else letter.x = -b.minX;
@@ -239,8 +273,35 @@ export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 
   });
   return {
     ok: true,
-    word: { letters, bounds: boxOf(placed, at), capMm, points: (1000 * scale) / MM_PER.pt, limitedBy },
+    word: {
+      letters,
+      bounds: boxOf(placed, at),
+      capMm,
+      xMm: face.xHeight * scale,
+      points: (1000 * scale) / MM_PER.pt,
+      limitedBy,
+      gapsMm: placed.slice(1).map((p, i) => {
+        const before = nth(placed, i);
+        if (p.afterSpace) return null;
+        const there = (k: number): Region => transformRegion(nth(placed, k).region, placement(nth(at, k)));
+        return word.arc ? inkDistance(there(i), there(i + 1), 0) : inkDistance(before.region, p.region, p.x - before.x);
+      }),
+      thinnest: thinnestOf(placed, capMm),
+    },
   };
+}
+
+/** Strokes thicker than this share of the cap height are no thin ones. */
+const THIN_SHARE = 0.5;
+
+/** The thinnest stroke of a word's letters, each looked at once. */
+function thinnestOf(placed: readonly Placed[], capMm: number): SetWord['thinnest'] {
+  let least: SetWord['thinnest'] = null;
+  for (const { char, region } of new Map(placed.map((p) => [p.char, p])).values()) {
+    const thin: ThinPlace | null = thinnestStroke(region, least?.widthMm ?? THIN_SHARE * capMm);
+    if (thin) least = { char, widthMm: thin.widthMm };
+  }
+  return least;
 }
 
 /** One template for each different letter, with how often it is cut; in the order of the word. */

@@ -12,6 +12,7 @@ import {
   USUAL_LAYERING,
   USUAL_LIMITS,
   USUAL_SCHOOLS,
+  type Word,
 } from './project';
 
 /** A piece with everything left at the project's choice but what is given; each call gives objects of its own. */
@@ -30,6 +31,19 @@ export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outli
   keepWhole: false,
   plainBehind: false,
   marks: [],
+  ...given,
+});
+
+/** A word with everything at its usual start but what is given: straight, as in print, kept by its left end. */
+export const newWord = (given: Pick<Word, 'id' | 'text' | 'faceId' | 'fabricId' | 'size'> & Partial<Word>): Word => ({
+  articleId: MAIN_ARTICLE,
+  gaps: 'font',
+  gapMm: 0,
+  arc: null,
+  at: { xMm: 0, yMm: 0, rotateDeg: 0 },
+  anchor: 'left',
+  own: [],
+  heights: null,
   ...given,
 });
 

@@ -130,7 +130,20 @@ export const pieceSchema = z.object({
   marks: z.array(markSchema).max(LIMITS.marks).default([]),
 });
 
-export const GAPS = ['font', 'equal', 'optical'] as const;
+export const GAPS = ['font', 'equal', 'optical', 'ink'] as const;
+export const ANCHORS = ['left', 'middle', 'right'] as const;
+
+/** What one letter of a word has of its own; it stays in the word. */
+export const ownLetterSchema = z.object({
+  /** The how-manieth letter, spaces left out, from 0. */
+  letter: z.number().int().min(0).max(LIMITS.wordChars),
+  /** null: the word's. */
+  fabricId: id.nullable().default(null),
+  /** Clockwise about its own middle. */
+  tiltDeg: z.number().min(-180).max(180).default(0),
+  /** Up from the line. */
+  raiseMm: z.number().min(-2000).max(2000).default(0),
+});
 
 /** Lettering that can be retyped: its letters are pieces whose wordId is this id. */
 export const wordSchema = z.object({
@@ -145,7 +158,7 @@ export const wordSchema = z.object({
     z.object({ by: z.literal('box'), widthMm: between(1, LIMITS.reachMm), heightMm: between(1, LIMITS.reachMm) }),
   ]),
   gaps: z.enum(GAPS),
-  /** Room between letters beyond what the gaps give, mm. */
+  /** Room between letters beyond what the gaps give, mm; of gaps measured from ink to ink the gap itself. */
   gapMm: z.number().min(-100).max(1000),
   arc: z
     .object({ radiusMm: z.number().min(10).max(LIMITS.reachMm), side: z.enum(['over', 'under']) })
@@ -153,6 +166,14 @@ export const wordSchema = z.object({
     .default(null),
   /** The left end of the baseline; on an arc, the middle of the circle. */
   at: place.default(NOWHERE),
+  /** What of a straight word stays where it is when it is retyped. */
+  anchor: z.enum(ANCHORS).default('left'),
+  own: z.array(ownLetterSchema).max(LIMITS.wordChars).default([]),
+  /** How high its flat capitals and its small letters came out; null: never measured. */
+  heights: z
+    .object({ capMm: upTo(LIMITS.reachMm), xMm: upTo(LIMITS.reachMm) })
+    .nullable()
+    .default(null),
 });
 
 /** A photo or scan that came in; kept small enough to travel inside the project. */
@@ -491,6 +512,7 @@ export type RecipeId = (typeof RECIPES)[number];
 export type Layout = z.infer<typeof layoutSchema>;
 export type PrinterError = NonNullable<Project['printer']>;
 export type Word = z.infer<typeof wordSchema>;
+export type OwnLetter = z.infer<typeof ownLetterSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
 export type Fabric = z.infer<typeof fabricSchema>;
 export type Web = z.infer<typeof webSchema>;

@@ -155,6 +155,16 @@ export function distanceToEdge(shape: Shape, p: Point): number {
   return Math.sqrt(best);
 }
 
+/** Least distance between the edges of two shapes that do not lie on one another, mm. */
+export function distanceBetween(a: Shape, b: Shape): number {
+  const nearest = (points: Shape, edge: Shape): number =>
+    ringsOf(points).reduce(
+      (least, ring) => ring.reduce((d, p) => Math.min(d, distanceToEdge(edge, p)), least),
+      Number.POSITIVE_INFINITY,
+    );
+  return Math.min(nearest(a, b), nearest(b, a));
+}
+
 interface Edge {
   readonly a: Point;
   readonly b: Point;

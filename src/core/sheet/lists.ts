@@ -1,3 +1,4 @@
+import { letterPlaces } from '../arrange';
 import { ROUTE_FACTS, turnOver } from '../facing';
 import { placePieces } from '../laid';
 import { nth } from '../lists';
@@ -11,7 +12,7 @@ import {
   type Tracing,
   viewOf,
 } from '../model';
-import { layInRows } from '../nest';
+import { layInFewestRows } from '../nest';
 import {
   boundsOf,
   centreOf,
@@ -34,8 +35,8 @@ import { box, line, type Mark, type SheetDocument, type SheetPage, words } from 
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, pageMap, tileDrawing } from './tile';
-import { articleTitle, titleBlock } from './title-block';
-import { labelMarks, peelTick } from './tracing';
+import { articleTitle, pageFoot, titleBlock, wholeArea } from './title-block';
+import { labelledBox, labelMarks, layOnPage, tagOf } from './tracing';
 
 const LINE_MM = 5.2;
 const SMALL_MM = 3;
@@ -208,6 +209,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
   ];
   return [
     first,
+    ...wordTables(project, paper),
     ...tablePages(
       `Distances${called}`,
       ['Edges of each piece’s own box, and its middle.'],
@@ -219,16 +221,62 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
   ];
 }
 
+/** For each word where its letters stand: left edge, bottom, and the gap to the next, ink to ink, as they are laid by a ruler. */
+export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
+  const u = project.units;
+  const columns = [
+    { heading: 'Letter', share: 0.8 },
+    { heading: 'No.', share: 0.6 },
+    { heading: 'Left edge, from the left', share: 2 },
+    { heading: 'Bottom, from the bottom edge', share: 2 },
+    { heading: 'Gap to the next, ink to ink', share: 2 },
+  ];
+  return project.words.flatMap((word) => {
+    const places = letterPlaces(project, word, project.ground.heightMm);
+    if (places.length === 0) return [];
+    const rows = places.map((l) => [
+      l.char,
+      String(project.numberOf(l.pieceId)),
+      formatLength(l.leftMm, u, 1),
+      formatLength(l.bottomMm, u, 1),
+      l.gapMm === null ? '' : formatLength(l.gapMm, u, 1),
+    ]);
+    const clear = word.text.length > 24 ? `${word.text.slice(0, 23)}…` : word.text;
+    return tablePages(
+      `Letters of “${clear}”${articleTitle(project)}`,
+      ['Seen from the right side, measured on the ground as it is cut.'],
+      columns,
+      rows,
+      paper,
+      project,
+    );
+  });
+}
+
 interface Template {
   readonly region: Region;
   readonly numbers: number[];
   readonly label: string;
-  readonly fabric: string;
+  /** How many are cut of each cloth. */
+  readonly cloths: ReadonlyMap<string, number>;
   readonly note: string;
   readonly copies: number;
-  readonly widthMm: number;
-  readonly heightMm: number;
 }
+
+/** What is written on a template. */
+const labelOf = (t: Template): Parameters<typeof labelMarks>[0] => ({
+  number: nth(t.numbers, 0),
+  label: t.label,
+  fabric:
+    t.cloths.size === 1
+      ? [...t.cloths.keys()].join()
+      : [...t.cloths].map(([cloth, n]) => `${n} of ${cloth}`).join(', '),
+  note: t.note,
+  copies: t.copies > 1 ? `cut ${t.copies}` : '',
+});
+
+const withMore = (there: ReadonlyMap<string, number> | undefined, cloth: string, n: number): Map<string, number> =>
+  new Map([...(there ?? []), [cloth, (there?.get(cloth) ?? 0) + n]]);
 
 /**
  * Templates to cut from card or freezer paper: one for each different shape, with how often it is needed.
@@ -248,14 +296,14 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     const path = route === 'template-on-liner' && t.mirrored ? turnOver(drawn) : drawn;
     const region = normalise(linesOfPath(path, ROUGH_TOLERANCE_MM));
     const b = boundsOf(region);
-    const key = `${printPath(path)} ${piece.fabricId}`;
+    const key = printPath(path);
     const there = byShape.get(key);
     const number = look.number(piece.id);
     byShape.set(key, {
       region: transformRegion(region, translation(-b.minX, -b.minY)),
       numbers: [...(there?.numbers ?? []), number],
       label: there?.label ?? pieceName(piece, number),
-      fabric: look.fabricOf(piece).name,
+      cloths: withMore(there?.cloths, look.fabricOf(piece).name, look.copiesOf(piece)),
       note:
         route === 'template-on-liner' && t.code !== 'no-care'
           ? 'lay it face down'
@@ -265,15 +313,21 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
               ? 'reversed'
               : 'lay it as seen',
       copies: (there?.copies ?? 0) + look.copiesOf(piece),
-      widthMm: b.maxX - b.minX,
-      heightMm: b.maxY - b.minY,
     });
   }
-  const items = [...byShape.values()].sort((a, b) => b.heightMm - a.heightMm);
-  const area = drawingArea(facts.widthMm, facts.heightMm ?? 0);
-  const { strips, tooLarge } = layInRows(items, area.widthMm, facts.heightMm === null ? null : area.heightMm, 6);
+  const items = [...byShape.values()]
+    .map((t) => ({ ...t, ...labelledBox(boundsOf(t.region), tagOf(labelOf(t), t.region)) }))
+    .sort((a, b) => b.heightMm - a.heightMm);
+  const area = wholeArea(facts.widthMm, facts.heightMm ?? 0);
+  const { strips, tooLarge } = layInFewestRows(
+    items,
+    area.widthMm,
+    facts.heightMm === null ? null : area.heightMm,
+    6,
+    facts.heightMm === null ? null : drawingArea(facts.widthMm, facts.heightMm).heightMm,
+  );
   const pages: SheetPage[] = [];
-  const add = (heightMm: number, marks: readonly Mark[], note: string): void => {
+  const add = (heightMm: number, usedMm: number, marks: readonly Mark[], note: string): void => {
     pages.push({
       id: `page-${pages.length + 1}`,
       widthMm: facts.widthMm,
@@ -283,7 +337,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       pieceIds: [],
       marks: [
         ...marks,
-        ...titleBlock(facts.widthMm, heightMm, [
+        ...pageFoot(facts.widthMm, heightMm, usedMm, [
           project.name,
           project.route === 'template-on-liner'
             ? 'Templates, right-reading: lay each face down'
@@ -295,30 +349,17 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     });
   };
   const labelled = (item: Template, region: Region, turned: boolean): Mark[] =>
-    labelMarks(
-      {
-        number: nth(item.numbers, 0),
-        label: item.label,
-        fabric: item.fabric,
-        note: item.note,
-        copies: item.copies > 1 ? `cut ${item.copies}` : '',
-        tagMm: 0,
-      },
-      region,
-      turned,
-    );
+    labelMarks(labelOf(item), region, turned);
   strips.forEach((strip, i) => {
     const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
     const marks = strip.rows.flatMap(({ item, x, y, turned }) => {
-      const turn = turned ? { a: 0, b: 1, c: -1, d: 0, e: item.heightMm, f: 0 } : translation(0, 0);
-      const region = transformRegion(item.region, composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y)));
+      const region = transformRegion(item.region, layOnPage(item.region, x, y, turned));
       return [
         ...ringsOf(region).map((ring): Mark => ({ type: 'line', points: ring, closed: true, stroke: 'outline' })),
-        ...peelTick(region),
         ...labelled(item, region, turned),
       ];
     });
-    add(heightMm, marks, `Page ${i + 1}`);
+    add(heightMm, strip.usedMm, marks, `Page ${i + 1} of ${strips.length}`);
   });
   for (const item of tooLarge) {
     const heightMm = facts.heightMm ?? Math.ceil(item.heightMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
@@ -331,6 +372,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     ))
       add(
         heightMm,
+        0,
         [...tile.marks, ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14)],
         `Template ${item.numbers[0]} ${item.label}, page ${tile.name}: lay the pages by the crosses.`,
       );

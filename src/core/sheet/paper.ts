@@ -23,5 +23,7 @@ export const PAPER_FACTS: Readonly<Record<Paper, PaperFacts>> = {
 export const PAGE_MARGIN_MM = 10;
 /** Height of the block with check square, rule and titles at the foot of every page, mm. */
 export const TITLE_BLOCK_MM = 54;
+/** Height of the one line at the foot of a page that has no room for that block, mm. */
+export const FOOT_MM = 5;
 /** Neighbouring tiles show this much of the same drawing, mm. */
 export const TILE_OVERLAP_MM = 10;

@@ -1,6 +1,7 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
 import { type ArticleView, type Project, viewOf } from '../model';
 import { labelSpot, type Rings, ringsOf } from '../shape';
+import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
@@ -44,25 +45,31 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const pageW = facts.heightMm === null ? Math.max(facts.widthMm, w + 2 * PAGE_MARGIN_MM) : facts.widthMm;
   const pageH = facts.heightMm ?? h + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
   const area = drawingArea(pageW, pageH);
-  const tiles = tileDrawing(drawing, area.widthMm, area.heightMm);
-  return tiles.map((tile, i) => ({
-    id: `page-${i + 1}`,
-    widthMm: pageW,
-    heightMm: pageH,
-    title: 'Placement guide',
-    webId: null,
-    pieceIds: [],
-    marks: [
-      ...tile.marks,
-      ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
-      ...titleBlock(pageW, pageH, [
-        project.name,
-        `Placement guide${articleTitle(project)}, seen from the right side`,
-        tiles.length > 1
-          ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`
-          : 'All on one page.',
-        'Broken lines are the centre creases.',
-      ]),
-    ],
-  }));
+  // A page on which no piece lies tells nothing.
+  const all = tileDrawing(drawing, area.widthMm, area.heightMm);
+  const holding = all.filter((t) => t.marks.some((m) => m.type === 'line' && m.stroke === 'outline'));
+  const tiles = holding.length > 0 ? holding : all.slice(0, 1);
+  const guide = tiles.map(
+    (tile, i): SheetPage => ({
+      id: `page-${i + 1}`,
+      widthMm: pageW,
+      heightMm: pageH,
+      title: 'Placement guide',
+      webId: null,
+      pieceIds: [],
+      marks: [
+        ...tile.marks,
+        ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
+        ...titleBlock(pageW, pageH, [
+          project.name,
+          `Placement guide${articleTitle(project)}, seen from the right side`,
+          tiles.length > 1
+            ? `Page ${tile.name}, one of ${tiles.length}${tiles.length < all.length ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by 10 mm.`
+            : 'All on one page.',
+          'Broken lines are the centre creases.',
+        ]),
+      ],
+    }),
+  );
+  return [...guide, ...wordTables(project, paper)];
 }

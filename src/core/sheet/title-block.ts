@@ -1,7 +1,7 @@
 import type { ArticleView } from '../model';
 import { MM_PER } from '../units';
 import { box, line, type Mark, words } from './marks';
-import { PAGE_MARGIN_MM, TITLE_BLOCK_MM } from './paper';
+import { FOOT_MM, PAGE_MARGIN_MM, TITLE_BLOCK_MM } from './paper';
 
 /** Side of the check square that a printed page must show, mm. */
 export const CHECK_SQUARE_MM = 50;
@@ -41,6 +41,44 @@ export function titleBlock(pageWidthMm: number, pageHeightMm: number, lines: rea
   });
   return marks;
 }
+
+/** What the tick inside an outline is for. */
+export const SNIP_LINE = 'A short tick: snip the liner there before fusing, to start peeling.';
+
+/** One line at the foot of a page that is full: a bar of 50 mm to check the scale by, and what the page is. */
+function footLine(pageWidthMm: number, pageHeightMm: number, lines: readonly string[]): Mark[] {
+  const left = PAGE_MARGIN_MM;
+  const y = pageHeightMm - PAGE_MARGIN_MM - 1;
+  const right = left + CHECK_SQUARE_MM;
+  const room = pageWidthMm - PAGE_MARGIN_MM - right - 14;
+  return [
+    line('check', left, y, right, y),
+    line('check', left, y - 2.5, left, y),
+    line('check', right, y - 2.5, right, y),
+    words(right + 1, y, 2.4, '50 mm', 'start', true),
+    words(right + 14, y, 2.4, clip(lines.join(' · '), Math.floor(room / (2.4 * 0.56)))),
+  ];
+}
+
+/**
+ * The foot of a page: the whole block where what is drawn leaves room for it, else one line.
+ * @param usedMm how far down the page is drawn on, from its margin
+ */
+export const pageFoot = (
+  pageWidthMm: number,
+  pageHeightMm: number,
+  usedMm: number,
+  lines: readonly string[],
+): Mark[] =>
+  usedMm <= pageHeightMm - 2 * PAGE_MARGIN_MM - TITLE_BLOCK_MM + 1e-6
+    ? titleBlock(pageWidthMm, pageHeightMm, lines)
+    : footLine(pageWidthMm, pageHeightMm, [lines[0] ?? '', ...lines.slice(-1), ...lines.slice(1, 2)]);
+
+/** The part of a page that may be drawn on where its foot is one line, mm. */
+export const wholeArea = (pageWidthMm: number, pageHeightMm: number): { widthMm: number; heightMm: number } => ({
+  widthMm: pageWidthMm - 2 * PAGE_MARGIN_MM,
+  heightMm: pageHeightMm - 2 * PAGE_MARGIN_MM - FOOT_MM,
+});
 
 /** Which article a page is about, to follow its title; nothing where there is only one. */
 export const articleTitle = ({ articles, article }: ArticleView): string =>

@@ -2,9 +2,11 @@ import { ROUTE_FACTS } from '../facing';
 import { patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth } from '../lists';
 import { lookup, type Plan, type Project, pieceName } from '../model';
-import { type Boxed, layInRows } from '../nest';
+import { type Boxed, layInFewestRows, layInRows } from '../nest';
 import {
+  type Affine,
   applyTo,
+  type Bounds,
   boundsOf,
   composed,
   distanceToEdge,
@@ -24,7 +26,7 @@ import { line, type Mark, type SheetDocument, type SheetPage, words } from './ma
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, pageMap, tileDrawing } from './tile';
-import { titleBlock } from './title-block';
+import { pageFoot, SNIP_LINE, titleBlock, wholeArea } from './title-block';
 
 interface Item extends Boxed {
   readonly pieceId: string;
@@ -39,17 +41,18 @@ interface Item extends Boxed {
   readonly note: string;
   /** Which of how many copies it is; nothing where there is one. */
   readonly copies: string;
-  /** Height reserved beneath the outline for a label that has no room inside. */
-  readonly tagMm: number;
 }
 
 const NUMBER_MM = 6;
 const SMALL_MM = 2.8;
-const TAG_MM = 5;
+/** From one line of a callout beneath an outline to the next, mm. */
+const TAG_LINE_MM = 3.5;
 /** Length of the tick where the peel starts, mm. */
 const PEEL_MM = 3;
-/** Below this distance to the edge no number can be read inside the shape. */
-const ROOM_INSIDE_MM = 4;
+/** Below this distance to the edge not even a number can be read inside the shape, mm. */
+const NUMBER_ROOM_MM = 3;
+/** Below this distance to the edge lines of text have no room beneath the number, mm. */
+const TEXT_ROOM_MM = 8;
 
 /**
  * Every copy that is drawn on one web's liner, grouped by fabric.
@@ -60,6 +63,7 @@ function itemsOf(
   plan: Plan,
   webId: string | null,
   keep: (pieceId: string) => boolean,
+  by: 'cloth' | 'unit',
   drawn = true,
 ): Item[] {
   const look = lookup(project);
@@ -70,8 +74,17 @@ function itemsOf(
       const piece = look.piece(t.pieceId);
       const region = regionOf(t.outline, ROUGH_TOLERANCE_MM);
       const b = boundsOf(region);
-      const tagMm = labelSpot(region).roomMm < ROOM_INSIDE_MM ? TAG_MM : 0;
+      const number = look.number(piece.id);
+      const copies = look.copiesOf(piece);
+      const told = {
+        number,
+        label: pieceName(piece, number),
+        fabric: look.fabricOf(piece).name,
+        note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
+      };
+      const tag = tagOf({ ...told, copies: copies > 1 ? `${copies} of ${copies}` : '' }, region);
       const item: Item = {
+        ...told,
         pieceId: piece.id,
         region: transformRegion(region, translation(-b.minX, -b.minY)),
         dotted: drawn
@@ -81,27 +94,16 @@ function itemsOf(
           t.webMiddle === '' || !drawn
             ? []
             : transformRegion(regionOf(t.webMiddle, ROUGH_TOLERANCE_MM), translation(-b.minX, -b.minY)),
-        number: look.number(piece.id),
-        label: pieceName(piece, look.number(piece.id)),
-        fabric: look.fabricOf(piece).name,
         copies: '',
-        note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
-        tagMm,
-        widthMm: Math.max(
-          b.maxX - b.minX,
-          tagMm > 0
-            ? `${look.number(piece.id)} ${pieceName(piece, look.number(piece.id))}`.length * SMALL_MM * 0.58
-            : 0,
-        ),
-        heightMm: b.maxY - b.minY + tagMm,
+        ...labelledBox(b, tag),
       };
-      const copies = look.copiesOf(piece);
       return Array.from({ length: copies }, (_, i) =>
         copies === 1 ? item : { ...item, copies: `${i + 1} of ${copies}` },
       );
     });
-  // Grouped by fabric, larger ones first, as they are rough-cut together.
-  return items.sort((a, b) => a.fabric.localeCompare(b.fabric) || b.heightMm - a.heightMm || a.number - b.number);
+  const groupOf = (i: Item): string => (by === 'cloth' ? i.fabric : (look.piece(i.pieceId).unit ?? '\uffff'));
+  // Larger ones first within each group.
+  return items.sort((a, b) => groupOf(a).localeCompare(groupOf(b)) || b.heightMm - a.heightMm || a.number - b.number);
 }
 
 /** Nearer to the outline than this a seen edge is the outline itself, mm. */
@@ -152,21 +154,57 @@ export function peelTick(region: Region): Mark[] {
   return tick;
 }
 
+/** Width of a small letter as a share of its height, about. */
+const LETTER_SHARE = 0.58;
+
+/** What stands in a callout beneath an outline: number and name, cloth, way round, copy; nothing where all of it has room inside. */
+export function tagOf(item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 'copies'>, region: Region): string[] {
+  const { roomMm } = labelSpot(region);
+  const lines = [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '');
+  const fits = lines.every((text) => text.length * SMALL_MM * 0.3 < roomMm);
+  return roomMm > TEXT_ROOM_MM && fits ? [] : [`${item.number} ${item.label}`, ...lines.slice(1)];
+}
+
+/** What an outline takes up with its callout beneath, as it lies and turned a quarter. */
+export function labelledBox(b: Bounds, tag: readonly string[]): Boxed {
+  const [w, h] = [b.maxX - b.minX, b.maxY - b.minY];
+  const wide = Math.max(0, ...tag.map((text) => text.length * SMALL_MM * LETTER_SHARE));
+  const tagMm = tag.length * TAG_LINE_MM;
+  return {
+    widthMm: Math.max(w, wide),
+    heightMm: h + tagMm,
+    turned: { widthMm: Math.max(h, wide), heightMm: w + tagMm },
+  };
+}
+
+/** A shape where it lies on a page, turned a quarter or not. @param region from its own upper left corner */
+export const layOnPage = (region: Region, x: number, y: number, turned: boolean): Affine => {
+  const b = boundsOf(region);
+  const turn = turned ? composed(rotation(90), translation(b.maxY - b.minY, 0)) : translation(0, 0);
+  return composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y));
+};
+
 /** Number, name, fabric and way round, reading right whichever way the outline lies; a grain arrow where there is room. */
 export function labelMarks(
-  item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 'copies' | 'tagMm'>,
+  item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 'copies'>,
   region: Region,
   turned: boolean,
 ): Mark[] {
   const b = boundsOf(region);
-  if (item.tagMm > 0) return [words(b.minX, b.maxY + TAG_MM - 1.2, SMALL_MM, `${item.number} ${item.label}`)];
   const spot = labelSpot(region);
-  const fits = (text: string): boolean => text.length * SMALL_MM * 0.3 < spot.roomMm;
-  const size = Math.min(NUMBER_MM, spot.roomMm);
-  const marks: Mark[] = [words(spot.x, spot.y + size * 0.1, size, String(item.number), 'middle', true)];
-  const lines = [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '' && fits(text));
-  if (spot.roomMm > 8)
-    lines.forEach((text, i) => marks.push(words(spot.x, spot.y + 4.2 + i * 3.6, SMALL_MM, text, 'middle')));
+  const marks: Mark[] = [];
+  if (spot.roomMm >= NUMBER_ROOM_MM) {
+    const size = Math.min(NUMBER_MM, spot.roomMm);
+    marks.push(words(spot.x, spot.y + size * 0.1, size, String(item.number), 'middle', true));
+  }
+  const tag = tagOf(item, region);
+  const inside = tag.length > 0 ? [] : [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '');
+  tag.forEach((text, i) => {
+    marks.push(words(b.minX, b.maxY + (i + 1) * TAG_LINE_MM - 0.6, SMALL_MM, text));
+  });
+  inside.forEach((text, i) => {
+    marks.push(words(spot.x, spot.y + 4.2 + i * 3.6, SMALL_MM, text, 'middle'));
+  });
   if (spot.roomMm > 14) {
     const [dx, dy] = turned ? [1, 0] : [0, 1];
     const r = Math.min(spot.roomMm - 2, 18);
@@ -195,8 +233,14 @@ const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already
 /**
  * The outlines as they are drawn, one run of pages a web, at true size. Shapes larger than a page are tiled.
  * @param plan the plan of this very project
+ * @param by what is drawn together: pieces of one cloth, which are rough-cut and fused together, or pieces of one unit
  */
-export function tracingSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
+export function tracingSheets(
+  project: Project,
+  plan: Plan,
+  paper: Paper,
+  by: 'cloth' | 'unit' = 'cloth',
+): SheetDocument {
   const facts = PAPER_FACTS[paper];
   const traced = tracedOnLiner(project);
   const used = new Set(plan.choices.filter((c) => traced(c.pieceId)).map((c) => c.webId));
@@ -204,14 +248,22 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
   const pages: SheetPage[] = [];
   for (const web of sections) {
     const title = web ? `Tracing sheet · ${web.name}, ${web.massGsm} g/m²` : 'Tracing sheet · no web chosen yet';
-    const items = itemsOf(project, plan, web?.id ?? null, traced);
-    const area = drawingArea(facts.widthMm, facts.heightMm ?? 0);
+    const items = itemsOf(project, plan, web?.id ?? null, traced, by);
+    const area = wholeArea(facts.widthMm, facts.heightMm ?? 0);
     const gap = 2 * ROUGH_CUT_MM;
-    const { strips, tooLarge } = layInRows(items, area.widthMm, facts.heightMm === null ? null : area.heightMm, gap);
+    const { strips, tooLarge } = layInFewestRows(
+      items,
+      area.widthMm,
+      facts.heightMm === null ? null : area.heightMm,
+      gap,
+      // The first page has a title and a square to check the scale by.
+      facts.heightMm === null ? null : drawingArea(facts.widthMm, facts.heightMm).heightMm,
+    );
     const foot = (n: string, pieces: readonly Item[]): string[] => [
       project.name,
       title,
       WAY_LINE,
+      SNIP_LINE,
       `Pieces ${[...new Set(pieces.map((i) => i.number))].sort((a, b) => a - b).join(', ')}`,
       n,
     ];
@@ -219,8 +271,7 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
       const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
       const marks: Mark[] = [];
       for (const { item, x, y, turned } of strip.rows) {
-        const turn = turned ? composed(rotation(90), translation(item.heightMm, 0)) : translation(0, 0);
-        const move = composed(turn, translation(PAGE_MARGIN_MM + x, PAGE_MARGIN_MM + y));
+        const move = layOnPage(item.region, x, y, turned);
         const region = transformRegion(item.region, move);
         for (const ring of ringsOf(region)) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
         marks.push(...peelTick(region));
@@ -231,9 +282,10 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
         marks.push(...labelMarks(item, region, turned));
       }
       marks.push(
-        ...titleBlock(
+        ...pageFoot(
           facts.widthMm,
           heightMm,
+          strip.usedMm,
           foot(
             `Page ${i + 1} of ${strips.length} for this web`,
             strip.rows.map((r) => r.item),
@@ -295,6 +347,9 @@ export function tracingSheets(project: Project, plan: Plan, paper: Paper): Sheet
   return { title: `${project.name} · tracing sheets`, pages };
 }
 
+const widthOf = (region: Region): number => boundsOf(region).maxX - boundsOf(region).minX;
+const heightOf = (region: Region): number => boundsOf(region).maxY - boundsOf(region).minY;
+
 /**
  * How much of a roll the traced shapes take when laid in rows with room to cut between, mm; and the area of web that is really used, mm².
  * Shapes wider than the roll count as strips joined edge to edge.
@@ -303,13 +358,12 @@ export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
   const { patches } = patchesOf(project, plan);
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
   return project.webs.flatMap((web) => {
-    const items = itemsOf(project, plan, web.id, (id) => !onPatch.has(id), false);
+    const items = itemsOf(project, plan, web.id, (id) => !onPatch.has(id), 'cloth', false);
     const whole = patches.filter((p) => p.webId === web.id);
     if (items.length + whole.length === 0) return [];
     const grown = items.map((i) => ({
-      ...i,
-      widthMm: i.widthMm + 2 * ROUGH_CUT_MM,
-      heightMm: i.heightMm - i.tagMm + 2 * ROUGH_CUT_MM,
+      widthMm: widthOf(i.region) + 2 * ROUGH_CUT_MM,
+      heightMm: heightOf(i.region) + 2 * ROUGH_CUT_MM,
     }));
     const boxes: Boxed[] = [...whole, ...grown];
     const { strips, tooLarge } = layInRows(boxes, web.widthMm, null, 0);

@@ -215,6 +215,8 @@ export function Pattern() {
       <aside className={css.tray} aria-label={first ? 'What is in hand' : 'The project'}>
         {!first ? (
           <GroundTray project={project} />
+        ) : word && picked.length === 1 && wholeWords(project, [first.id]).length === 1 ? (
+          <PieceTray project={project} piece={first} number={project.numberOf(first.id)} word={word} />
         ) : word && picked.length === wholeWords(project, [first.id]).length ? (
           <WordTray project={project} word={word} pieces={picked} />
         ) : picked.length > 1 ? (

@@ -1,7 +1,15 @@
 import { Bookmark } from 'lucide-react';
 import { Button, LengthField, NumberField, TextField } from '~/components';
 import { itemsOf, resizeItems } from '~/core/arrange';
-import { type ArticleView, boxOnGround, finishedOutline, LIMITS, type Piece, turnedAboutMiddle } from '~/core/model';
+import {
+  type ArticleView,
+  boxOnGround,
+  finishedOutline,
+  LIMITS,
+  type Piece,
+  turnedAboutMiddle,
+  type Word,
+} from '~/core/model';
 import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
@@ -12,17 +20,25 @@ import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
 import { PrintSlide } from './PrintSlide';
 import { CentreTools, CopyTools } from './SeveralTray';
+import { WordPlace } from './WordPlace';
+import { Retype } from './WordTray';
 
 /** What is known of one piece, and where it lies: distances are from the ground's edges to the nearest point of the piece. */
-export function PieceTray({ project, piece, number }: { project: ArticleView; piece: Piece; number: number }) {
+export function PieceTray({
+  project,
+  piece,
+  number,
+  word = null,
+}: {
+  project: ArticleView;
+  piece: Piece;
+  number: number;
+  /** The word that this is the only letter of: it is placed and sized as a word, and is a piece in everything else. */
+  word?: Word | null;
+}) {
   const region = regionOf(finishedOutline(piece));
   const b = boundsOf(region);
-  const box = boxOnGround(piece);
   const u = project.units;
-  const { widthMm, heightMm } = project.ground;
-  const reach = { units: u, min: -LIMITS.reachMm, max: LIMITS.reachMm };
-  const resizeTo = (factor: number): string | null =>
-    edit((p) => resizeItems(p, itemsOf(p, [piece.id]), centreOf(box), factor));
   return (
     <>
       <div>
@@ -45,56 +61,15 @@ export function PieceTray({ project, piece, number }: { project: ArticleView; pi
         value={piece.fabricId}
         onChange={(id) => editPiece(piece.id, (p) => void (p.fabricId = id))}
       />
+      {word ? (
+        <>
+          <Retype project={project} word={word} />
+          <WordPlace project={project} word={word} />
+        </>
+      ) : (
+        <PieceSize project={project} piece={piece} />
+      )}
       <div className={css.pair}>
-        <LengthField
-          label="From the left edge"
-          {...reach}
-          value={box.minX}
-          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += mm - box.minX))}
-        />
-        <LengthField
-          label="From the top edge"
-          {...reach}
-          value={box.minY}
-          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += mm - box.minY))}
-        />
-        <LengthField
-          label="From the right edge"
-          {...reach}
-          value={widthMm - box.maxX}
-          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += widthMm - box.maxX - mm))}
-        />
-        <LengthField
-          label="From the bottom edge"
-          {...reach}
-          value={heightMm - box.maxY}
-          onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += heightMm - box.maxY - mm))}
-        />
-        <LengthField
-          label="Width, height follows"
-          units={u}
-          min={1}
-          max={LIMITS.reachMm}
-          value={b.maxX - b.minX}
-          onChange={(mm) => resizeTo(mm / (b.maxX - b.minX))}
-        />
-        <LengthField
-          label="Height, width follows"
-          units={u}
-          min={1}
-          max={LIMITS.reachMm}
-          value={b.maxY - b.minY}
-          onChange={(mm) => resizeTo(mm / (b.maxY - b.minY))}
-        />
-        <NumberField
-          label="Turned clockwise"
-          unit="°"
-          decimals={1}
-          min={-360}
-          max={360}
-          value={piece.at.rotateDeg}
-          onChange={(deg) => editPiece(piece.id, (p) => void (p.at = turnedAboutMiddle(p, deg)))}
-        />
         <NumberField
           label="How many"
           unit=""
@@ -106,7 +81,7 @@ export function PieceTray({ project, piece, number }: { project: ArticleView; pi
       </div>
       <RouteChoice project={project} ids={[piece.id]} />
       <ArticleOf project={project} ids={[piece.id]} />
-      <CentreTools ids={[piece.id]} />
+      {!word && <CentreTools ids={[piece.id]} />}
       <PrintSlide project={project} piece={piece} />
       <label className={css.tick}>
         <input
@@ -131,5 +106,69 @@ export function PieceTray({ project, piece, number }: { project: ArticleView; pi
         <Button onClick={() => select(null)}>Done</Button>
       </div>
     </>
+  );
+}
+
+/** Where one piece lies, how large it is and how it is turned. */
+function PieceSize({ project, piece }: { project: ArticleView; piece: Piece }) {
+  const b = boundsOf(regionOf(finishedOutline(piece)));
+  const box = boxOnGround(piece);
+  const u = project.units;
+  const { widthMm, heightMm } = project.ground;
+  const reach = { units: u, min: -LIMITS.reachMm, max: LIMITS.reachMm };
+  const resizeTo = (factor: number): string | null =>
+    edit((p) => resizeItems(p, itemsOf(p, [piece.id]), centreOf(box), factor));
+  return (
+    <div className={css.pair}>
+      <LengthField
+        label="From the left edge"
+        {...reach}
+        value={box.minX}
+        onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += mm - box.minX))}
+      />
+      <LengthField
+        label="From the top edge"
+        {...reach}
+        value={box.minY}
+        onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += mm - box.minY))}
+      />
+      <LengthField
+        label="From the right edge"
+        {...reach}
+        value={widthMm - box.maxX}
+        onChange={(mm) => editPiece(piece.id, (p) => void (p.at.xMm += widthMm - box.maxX - mm))}
+      />
+      <LengthField
+        label="From the bottom edge"
+        {...reach}
+        value={heightMm - box.maxY}
+        onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += heightMm - box.maxY - mm))}
+      />
+      <LengthField
+        label="Width, height follows"
+        units={u}
+        min={1}
+        max={LIMITS.reachMm}
+        value={b.maxX - b.minX}
+        onChange={(mm) => resizeTo(mm / (b.maxX - b.minX))}
+      />
+      <LengthField
+        label="Height, width follows"
+        units={u}
+        min={1}
+        max={LIMITS.reachMm}
+        value={b.maxY - b.minY}
+        onChange={(mm) => resizeTo(mm / (b.maxY - b.minY))}
+      />
+      <NumberField
+        label="Turned clockwise"
+        unit="°"
+        decimals={1}
+        min={-360}
+        max={360}
+        value={piece.at.rotateDeg}
+        onChange={(deg) => editPiece(piece.id, (p) => void (p.at = turnedAboutMiddle(p, deg)))}
+      />
+    </div>
   );
 }

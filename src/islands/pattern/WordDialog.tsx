@@ -1,16 +1,19 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useId, useMemo, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
-import { layWord } from '~/core/arrange';
+import { keptAnchor, layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
 import { nth } from '~/core/lists';
-import { LIMITS, MAIN_ARTICLE, type Project, type Word } from '~/core/model';
+import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
 import { articleInHand, middleInHand, newId, usualFabric } from './edits';
 
+const ANCHOR_WORDS = { left: 'its left end', middle: 'its middle', right: 'its right end' } as const;
+/** A gap to start from, as a share of the cap height. Common practice, no source. */
+const INK_GAP = 0.12;
 const FONT_BYTES = 8 * 1024 * 1024;
 /** Setting a word takes milliseconds; a font over which it takes this long is damaged. */
 const WORD_MS = 8000;
@@ -22,22 +25,20 @@ const roomIn = (project: Project): { widthMm: number; heightMm: number; radiusMm
   return { widthMm: Math.round(1.6 * x), heightMm: Math.round(0.3 * y), radiusMm: Math.round(0.9 * x) };
 };
 
-const start = (project: Project): Word => ({
-  id: newId(),
-  articleId: articleInHand(project).id,
-  text: '',
-  faceId: nth(FACES, 0).id,
-  fabricId: usualFabric(project),
-  size: {
-    by: 'box',
-    widthMm: roomIn(project).widthMm,
-    heightMm: roomIn(project).heightMm,
-  },
-  gaps: 'optical',
-  gapMm: 0,
-  arc: null,
-  at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-});
+const start = (project: Project): Word =>
+  newWord({
+    id: newId(),
+    articleId: articleInHand(project).id,
+    text: '',
+    faceId: nth(FACES, 0).id,
+    fabricId: usualFabric(project),
+    size: {
+      by: 'box',
+      widthMm: roomIn(project).widthMm,
+      heightMm: roomIn(project).heightMm,
+    },
+    gaps: 'optical',
+  });
 
 /** Types a word, shows it as it will be cut, and lays it on the ground; or changes one that lies there. */
 export function WordDialog({ project, word, onClose }: { project: Project; word: Word | null; onClose: () => void }) {
@@ -71,7 +72,10 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
   const set = result?.ok ? result.word : null;
   const lay = (): void => {
     if (!set) return;
-    const placed = word ? draft : { ...draft, at: centred(project, set) };
+    const placed = {
+      ...draft,
+      at: word ? keptAnchor(project, { ...word, anchor: draft.anchor }, set) : centred(project, set),
+    };
     const refused = editHere((p) => layWord(p, placed, set, newId));
     if (refused) {
       setResult({ ok: false, message: refused });
@@ -166,13 +170,21 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
               { value: 'optical', label: 'even to the eye' },
               { value: 'equal', label: 'equal' },
               { value: 'font', label: 'as in print' },
+              { value: 'ink', label: 'measured, ink to ink' },
             ]}
-            onChange={(gaps) => change({ gaps })}
+            onChange={(gaps) =>
+              change({
+                gaps,
+                // A measured gap is the whole gap; in the other ways it is what comes on top.
+                gapMm:
+                  gaps === 'ink' ? Math.round((set?.capMm ?? 40) * INK_GAP) : draft.gaps === 'ink' ? 0 : draft.gapMm,
+              })
+            }
           />
           <LengthField
-            label="And this much more"
+            label={draft.gaps === 'ink' ? 'Gap, ink to ink' : 'And this much more'}
             units={u}
-            min={-100}
+            min={draft.gaps === 'ink' ? 0 : -100}
             max={1000}
             value={draft.gapMm}
             onChange={(gapMm) => change({ gapMm })}
@@ -191,6 +203,14 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
               })
             }
           />
+          {word && !draft.arc && (
+            <Choice
+              label="What stays where it is"
+              value={draft.anchor}
+              options={ANCHORS.map((value) => ({ value, label: ANCHOR_WORDS[value] }))}
+              onChange={(anchor) => change({ anchor })}
+            />
+          )}
           {draft.arc && (
             <LengthField
               label="Radius of the arc"
@@ -267,8 +287,22 @@ export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
   return [
     `Capitals ${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`,
     `${formatLength(b.maxX - b.minX, units)} wide, ${formatLength(b.maxY - b.minY, units)} high${set.limitedBy ? `; its ${set.limitedBy} is what stops it` : ''}.`,
+    gapWords(set, units),
+    set.thinnest
+      ? `The thinnest stroke is ${formatLength(set.thinnest.widthMm, units, 1)}, in ${set.thinnest.char}.`
+      : 'No stroke is thin.',
     `${templates.length} ${templates.length === 1 ? 'template' : 'templates'} for ${set.letters.length} letters${more.length > 0 ? ` (${more.join(', ')})` : ''}.`,
-  ].join(' ');
+  ]
+    .filter((s) => s !== '')
+    .join(' ');
+}
+
+/** "Gaps of 3 mm, ink to ink", or from the narrowest to the widest. */
+function gapWords(set: SetWord, units: 'in' | 'mm'): string {
+  const gaps = set.gapsMm.filter((g) => g !== null);
+  if (gaps.length === 0) return '';
+  const [least, most] = [Math.min(...gaps), Math.max(...gaps)].map((g) => formatLength(g, units, 1));
+  return `Gaps ${least === most ? `of ${least}` : `from ${least} to ${most}`}, ink to ink.`;
 }
 
 function WordPreview({ set }: { set: SetWord | null }) {
@@ -311,18 +345,13 @@ function FaceChoice({
       for (const face of [...FACES, ...own]) {
         if (samples.has(face.id)) continue;
         if (gone) return;
-        const word: Word = {
+        const word = newWord({
           id: 's',
-          articleId: MAIN_ARTICLE,
           text: 'Rag',
           faceId: face.id,
           fabricId: 's',
           size: { by: 'cap', capMm: 20 },
-          gaps: 'font',
-          gapMm: 0,
-          arc: null,
-          at: { xMm: 0, yMm: 0, rotateDeg: 0 },
-        };
+        });
         const ownFace = own.find((o) => o.id === face.id) ?? null;
         const set = await thread
           .run(async (api) => await api.setWord(word, face.name, ownFace), WORD_MS)

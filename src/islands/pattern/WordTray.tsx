@@ -1,21 +1,34 @@
 import { Pencil } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '~/components';
-import { itemsOf, mergeBounds } from '~/core/arrange';
+import { itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/arrange';
 import { templatesOf } from '~/core/lettering';
-import type { Piece, Project, Word } from '~/core/model';
+import type { ArticleView, Piece, Word } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { edit, select } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
-import { CentreTools, CopyTools } from './SeveralTray';
+import { CopyTools } from './SeveralTray';
+import { LetterTools, WordPlace } from './WordPlace';
 
 const WordDialog = lazy(async () => ({ default: (await import('./WordDialog')).WordDialog }));
 
-/** A word in hand: placed, centred and edited as one thing. */
-export function WordTray({ project, word, pieces }: { project: Project; word: Word; pieces: readonly Piece[] }) {
+/** The way into the dialog that sets a word anew. */
+export function Retype({ project, word }: { project: ArticleView; word: Word }) {
   const [editing, setEditing] = useState(false);
+  return (
+    <>
+      <Button look="go" icon={<Pencil size={18} />} onClick={() => setEditing(true)}>
+        Retype or resize
+      </Button>
+      <Suspense>{editing && <WordDialog project={project} word={word} onClose={() => setEditing(false)} />}</Suspense>
+    </>
+  );
+}
+
+/** A word in hand: placed, centred and edited as one thing. */
+export function WordTray({ project, word, pieces }: { project: ArticleView; word: Word; pieces: readonly Piece[] }) {
   const ids = pieces.map((p) => p.id);
   const box = mergeBounds(itemsOf(project, ids).map((i) => i.box));
   const templates = templatesOf(pieces.map((p) => ({ char: p.label.replace(/^Letter /, '') })));
@@ -31,10 +44,9 @@ export function WordTray({ project, word, pieces }: { project: Project; word: Wo
       <p data-templates={templates.length}>
         {templates.map((t) => (t.copies > 1 ? `${t.char} ×${t.copies}` : t.char)).join(', ')}
       </p>
-      <Button look="go" icon={<Pencil size={18} />} onClick={() => setEditing(true)}>
-        Retype or resize
-      </Button>
-      <CentreTools ids={ids} />
+      <Retype project={project} word={word} />
+      <WordPlace project={project} word={word} />
+      <LetterTools project={project} word={word} />
       <FabricChoice
         label="Fabric of the word"
         project={project}
@@ -42,7 +54,10 @@ export function WordTray({ project, word, pieces }: { project: Project; word: Wo
         onChange={(fabricId) =>
           edit((p) => {
             for (const w of p.words) if (w.id === word.id) w.fabricId = fabricId;
-            for (const piece of p.pieces) if (piece.wordId === word.id) piece.fabricId = fabricId;
+            // Letters with a cloth of their own keep it.
+            lettersOf(p, word.id).forEach((piece, i) => {
+              piece.fabricId = ownOf(word, i).fabricId ?? fabricId;
+            });
           })
         }
       />
@@ -59,7 +74,6 @@ export function WordTray({ project, word, pieces }: { project: Project; word: Wo
       </Button>
       <PieceChips project={project} ids={ids} label="Letters" />
       <Button onClick={() => select(null)}>Done</Button>
-      <Suspense>{editing && <WordDialog project={project} word={word} onClose={() => setEditing(false)} />}</Suspense>
     </>
   );
 }
