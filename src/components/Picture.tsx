@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, useId } from 'react';
 import { contrast } from '~/core/colour';
-import { type ArticleView, finishedOutline, type Piece } from '~/core/model';
+import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/model';
 import type { Spot } from '~/core/shape';
 import { ClothDefs, clothUrl, shade } from './Cloth';
 import css from './Picture.module.css';
@@ -81,6 +81,7 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
       <g transform={place}>
         <path d={outline} fill={p.fill} fillRule="evenodd" opacity={p.flipped ? 0.62 : 1} />
         <path className={css.edge} d={outline} stroke={shade(p.colour, -0.35)} strokeWidth="0.9" />
+        <DrawnMarks marks={finishedMarks(piece)} ink={readableOn(p.colour)} />
         {p.selected && (
           <>
             <path className={css.edge} d={outline} stroke={PAPER} strokeWidth="4" />
@@ -92,6 +93,41 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
     </g>
   );
 });
+
+const DASHES = { stitch: '2.4 1.6', cut: undefined, paint: undefined, crease: '0.6 1.8' } as const;
+const NO_MARKS: readonly DrawnMark[] = [];
+
+/** Lines and dots drawn on a piece, or on the ground: each use has a stroke of its own. */
+function DrawnMarks({ marks, ink }: { marks: readonly DrawnMark[]; ink: string }) {
+  return marks.map((mark, i) =>
+    mark.is === 'line' ? (
+      <path
+        // biome-ignore lint/suspicious/noArrayIndexKey: a mark has no name but its place in the list
+        key={i}
+        className={css.edge}
+        d={mark.path}
+        stroke={ink}
+        strokeWidth={mark.use === 'paint' ? 1.6 : mark.use === 'cut' ? 0.5 : 0.8}
+        strokeDasharray={DASHES[mark.use]}
+        strokeLinecap="round"
+        data-use={mark.use}
+      />
+    ) : (
+      <circle
+        // biome-ignore lint/suspicious/noArrayIndexKey: as above
+        key={i}
+        cx={mark.xMm}
+        cy={mark.yMm}
+        r={mark.acrossMm / 2}
+        fill={mark.use === 'hole' ? 'none' : ink}
+        fillOpacity={mark.use === 'bead' ? 0.55 : 1}
+        stroke={ink}
+        strokeWidth="0.5"
+        data-use={mark.use}
+      />
+    ),
+  );
+}
 
 /** Number and grain arrow at the roomiest place that shows; turned back when the view is flipped, so that they read right. */
 function Marks({ spot, number, colour, flipped, numbers, grain, piece }: ShapeProps & { spot: Spot }) {
@@ -196,6 +232,10 @@ export function Picture({
           <rect className={css.table} width={w} height={h} />
         )}
         {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
+        <DrawnMarks
+          marks={project.article.marks ?? NO_MARKS}
+          ink={readableOn(colours.get(project.ground.fabricId) ?? '#ffffff')}
+        />
         {project.order.map((id) => {
           const entry = byId.get(id);
           if (!entry) return null;

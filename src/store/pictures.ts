@@ -84,3 +84,15 @@ export const pixelsOf = (canvas: HTMLCanvasElement): ImageData => {
   if (!context) throw new Error('This browser gives no canvas to read a picture with.');
   return context.getImageData(0, 0, canvas.width, canvas.height);
 };
+
+/** A picture of the project as a canvas of its own size. @throws Error when the browser cannot show it */
+export async function dataUrlToCanvas(dataUrl: string): Promise<HTMLCanvasElement> {
+  const image = new Image();
+  image.src = dataUrl;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  canvas.width = image.naturalWidth;
+  canvas.height = image.naturalHeight;
+  canvas.getContext('2d')?.drawImage(image, 0, 0);
+  return canvas;
+}

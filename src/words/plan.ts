@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   type Caution,
   COVERS,
+  markSchema,
   PLAN_FORMAT,
   PLAN_VERSION,
   type Plan,
@@ -131,6 +132,7 @@ export const planSchema = z.object({
       outline: z.string(),
       dotted: z.string(),
       webMiddle: z.string(),
+      marks: z.array(markSchema),
       areaMm2: mm,
       perimeterMm: mm,
     }),

@@ -9,9 +9,12 @@ import geometric from '@fontsource/poppins/files/poppins-latin-800-normal.woff?u
 import plainBold from '@fontsource/rubik/files/rubik-latin-800-normal.woff?url';
 import { expose } from 'comlink';
 import {
+  areasOfScan,
+  cutMotif,
+  type MotifResult,
+  type MotifWish,
   type Pixels,
   readSvg,
-  regionsOfScan,
   type SvgResult,
   straighten,
   type TracedRegion,
@@ -69,12 +72,13 @@ export interface ScanWish {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly mmPerPixel: number;
-  readonly wanted: Wanted;
+  readonly wanted: Wanted | 'colours';
   /** 0 … 1 */
   readonly smooth: number;
 }
 
 const api = {
+  motif: (wish: MotifWish): MotifResult => cutMotif(wish),
   readSvg: (text: string, onProgress: (share: number) => void): SvgResult => readSvg(text, onProgress),
   setWord: async (word: Word, faceName: string, own: OwnFace | null): Promise<SetResult> => {
     const read = await faceFor(word.faceId, faceName, own);
@@ -92,7 +96,7 @@ const api = {
     const flat = wish.corners ? straighten(wish.pixels, wish.corners, wish.widthPx, wish.heightPx) : wish.pixels;
     if (!flat) return { ok: false, message: 'The four corners do not span a sheet. Drag each to its own corner.' };
     onProgress(0.15);
-    const mask = regionsOfScan(flat, wish.wanted);
+    const mask = areasOfScan(flat, wish.wanted);
     onProgress(0.4);
     if (mask.count > 400)
       return {

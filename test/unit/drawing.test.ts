@@ -159,7 +159,6 @@ describe('drawing: SVG to millimetres', () => {
       ),
     );
     expect(Object.fromEntries(d.leftOut.map((l) => [l.code, l.count]))).to.deep.equal({
-      stroke: 1,
       text: 1,
       image: 1,
       script: 2,
@@ -170,6 +169,7 @@ describe('drawing: SVG to millimetres', () => {
       link: 1,
       style: 1,
     });
+    expect(d.lines.map((l) => l.path)).to.deep.equal(['M0 0H9']);
     for (const l of d.leftOut) expect(l.text).to.match(/\.$/);
   });
 });
@@ -179,7 +179,7 @@ describe('drawing: bad SVG', () => {
     ['no SVG', 'hello', /sound SVG|no SVG/],
     ['HTML', '<html><body/></html>', /no SVG drawing/],
     ['broken XML', '<svg><g></svg>', /not a sound SVG/],
-    ['nothing filled', svg('<path fill="none" stroke="red" d="M0 0h9"/>'), /no filled shape.*stroke but no fill/],
+    ['nothing drawn', svg('<path fill="none" d="M0 0h9"/>'), /no filled shape and no line/],
     ['a loop of uses', svg('<g id="a"><use href="#a"/></g>'), /no filled shape.*circles/],
     [
       'a bomb of nested uses',

@@ -1,5 +1,5 @@
 import { nth } from '../lists';
-import { boxOnGround, finishedOutline, newPiece, type Piece, type Project } from '../model';
+import { boxOnGround, finishedMarks, finishedOutline, movedMarks, newPiece, type Piece, type Project } from '../model';
 import {
   applyTo,
   type Bounds,
@@ -117,6 +117,7 @@ export function resizeItems(project: Project, items: readonly Item[], about: Poi
         outlines.set(piece.outline, outline);
       }
       piece.outline = outline;
+      piece.marks = movedMarks(piece.marks, scaling(factor));
       piece.at = grown(piece.at);
     }
     const word = project.words.find((w) => w.id === item.wordId);
@@ -146,6 +147,7 @@ export function copyOf(piece: Piece, id: string, mirrored: boolean, byMm = 12): 
   const copy: Piece = {
     ...own,
     outline,
+    marks: movedMarks(finishedMarks(piece), mirrorAt(0)),
     preReversed: false,
     at: { xMm: 0, yMm: 0, rotateDeg: (360 - piece.at.rotateDeg) % 360 },
   };
@@ -159,11 +161,12 @@ export function copyOf(piece: Piece, id: string, mirrored: boolean, byMm = 12): 
 export function pieceInMiddle(
   outline: string,
   middle: Point,
-  base: Pick<Piece, 'id' | 'articleId' | 'label' | 'fabricId'>,
+  base: Pick<Piece, 'id' | 'articleId' | 'label' | 'fabricId'> & Partial<Pick<Piece, 'marks'>>,
 ): Piece {
   const c = centreOf(boundsOf(regionOf(outline)));
   return newPiece({
     ...base,
+    marks: movedMarks(base.marks ?? [], translation(-c.x, -c.y)),
     outline: transformPath(outline, translation(-c.x, -c.y)),
     at: { xMm: tidy(middle.x), yMm: tidy(middle.y), rotateDeg: 0 },
   });

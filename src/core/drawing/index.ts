@@ -1,3 +1,6 @@
+export * from './areas';
+export * from './arrival';
+export * from './motif';
 export * from './scan';
 export * from './sheet-corners';
 export * from './svg';

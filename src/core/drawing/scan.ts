@@ -128,6 +128,8 @@ export interface Mask {
   readonly count: number;
   /** How wide the lines around enclosed regions are, pixels; 0 where dark shapes themselves are wanted. */
   readonly lineWidthPx: number;
+  /** The colour of each region, #rrggbb, the first being that of number 1; where colours were looked at. */
+  readonly colours?: readonly string[];
 }
 
 /**

@@ -7,7 +7,9 @@ import {
   flatten,
   fromNonZero,
   intersection,
+  isTooIntricate,
   normalise,
+  openLines,
   parsePath,
   printRegion,
   type Region,
@@ -26,10 +28,25 @@ export interface DrawnShape {
   readonly fill: string;
   /** Its id or title in the file, or empty. */
   readonly label: string;
+  /** How large it is across, of a full round; null: it is none. */
+  readonly roundMm: number | null;
+}
+
+/** A line with a stroke and no cloth of its own. */
+export interface DrawnLine {
+  /** Path data, mm; open or closed, as drawn. */
+  readonly path: string;
+  readonly widthMm: number;
+  readonly ends: 'round' | 'butt';
+  /** #rrggbb */
+  readonly colour: string;
+  readonly label: string;
+  /** How many shapes of the drawing lie beneath it. */
+  readonly over: number;
 }
 
 export interface LeftOut {
-  readonly code: 'stroke' | 'text' | 'image' | 'script' | 'gradient' | 'effect' | 'empty' | 'style' | 'broken' | 'link';
+  readonly code: 'text' | 'image' | 'script' | 'gradient' | 'effect' | 'empty' | 'style' | 'broken' | 'link';
   readonly count: number;
   readonly text: string;
 }
@@ -38,6 +55,7 @@ export interface Drawing {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly shapes: readonly DrawnShape[];
+  readonly lines: readonly DrawnLine[];
   readonly leftOut: readonly LeftOut[];
 }
 
@@ -47,8 +65,6 @@ export type SvgResult = { ok: true; drawing: Drawing } | { ok: false; message: s
 export const SVG_LIMITS = { chars: 12_000_000, elements: 20_000, depth: 40, useDepth: 8, points: 2_000_000 } as const;
 
 const WHY: Readonly<Record<LeftOut['code'], (n: number) => string>> = {
-  stroke: (n) =>
-    `${n === 1 ? 'One line has' : `${n} lines have`} a stroke but no fill: a line has no cloth. Turn strokes into outlines in the drawing program.`,
   text: (n) =>
     `${n === 1 ? 'One text is' : `${n} texts are`} still text. Turn text into paths in the drawing program, or set it here as lettering.`,
   image: (n) =>
@@ -144,10 +160,11 @@ function basicShape({ tag, attributes: a }: Node, width: number, height: number)
     case 'polygon':
     case 'polyline': {
       const p = numbers(a['points'] ?? '');
-      return p.length < 6 ? '' : `M${p.slice(0, p.length - (p.length % 2)).join(' ')}Z`;
+      const closing = tag === 'polygon' ? 'Z' : '';
+      return p.length < 4 ? '' : `M${p.slice(0, p.length - (p.length % 2)).join(' ')}${closing}`;
     }
     case 'line':
-      return '';
+      return `M${x('x1')} ${y('y1')}L${x('x2')} ${y('y2')}`;
     default:
       return null;
   }
@@ -160,7 +177,16 @@ interface Context {
   readonly useDepth: number;
 }
 
-const INHERITED = ['fill', 'fill-rule', 'clip-rule', 'stroke', 'visibility', 'color'] as const;
+const INHERITED = [
+  'fill',
+  'fill-rule',
+  'clip-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-linecap',
+  'visibility',
+  'color',
+] as const;
 const CONTAINERS = new Set(['svg', 'g', 'a', 'switch', 'symbol']);
 const NOT_DRAWN = new Set([
   'defs',
@@ -262,6 +288,7 @@ interface Reading {
   readonly width: number;
   readonly height: number;
   readonly shapes: DrawnShape[];
+  readonly lines: DrawnLine[];
   readonly leave: (code: LeftOut['code']) => void;
   readonly tick: () => void;
   points: number;
@@ -378,7 +405,7 @@ const SMALLEST_MM2 = 0.05;
 function keepShape(node: Node, data: string, { matrix, style, clip }: Context, r: Reading): void {
   const fill = style['fill'] ?? '#000000';
   if (fill === 'none' || fill === 'transparent' || node.tag === 'line') {
-    r.leave(style['stroke'] && style['stroke'] !== 'none' ? 'stroke' : 'empty');
+    keepLine(node, data, matrix, style, r);
     return;
   }
   if (data.trim() === '') {
@@ -412,11 +439,62 @@ function keepShape(node: Node, data: string, { matrix, style, clip }: Context, r
     Math.abs(area - areaMm2(normalise(raw))) <= SAME_SHARE * area && raw.length === ringsOf(visible).length;
   const hex = fill.startsWith('url(') ? null : hexOf(fill === 'currentColor' ? (style['color'] ?? '#000000') : fill);
   if (hex === null) r.leave('gradient');
-  const title = node.children.find((c) => c.tag === 'title')?.text.trim();
   r.shapes.push({
     outline: asDrawn ? closed(moved) : printRegion(visible),
     fill: hex ?? '#9a9a9a',
-    label: (title || (node.attributes['id'] ?? '')).slice(0, 80),
+    label: labelOf(node),
+    roundMm: roundOf(node, matrix, r),
+  });
+}
+
+const labelOf = (node: Node): string => {
+  const title = node.children.find((c) => c.tag === 'title')?.text.trim();
+  return (title || (node.attributes['id'] ?? '')).slice(0, 80);
+};
+
+/** How much a matrix enlarges, in the mean of both ways. */
+const growth = (m: Affine): number => Math.sqrt(Math.abs(m.a * m.d - m.b * m.c));
+/** A round that is drawn out less than this either way is one. */
+const ROUND_SHARE = 0.02;
+
+/** How large a full round is across, mm; null for anything else. */
+function roundOf({ tag, attributes: a }: Node, matrix: Affine, { width, height }: Reading): number | null {
+  const diagonal = Math.hypot(width, height) / Math.SQRT2;
+  const rx = tag === 'circle' ? numberOf(a['r'], diagonal) : tag === 'ellipse' ? numberOf(a['rx'], width) : 0;
+  const ry = tag === 'circle' ? rx : tag === 'ellipse' ? numberOf(a['ry'], height) : 0;
+  const across = 2 * rx * Math.hypot(matrix.a, matrix.b);
+  const down = 2 * ry * Math.hypot(matrix.c, matrix.d);
+  return across > 0 && Math.abs(across - down) <= ROUND_SHARE * across ? across : null;
+}
+
+/** A stroke without a fill: kept as a line, with the width it is drawn in. */
+function keepLine(node: Node, data: string, matrix: Affine, style: Style, r: Reading): void {
+  const stroke = style['stroke'] ?? 'none';
+  const widthMm = numberOf(style['stroke-width'] ?? '1', Math.hypot(r.width, r.height) / Math.SQRT2) * growth(matrix);
+  if (stroke === 'none' || stroke === 'transparent' || widthMm <= 0 || data.trim() === '') {
+    r.leave('empty');
+    return;
+  }
+  if (!parsePath(data).ok) {
+    r.leave('broken');
+    return;
+  }
+  const path = transformPath(data, matrix);
+  const parsed = parsePath(path);
+  if (!parsed.ok || isTooIntricate(parsed.segments)) {
+    r.leave('broken');
+    return;
+  }
+  r.points += parsed.segments.length;
+  r.lines.push({
+    path,
+    widthMm,
+    ends: style['stroke-linecap'] === 'round' ? 'round' : 'butt',
+    colour:
+      (stroke.startsWith('url(') ? null : hexOf(stroke === 'currentColor' ? (style['color'] ?? '#000000') : stroke)) ??
+      '#4a4a4a',
+    label: labelOf(node),
+    over: r.shapes.length,
   });
 }
 
@@ -451,6 +529,7 @@ export function readSvg(text: string, onProgress: (share: number) => void = () =
       width: view.width,
       height: view.height,
       shapes: [],
+      lines: [],
       points: 0,
       leave: (code) => counts.set(code, (counts.get(code) ?? 0) + 1),
       tick: () => {
@@ -468,11 +547,20 @@ export function readSvg(text: string, onProgress: (share: number) => void = () =
     for (let i = 0; i < sheet.skipped.length; i++) reading.leave('style');
     onProgress(1);
     const leftOut = [...counts].map(([code, count]) => ({ code, count, text: WHY[code](count) }));
-    if (reading.shapes.length === 0) {
+    if (reading.shapes.length + reading.lines.length === 0) {
       const why = leftOut.map((l) => l.text).join(' ');
-      return { ok: false, message: `There is no filled shape in this drawing. ${why}`.trim() };
+      return { ok: false, message: `There is no filled shape and no line in this drawing. ${why}`.trim() };
     }
-    return { ok: true, drawing: { widthMm: view.widthMm, heightMm: view.heightMm, shapes: reading.shapes, leftOut } };
+    return {
+      ok: true,
+      drawing: {
+        widthMm: view.widthMm,
+        heightMm: view.heightMm,
+        shapes: reading.shapes,
+        lines: reading.lines,
+        leftOut,
+      },
+    };
   } catch (error) {
     if (error instanceof Refused) return { ok: false, message: error.message };
     return {
@@ -493,7 +581,5 @@ const pick = (attributes: Style): Style =>
 /** The box of all shapes of a drawing, mm; the size that is fitted on arrival. */
 export const drawingBounds = (drawing: Drawing) =>
   boundsOf(
-    drawing.shapes.flatMap((s) =>
-      flatten((parsePath(s.outline) as Extract<ReturnType<typeof parsePath>, { ok: true }>).segments, 0.5),
-    ),
+    [...drawing.shapes.map((s) => s.outline), ...drawing.lines.map((l) => l.path)].flatMap((d) => openLines(d, 0.5)),
   );

@@ -17,6 +17,8 @@ export interface TracedRegion {
   /** Path data, mm, from the picture's upper left corner. */
   readonly outline: string;
   readonly areaMm2: number;
+  /** #rrggbb; null where colours were not looked at. */
+  readonly colour: string | null;
 }
 
 /**
@@ -76,7 +78,8 @@ export function traceRegions(
     const clean = halfLineMm > 0 ? offset(found, halfLineMm, 'miter') : found;
     const area = areaMm2(clean);
     const b = boundsOf(clean);
-    if (area > 0 && b.maxX > b.minX) traced.push({ outline: printRegion(clean, 2), areaMm2: area });
+    if (area > 0 && b.maxX > b.minX)
+      traced.push({ outline: printRegion(clean, 2), areaMm2: area, colour: mask.colours?.[label - 1] ?? null });
     onProgress(label / count);
   }
   return traced.sort((a, b) => b.areaMm2 - a.areaMm2);

@@ -1,5 +1,5 @@
 import type { CutPiece } from '../laid';
-import { type FacingFinding, lookup, type Piece, type Project, type Route } from '../model';
+import { type DrawnMark, type FacingFinding, lookup, movedMarks, type Piece, type Project, type Route } from '../model';
 import {
   areaMm2,
   boundsOf,
@@ -87,6 +87,8 @@ export interface Drawn extends Facing {
   readonly visible: Region;
   /** The middle of the web that may be cut out; empty when it stays. */
   readonly webMiddle: Region;
+  /** Lines and dots on it. */
+  readonly marks: readonly DrawnMark[];
   readonly areaMm2: number;
   readonly perimeterMm: number;
 }
@@ -111,6 +113,7 @@ export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: num
     path,
     visible: drawn(cut.visible),
     webMiddle: drawn(cut.webMiddle),
+    marks: facing.mirrored && piece.marks.length > 0 ? movedMarks(piece.marks, over) : piece.marks,
     areaMm2: areaMm2(normalise(lines)),
     perimeterMm: perimeterMm(lines),
   };

@@ -1,4 +1,14 @@
-import { boundsOf, boxRegion, difference, intersection, offset, type Region, union, withoutHoles } from '../shape';
+import {
+  areaMm2,
+  boundsOf,
+  boxRegion,
+  difference,
+  intersection,
+  offset,
+  type Region,
+  union,
+  withoutHoles,
+} from '../shape';
 import { CLOSED_BELOW_MM, closed } from './joins';
 import type { Placed } from './placed';
 
@@ -27,7 +37,9 @@ export function behindWindows(
     if (!isPlain(p.id)) return whole;
     // Where a window shows something else the plain outline keeps as far from its edge as the margin.
     const clear = offset(difference(shown, own), marginMm, 'miter');
-    return union(whole, difference(intersection(boxRegion(boundsOf(whole)), top.region), clear));
+    const plain = union(whole, difference(intersection(boxRegion(boundsOf(whole)), top.region), clear));
+    // Hidden cloth that hangs together with nothing that is seen serves nothing.
+    return plain.filter((a) => areaMm2(intersection([a], whole)) > 0);
   };
   return new Map(placed.filter((p) => p.id !== top.id).map((p) => [p.id, made(p)]));
 }

@@ -25,8 +25,11 @@ export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boun
  */
 export function finishedOutline(piece: Pick<Piece, 'outline' | 'preReversed'>): string {
   if (!piece.preReversed) return piece.outline;
-  return transformPath(piece.outline, mirrorAt(boxMiddle(piece).x));
+  return transformPath(piece.outline, aboutMiddle(piece));
 }
+
+/** What turns a piece over about the middle of its own box. */
+export const aboutMiddle = (piece: Pick<Piece, 'outline'>): Affine => mirrorAt(boxMiddle(piece).x);
 
 /** From a piece's own coordinates, as its pattern came, onto the ground as it is seen when finished. */
 export const ontoGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Affine =>

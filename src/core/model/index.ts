@@ -1,5 +1,6 @@
 export * from './articles';
 export { parseCapped } from './capped';
+export * from './drawn-marks';
 export * from './edit-check';
 export * from './file-name';
 export * from './findings';

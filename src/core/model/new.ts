@@ -59,6 +59,7 @@ export const newGround = (given: Pick<Ground, 'fabricId'> & Partial<Ground>): Gr
 
 export const newArticle = (given: Pick<Article, 'id' | 'name' | 'ground'> & Partial<Article>): Article => ({
   count: 1,
+  marks: [],
   ...given,
 });
 

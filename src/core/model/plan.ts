@@ -15,7 +15,7 @@ import type {
   Snag,
 } from './findings';
 import type { Making, StepPlace } from './making';
-import type { Cover, Stage } from './project';
+import type { Cover, DrawnMark, Stage } from './project';
 
 // The plan as core works it out: figures and findings. src/words says it in words, and gives the document that the endpoint answers.
 
@@ -50,6 +50,8 @@ export interface Tracing extends FacingFinding {
   readonly dotted: string;
   /** The middle of the web that may be cut out, as drawn. Empty: it stays. */
   readonly webMiddle: string;
+  /** Lines and dots on it, as drawn. */
+  readonly marks: readonly DrawnMark[];
   readonly areaMm2: number;
   readonly perimeterMm: number;
 }

@@ -389,6 +389,8 @@ export const articleSchema = z.object({
   count: z.number().int().min(1).max(999).default(1),
   /** null: it has none; its pieces are bonded to each other. */
   ground: groundSchema.nullable(),
+  /** Lines and dots drawn on the ground itself, in its coordinates. */
+  marks: z.array(markSchema).max(LIMITS.marks).default([]),
 });
 
 /** What else is wanted of the web. */
@@ -505,6 +507,9 @@ export const projectSchema = z.object({
 
 export type Project = z.infer<typeof projectSchema>;
 export type Piece = z.infer<typeof pieceSchema>;
+export type DrawnMark = z.infer<typeof markSchema>;
+export type LineUse = (typeof LINE_USES)[number];
+export type DotUse = (typeof DOT_USES)[number];
 export type Place = Piece['at'];
 export type Article = z.infer<typeof articleSchema>;
 export type Ground = z.infer<typeof groundSchema>;

@@ -181,6 +181,40 @@ export function flatten(segments: Path, toleranceMm = FLATTEN_TOLERANCE_MM): Rin
   return rings;
 }
 
+/**
+ * The lines of path data as they are drawn, open ones left open and closed ones ending where they begin.
+ * @throws Error when the path data cannot be read
+ */
+export function openLines(data: string, toleranceMm = FLATTEN_TOLERANCE_MM): Point[][] {
+  const lines: Point[][] = [];
+  let line: Point[] = [];
+  let start: Point = { x: 0, y: 0 };
+  let pen = start;
+  const end = (): void => {
+    if (line.length > 1) lines.push(line);
+    line = [];
+  };
+  for (const s of pathOf(data)) {
+    if (s.type === 'Z') {
+      if (line.length > 0) line.push(start);
+      end();
+      pen = start;
+      continue;
+    }
+    if (s.type === 'M') {
+      end();
+      start = s.to;
+      line = [s.to];
+    } else {
+      if (line.length === 0) line.push(pen);
+      line.push(...pointsAlong(pen, s, toleranceMm));
+    }
+    pen = s.to;
+  }
+  end();
+  return lines;
+}
+
 /** Enough for what lies over what and for where a number stands: half a pencil line. Five times fewer points than the exact outline. */
 export const ROUGH_TOLERANCE_MM = 0.05;
 

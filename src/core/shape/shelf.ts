@@ -1,3 +1,7 @@
+import { boundsOf } from './measure';
+import { linesOf } from './path';
+import { composed, scaling, transformPath, translation } from './transform';
+
 /** A measurement that a shape of the shelf is given by. */
 export interface Measure<K extends string = string> {
   readonly key: K;
@@ -44,6 +48,14 @@ const around = (count: number, at: (i: number) => string): string =>
 const ellipse = (rx: number, ry: number): string =>
   `M${pt(-rx, 0)}A${n(rx)} ${n(ry)} 0 1 1 ${pt(rx, 0)}A${n(rx)} ${n(ry)} 0 1 1 ${pt(-rx, 0)}Z`;
 
+/** A drawn outline made to fill a box exactly, from its upper left corner. */
+function filling(outline: string, w: number, h: number): string {
+  const b = boundsOf(linesOf(outline));
+  const toCorner = translation(-b.minX, -b.minY);
+  return transformPath(outline, composed(toCorner, scaling(w / (b.maxX - b.minX), h / (b.maxY - b.minY))));
+}
+const rectangle = (w: number, h: number, x = 0, y = 0): string => `M${pt(x, y)}h${n(w)}v${n(h)}h${n(-w)}Z`;
+
 /** A shape of which the drawing knows the measurements it is given by. */
 const shape = <K extends string>(s: {
   readonly id: string;
@@ -55,6 +67,25 @@ const shape = <K extends string>(s: {
 
 /** Shapes by the measurements people have. Data: the shelf and its form know none of them by name. */
 export const SHELF: readonly ShelfShape[] = [
+  shape({
+    id: 'square',
+    name: 'Square',
+    measures: [len('w', 'Side', 80)],
+    draw: ({ w }) => rectangle(w, w),
+  }),
+  shape({
+    id: 'rectangle',
+    name: 'Rectangle',
+    measures: [len('w', 'Wide', 120), len('h', 'High', 70)],
+    draw: ({ w, h }) => rectangle(w, h),
+  }),
+  shape({
+    id: 'frame',
+    name: 'Frame',
+    measures: [len('w', 'Wide', 120), len('h', 'High', 120), len('rim', 'Rim', 20)],
+    check: ({ w, h, rim }) => (2 * rim >= Math.min(w, h) ? 'The rim leaves no window: make it narrower.' : null),
+    draw: ({ w, h, rim }) => rectangle(w, h) + rectangle(w - 2 * rim, h - 2 * rim, rim, rim),
+  }),
   shape({
     id: 'circle',
     name: 'Circle',
@@ -181,6 +212,83 @@ export const SHELF: readonly ShelfShape[] = [
       const r = (h ** 2 / 4 + s ** 2) / (2 * s);
       return `M0 ${n(-h / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, h / 2)}A${n(r)} ${n(r)} 0 0 1 ${pt(0, -h / 2)}Z`;
     },
+  }),
+  shape({
+    id: 'leaf',
+    name: 'Leaf',
+    measures: [len('w', 'Wide', 50), len('h', 'Long', 110)],
+    check: ({ w, h }) => (w > h ? 'A leaf is at most as wide as it is long.' : null),
+    // A cubic with both controls at x reaches three quarters of x.
+    draw: ({ w, h }) =>
+      `M0 0C${pt(w / 1.5, h * 0.25)} ${pt(w / 1.5, h * 0.85)} ${pt(0, h)}C${pt(-w / 1.5, h * 0.85)} ${pt(-w / 1.5, h * 0.25)} 0 0Z`,
+  }),
+  shape({
+    id: 'teardrop-leaf',
+    name: 'Teardrop leaf',
+    measures: [len('w', 'Wide', 56), len('h', 'Long', 110)],
+    check: ({ w, h }) => (w > h ? 'A leaf is at most as wide as it is long.' : null),
+    draw: ({ w, h }) => filling('M0 0C8 38 56 100 0 100C-56 100 -8 38 0 0Z', w, h),
+  }),
+  shape({
+    id: 'heart',
+    name: 'Heart',
+    measures: [len('w', 'Wide', 90), len('h', 'High', 85)],
+    check: ({ w, h }) => (h < w / 2 ? 'A heart is at least half as high as it is wide.' : null),
+    // Two half circles, or flatter ones in a low heart, and a curve to the point.
+    draw: ({ w, h }) => {
+      const [rx, ry] = [w / 4, Math.min(w / 4, h / 3)];
+      const down = h - ry;
+      return `M0 ${n(ry)}A${n(rx)} ${n(ry)} 0 0 1 ${pt(w / 2, ry)}C${pt(w / 2, ry + down * 0.42)} ${pt(w * 0.17, h - down * 0.24)} ${pt(0, h)}C${pt(-w * 0.17, h - down * 0.24)} ${pt(-w / 2, ry + down * 0.42)} ${pt(-w / 2, ry)}A${n(rx)} ${n(ry)} 0 0 1 0 ${n(ry)}Z`;
+    },
+  }),
+  shape({
+    id: 'flower',
+    name: 'Simple flower',
+    measures: [count('n', 'Petals', 6, 3, 24), len('d', 'Across the petals', 100), len('inner', 'Across the dips', 60)],
+    check: ({ n: k, d, inner }) =>
+      inner >= d
+        ? 'The dips must lie further in than the petals.'
+        : d / 2 <= (inner / 2) * Math.cos(Math.PI / k)
+          ? 'The petals would be flat: make the dips deeper.'
+          : null,
+    // Each petal is an arc through two dips and its own tip.
+    draw: ({ n: k, d, inner }) => {
+      const c = (inner / 2) * Math.sin(Math.PI / k);
+      const s = d / 2 - (inner / 2) * Math.cos(Math.PI / k);
+      const r = (c * c + s * s) / (2 * s);
+      const dip = (i: number): string => polar(inner / 2, ((i + 0.5) * 360) / k);
+      let path = `M${dip(-1)}`;
+      for (let i = 0; i < k; i++) path += `A${n(r)} ${n(r)} 0 ${s > c ? 1 : 0} 1 ${dip(i)}`;
+      return `${path}Z`;
+    },
+  }),
+  shape({
+    id: 'cloud',
+    name: 'Cloud',
+    measures: [len('w', 'Wide', 140), len('h', 'High', 80)],
+    check: ({ w, h }) => (h > w ? 'A cloud is at most as high as it is wide.' : null),
+    draw: ({ w, h }) =>
+      filling('M22 70A20 20 0 0 1 18 32A24 24 0 0 1 58 14A26 26 0 0 1 102 22A22 22 0 0 1 118 70Z', w, h),
+  }),
+  shape({
+    id: 'fish',
+    name: 'Fish',
+    measures: [len('w', 'Long', 130), len('h', 'High', 66)],
+    check: ({ w, h }) => (h > w ? 'A fish is at most as high as it is long.' : null),
+    draw: ({ w, h }) => filling('M0 50C22 12 62 8 84 42L110 16Q100 50 110 84L84 58C62 92 22 88 0 50Z', w, h),
+  }),
+  shape({
+    id: 'house',
+    name: 'House',
+    measures: [len('w', 'Wide', 90), len('h', 'High', 110), len('roof', 'Roof, high', 45), len('eaves', 'Eaves', 8, 0)],
+    check: ({ w, h, roof, eaves }) =>
+      roof >= h
+        ? 'The roof must be lower than the house.'
+        : 2 * eaves >= w
+          ? 'The eaves leave no wall: make them narrower.'
+          : null,
+    draw: ({ w, h, roof, eaves }) =>
+      `M${pt(w / 2, 0)}L${pt(w, roof)}${eaves > 0 ? `H${n(w - eaves)}` : ''}V${n(h)}H${n(eaves)}V${n(roof)}${eaves > 0 ? 'H0' : ''}Z`,
   }),
   shape({
     id: 'cog',

@@ -1,8 +1,10 @@
 import { type LaidStrip, type LayoutAsk, stripsOf } from '../layout';
 import { fileStem, type Layout, type Plan, type Project } from '../model';
-import { laidParts } from './layouts';
+import { difference, normalise, translation } from '../shape';
+import { type LaidPart, laidParts } from './layouts';
 import { type CutShape, toDxf, toPlainSvg } from './machine';
 import { stripName } from './strip';
+import { markLines } from './tracing';
 
 export const CUT_FORMATS = ['dxf', 'svg'] as const;
 export type CutFormat = (typeof CUT_FORMATS)[number];
@@ -13,6 +15,16 @@ const shapeName = (number: number, copy: number, label: string): string => `${nu
 export function numberOfShape(name: string): number | null {
   const number = Number(/^(\d+)-\d+/.exec(name)?.[1]);
   return Number.isFinite(number) ? number : null;
+}
+
+/** A part with the holes and slits that are drawn on it: a machine cuts them along with it. */
+function cutThrough({ region, marks }: LaidPart): Pick<CutShape, 'region' | 'slits'> {
+  const lines = markLines(marks, translation(0, 0));
+  const holes = lines.filter((m) => m.closed && m.stroke === 'outline').map((m) => normalise([m.line]));
+  return {
+    region: holes.length > 0 ? difference(region, ...holes) : region,
+    slits: lines.filter((m) => !m.closed && m.stroke === 'outline').map((m) => m.line),
+  };
 }
 
 /** What a cutting machine is given for one strip. */
@@ -26,7 +38,7 @@ export function cutFile(project: Project, plan: Plan, wanted: LayoutAsk, strip: 
   const of = (wanted.kind === 'web' ? project.webs : project.fabrics).find((t) => t.id === wanted.ofId)?.name ?? '';
   const shapes: CutShape[] = laidParts(project, plan, wanted, strip.placements).map((part) => ({
     name: shapeName(part.number, part.copy, part.label),
-    region: part.region,
+    ...cutThrough(part),
   }));
   const { maxX, maxY } = strip.bounds;
   return {

@@ -1,5 +1,5 @@
 import { drawnOutline, type LayoutAsk, shapesOnPatch, stripsOf } from '../layout';
-import { type Layout, lookup, type Plan, type Project, pieceName } from '../model';
+import { type DrawnMark, type Layout, lookup, movedMarks, type Plan, type Project, pieceName } from '../model';
 import { placedRegion } from '../nest';
 import {
   applyTo,
@@ -27,6 +27,8 @@ export interface LaidPart {
   readonly pieceId: string | null;
   readonly copy: number;
   readonly region: Region;
+  /** Lines and dots drawn on it; none on a strip or a patch. */
+  readonly marks: readonly DrawnMark[];
   /** The rough cut around it on cloth; empty on web. */
   readonly rough: Region;
   readonly number: number;
@@ -49,6 +51,7 @@ export function laidParts(
   const look = lookup(project);
   const outlines = new Map(wanted.request.parts.map((p) => [p.id, p.outline]));
   const known = new Set(project.pieces.map((p) => p.id));
+  const marksOf = new Map(plan.tracings.map((t) => [t.pieceId, t.marks]));
   return placements.flatMap((p): LaidPart[] => {
     const outline = outlines.get(p.id);
     if (outline === undefined) return [];
@@ -70,6 +73,7 @@ export function laidParts(
         pieceId,
         copy: p.copy,
         region: transformRegion(drawnOutline(plan, wanted, p.id), move),
+        marks: part.what === 'piece' ? movedMarks(marksOf.get(part.pieceId) ?? [], move) : [],
         rough: wanted.kind === 'cloth' ? placedRegion(outline, p) : [],
         number,
         label,

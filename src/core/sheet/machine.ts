@@ -1,10 +1,12 @@
 import { nth } from '../lists';
-import { normalise, type Region, type Rings, ringsOf, transformRings, translation } from '../shape';
+import { normalise, type Point, type Region, type Rings, ringsOf, transformRings, translation } from '../shape';
 
 /** A shape to be cut: closed lines, mm, with a name. */
 export interface CutShape {
   readonly name: string;
   readonly region: Region;
+  /** Open lines that are cut through it, mm. */
+  readonly slits?: readonly (readonly Point[])[];
 }
 
 const n = (v: number): string => String(Number(v.toFixed(4)));
@@ -16,7 +18,7 @@ const layerName = (name: string): string =>
     .slice(0, 31) || 'part';
 
 /**
- * Shapes as DXF (release 12, ASCII): closed polylines in millimetres, a layer for each name, y up as the format has it.
+ * Shapes as DXF (release 12, ASCII): closed polylines in millimetres, open ones for slits, a layer for each name, y up as the format has it.
  * Source: DXF reference, R12, from memory.
  * @param heightMm height of the sheet, so that y can be turned up
  */
@@ -38,12 +40,16 @@ export function toDxf(shapes: readonly CutShape[], heightMm: number): string {
     'ENDSEC',
   ];
   out.push(0, 'SECTION', 2, 'ENTITIES');
-  for (const { name, region } of shapes)
-    for (const ring of ringsOf(region)) {
-      out.push(0, 'POLYLINE', 8, layerName(name), 66, 1, 70, 1);
-      for (const p of ring) out.push(0, 'VERTEX', 8, layerName(name), 10, n(p.x), 20, n(heightMm - p.y), 30, 0);
-      out.push(0, 'SEQEND', 8, layerName(name));
-    }
+  const polyline = (name: string, points: readonly Point[], closed: 0 | 1): void => {
+    out.push(0, 'POLYLINE', 8, layerName(name), 66, 1, 70, closed);
+    for (const p of points) out.push(0, 'VERTEX', 8, layerName(name), 10, n(p.x), 20, n(heightMm - p.y), 30, 0);
+    out.push(0, 'SEQEND', 8, layerName(name));
+  };
+  for (const { name, region, slits = [] } of shapes) {
+    // What is cut within a shape comes before the shape itself comes loose.
+    for (const slit of slits) polyline(name, slit, 0);
+    for (const ring of ringsOf(region)) polyline(name, ring, 1);
+  }
   out.push(0, 'ENDSEC', 0, 'EOF');
   const lines: string[] = [];
   for (let i = 0; i < out.length; i += 2) lines.push(String(out[i]), String(out[i + 1]));
@@ -56,8 +62,10 @@ const escapeXml = (s: string): string =>
 /** Shapes as plain SVG for a cutting machine: a filled path each, in millimetres. */
 export function toPlainSvg(shapes: readonly CutShape[], widthMm: number, heightMm: number): string {
   const paths = shapes.map(
-    ({ name, region }) =>
-      `<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${ringsOf(region)
+    ({ name, region, slits = [] }) =>
+      `${slits.map((slit) => `<path fill="none" stroke="#000" stroke-width="0.1" d="M${slit.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}"/>`).join('')}<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${ringsOf(
+        region,
+      )
         .map((ring) => `M${ring.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}Z`)
         .join('')}"><title>${escapeXml(name)}</title></path>`,
   );
@@ -71,6 +79,7 @@ export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: 
   let ring: { x: number; y: number }[] | null = null;
   let name = '';
   let entity = '';
+  let isOpen = false;
   for (let i = 0; i + 1 < rows.length; i += 2) {
     const code = Number(nth(rows, i).trim());
     const value = nth(rows, i + 1).trim();
@@ -78,13 +87,18 @@ export function fromDxf(text: string): { ok: true; shapes: CutShape[] } | { ok: 
       return { ok: false, message: 'This is no DXF file as it is written here: a group code is not a number.' };
     if (code === 0) {
       if (value === 'SEQEND' && ring) {
-        shapes.push({ name, rings: [ring] });
+        // A slit is no shape of its own.
+        if (!isOpen) shapes.push({ name, rings: [ring] });
         ring = null;
       }
-      if (value === 'POLYLINE') ring = [];
+      if (value === 'POLYLINE') {
+        ring = [];
+        isOpen = false;
+      }
       if (value === 'VERTEX') ring?.push({ x: 0, y: 0 });
       entity = value;
     } else if (code === 8 && entity === 'POLYLINE') name = value;
+    else if (code === 70 && entity === 'POLYLINE') isOpen = (Number(value) & 1) === 0;
     else if (entity === 'VERTEX' && ring && (code === 10 || code === 20)) {
       const at = ring.at(-1);
       if (at) {

@@ -1,12 +1,13 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
-import { type ArticleView, type Project, viewOf } from '../model';
-import { labelSpot, type Rings, ringsOf } from '../shape';
+import { type ArticleView, movedMarks, type Project, viewOf } from '../model';
+import { labelSpot, type Rings, ringsOf, translation } from '../shape';
 import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
 import { articleTitle, titleBlock } from './title-block';
+import { markLines } from './tracing';
 
 /** The picture of each article as seen from the right side, at true size, tiled: every outline at its place with its number, the ground's edge and its centre creases. */
 export function placementSheets(project: Project, paper: Paper): SheetDocument {
@@ -33,6 +34,12 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
       { rings: rect(w / 2, 0, w / 2, h), stroke: 'fold' },
       { rings: rect(0, h / 2, w, h / 2), stroke: 'fold' },
       ...placed.map(({ region }) => ({ rings: ringsOf(region), stroke: 'outline' as const })),
+      ...[...placed.map((p) => movedMarks(p.piece.marks, p.ontoGround)), project.article.marks].flatMap((marks) =>
+        markLines(marks, translation(0, 0)).map((m) => ({
+          rings: [m.closed ? m.line : [...m.line, ...m.line.slice(1, -1).reverse()]],
+          stroke: m.stroke === 'outline' ? ('fine' as const) : m.stroke,
+        })),
+      ),
     ],
     texts: placed.map(({ id, region }) => {
       const spot = labelSpot(region, covers.get(id));

@@ -1,7 +1,7 @@
 import { ROUTE_FACTS } from '../facing';
 import { patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth } from '../lists';
-import { lookup, type Plan, type Project, pieceName } from '../model';
+import { type DrawnMark, type LineUse, lookup, type Plan, type Project, pieceName } from '../model';
 import { type Boxed, layInFewestRows, layInRows } from '../nest';
 import {
   type Affine,
@@ -13,6 +13,7 @@ import {
   isInside,
   labelSpot,
   linesOf,
+  openLines,
   type Point,
   type Region,
   ROUGH_TOLERANCE_MM,
@@ -22,7 +23,7 @@ import {
   transformRegion,
   translation,
 } from '../shape';
-import { line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
+import { line, type Mark, type SheetDocument, type SheetPage, type Stroke, words } from './marks';
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, pageMap, tileDrawing } from './tile';
@@ -33,6 +34,8 @@ interface Item extends Boxed {
   readonly region: Region;
   /** Edges of what is seen that lie inside the outline, drawn dotted. */
   readonly dotted: readonly Point[][];
+  /** Lines and dots on it, each with how it is drawn. */
+  readonly marks: readonly { readonly line: readonly Point[]; readonly closed: boolean; readonly stroke: Stroke }[];
   /** The middle of the web that may be cut out, drawn fine. */
   readonly middle: Region;
   readonly number: number;
@@ -90,6 +93,7 @@ function itemsOf(
         dotted: drawn
           ? dottedLines(t.dotted, region).map((line) => line.map((p) => ({ x: p.x - b.minX, y: p.y - b.minY })))
           : [],
+        marks: drawn ? markLines(t.marks, translation(-b.minX, -b.minY)) : [],
         middle:
           t.webMiddle === '' || !drawn
             ? []
@@ -130,6 +134,35 @@ function dottedLines(visible: string, outline: Region): Point[][] {
     flush();
   }
   return lines;
+}
+
+const MARK_STROKES: Readonly<Record<LineUse, Stroke>> = {
+  stitch: 'dotted',
+  cut: 'outline',
+  paint: 'fine',
+  crease: 'fold',
+};
+/** Corners of a dot drawn as a polygon: round to the eye. */
+const DOT_CORNERS = 24;
+
+/** Lines and dots of a piece as they are drawn on a sheet. */
+export function markLines(marks: readonly DrawnMark[], move: Affine): Item['marks'] {
+  return marks.flatMap((mark): Item['marks'] => {
+    if (mark.is === 'line')
+      return openLines(mark.path, ROUGH_TOLERANCE_MM).map((line) => ({
+        line: line.map((p) => applyTo(move, p)),
+        closed: false,
+        stroke: MARK_STROKES[mark.use],
+      }));
+    const round = Array.from({ length: DOT_CORNERS }, (_, i): Point => {
+      const a = (2 * Math.PI * i) / DOT_CORNERS;
+      return applyTo(move, {
+        x: mark.xMm + (mark.acrossMm / 2) * Math.cos(a),
+        y: mark.yMm + (mark.acrossMm / 2) * Math.sin(a),
+      });
+    });
+    return [{ line: round, closed: true, stroke: mark.use === 'hole' ? 'outline' : 'fine' }];
+  });
 }
 
 /** Where the peel starts: a tick at the middle of the longest edge, for a snip into the liner before fusing. */
@@ -277,6 +310,8 @@ export function tracingSheets(
         marks.push(...peelTick(region));
         for (const points of item.dotted)
           marks.push({ type: 'line', points: points.map((p) => applyTo(move, p)), closed: false, stroke: 'dotted' });
+        for (const m of item.marks)
+          marks.push({ type: 'line', points: m.line.map((p) => applyTo(move, p)), closed: m.closed, stroke: m.stroke });
         for (const ring of ringsOf(transformRegion(item.middle, move)))
           marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
         marks.push(...labelMarks(item, region, turned));
@@ -313,6 +348,10 @@ export function tracingSheets(
           lines: [
             { rings: ringsOf(item.region), stroke: 'outline' },
             { rings: ringsOf(item.middle), stroke: 'fine' },
+            ...item.marks.map((m) => ({
+              rings: [m.closed ? m.line : [...m.line, ...m.line.slice(1, -1).reverse()]],
+              stroke: m.stroke,
+            })),
             ...item.dotted.map((line) => ({
               rings: [[...line, ...line.slice(1, -1).reverse()]],
               stroke: 'dotted' as const,

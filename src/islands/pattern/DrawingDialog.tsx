@@ -1,10 +1,9 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Choice, FileDialog, LengthField, Note } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
-import type { Drawing } from '~/core/drawing';
-import { drawingBounds } from '~/core/drawing';
-import { LIMITS, type Project } from '~/core/model';
-import { boundsOf, centreOf, regionOf, scaling, transformPath } from '~/core/shape';
+import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~/core/drawing';
+import { LIMITS, movedMarks, type Project } from '~/core/model';
+import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import { editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
@@ -12,6 +11,20 @@ import css from './Dialogs.module.css';
 import { articleInHand, fabricOfColour, middleInHand, newId } from './edits';
 
 type Size = 'file' | 'width' | 'height' | 'ground';
+const LINE_CHOICES: readonly { readonly value: ArrivalWish['lines']; readonly label: string }[] = [
+  { value: 'stitch', label: 'to stitch' },
+  { value: 'band', label: 'bands of cloth' },
+  { value: 'cut', label: 'to cut open' },
+  { value: 'paint', label: 'to paint' },
+  { value: 'crease', label: 'to crease' },
+  { value: 'none', label: 'not wanted' },
+];
+const DOT_CHOICES: readonly { readonly value: ArrivalWish['dots']; readonly label: string }[] = [
+  { value: 'piece', label: 'pieces' },
+  { value: 'bead', label: 'beads' },
+  { value: 'hole', label: 'holes' },
+  { value: 'paint', label: 'dots of paint' },
+];
 const SVG_BYTES = 12 * 1024 * 1024;
 /** What is fitted to the ground keeps this much of it free all round. */
 const GROUND_SHARE = 0.9;
@@ -24,6 +37,9 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
   const [size, setSize] = useState<Size>('ground');
   const [mm, setMm] = useState(200);
   const [reversed, setReversed] = useState<'no' | 'yes'>('no');
+  const [lines, setLines] = useState<ArrivalWish['lines']>('stitch');
+  const [dots, setDots] = useState<ArrivalWish['dots']>('piece');
+  const [base, setBase] = useState<'inlaid' | 'whole'>('inlaid');
   const u = project.units;
 
   const read = async (file: File): Promise<void> => {
@@ -66,13 +82,19 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
           ? mm / h
           : Math.min((2 * middle.x * GROUND_SHARE) / w, (2 * middle.y * GROUND_SHARE) / h);
 
+  const arrived = useMemo(
+    () => (drawing ? arrive(drawing, { factor, lines, dots, wholeBase: base === 'whole' }) : null),
+    [drawing, factor, lines, dots, base],
+  );
+  const rounds = drawing ? dotsOf(drawing, factor).length : 0;
+
   const lay = (): void => {
-    if (!drawing || !bounds) return;
+    if (!arrived || !bounds) return;
     const own = centreOf(bounds);
     const ids: string[] = [];
     const refused = editHere((p) => {
-      drawing.shapes.forEach((shape, i) => {
-        const outline = transformPath(shape.outline, scaling(factor));
+      arrived.shapes.forEach((shape, i) => {
+        const { outline } = shape;
         const c = centreOf(boundsOf(regionOf(outline)));
         const id = newId();
         const fabricId = fabricOfColour(p, shape.fill);
@@ -84,11 +106,16 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
           label: shape.label || `${name} ${i + 1}`.slice(0, LIMITS.nameChars),
           fabricId,
           articleId: articleInHand(p).id,
+          marks: [...shape.marks],
         });
         p.pieces.push({ ...piece, preReversed: reversed === 'yes' });
         p.order.push(id);
         ids.push(id);
       });
+      // What lies on no piece is drawn on the ground.
+      const onto = translation(middle.x - own.x * factor, middle.y - own.y * factor);
+      const flip = reversed === 'yes' ? mirrorAt(middle.x) : translation(0, 0);
+      articleInHand(p).marks.push(...movedMarks(arrived.loose, composed(onto, flip)));
     });
     if (refused) {
       setError(refused);
@@ -102,7 +129,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     <FileDialog
       title="A drawing"
       wide
-      lead="Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric."
+      lead="Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric. Lines and dots come in as you say."
       label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
       accept=".svg,image/svg+xml"
       onFile={(f) => void read(f)}
@@ -115,7 +142,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       }
       onClose={onClose}
     >
-      {drawing && bounds && (
+      {drawing && bounds && arrived && (
         <div className={css.columns}>
           <svg
             className={css.preview}
@@ -126,6 +153,14 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
             {drawing.shapes.map((s, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
               <path key={i} d={s.outline} style={{ fill: s.fill }} />
+            ))}
+            {drawing.lines.map((l, i) => (
+              <path
+                // biome-ignore lint/suspicious/noArrayIndexKey: lines of a file have no name but their place in it
+                key={i}
+                d={l.path}
+                style={{ fill: 'none', stroke: l.colour, strokeWidth: l.widthMm, strokeLinecap: l.ends }}
+              />
             ))}
           </svg>
           <div className={css.form}>
@@ -159,8 +194,33 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               ]}
               onChange={setReversed}
             />
+            {drawing.lines.length > 0 && (
+              <Choice
+                label={`Its ${drawing.lines.length === 1 ? 'line is' : `${drawing.lines.length} lines are`}`}
+                value={lines}
+                options={LINE_CHOICES}
+                onChange={setLines}
+              />
+            )}
+            {rounds > 0 && (
+              <Choice
+                label={`Its ${rounds === 1 ? 'small round is' : `${rounds} small rounds are`}`}
+                value={dots}
+                options={DOT_CHOICES}
+                onChange={setDots}
+              />
+            )}
+            <Choice
+              label="Where a shape lies in a hole of another"
+              value={base}
+              options={[
+                { value: 'inlaid', label: 'it is let in' },
+                { value: 'whole', label: 'it lies on a whole base' },
+              ]}
+              onChange={setBase}
+            />
             <p className={css.lead} role="status">
-              {drawing.shapes.length} {drawing.shapes.length === 1 ? 'piece' : 'pieces'}, {formatLength(w * factor, u)}{' '}
+              {arrived.shapes.length} {arrived.shapes.length === 1 ? 'piece' : 'pieces'}, {formatLength(w * factor, u)}{' '}
               wide, {formatLength(h * factor, u)} high
             </p>
             {drawing.leftOut.length > 0 && (

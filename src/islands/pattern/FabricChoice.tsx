@@ -1,9 +1,11 @@
-import { Camera } from 'lucide-react';
-import { useId, useState } from 'react';
+import { Camera, Lasso } from 'lucide-react';
+import { lazy, Suspense, useId, useState } from 'react';
 import { Button, ClothSwatch } from '~/components';
 import type { Project } from '~/core/model';
 import { ClothPhotoDialog } from './ClothPhotoDialog';
 import css from './Pattern.module.css';
+
+const MotifDialog = lazy(async () => ({ default: (await import('./MotifDialog')).MotifDialog }));
 
 /** The project's cloth, laid out to pick one; the one picked can be given a photo of the real cloth. */
 export function FabricChoice({
@@ -19,6 +21,7 @@ export function FabricChoice({
 }) {
   const name = useId();
   const [photo, setPhoto] = useState(false);
+  const [motif, setMotif] = useState(false);
   const picked = project.fabrics.find((f) => f.id === value);
   return (
     <div className={css.section}>
@@ -37,7 +40,15 @@ export function FabricChoice({
           {picked.photo ? 'Change the photo of this cloth' : 'Use a photo of this cloth'}
         </Button>
       )}
+      {picked?.photo && (
+        <Button look="plain" icon={<Lasso size={18} />} onClick={() => setMotif(true)}>
+          Cut a motif from its print
+        </Button>
+      )}
       {photo && picked && <ClothPhotoDialog project={project} fabric={picked} onClose={() => setPhoto(false)} />}
+      <Suspense>
+        {motif && picked && <MotifDialog project={project} fabric={picked} onClose={() => setMotif(false)} />}
+      </Suspense>
     </div>
   );
 }

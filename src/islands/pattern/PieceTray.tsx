@@ -1,4 +1,5 @@
-import { Bookmark } from 'lucide-react';
+import { Bookmark, Repeat2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { Button, LengthField, NumberField, TextField } from '~/components';
 import { itemsOf, resizeItems } from '~/core/arrange';
 import {
@@ -17,11 +18,14 @@ import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
 import { newId } from './edits';
 import { FabricChoice } from './FabricChoice';
+import { MarksOf } from './MarksOf';
 import css from './Pattern.module.css';
 import { PrintSlide } from './PrintSlide';
 import { CentreTools, CopyTools } from './SeveralTray';
 import { WordPlace } from './WordPlace';
 import { Retype } from './WordTray';
+
+const RepeatDialog = lazy(async () => ({ default: (await import('./RepeatDialog')).RepeatDialog }));
 
 /** What is known of one piece, and where it lies: distances are from the ground's edges to the nearest point of the piece. */
 export function PieceTray({
@@ -39,6 +43,7 @@ export function PieceTray({
   const region = regionOf(finishedOutline(piece));
   const b = boundsOf(region);
   const u = project.units;
+  const [repeating, setRepeating] = useState(false);
   return (
     <>
       <div>
@@ -82,6 +87,7 @@ export function PieceTray({
       <RouteChoice project={project} ids={[piece.id]} />
       <ArticleOf project={project} ids={[piece.id]} />
       {!word && <CentreTools ids={[piece.id]} />}
+      <MarksOf piece={piece} />
       <PrintSlide project={project} piece={piece} />
       <label className={css.tick}>
         <input
@@ -92,6 +98,14 @@ export function PieceTray({
         The pattern for it came already reversed
       </label>
       <CopyTools ids={[piece.id]} />
+      {!word && (
+        <Button icon={<Repeat2 size={18} />} onClick={() => setRepeating(true)}>
+          Round a ring, along a line
+        </Button>
+      )}
+      <Suspense>
+        {repeating && <RepeatDialog project={project} piece={piece} onClose={() => setRepeating(false)} />}
+      </Suspense>
       <div className={css.row}>
         <Button
           icon={<Bookmark size={18} />}

@@ -1,14 +1,15 @@
 import { useState } from 'react';
 import { Button, Choice, FileDialog, LengthField } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
-import { distanceOnSheet, sheetSize, type Wanted } from '~/core/drawing';
+import { distanceOnSheet, onWholeBases, sheetSize, type Wanted } from '~/core/drawing';
+import { nth } from '~/core/lists';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
-import { articleInHand, middleInHand, newId, usualFabric } from './edits';
+import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
 import { ScanRegions, type Traced } from './ScanRegions';
 
@@ -26,7 +27,8 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     { x: 1, y: 0 },
   ]);
   const [knownMm, setKnownMm] = useState(200);
-  const [wanted, setWanted] = useState<Wanted>('inside');
+  const [wanted, setWanted] = useState<Wanted | 'colours'>('inside');
+  const [base, setBase] = useState<'inlaid' | 'whole'>('whole');
   const [smooth, setSmooth] = useState(0.5);
   const { share, error, setError, run, cancel } = useDrawingJob();
   const [found, setFound] = useState<Traced | null>(null);
@@ -85,7 +87,9 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       setError(
         wanted === 'inside'
           ? 'No line closes round anything here. Draw the lines thicker and closed, or take the dark shapes instead.'
-          : 'Nothing dark stands out from the paper. Use a darker pen or better light.',
+          : wanted === 'dark'
+            ? 'Nothing dark stands out from the paper. Use a darker pen or better light.'
+            : 'No colour stands out from the paper. Colour the areas more evenly, or take what lines enclose instead.',
       );
       return;
     }
@@ -111,14 +115,21 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       .getContext('2d')
       ?.putImageData(new ImageData(new Uint8ClampedArray(found.flat.data), flat.width, flat.height), 0, 0);
     const refused = editHere((p) => {
+      const outlines = base === 'whole' ? onWholeBases(regions.map((r) => r.outline)) : regions.map((r) => r.outline);
       regions.forEach((r, i) => {
-        const c = centreOf(boundsOf(regionOf(r.outline)));
+        const outline = nth(outlines, i);
+        const c = centreOf(boundsOf(regionOf(outline)));
         const id = newId();
         p.pieces.push(
           pieceInMiddle(
-            r.outline,
+            outline,
             { x: left + c.x, y: top + c.y },
-            { id, label: `Traced ${i + 1}`, fabricId, articleId },
+            {
+              id,
+              label: `Traced ${i + 1}`,
+              fabricId: r.colour === null ? fabricId : fabricOfColour(p, r.colour),
+              articleId,
+            },
           ),
         );
         p.order.push(id);
@@ -183,6 +194,15 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                 <p>
                   {kept.size} of {found.regions.length} regions are kept. Click a region to keep it or leave it out.
                 </p>
+                <Choice
+                  label="Where a region lies inside another"
+                  value={base}
+                  options={[
+                    { value: 'whole', label: 'it lies on a whole base' },
+                    { value: 'inlaid', label: 'it is let in' },
+                  ]}
+                  onChange={setBase}
+                />
                 <Button onClick={() => setFound(null)}>Back to corners and scale</Button>
               </>
             ) : (
@@ -205,6 +225,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                   options={[
                     { value: 'inside', label: 'what lines enclose' },
                     { value: 'dark', label: 'the dark shapes' },
+                    { value: 'colours', label: 'every coloured area' },
                   ]}
                   onChange={setWanted}
                 />

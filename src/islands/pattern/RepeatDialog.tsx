@@ -1,0 +1,211 @@
+import { useState } from 'react';
+import { Button, Choice, Dialog, LengthField, Note, NumberField } from '~/components';
+import { fabricsInTurn, type Repeat, repeatPiece, repeatPlaces, usualRepeat } from '~/core/arrange';
+import { type ArticleView, finishedOutline, LIMITS, type Piece } from '~/core/model';
+import {
+  boundsOf,
+  centreOf,
+  printRegion,
+  regionOf,
+  rotation,
+  scaling,
+  transformRegion,
+  translation,
+} from '~/core/shape';
+import { edit, selectAll } from '~/store';
+import css from './Dialogs.module.css';
+import { newId } from './edits';
+
+const MOST = 200;
+
+/** Lays a piece so many times round a ring, along a line or over an arc. */
+export function RepeatDialog({ project, piece, onClose }: { project: ArticleView; piece: Piece; onClose: () => void }) {
+  const { ground } = project;
+  const [repeat, setRepeat] = useState<Repeat>(() => usualRepeat(piece, ground, 'ring'));
+  const [fabrics, setFabrics] = useState<readonly string[]>([piece.fabricId]);
+  const [graded, setGraded] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
+  const u = project.units;
+  const chosen = fabricsInTurn(fabrics, repeat.count, graded);
+  const lay = (): void => {
+    let ids: string[] = [];
+    const no = edit((p) => {
+      ids = repeatPiece(p, piece.id, repeat, chosen, newId);
+    });
+    if (no) {
+      setRefused(no);
+      return;
+    }
+    selectAll(ids);
+    onClose();
+  };
+  const colourOf = (id: string | undefined): string => project.fabrics.find((f) => f.id === id)?.colour ?? '#999999';
+  return (
+    <Dialog title="So many of it" wide onClose={onClose}>
+      <div className={css.columns}>
+        <div className={css.form}>
+          <Choice
+            label="Laid"
+            value={repeat.along}
+            options={[
+              { value: 'ring', label: 'round a ring' },
+              { value: 'line', label: 'along a line' },
+              { value: 'arc', label: 'over an arc' },
+            ]}
+            onChange={(along) =>
+              setRepeat({ ...usualRepeat(piece, ground, along), count: repeat.count, lastSize: repeat.lastSize })
+            }
+          />
+          <div className={css.pair}>
+            <NumberField
+              label="How many"
+              unit=""
+              min={2}
+              max={MOST}
+              value={repeat.count}
+              onChange={(count) => setRepeat({ ...repeat, count: Math.round(count) })}
+            />
+            {repeat.along === 'line' ? (
+              <>
+                <LengthField
+                  label="From the first to the last"
+                  units={u}
+                  min={0}
+                  max={LIMITS.reachMm}
+                  value={repeat.lengthMm}
+                  onChange={(lengthMm) => setRepeat({ ...repeat, lengthMm })}
+                />
+                <NumberField
+                  label="The line falls by"
+                  unit="°"
+                  min={-180}
+                  max={180}
+                  value={repeat.angleDeg}
+                  onChange={(angleDeg) => setRepeat({ ...repeat, angleDeg })}
+                />
+              </>
+            ) : (
+              <LengthField
+                label="Radius, to their middles"
+                units={u}
+                min={1}
+                max={LIMITS.reachMm}
+                value={repeat.radiusMm}
+                onChange={(radiusMm) => setRepeat({ ...repeat, radiusMm })}
+              />
+            )}
+            {repeat.along === 'arc' && (
+              <NumberField
+                label="The arc spans"
+                unit="°"
+                min={1}
+                max={360}
+                value={repeat.spanDeg}
+                onChange={(spanDeg) => setRepeat({ ...repeat, spanDeg })}
+              />
+            )}
+            {repeat.along === 'ring' && (
+              <NumberField
+                label="The first stands at"
+                unit="° from the top"
+                min={-360}
+                max={360}
+                value={repeat.fromDeg}
+                onChange={(fromDeg) => setRepeat({ ...repeat, fromDeg })}
+              />
+            )}
+            <NumberField
+              label="The last one’s size"
+              unit=" %"
+              min={5}
+              max={1000}
+              value={Math.round(repeat.lastSize * 100)}
+              onChange={(v) => setRepeat({ ...repeat, lastSize: v / 100 })}
+            />
+          </div>
+          <Choice
+            label="Each of them"
+            value={repeat.turned ? 'turned' : 'upright'}
+            options={[
+              { value: 'turned', label: 'turned along the way' },
+              { value: 'upright', label: 'as it lies' },
+            ]}
+            onChange={(v) => setRepeat({ ...repeat, turned: v === 'turned' })}
+          />
+        </div>
+        <div className={css.form}>
+          <svg
+            className={css.preview}
+            role="img"
+            aria-label={`${repeat.count} of it on the ground`}
+            viewBox={`0 0 ${ground.widthMm} ${ground.heightMm}`}
+          >
+            {repeatPlaces(repeat).map((place, i) => (
+              <path
+                // biome-ignore lint/suspicious/noArrayIndexKey: a copy has no name but its place in the row
+                key={i}
+                d={outlineAt(piece, place)}
+                fillRule="evenodd"
+                style={{ fill: colourOf(chosen[i]) }}
+              />
+            ))}
+          </svg>
+          <fieldset className={css.swatches}>
+            <legend>Fabrics, in the order picked</legend>
+            {project.fabrics.map((f) => {
+              const at = fabrics.indexOf(f.id);
+              return (
+                <label key={f.id} className={css.tick}>
+                  <input
+                    type="checkbox"
+                    checked={at >= 0}
+                    onChange={() =>
+                      setFabrics(
+                        at < 0
+                          ? [...fabrics, f.id]
+                          : fabrics.length > 1
+                            ? fabrics.filter((id) => id !== f.id)
+                            : fabrics,
+                      )
+                    }
+                  />
+                  <span className={css.dot} style={{ background: f.colour }} aria-hidden="true" />
+                  {at >= 0 && fabrics.length > 1 ? `${at + 1} · ` : ''}
+                  {f.name}
+                </label>
+              );
+            })}
+          </fieldset>
+          {fabrics.length > 1 && (
+            <Choice
+              label="They go"
+              value={graded ? 'graded' : 'turn'}
+              options={[
+                { value: 'turn', label: 'in turn, again and again' },
+                { value: 'graded', label: 'graded from first to last' },
+              ]}
+              onChange={(v) => setGraded(v === 'graded')}
+            />
+          )}
+          {refused && <Note stop>{refused}</Note>}
+        </div>
+      </div>
+      <div className={css.actions}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button look="go" onClick={lay}>
+          Lay {repeat.count} of it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** A copy's outline on the ground, as path data. */
+function outlineAt(piece: Piece, place: ReturnType<typeof repeatPlaces>[number]): string {
+  const turned = transformRegion(
+    transformRegion(regionOf(finishedOutline(piece), 0.2), scaling(place.size)),
+    rotation(piece.at.rotateDeg + place.turnDeg),
+  );
+  const c = centreOf(boundsOf(turned));
+  return printRegion(transformRegion(turned, translation(place.x - c.x, place.y - c.y)), 1);
+}
