@@ -26,6 +26,8 @@ export const DEMO_FABRICS: readonly Fabric[] = [
     maxIronC: 150,
     colour: '#f3dc93',
     frays: 3,
+    // A dense dupion: light does not get through it as through thin silk.
+    opacity: 0.8,
   }),
   cloth('batik', {
     id: 'lagoon',

@@ -206,7 +206,7 @@ describe('nothing is lost, in Chromium', () => {
   it('planning that takes long says so, can be stopped, and is done again by the next edit', async () => {
     const heavy = harbourLight();
     heavy.id = 'heavy';
-    heavy.pieces = Array.from({ length: 600 }, (_, i) =>
+    heavy.pieces = Array.from({ length: 450 }, (_, i) =>
       newPiece({
         id: `p${i}`,
         label: '',

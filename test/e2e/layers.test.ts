@@ -46,7 +46,7 @@ describe('the Layers station', () => {
     const traced = async (): Promise<string> => {
       await s.go('/project/harbour-light/trace');
       await s.settled();
-      return (await s.attribute('[data-piece=far-sea] path', 'd')) ?? '';
+      return (await s.attribute('[data-piece=legs-left] path', 'd')) ?? '';
     };
     const before = await traced();
     await s.go('/project/harbour-light/layers');

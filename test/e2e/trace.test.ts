@@ -150,7 +150,8 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
       'return [...document.querySelectorAll("dialog [data-verdict]")].map((l) => l.dataset.piece + " " + l.dataset.verdict)',
     );
     expect(verdicts, verdicts.join()).to.include('legs-left right');
-    expect(verdicts.find((v) => v.startsWith('letter-3'))).to.equal('letter-3 reversed');
+    // Two letters are an R.
+    expect(verdicts.find((v) => /^letter-[37] /.test(v))).to.match(/ reversed$/);
     expect(await s.axe()).to.deep.equal([]);
     await (await s.find('dialog')).sendKeys(Key.ESCAPE);
   });

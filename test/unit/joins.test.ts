@@ -124,6 +124,8 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
         const drawn = placed.map((p) => geom(p.region));
         const made = cuts.map((c) => geom(c.outline));
         cuts.forEach((c, i) => {
+          // Neither it nor anything over it was changed: the same outlines, the same picture.
+          if (cuts.slice(i).every((q) => !q.changed)) return;
           const seen = minus(drawn[i]!, drawn.slice(i + 1));
           const now = minus(made[i]!, made.slice(i + 1));
           const rounding = 0.3 + 0.002 * ringsOf(c.outline).flat().length;

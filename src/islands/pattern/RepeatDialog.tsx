@@ -39,7 +39,8 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
     selectAll(ids);
     onClose();
   };
-  const colourOf = (id: string | undefined): string => project.fabrics.find((f) => f.id === id)?.colour ?? '#999999';
+  const colourOf = (id: string | undefined): string =>
+    project.fabrics.find((f) => f.id === id)?.colour ?? 'var(--linen-deep)';
   return (
     <Dialog title="So many of it" wide onClose={onClose}>
       <div className={css.columns}>
@@ -135,11 +136,16 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
         </div>
         <div className={css.form}>
           <svg
-            className={css.preview}
+            className={css.onGround}
             role="img"
             aria-label={`${repeat.count} of it on the ground`}
             viewBox={`0 0 ${ground.widthMm} ${ground.heightMm}`}
           >
+            <rect
+              width={ground.widthMm}
+              height={ground.heightMm}
+              style={{ fill: colourOf(project.article.ground?.fabricId) }}
+            />
             {repeatPlaces(repeat).map((place, i) => (
               <path
                 // biome-ignore lint/suspicious/noArrayIndexKey: a copy has no name but its place in the row

@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Button, Dialog, LengthField, Note, NumberField } from '~/components';
-import { nth } from '~/core/lists';
+import { sure } from '~/core/lists';
 import type { Project } from '~/core/model';
 import {
   areaMm2,
@@ -18,13 +18,19 @@ import { attemptOrTell, db, type SavedShape } from '~/store';
 import css from './Dialogs.module.css';
 import { layOutline, usualFabric } from './edits';
 
+/** The shape that lies ready: the one most often cut. */
+const USUAL_SHAPE = sure(
+  SHELF.find((s) => s.id === 'circle'),
+  'the shelf holds a circle',
+);
+
 const usualOf = (shape: ShelfShape): Record<string, number> =>
   Object.fromEntries(shape.measures.map((m) => [m.key, m.usual]));
 
 /** Shapes by the measurements people have, and those kept from earlier projects. */
 export function ShelfDialog({ project, onClose }: { project: Project; onClose: () => void }) {
-  const [shape, setShape] = useState<ShelfShape | SavedShape>(nth(SHELF, 0));
-  const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(nth(SHELF, 0)));
+  const [shape, setShape] = useState<ShelfShape | SavedShape>(USUAL_SHAPE);
+  const [measures, setMeasures] = useState<Record<string, number>>(() => usualOf(USUAL_SHAPE));
   const saved = useLiveQuery(() => db.shapes.orderBy('name').toArray(), []) ?? [];
   const [refused, setRefused] = useState<string | null>(null);
   const own = 'outline' in shape;
@@ -115,7 +121,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
               look="stop"
               onClick={() => {
                 void attemptOrTell('It is still on the shelf', () => db.shapes.delete(shape.id));
-                pick(nth(SHELF, 0));
+                pick(USUAL_SHAPE);
               }}
             >
               Take it off my shelf

@@ -61,13 +61,14 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
   const [view, setView] = useState<View>('sheets');
   const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
+  const [by, setBy] = useState<'cloth' | 'unit'>('cloth');
   const [webId, setWebId] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'printer' | 'cutter' | 'check' | null>(null);
   const doc = useMemo(
-    () => (fits(project, plan) ? correctedFor(tracingSheets(project, plan, paper), project.printer) : null),
-    [project, plan, paper],
+    () => (fits(project, plan) ? correctedFor(tracingSheets(project, plan, paper, by), project.printer) : null),
+    [project, plan, paper, by],
   );
   const twins = useMemo(
     () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
@@ -119,6 +120,17 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             ]}
             onChange={setView}
           />
+          {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
+            <Choice
+              label="Drawn together"
+              value={by}
+              options={[
+                { value: 'cloth', label: 'by cloth' },
+                { value: 'unit', label: 'by unit' },
+              ]}
+              onChange={setBy}
+            />
+          )}
           <Choice
             label="Paper"
             value={paper}
