@@ -247,6 +247,16 @@ describe('joins: by hand', () => {
     expect(boundsOf(hair.outline).maxX, 'too narrow to hide anything').to.be.closeTo(60, 0.1);
   });
 
+  it('a tip that was drawn to run in a little stays a tip; a stem that only meets is made to run in', () => {
+    const tip = cut(project([piece('a', 'M0 0H40L62 4L40 8Z'), piece('b', square(60), at(55, -26))])).cuts[0]!;
+    expect(tip.changed).to.equal(false);
+    const stem = cut(project([piece('a', 'M0 0H55V6H0Z'), piece('b', square(60), at(55, -26))])).cuts[0]!;
+    const b = boundsOf(stem.outline);
+    expect(b.maxX).to.be.closeTo(61, 0.3);
+    expect(b.minY).to.be.closeTo(0, 0.03);
+    expect(b.maxY).to.be.closeTo(6, 0.03);
+  });
+
   it('an inlay: a hole that an upper piece fills is closed when what would be left of it is small, and not at all in a whole base', () => {
     const inlaid = (r: number) => project([piece('a', `M-90 -90H90V90H-90Z${disc(r)}`), piece('b', disc(r))]);
     expect(areaMm2(cut(inlaid(14)).cuts[0]!.outline), 'a hole of 16 mm').to.be.closeTo(180 * 180, 1);

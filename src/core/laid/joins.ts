@@ -5,6 +5,7 @@ import {
   areasOver,
   band,
   boundsOf,
+  crossesItself,
   difference,
   EdgeGrid,
   edgesOf,
@@ -23,6 +24,7 @@ import {
   placesAlong,
   type Region,
   type Ring,
+  ringsOf,
   stretchOf,
   union,
 } from '../shape';
@@ -46,6 +48,9 @@ const ENOUGH = { ofUnderlap: 0.5, leastMm: 3 } as const;
 const LOOK_MM = 1;
 /** What is missing over no more than this is the lower piece's own side running in under the upper one, mm; and so many times the underlap where it lies at the end of a join. */
 const OWN_SIDE = { mm: 1.5, times: 1.5 } as const;
+/** A tip no wider than this that was drawn to run in under an upper piece, be it by this little, stays as it was drawn: a lobe on it would be no work for scissors, mm. */
+const TIP_MM = 10;
+const TUCKED_MM = 0.4;
 /** Corners of what is added are rounded by this, and hollows narrower than twice that are filled, mm. */
 const SMOOTH = { cornerMm: 1, hollowMm: 3 } as const;
 /** Holes that are left beneath an upper piece are closed when they are narrower than this, mm: nobody cuts them. Common practice, no source. */
@@ -56,6 +61,8 @@ const HIDDEN_TOLERANCE_MM = 0.25;
 const SHORTEST_MM = 1;
 /** Strips added that are narrower than twice this are left out, mm. */
 const SCRAP_MM = 0.2;
+/** A stretch this short at the end of a join is none of it, mm: a few times the hair. */
+const HOOK_MM = 0.15;
 /** The clipper's rounding, mm and mm². */
 const HAIR_MM = 0.02;
 const NOTHING_MM2 = 0.05;
@@ -102,9 +109,20 @@ function hairTo(region: Region, uppers: readonly Upper[], lowers: readonly Regio
 
 /** The edge along which a piece is seen to join what lies over it, as lines. */
 function joinLines(visible: Region, upper: Region): Line[] {
-  return joinedLines(linesWithin(openRings(visible), offset(upper, HAIR_MM, 'miter'))).filter(
-    (line) => lineMm(line) > LOOK_MM / 2,
-  );
+  return joinedLines(linesWithin(openRings(visible), offset(upper, HAIR_MM, 'miter')))
+    .map(withoutHooks)
+    .filter((line) => lineMm(line) > LOOK_MM / 2);
+}
+
+/** Where a join ends the piece's own side begins, a hair of which was caught too: it would turn the end of the join round the corner. */
+function withoutHooks(line: Line): Line {
+  if (isClosed(line)) return line;
+  const points = [...line];
+  const short = (a: Point | undefined, b: Point | undefined): boolean =>
+    a !== undefined && b !== undefined && Math.hypot(a.x - b.x, a.y - b.y) < HOOK_MM;
+  while (points.length > 2 && short(points[0], points[1])) points.shift();
+  while (points.length > 2 && short(points.at(-1), points.at(-2))) points.pop();
+  return points;
 }
 
 /** Those stretches of a join at which the lower piece does not run on far enough. */
@@ -119,6 +137,11 @@ function lackingOf(line: Line, region: Region, upper: Region, underlapMm: number
     while (needMm >= LOOK_MM / 2 && !isInside(upper, at(way, needMm + INSIDE_MM))) needMm -= LOOK_MM / 2;
     return needMm >= LOOK_MM / 2 && !isInside(region, at(way, needMm));
   });
+  if (lineMm(line) <= TIP_MM && !isClosed(line)) {
+    const { x, y, dx, dy } = nth(places, places.length >> 1);
+    const beside = (way: number): Point => ({ x: x - way * dy * TUCKED_MM, y: y + way * dx * TUCKED_MM });
+    if (isInside(region, beside(1)) && isInside(region, beside(-1))) return [];
+  }
   if (lacks.every((l) => l)) return [line];
   const whole = lineMm(line);
   const stepMm = whole / places.length;
@@ -219,21 +242,27 @@ function leftHoles(region: Region, drawn: Region, upper: Region): Region {
 const spot = (p: Point): string => `${Math.round(p.x * 1000)} ${Math.round(p.y * 1000)}`;
 
 /** Takes short edges out of a ring where they are new and hidden: a point that lies on no drawn line goes, if the line moves by next to nothing. */
-function tidyRing(ring: Ring, isDrawn: (p: Point) => boolean): Ring {
+function tidyRing(ring: Ring, isCorner: (p: Point) => boolean, isDrawn: (p: Point) => boolean): Ring {
   const points = [...ring];
   const drawn = points.map(isDrawn);
+  const corner = points.map(isCorner);
   for (let i = 0; i < points.length && points.length > 4; ) {
     const n = points.length;
     const k = (i + 1) % n;
     const a = nth(points, i);
     const b = nth(points, k);
-    if (Math.hypot(b.x - a.x, b.y - a.y) >= SHORTEST_MM || (drawn[i] && drawn[k])) {
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    // A step of a hair beside the drawn line is none of it; a point of the drawing itself always stays.
+    const step = length < HOOK_MM && !(corner[i] && corner[k]);
+    if (length >= SHORTEST_MM || (drawn[i] && drawn[k] && !step)) {
       i += 1;
       continue;
     }
-    const gone = drawn[k] ? i : drawn[i] ? k : strays(points, i) <= strays(points, k) ? i : k;
+    const stays = (n: number): boolean => (step ? corner[n] : drawn[n]) ?? false;
+    const gone = stays(k) ? i : stays(i) ? k : strays(points, i) <= strays(points, k) ? i : k;
     points.splice(gone, 1);
     drawn.splice(gone, 1);
+    corner.splice(gone, 1);
     i = Math.max(0, i - 2);
   }
   return points;
@@ -251,13 +280,16 @@ function strays(points: readonly Point[], i: number): number {
 function tidied(outline: Region, drawn: Region): Region {
   const corners = new Set(openRings(drawn).flatMap((line) => line.map(spot)));
   const grid = new EdgeGrid(edgesOf(drawn), 4);
-  const isDrawn = (p: Point): boolean => corners.has(spot(p)) || grid.nearest(p, HAIR_MM) !== null;
-  return outline.map(
+  const isCorner = (p: Point): boolean => corners.has(spot(p));
+  const isDrawn = (p: Point): boolean => isCorner(p) || grid.nearest(p, HAIR_MM + SLIVER_MM) !== null;
+  const tidy = outline.map(
     (area): Area => ({
-      outer: tidyRing(area.outer, isDrawn),
-      holes: area.holes.map((hole) => tidyRing(hole, isDrawn)),
+      outer: tidyRing(area.outer, isCorner, isDrawn),
+      holes: area.holes.map((hole) => tidyRing(hole, isCorner, isDrawn)),
     }),
   );
+  // A line that would cross itself without its short edges keeps them.
+  return crossesItself(ringsOf(tidy)) ? outline : tidy;
 }
 
 /** A piece joined to what lies over it. */

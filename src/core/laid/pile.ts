@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { nth } from '../lists';
-import { areaMm2, type Bounds, boundsOf, difference, intersection, type Region, union } from '../shape';
+import { areaMm2, type Bounds, boundsOf, difference, intersection, offset, type Region, union } from '../shape';
 import { numberOf, remember } from './memory';
 
 /** Cloth that lies somewhere: an outline that is really cut. */
@@ -59,6 +59,20 @@ const partOf = (ids: readonly string[], region: Region): Part => ({
 const apart = (a: Bounds, b: Bounds): boolean =>
   a.minX >= b.maxX || b.minX >= a.maxX || a.minY >= b.maxY || b.minY >= a.maxY;
 
+/** So much the others are grown by where the clipper has lost its way, mm. */
+const NUDGE_MM = 0.002;
+
+/**
+ * What of a region none of the others covers, when it is known how much that must be. Where corners all but coincide the clipper now and then gives a line that crosses itself:
+ * then the others are grown by a hair, and it is asked again.
+ */
+function rest(region: Region, others: readonly Region[], mustBeMm2: number): Region {
+  const first = difference(region, ...others);
+  if (Math.abs(areaMm2(first) - mustBeMm2) < SLIVER_MM2) return first;
+  const again = difference(region, ...others.map((o) => offset(o, NUDGE_MM, 'miter')));
+  return Math.abs(areaMm2(again) - mustBeMm2) < Math.abs(areaMm2(first) - mustBeMm2) ? again : first;
+}
+
 /**
  * One region cut up by what lies beneath it: parts with the same lower pieces under them.
  * Only what is covered is cut up; the bare rest is found in one go.
@@ -78,6 +92,7 @@ function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
     }
     const next: Part[] = [];
     const met: Region[] = [];
+    let lapped = 0;
     for (const part of parts) {
       if (apart(part.bounds, lap.bounds)) {
         next.push(part);
@@ -90,18 +105,31 @@ function cutUp(top: Region, lowers: readonly Sheet[]): Part[] {
       }
       met.push(part.region);
       if (both.areaMm2 > part.areaMm2 - SLIVER_MM2) {
+        lapped += both.areaMm2;
         next.push({ ...part, ids: both.ids });
         continue;
       }
-      next.push(both, partOf(part.ids, difference(part.region, lap.region)));
+      lapped += both.areaMm2;
+      next.push(both, partOf(part.ids, rest(part.region, [lap.region], part.areaMm2 - both.areaMm2)));
     }
-    const alone = met.length === 0 ? lap : partOf([lower.id], difference(lap.region, ...met));
+    const alone = met.length === 0 ? lap : partOf([lower.id], rest(lap.region, met, lap.areaMm2 - lapped));
     if (alone.areaMm2 >= SLIVER_MM2) next.push(alone);
     parts = next;
   }
   const covered = parts.reduce((sum, p) => sum + p.areaMm2, 0);
   if (whole.areaMm2 - covered >= SLIVER_MM2)
-    parts.push(parts.length === 0 ? whole : partOf([], difference(top, ...parts.map((p) => p.region))));
+    parts.push(
+      parts.length === 0
+        ? whole
+        : partOf(
+            [],
+            rest(
+              top,
+              parts.map((p) => p.region),
+              whole.areaMm2 - covered,
+            ),
+          ),
+    );
   if (everywhere.size === 0) return parts;
   return parts.map((p) => {
     const here = new Set(p.ids);

@@ -173,7 +173,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         <div>
           <h2>Print at 100 %</h2>
           <p className={css.lead}>
-            Then measure the check square on each page: 50 mm, or the scale is off.{' '}
+            Then measure the check square, or the bar at the foot of a full page: 50 mm, or the scale is off.{' '}
             {project.printer && 'Your printer’s own error is allowed for.'}
           </p>
         </div>
