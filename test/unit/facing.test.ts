@@ -94,8 +94,10 @@ describe('facing: outlines as drawn', () => {
     const p = project([
       piece('a', FLAG),
       piece('b', FLAG),
-      piece('c', FLAG, { route: 'cut-from-print' }),
-      piece('d', square(30), { route: 'cut-from-print' }),
+      piece('c', FLAG, { route: 'template-right-side' }),
+      piece('d', square(30), { route: 'template-right-side' }),
+      // A motif cut from its print is drawn nowhere.
+      piece('e', FLAG, { route: 'cut-from-print' }),
     ]);
     const tracings = p.pieces.map((q) => drawn(q, q.route ?? p.route));
     expect(mixedFacing(p, tracings)?.pieceIds).to.deep.equal(['c']);

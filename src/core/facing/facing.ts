@@ -127,7 +127,8 @@ export interface MixedFacing {
 
 export function mixedFacing(project: Project, drawn: readonly Pick<Drawn, 'pieceId' | 'code'>[]): MixedFacing | null {
   const look = lookup(project);
-  const telling = drawn.filter((t) => t.code !== 'no-care');
+  // What is cut freely from the printed side is drawn on no sheet: it can be on none the wrong way round.
+  const telling = drawn.filter((t) => t.code !== 'no-care' && look.routeOf(look.piece(t.pieceId)) !== 'cut-from-print');
   const isReversed = (t: { pieceId: string }): boolean =>
     reversedBy(ROUTE_FACTS[look.routeOf(look.piece(t.pieceId))].contacts);
   const reversed = telling.filter(isReversed);

@@ -74,11 +74,11 @@ export function LetterTools({ project, word }: { project: ArticleView; word: Wor
   return (
     <div className={css.section}>
       <h3>Letter by letter</h3>
-      <fieldset className={css.row} aria-label="Which letter">
+      <fieldset className={css.letters} aria-label="Which letter">
         {letters.map((piece, i) => (
           <Button
             key={piece.id}
-            look={i === at ? 'go' : 'plain'}
+            look={i === at ? 'go' : 'paper'}
             aria-pressed={i === at}
             onClick={() => setLetter(i === at ? null : i)}
           >
