@@ -67,7 +67,8 @@ export interface Move {
   readonly dyMm: number;
 }
 
-const tidy = (mm: number): number => Math.round(mm * 1000) / 1000;
+/** A length to a thousandth of a millimetre, so that files stay short. */
+export const tidy = (mm: number): number => Math.round(mm * 1000) / 1000;
 
 /** Moves pieces, and the word they belong to. Changes the project given; meant for a draft. */
 export function applyMoves(project: Project, moves: readonly Move[]): void {

@@ -15,9 +15,14 @@ import {
   transformRegion,
 } from '../shape';
 import { creasesOf } from './ground';
-import { applyMoves, itemsOf } from './items';
+import { applyMoves, itemsOf, tidy } from './items';
 
-const tidy = (mm: number): number => Math.round(mm * 1000) / 1000;
+const LETTER = 'Letter ';
+/** How a letter of a word is named in lists: 'Letter A'. */
+export const letterLabel = (char: string): string => `${LETTER}${char}`;
+/** The letter that such a piece stands for. */
+export const charOf = ({ label }: Pick<Piece, 'label'>): string =>
+  label.startsWith(LETTER) ? label.slice(LETTER.length) : label;
 
 /** A word's letters as they stand, in the order in which they are read. */
 export const lettersOf = (project: Pick<Project, 'pieces'>, wordId: string): Piece[] =>
@@ -168,7 +173,7 @@ export function letterPlaces(project: Project, word: Word, groundHeightMm: numbe
   const boxes = letters.map(boxOnGround);
   const regions = letters.map((p) => regionOnGround(p));
   return letters.map((piece, i) => ({
-    char: piece.label.replace(/^Letter /, ''),
+    char: charOf(piece),
     pieceId: piece.id,
     leftMm: nth(boxes, i).minX,
     bottomMm: groundHeightMm - nth(boxes, i).maxY,

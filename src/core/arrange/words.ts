@@ -1,7 +1,7 @@
 import type { SetWord } from '../lettering';
 import { newPiece, type Piece, type Project, type Word } from '../model';
 import { letterOnGround } from './items';
-import { carriedOwn, ownOf, placeWithOwn } from './letters';
+import { carriedOwn, charOf, letterLabel, ownOf, placeWithOwn } from './letters';
 
 /**
  * Puts a word's letters on the ground, or puts them anew after it was edited. Letters that stay the same keep their piece, with its web and its layer;
@@ -17,11 +17,7 @@ export function layWord(
   const old = project.pieces.filter((p) => p.wordId === word.id);
   const index = project.words.findIndex((w) => w.id === word.id);
   const chars = set.letters.map((l) => l.char);
-  const own = carriedOwn(
-    old.map((p) => p.label.replace(/^Letter /, '')),
-    chars,
-    word.own,
-  );
+  const own = carriedOwn(old.map(charOf), chars, word.own);
   const laid: Word = { ...word, own, heights: { capMm: set.capMm, xMm: set.xMm } };
   if (index < 0) project.words.push(laid);
   else project.words[index] = laid;
@@ -54,9 +50,6 @@ export function layWord(
   project.order = project.order.filter((id) => !gone.has(id));
   project.order.splice(place < 0 ? project.order.length : place, 0, ...letters.map((l) => l.id));
 }
-
-/** What a letter's piece is called. */
-export const letterLabel = (char: string): string => `Letter ${char}`;
 
 /** Takes away pieces, and the words that have lost all their letters. Changes the project given. */
 export function takeAway(project: Project, ids: readonly string[]): void {

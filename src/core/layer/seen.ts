@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import { deltaE, dyedOver, lightness, mixLight } from '../colour';
 import type { Cut, LaidArticle, Overlap, PilePlace } from '../laid';
 import { remember } from '../laid';
-import { lastOf, nth } from '../lists';
+import { inMap, lastOf, nth } from '../lists';
 import { factsOf } from '../material';
 import type { Fabric, Lookup } from '../model';
 import { areaMm2, boundsOf, isInside, openRings, type Point, placesAlong } from '../shape';
@@ -190,18 +190,21 @@ export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
     return { wholeMm, lost };
   };
 
+  const keyOfCut = new Map(cuts.map((c) => [c.id, c.key]));
+  const touching = new Map(cuts.map((c) => [c.id, new Set<string>()]));
+  for (const { under, over } of [...article.overlaps, ...article.abutting]) {
+    touching.get(under)?.add(over);
+    touching.get(over)?.add(under);
+  }
   /** Everything that an edge's answer hangs on: its own line, and what lies where around it. */
   const keyOf = (cut: Cut): string => {
-    const near = new Set(pile.placesOf(cut.id).flatMap((p) => p.pieceIds));
-    for (const o of [...article.overlaps, ...article.abutting])
-      if (o.under === cut.id || o.over === cut.id) near.add(o.under === cut.id ? o.over : o.under);
+    const near = new Set([...pile.placesOf(cut.id).flatMap((p) => p.pieceIds), ...inMap(touching, cut.id)]);
     const cloths = [...near].map((id) => {
       const f = clothOf(id);
       return `${keyOfCut.get(id)}=${f.id}${f.colour}${throughCloth(f)}`;
     });
     return `${cut.key}|${cut.id}|${ground?.id}${ground?.colour}|${cloths.join(' ')}`;
   };
-  const keyOfCut = new Map(cuts.map((c) => [c.id, c.key]));
 
   const words = new Map<string, { ids: string[]; wholeMm: number; lost: Lost[]; lostIds: string[] }>();
   for (const cut of cuts) {

@@ -1,6 +1,7 @@
 import {
   type Affine,
   applyTo,
+  areaMm2,
   type Bounds,
   boundsOf,
   centreOf,
@@ -14,7 +15,7 @@ import {
   transformPath,
   transformRegion,
 } from '../shape';
-import type { Ground, Piece } from './project';
+import type { Fabric, Ground, Piece } from './project';
 
 /** The middle of a piece's own box, in its own coordinates: a pattern that came reversed is turned over about it. */
 export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boundsOf(regionOf(piece.outline)));
@@ -38,6 +39,14 @@ export const ontoGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>)
 /** The cloth a piece covers on the ground, mm, as seen from the right side; curves to 0.05 mm. */
 export const regionOnGround = (piece: Pick<Piece, 'outline' | 'preReversed' | 'at'>): Region =>
   transformRegion(regionOf(piece.outline, ROUGH_TOLERANCE_MM), ontoGround(piece));
+
+/** Area of a flat cloth, mm²: of its own shape, or of the whole rectangle. */
+export const flatMm2 = (cloth: Pick<Ground, 'outline' | 'widthMm' | 'heightMm'>): number =>
+  cloth.outline === null ? cloth.widthMm * cloth.heightMm : areaMm2(regionOf(cloth.outline));
+
+/** Area of all that there is of a fabric, mm². */
+export const stockMm2 = ({ stock }: Pick<Fabric, 'stock'>): number =>
+  stock.reduce((sum, s) => sum + s.count * flatMm2(s), 0);
 
 /** The ground's own shape as path data, mm from its upper left corner. */
 export const groundOutline = (g: Pick<Ground, 'outline' | 'widthMm' | 'heightMm'>): string =>

@@ -1,7 +1,7 @@
 import type { Laid } from '../laid';
 import { clothAsk, freshLayout } from '../layout';
-import type { Article, Plan } from '../model';
-import { areaMm2, regionOf } from '../shape';
+import { type Article, flatMm2, type Plan, stockMm2 } from '../model';
+import { areaMm2 } from '../shape';
 
 /** Cloth of one fabric that does not suffice. */
 export type ShortCloth =
@@ -34,8 +34,7 @@ const fits = (what: Size, on: Size, mayTurn: boolean): boolean =>
   (mayTurn && what.heightMm <= on.widthMm && what.widthMm <= on.heightMm);
 
 /** An article's ground as it is cut: its own shape with its seams, or the whole rectangle. */
-const groundMm2 = ({ ground }: Article): number =>
-  !ground ? 0 : ground.outline === null ? ground.widthMm * ground.heightMm : areaMm2(regionOf(ground.outline));
+const groundMm2 = ({ ground }: Article): number => (ground ? flatMm2(ground) : 0);
 
 /**
  * Fabrics of which too little is in stock: at once by areas, pieces and grounds with all their copies; by the layout itself once it was made.
@@ -86,10 +85,7 @@ export function shortCloth({ project, look, cuts, articles }: Laid, plan: Plan):
     }
     const piecesMm2 = mine.reduce((sum, p) => sum + (cutMm2.get(p.id) ?? 0) * look.copiesOf(p), 0);
     const groundsMm2 = grounds.reduce((sum, a) => sum + groundMm2(a) * a.count, 0);
-    const haveMm2 = stock.reduce(
-      (sum, s) => sum + s.count * (s.outline === null ? s.widthMm * s.heightMm : areaMm2(regionOf(s.outline))),
-      0,
-    );
+    const haveMm2 = stockMm2(fabric);
     const needsMm2 = piecesMm2 + groundsMm2;
     if (needsMm2 <= haveMm2 || tooLarge.length > 0) return tooLarge;
     return [{ code: 'short-of-cloth', fabricId: fabric.id, needsMm2, haveMm2 }];

@@ -14,6 +14,10 @@ export const openRings = (shape: Shape): Line[] =>
 /** Whether a line ends where it began. */
 export const isClosed = (line: Line): boolean => line.length > 2 && same(nth(line, 0), lastOf(line));
 
+/** A line as a ring, for what draws rings only: an open one goes out and back over itself, so that no closing stroke is added. */
+export const strokedRing = (line: Line, closed: boolean): Line =>
+  closed ? line : [...line, ...line.slice(1, -1).reverse()];
+
 /** Length of a line, mm. */
 export const lineMm = (line: Line): number =>
   line.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - nth(line, i).x, p.y - nth(line, i).y), 0);

@@ -1,6 +1,6 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
 import { type ArticleView, movedMarks, type Project, viewOf } from '../model';
-import { labelSpot, type Rings, ringsOf, translation } from '../shape';
+import { labelSpot, type Rings, ringsOf, strokedRing, translation } from '../shape';
 import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
@@ -36,7 +36,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
       ...placed.map(({ region }) => ({ rings: ringsOf(region), stroke: 'outline' as const })),
       ...[...placed.map((p) => movedMarks(p.piece.marks, p.ontoGround)), project.article.marks].flatMap((marks) =>
         markLines(marks, translation(0, 0)).map((m) => ({
-          rings: [m.closed ? m.line : [...m.line, ...m.line.slice(1, -1).reverse()]],
+          rings: [strokedRing(m.line, m.closed)],
           stroke: m.stroke === 'outline' ? ('fine' as const) : m.stroke,
         })),
       ),

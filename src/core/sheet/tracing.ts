@@ -20,6 +20,7 @@ import {
   regionOf,
   ringsOf,
   rotation,
+  strokedRing,
   transformRegion,
   translation,
 } from '../shape';
@@ -349,11 +350,11 @@ export function tracingSheets(
             { rings: ringsOf(item.region), stroke: 'outline' },
             { rings: ringsOf(item.middle), stroke: 'fine' },
             ...item.marks.map((m) => ({
-              rings: [m.closed ? m.line : [...m.line, ...m.line.slice(1, -1).reverse()]],
+              rings: [strokedRing(m.line, m.closed)],
               stroke: m.stroke,
             })),
             ...item.dotted.map((line) => ({
-              rings: [[...line, ...line.slice(1, -1).reverse()]],
+              rings: [strokedRing(line, false)],
               stroke: 'dotted' as const,
             })),
           ],

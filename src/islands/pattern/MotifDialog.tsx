@@ -2,8 +2,8 @@ import { type PointerEvent, useRef, useState } from 'react';
 import { Button, Dialog, LengthField, Note, Progress } from '~/components';
 import { pieceInMiddle } from '~/core/arrange';
 import { type MotifResult, type MotifWish, yieldOf } from '~/core/drawing';
-import type { Fabric, Project } from '~/core/model';
-import { areaMm2, boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
+import { type Fabric, type Project, stockMm2 } from '~/core/model';
+import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { dataUrlToCanvas, editHere, pixelsOf, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
@@ -82,10 +82,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
     selectAll([id]);
     onClose();
   };
-  const stockMm2 = fabric.stock.reduce(
-    (sum, s) => sum + s.count * (s.outline === null ? s.widthMm * s.heightMm : areaMm2(regionOf(s.outline))),
-    0,
-  );
+  const haveMm2 = stockMm2(fabric);
   const box = found && boundsOf(regionOf(found.outline));
   const line = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}`;
   return (
@@ -182,8 +179,8 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
               {formatLength(box.maxX - box.minX, u)} wide, {formatLength(box.maxY - box.minY, u)} high,{' '}
               {formatArea(found.areaMm2, u)} of cloth.{' '}
               {found.alike === 1 ? 'The photo shows it once' : `The photo shows about ${found.alike} like it`}
-              {stockMm2 > 0
-                ? `; the cloth in stock yields about ${yieldOf(found.alike, fabric.photo.widthMm * highMm, stockMm2)} (estimated).`
+              {haveMm2 > 0
+                ? `; the cloth in stock yields about ${yieldOf(found.alike, fabric.photo.widthMm * highMm, haveMm2)} (estimated).`
                 : '.'}
             </p>
           )}

@@ -1,7 +1,7 @@
 import { LocateFixed } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Choice, LengthField, NumberField } from '~/components';
-import { changeLetter, lettersOf, moveWord, ontoCrease, ownOf, type WordHeight, wordBox } from '~/core/arrange';
+import { changeLetter, charOf, lettersOf, moveWord, ontoCrease, ownOf, type WordHeight, wordBox } from '~/core/arrange';
 import { type ArticleView, LIMITS, type Word } from '~/core/model';
 import { edit } from '~/store';
 import { FabricChoice } from './FabricChoice';
@@ -82,7 +82,7 @@ export function LetterTools({ project, word }: { project: ArticleView; word: Wor
             aria-pressed={i === at}
             onClick={() => setLetter(i === at ? null : i)}
           >
-            {piece.label.replace(/^Letter /, '')}
+            {charOf(piece)}
           </Button>
         ))}
       </fieldset>

@@ -1,7 +1,7 @@
 import { Pencil } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '~/components';
-import { itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/arrange';
+import { charOf, itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/arrange';
 import { templatesOf } from '~/core/lettering';
 import type { ArticleView, Piece, Word } from '~/core/model';
 import { formatLength } from '~/core/units';
@@ -31,7 +31,7 @@ export function Retype({ project, word }: { project: ArticleView; word: Word }) 
 export function WordTray({ project, word, pieces }: { project: ArticleView; word: Word; pieces: readonly Piece[] }) {
   const ids = pieces.map((p) => p.id);
   const box = mergeBounds(itemsOf(project, ids).map((i) => i.box));
-  const templates = templatesOf(pieces.map((p) => ({ char: p.label.replace(/^Letter /, '') })));
+  const templates = templatesOf(pieces.map((p) => ({ char: charOf(p) })));
   return (
     <>
       <div>
