@@ -48,7 +48,7 @@ module.exports = {
     core('material', ['model', 'units']),
     core('layer', ['colour', 'laid', 'material', 'model', 'shape', 'units']),
     core('match', ['colour', 'facing', 'material', 'model', 'units']),
-    core('drawer', ['match', 'material', 'model', 'units']),
+    core('drawer', ['colour', 'match', 'material', 'model', 'units']),
     core('repair', ['drawer', 'material', 'model', 'shape', 'units']),
     core('archive', ['drawer', 'model', 'shape']),
     core('standin', ['drawing', 'model', 'shape', 'sheet', 'units']),

@@ -1,5 +1,12 @@
 import { useEffect, useId, useState } from 'react';
-import { type DisplayUnits, formatLength, parseLength } from '~/core/units';
+import {
+  type DisplayUnits,
+  formatLength,
+  formatTemperature,
+  formatThickness,
+  parseLength,
+  parseTemperature,
+} from '~/core/units';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -96,18 +103,48 @@ function DraftField({
   );
 }
 
-/** A length, read as people write it and shown in the project's units. Stored in mm. */
-export function LengthField({ units, value, min, max, onChange, ...shell }: NumberLike & { units: DisplayUnits }) {
+/** A length, read as people write it and shown in the project's units. Stored in mm. @param fine finer than a ruler shows */
+export function LengthField({
+  units,
+  fine = false,
+  value,
+  min,
+  max,
+  onChange,
+  ...shell
+}: NumberLike & { units: DisplayUnits; fine?: boolean }) {
+  const show = (mm: number): string => (fine ? formatThickness(mm, units) : formatLength(mm, units, 1));
   return (
     <DraftField
       {...shell}
-      shown={formatLength(value, units, 1)}
+      shown={show(value)}
       commit={onChange}
       read={(text) => {
         const parsed = parseLength(text, units);
         if (!parsed.ok) return parsed;
         if (parsed.value < min || parsed.value > max)
-          return { ok: false, message: `Between ${formatLength(min, units)} and ${formatLength(max, units)}, please.` };
+          return { ok: false, message: `Between ${show(min)} and ${show(max)}, please.` };
+        return parsed;
+      }}
+    />
+  );
+}
+
+/** A temperature, read as people write it and shown in the scale that goes with the units. Stored in °C. */
+export function TemperatureField({ units, value, min, max, onChange, ...shell }: NumberLike & { units: DisplayUnits }) {
+  return (
+    <DraftField
+      {...shell}
+      shown={formatTemperature(value, units)}
+      commit={onChange}
+      read={(text) => {
+        const parsed = parseTemperature(text, units);
+        if (!parsed.ok) return parsed;
+        if (parsed.value < min || parsed.value > max)
+          return {
+            ok: false,
+            message: `Between ${formatTemperature(min, units)} and ${formatTemperature(max, units)}, please.`,
+          };
         return parsed;
       }}
     />

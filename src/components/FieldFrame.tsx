@@ -48,6 +48,9 @@ export function FieldFrame({
   );
 }
 
+/** How an input in a frame looks. */
+export const inputClass = css.input;
+
 /** The list of a field: one of many. */
 export function SelectBox({
   options,

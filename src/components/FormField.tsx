@@ -1,4 +1,14 @@
-import { type FieldValues, get, type Path, type UseFormReturn } from 'react-hook-form';
+import { useState } from 'react';
+import { Controller, type FieldValues, get, type Path, type UseFormReturn } from 'react-hook-form';
+import {
+  type DisplayUnits,
+  formatLength,
+  formatTemperature,
+  formatThickness,
+  type Parsed,
+  parseLength,
+  parseTemperature,
+} from '~/core/units';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -7,7 +17,7 @@ interface Common<T extends FieldValues> extends FieldLabel {
   name: Path<T>;
 }
 
-const errorAt = <T extends FieldValues>(form: UseFormReturn<T>, name: Path<T>): string | undefined =>
+export const errorAt = <T extends FieldValues>(form: UseFormReturn<T>, name: Path<T>): string | undefined =>
   (get(form.formState.errors, name) as { message?: string } | undefined)?.message;
 
 /** A line of text that belongs to a form. */
@@ -63,6 +73,115 @@ export function FormNumber<T extends FieldValues>({
     </FieldFrame>
   );
 }
+
+/** What stands in a form where something was typed that is not understood: the text as it was, and what to say. No schema takes it. */
+export interface Unread {
+  readonly unread: string;
+  readonly message: string;
+}
+export const isUnread = (value: unknown): value is Unread =>
+  typeof value === 'object' && value !== null && 'unread' in value;
+
+interface Measured<T extends FieldValues> extends Common<T> {
+  units: DisplayUnits;
+  /** Bounds in mm or °C; told in the units shown. */
+  min?: number;
+  max?: number;
+  placeholder?: string;
+  /** Left empty it is null. */
+  optional?: boolean;
+}
+
+/** A figure of a form that is typed with its unit, as people write it; kept as a number. */
+function FormMeasure<T extends FieldValues>({
+  form,
+  name,
+  label,
+  hint,
+  placeholder,
+  optional = false,
+  min = Number.NEGATIVE_INFINITY,
+  max = Number.POSITIVE_INFINITY,
+  read,
+  show,
+}: Omit<Measured<T>, 'units'> & { read: (text: string) => Parsed<number>; show: (value: number) => string }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const understood = (text: string): number | null | Unread => {
+    if (optional && text.trim() === '') return null;
+    const parsed = read(text);
+    if (!parsed.ok) return { unread: text, message: parsed.message };
+    if (parsed.value >= min && parsed.value <= max) return parsed.value;
+    const bound = parsed.value < min ? `At least ${show(min)}` : `At most ${show(max)}`;
+    return { unread: text, message: `${bound}, please.` };
+  };
+  return (
+    <FieldFrame label={label} hint={hint} error={errorAt(form, name)}>
+      {(ties) => (
+        <Controller
+          control={form.control}
+          name={name}
+          render={({ field }) => {
+            const value: unknown = field.value;
+            const shown = isUnread(value) ? value.unread : typeof value === 'number' ? show(value) : '';
+            return (
+              <input
+                {...ties}
+                ref={field.ref}
+                className={css.input}
+                type="text"
+                autoComplete="off"
+                placeholder={placeholder}
+                value={draft ?? shown}
+                onChange={(e) => {
+                  setDraft(e.target.value);
+                  field.onChange(understood(e.target.value));
+                }}
+                onBlur={() => {
+                  setDraft(null);
+                  field.onBlur();
+                }}
+              />
+            );
+          }}
+        />
+      )}
+    </FieldFrame>
+  );
+}
+
+/** A length of a form, in the units shown. Kept in mm. @param fine a thickness: finer than a ruler shows */
+export const FormLength = <T extends FieldValues>({
+  units,
+  fine = false,
+  ...field
+}: Measured<T> & { fine?: boolean }) => (
+  <FormMeasure
+    {...field}
+    read={(text) => parseLength(text, units)}
+    show={(mm) => (fine ? formatThickness(mm, units) : formatLength(mm, units, 1))}
+  />
+);
+
+/** A temperature of a form, in the scale shown. Kept in °C. */
+export const FormTemperature = <T extends FieldValues>({ units, ...field }: Measured<T>) => (
+  <FormMeasure {...field} read={(text) => parseTemperature(text, units)} show={(c) => formatTemperature(c, units)} />
+);
+
+/** A price of a form, for as much as things are sold by; left empty it is not known. Kept per metre or square metre. @param per how many of those one unit is */
+export const FormPrice = <T extends FieldValues>({ per, ...field }: Common<T> & { per: number }) => (
+  <FormMeasure
+    {...field}
+    optional
+    min={0}
+    read={(text) => {
+      const n = Number(text.trim().replace(',', '.'));
+      return text.trim() !== '' && Number.isFinite(n)
+        ? { ok: true, value: n / per }
+        : { ok: false, message: `“${text.trim()}” is not a price. Write it like 12.50.` };
+    }}
+    show={(perMetre) => (perMetre * per).toFixed(2)}
+  />
+);
 
 /** One of many in a form. */
 export function FormSelect<T extends FieldValues>({

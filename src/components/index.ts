@@ -4,6 +4,7 @@ export * from './Button';
 export * from './Cloth';
 export * from './Dialog';
 export * from './Field';
+export { FieldFrame, type FieldLabel, type FieldTies, inputClass } from './FieldFrame';
 export * from './FileDialog';
 export * from './FilePick';
 export * from './FormField';

@@ -1,6 +1,7 @@
 import { ROUTE_FACTS } from '~/core/facing';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Cover, Edge, Intent, Route, Surface } from '~/core/model';
+import type { DisplayUnits } from '~/core/units';
 import type { Option } from './Field';
 
 /** Words for the contract's names, in one place. */
@@ -33,3 +34,8 @@ export const HAND_OPTIONS = options(HAND_WORDS);
 export const ROUTE_OPTIONS = options<Route>(names(ROUTE_FACTS));
 export const COVER_OPTIONS = options<Cover>(names(COVER_FACTS));
 export const SURFACE_OPTIONS = options<Surface>(names(SURFACE_FACTS));
+
+export const UNIT_OPTIONS: readonly Option<DisplayUnits>[] = [
+  { value: 'mm', label: 'millimetres, °C' },
+  { value: 'in', label: 'inches, °F' },
+];

@@ -103,6 +103,8 @@ export async function keepDrawerPicture(picture: Picture): Promise<string> {
 export type DrawerImport =
   | { readonly ok: true; readonly words: string }
   | { readonly ok: false; readonly problems: readonly string[] }
+  /** Some rows have the name of something that is there already: whether they are the same is for a person to say. */
+  | { readonly ok: false; readonly problems: readonly []; readonly sameNames: readonly string[] }
   /** The text is not UTF-8: it may well be the encoding that older Windows programs write, which is for a person to say, since bytes alone do not. */
   | { readonly ok: false; readonly problems: readonly []; readonly asWindows: string };
 
@@ -140,12 +142,20 @@ async function overfull(kind: DrawerKind, things: readonly Things[DrawerKind][])
   return `The drawer holds ${said(count)} ${KIND_WORDS[kind].many}; with ${said(more)} more it would pass ${said(DRAWER_LIMIT)}. Take some out first.`;
 }
 
-/**
- * Takes in a file: CSV for one kind, JSON for the whole Drawer. All or nothing, as steps that can be undone.
- * Things of the same name are not replaced by a CSV: they come in beside, since nothing says that they are the same.
- * @param windows read it as Windows-1252, after a person said so
- */
-export async function importToDrawer(kind: DrawerKind, file: File, windows = false): Promise<DrawerImport> {
+/** What a person has said about a file that is taken in. */
+export interface ImportAnswers {
+  /** Read it as Windows-1252. */
+  readonly windows?: boolean;
+  /** Rows with the name of something that is there change that, or come in beside it. */
+  readonly sameNames?: 'change' | 'beside';
+}
+
+/** Takes in a file: CSV for one kind, JSON for the whole Drawer. All or nothing, as steps that can be undone. */
+export async function importToDrawer(
+  kind: DrawerKind,
+  file: File,
+  { windows = false, sameNames }: ImportAnswers = {},
+): Promise<DrawerImport> {
   if (file.size > MAX_FILE_BYTES)
     return { ok: false, problems: [`“${file.name}” is larger than 64 MB. Is it the right file?`] };
   const bytes = new Uint8Array(await file.arrayBuffer());
@@ -175,13 +185,20 @@ export async function importToDrawer(kind: DrawerKind, file: File, windows = fal
     }
     return { ok: true, words: `${count} things are in the drawer.` };
   }
-  const { fromCsv } = await import('~/core/drawer/csv');
-  const read = fromCsv(kind, text, () => newId());
+  const { fromCsv, plainName } = await import('~/core/drawer/csv');
+  const there = await table(kind).toArray();
+  const read = fromCsv(kind, text, () => newId(), sameNames === 'change' ? there : []);
   if (!read.ok) return read;
+  const names = new Set(there.map((t) => plainName(t.name)));
+  const same = read.things.filter((t) => names.has(plainName(t.name))).map((t) => t.name);
+  if (same.length > 0 && sameNames === undefined) return { ok: false, problems: [], sameNames: same };
   const problem = await overfull(kind, read.things);
   if (problem) return { ok: false, problems: [problem] };
   const { one, many } = KIND_WORDS[kind];
   const n = read.things.length;
-  await changeDrawer(kind, `take in ${n} ${many}`, new Map(read.things.map((t) => [t.id, t])) as never);
-  return { ok: true, words: `${n.toLocaleString('en')} ${n === 1 ? one : many} taken in.` };
+  const changed = sameNames === 'change' ? same.length : 0;
+  const said = (count: number): string => `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+  await changeDrawer(kind, `take in ${said(n)}`, new Map(read.things.map((t) => [t.id, t])) as never);
+  const told = [n > changed && `${said(n - changed)} taken in`, changed > 0 && `${said(changed)} changed`];
+  return { ok: true, words: `${told.filter(Boolean).join(', ')}.` };
 }

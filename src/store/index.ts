@@ -14,6 +14,7 @@ export {
 } from './folder';
 export { forgetUnusedPictures } from './kept-pictures';
 export * from './pictures';
+export * from './preferences';
 export {
   deleteProject,
   duplicateProject,

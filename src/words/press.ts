@@ -1,5 +1,6 @@
 import { COVER_FACTS } from '~/core/material';
 import type { Bearer, Caution, Cover, DialPlace, Harm, Help, Lean, PressReason, PressSide, Remedy } from '~/core/model';
+import { formatThickness } from '~/core/units';
 import { gsm, heat, lower, say, seconds, type Units, upper, type Words, warmer } from './table';
 
 const BEARER: { readonly [P in Bearer['part']]: (name: string) => string } = {
@@ -50,7 +51,6 @@ const REMEDIES: Words<Remedy> = {
 export const remedyWords = (r: Remedy, units: Units): string => say(REMEDIES, r, units);
 
 /** A length so small that only millimetres tell it. */
-const thin = (mm: number): string => `${mm} mm`;
 
 /** What would help, each with its seconds; or plainly that nothing here does. */
 const helpWords = (remedies: readonly Remedy[], u: Units): string =>
@@ -120,8 +120,8 @@ const CAUTIONS: Words<Caution> = {
     `${Math.round(s)} s is longer than anyone stands still: set down several times, and let it cool between.`,
   squashed: ({ cloth }) =>
     `${cloth || 'Pile'} is pressed flat by this iron’s own mass: use a lighter one, or a press cloth and steam.`,
-  plug: ({ thicknessMm }) =>
-    `What lies in its window gets no pressure from a flat iron: lay in a plug of ${thin(thicknessMm)}, of card or felt.`,
+  plug: ({ thicknessMm }, u) =>
+    `What lies in its window gets no pressure from a flat iron: lay in a plug of ${formatThickness(thicknessMm, u)}, of card or felt.`,
 };
 export const cautionWords = (c: Caution, units: Units): string => say(CAUTIONS, c, units);
 

@@ -1,5 +1,5 @@
 import type { Project } from '~/core/model';
-import { formatTemperature } from '~/core/units';
+import { formatTemperature, formatWarmer } from '~/core/units';
 
 /** How lengths and heat are told: the project's units. */
 export type Units = Project['units'];
@@ -25,8 +25,7 @@ export function say<U extends { readonly code: string }, A extends readonly unkn
 
 export const heat = (c: number, units: Units): string => formatTemperature(c, units);
 /** A difference of temperatures: 10 °C are 18 °F, not 50. */
-export const warmer = (c: number, units: Units): string =>
-  units === 'in' ? `${Math.round((c * 9) / 5)} °F` : `${Math.round(c)} °C`;
+export const warmer = (c: number, units: Units): string => formatWarmer(c, units);
 /** Seconds as a person counts them: halves up to ten. */
 export const seconds = (s: number): string => (s < 10 ? `${Math.round(s * 2) / 2} s` : `${Math.round(s)} s`);
 export const gsm = (n: number): string => `${Math.round(n)} g/m²`;

@@ -32,7 +32,7 @@ import {
   templateSheets,
   tracingSheets,
 } from '~/core/sheet';
-import { spokenPlan, spokenSetting } from '~/words';
+import { spokenPlan, spokenSetting, unplacedWords } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
 export type Work =
@@ -168,7 +168,10 @@ function prepareNest(body: string): Prepared {
         `${list}[${twice}].id`,
       );
   }
-  return () => json(nest(data, { now: () => performance.now() }));
+  return () => {
+    const result = nest(data, { now: () => performance.now() });
+    return json({ ...result, unplaced: result.unplaced.map((u) => ({ ...u, text: unplacedWords(u, 'mm') })) });
+  };
 }
 
 /** One press has one cover: `cover`, or of a project's two the one for its stage. */

@@ -30,6 +30,7 @@ import {
 import { FABRIC_KINDS, type Fabric, fabricSchema, webSchema } from '~/core/model';
 import { CARE_LIMIT_C } from '~/core/units';
 import { demoDrawer, harbourLight } from '~/demo';
+import { doubtWords } from '~/words';
 import { cotton, iron, web } from './helpers';
 
 let n = 0;
@@ -159,20 +160,63 @@ describe('drawer: CSV', () => {
     ]);
   });
 
+  it('understands units, scales, names of colours and another language’s numbers in any cell', () => {
+    const read = fromCsv(
+      'fabrics',
+      'name;stock mm;thickness mm;heat limit C;colour;price per m2\nA;18 x 22 in x 2;0,3;380 °F;teal;1.250,5',
+      newId,
+    );
+    const [a] = read.ok ? read.things : [];
+    expect(a?.stock).to.deep.equal([{ widthMm: 457.2, heightMm: 558.8, count: 2, outline: null }]);
+    // 380 °F = (380 − 32) · 5/9 °C.
+    expect(a?.maxIronC).to.be.closeTo(193.33, 0.01);
+    expect(a).to.include({ thicknessMm: 0.3, colour: '#008080', pricePerM2: 1250.5 });
+    const web = fromCsv('webs', 'name;roll width mm;left mm\nB;17 in;2 1/2 yd', newId);
+    expect(web.ok && web.things[0]).to.include({ widthMm: 431.8, stockMm: 2286 });
+  });
+
+  it('one wrong word is one line', () => {
+    const good = 'A,batik,teal\n'.repeat(30);
+    const read = fromCsv('fabrics', `name,cloth,colour\n${good}B,batick,navy\n${good}`, newId);
+    expect(!read.ok && read.problems).to.have.length(1);
+    expect(!read.ok && read.problems[0]).to.match(/^Line 32, column “cloth”: “batick” must be one of .*batik/);
+  });
+
+  it('changes a thing of the same name by what its cells say, and nothing else of it', () => {
+    const mine = cotton({ id: 'mine', name: 'Sea Blue', note: 'from the market', massGsm: 151 });
+    const read = fromCsv('fabrics', 'name,colour,heat limit C\n sea blue ,navy,\nHill,green,150', newId, [mine]);
+    expect(read.ok && read.things[0]).to.deep.equal({ ...mine, name: 'sea blue', colour: '#000080' });
+    expect(read.ok && read.things[1]).to.include({ name: 'Hill', colour: '#008000', maxIronC: 150 });
+    expect(read.ok && read.things[1]?.id).to.not.equal('mine');
+  });
+
   const refusals: [string, string, RegExp][] = [
     ['no headings', '1,2,3\n4,5,6', /first line must hold headings.*name.*cloth/s],
     ['wrong columns', 'name,colr,tog\nA,#fff,1', /“colr”, “tog” are no headings for fabrics.*known are name/],
     ['only headings', 'name,colour\n', /no fabric in this file/],
     ['an empty name', 'name,cloth\n,batik', /Line 2: “name” is empty/],
-    ['negative stock', 'name,stock mm\nA,-5 x 10', /Line 2: “stock mm” is “-5 x 10”, but must be sizes like/],
-    ['a number that is none', 'name,mass g/m2\nA,heavy', /Line 2: “mass g\/m2” is “heavy”, but must be a number/],
-    ['an unknown cloth', 'name,cloth\nA,moonsilk', /but must be one of quilting-cotton/],
+    ['negative stock', 'name,stock mm\nA,-5 x 10', /^Line 2, column “stock mm”: “-5 x 10” must be sizes like/],
+    ['a number that is none', 'name,mass g/m2\nA,heavy', /^Line 2, column “mass g\/m2”: “heavy” must be a number/],
+    [
+      'an unknown cloth',
+      'name,cloth\nA,moonsilk',
+      /^Line 2, column “cloth”: “moonsilk” must be one of quilting-cotton, /,
+    ],
     [
       'a thickness of nothing',
       'name,thickness mm\nA,0',
       /Line 2, “A”: thickness in mm is 0, but must be at least 0.02/,
     ],
-    ['a colour that is none', 'name,colour\nA,red', /must be a colour like #a1b2c3/],
+    [
+      'a colour that is none',
+      'name,colour\nA,teal-ish',
+      /^Line 2, column “colour”: “teal-ish” must be a colour’s name/,
+    ],
+    [
+      'numbers with a comma between commas',
+      'name,thickness mm,mass g/m2\nA,0,35,140',
+      /^Line 2 has more cells than there are headings. If its numbers are written with a comma, put ; between/,
+    ],
   ];
   for (const [what, csv, expected] of refusals)
     it(`refuses ${what}, in words, and takes nothing`, () => {
@@ -270,7 +314,9 @@ describe('drawer: what does not fit is said, and kept', () => {
   });
   it('a coated sheet near the end of its coating', () => {
     const sheet = { ...usualThing('covers', 'c', { name: 'x' }), kind: 'coated-sheet' as const, maxC: 258 };
-    expect(doubtsOf('covers', sheet, nothing)[0]?.text).to.include('260');
+    const [doubt] = doubtsOf('covers', sheet, nothing);
+    expect(doubt && doubtWords(doubt, 'mm')).to.include('near 260 °C');
+    expect(doubt && doubtWords(doubt, 'in')).to.include('near 500 °F');
   });
 });
 

@@ -34,7 +34,7 @@ import {
   translation,
   union,
 } from '~/core/shape';
-import { CHECK_SQUARE_MM, titleBlock, tracingSheets } from '~/core/sheet';
+import { checkSquareMm, titleBlock, tracingSheets } from '~/core/sheet';
 import { dotsForSoleplate } from '~/core/units';
 import { harbourLight } from '~/demo';
 import { piece, project, square } from './helpers';
@@ -276,21 +276,32 @@ describe('drawing: style sheets', () => {
 });
 
 describe('sheets: the foot of a page', () => {
-  it('has the square, and a rule in true inches with a mark for every sixteenth', () => {
-    const marks = titleBlock(210, 297, ['Name', 'Line']);
-    const closed = marks.find((m) => m.type === 'line' && m.closed)!;
-    const b = boundsOf([closed.type === 'line' ? closed.points : []]);
-    expect(b.maxX - b.minX).to.equal(CHECK_SQUARE_MM);
-    expect(b.maxY - b.minY).to.equal(CHECK_SQUARE_MM);
-    const ticks = marks
-      .filter((m) => m.type === 'line' && !m.closed && m.points[0]!.x === m.points[1]!.x)
-      .map((m) => (m.type === 'line' ? m.points[0]!.x : 0));
-    expect(ticks).to.have.length(5 * 16 + 1);
-    expect(ticks.at(-1)! - ticks[0]!).to.be.closeTo(5 * 25.4, 1e-9);
-  });
+  // The units of the project decide: 2 in = 50.8 mm exactly (international yard and pound agreement, 1959).
+  for (const { units, sideMm, said, stepMm, steps, other } of [
+    { units: 'in', sideMm: 50.8, said: '2 in', stepMm: 25.4 / 16, steps: 5 * 16, other: 'mm' },
+    { units: 'mm', sideMm: 50, said: '50 mm', stepMm: 1, steps: 130, other: 'in' },
+  ] as const)
+    it(`has a square of ${said}, and a rule with a mark for every ${units === 'in' ? 'sixteenth' : 'millimetre'}`, () => {
+      const marks = titleBlock(210, 297, units, ['Name', 'Line']);
+      const closed = marks.find((m) => m.type === 'line' && m.closed)!;
+      const b = boundsOf([closed.type === 'line' ? closed.points : []]);
+      expect(checkSquareMm(units)).to.equal(sideMm);
+      expect(b.maxX - b.minX).to.be.closeTo(sideMm, 1e-9);
+      expect(b.maxY - b.minY).to.be.closeTo(sideMm, 1e-9);
+      const ticks = marks
+        .filter((m) => m.type === 'line' && !m.closed && m.points[0]!.x === m.points[1]!.x)
+        .map((m) => (m.type === 'line' ? m.points[0]!.x : 0));
+      expect(ticks).to.have.length(steps + 1);
+      expect(ticks.at(-1)! - ticks[0]!).to.be.closeTo(steps * stepMm, 1e-9);
+      const texts = marks.flatMap((m) => (m.type === 'text' ? [m.text] : []));
+      expect(texts).to.include(said);
+      expect(texts.join(' ')).to.not.match(new RegExp(`\\d ${other}\\b`));
+    });
 
   it('shortens what has no room instead of running off the page', () => {
-    const long = titleBlock(210, 297, ['x'.repeat(500)]).find((m) => m.type === 'text' && m.text.startsWith('xxx'))!;
+    const long = titleBlock(210, 297, 'mm', ['x'.repeat(500)]).find(
+      (m) => m.type === 'text' && m.text.startsWith('xxx'),
+    )!;
     expect(long.type === 'text' && long.text.endsWith('…')).to.equal(true);
     expect(long.type === 'text' && long.text.length).to.be.below(60);
   });

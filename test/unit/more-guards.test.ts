@@ -174,7 +174,7 @@ describe('sheet: marks are where and as large as they should be', () => {
     expect((down as { y: number }).y).to.be.above((up as { y: number }).y + 100);
   });
   it('a title block begins with the project’s name, bold, and has no more than six lines', () => {
-    const marks = titleBlock(210, 297, ['The name', 'b', 'c', 'd', 'e', 'f', 'seventh']);
+    const marks = titleBlock(210, 297, 'mm', ['The name', 'b', 'c', 'd', 'e', 'f', 'seventh']);
     const texts = marks.flatMap((m) => (m.type === 'text' ? [m] : []));
     expect(texts.find((t) => t.text === 'The name')).to.include({ bold: true, sizeMm: 4.2 });
     expect(texts.some((t) => t.text === 'seventh')).to.equal(false);

@@ -27,6 +27,7 @@ import { relax } from '~/core/nest/search';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, linesOf, type Point, type Region, regionOf, ringAreaMm2, ringsOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
+import { unplacedWords } from '~/words';
 import { jigsaw } from '../jigsaw';
 import { square } from './helpers';
 
@@ -261,7 +262,7 @@ describe('nest: looking around quickly', () => {
       lengthMm,
       utilisation: 0.5,
       placements: [],
-      unplaced: copies ? [{ id: 'a', copies, code: 'no-room', text: '' }] : [],
+      unplaced: copies ? [{ id: 'a', copies, code: 'no-room', size: null, rollMm: null, leftMm: null }] : [],
       rowsLengthMm: 0,
     });
     expect(isBetter(r(0, 500), r(1, 300))).to.equal(true);
@@ -399,7 +400,7 @@ describe('nest: scraps, rolls and bad input', () => {
       ['torn', 'no-outline'],
       ['huge', 'wider-than-everything'],
     ]);
-    for (const u of result.unplaced) expect(u.text).to.match(/\.$/);
+    for (const u of result.unplaced) expect(unplacedWords(u, 'mm')).to.match(/\.$/);
   });
 
   it('keeps to a roll that is only so long', () => {

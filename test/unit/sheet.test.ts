@@ -10,7 +10,7 @@ import { layInRows } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { boundsOf } from '~/core/shape';
 import {
-  CHECK_SQUARE_MM,
+  checkSquareMm,
   PAGE_MARGIN_MM,
   PAPER_FACTS,
   type Paper,
@@ -224,9 +224,9 @@ describe('sheet: PDF, rendered by an independent program (poppler)', function ()
 
       const top = PAPER_FACTS[paper].heightMm! - PAGE_MARGIN_MM - 51;
       const across = runs(w, (x) => dark(x, Math.round((top + 8) * PER_MM))).slice(0, 2);
-      expect(across[1]! - across[0]!).to.be.closeTo(CHECK_SQUARE_MM, 0.1);
+      expect(across[1]! - across[0]!).to.be.closeTo(checkSquareMm('mm'), 0.1);
       const down = runs(h, (y) => dark(Math.round((PAGE_MARGIN_MM + 3) * PER_MM), y)).slice(-2);
-      expect(down[1]! - down[0]!).to.be.closeTo(CHECK_SQUARE_MM, 0.1);
+      expect(down[1]! - down[0]!).to.be.closeTo(checkSquareMm('mm'), 0.1);
 
       const outline = runs(w, (x) => dark(x, Math.round((PAGE_MARGIN_MM + 4) * PER_MM)));
       expect(outline.at(-1)! - outline[0]!).to.be.closeTo(120, 0.12);

@@ -174,7 +174,7 @@ describe('the simulated printer', () => {
 
   it('corrected by what was measured, the same square comes out true, to the ruler’s quarter', () => {
     for (const printer of SIMULATED_PRINTERS) {
-      const error = measuredSquare(printer, null);
+      const error = measuredSquare(printer, null, 50);
       expect(error.acrossMm).to.be.closeTo(50 * printer.scaleX, 0.126);
       const doc = {
         pages: [
@@ -190,7 +190,7 @@ describe('the simulated printer', () => {
       };
       expect(out.points[1]!.x - out.points[0]!.x).to.be.closeTo(50, 0.13);
       expect(out.points[2]!.y - out.points[1]!.y).to.be.closeTo(50, 0.13);
-      const again = measuredSquare(printer, error);
+      const again = measuredSquare(printer, error, 50);
       expect(again.acrossMm).to.be.closeTo(50, 0.25);
       expect(again.downMm).to.be.closeTo(50, 0.25);
     }

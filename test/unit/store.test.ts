@@ -306,10 +306,25 @@ describe('store: the Drawer', () => {
     expect((await db.webs.get('w'))!.stockMm).to.equal(4);
   });
 
+  it('asks about names that are there already, and changes those when asked to, as one step', async () => {
+    await put3();
+    const csv = 'name,left mm\nA,777\nnew,50\n';
+    const asked = await importToDrawer('webs', file(csv, 'webs.csv'));
+    expect(asked).to.deep.equal({ ok: false, problems: [], sameNames: ['A'] });
+    expect(await ids()).to.deep.equal(['a', 'b', 'c']);
+    const got = await importToDrawer('webs', file(csv, 'webs.csv'), { sameNames: 'change' });
+    expect(got).to.deep.equal({ ok: true, words: '1 web taken in, 1 web changed.' });
+    expect((await db.webs.get('a'))!.stockMm).to.equal(777);
+    expect(await db.webs.count()).to.equal(4);
+    await undoDrawer();
+    expect((await db.webs.get('a'))!.stockMm).to.equal(web({ id: 'a' }).stockMm);
+    expect(await ids()).to.deep.equal(['a', 'b', 'c']);
+  });
+
   it('takes a CSV in beside what is there, as one step', async () => {
     await put3();
     const csv = toCsv('webs', [web({ id: 'x', name: 'a' }), web({ id: 'y', name: 'new' })]);
-    const got = await importToDrawer('webs', file(csv, 'webs.csv'));
+    const got = await importToDrawer('webs', file(csv, 'webs.csv'), { sameNames: 'beside' });
     expect(got).to.deep.equal({ ok: true, words: '2 webs taken in.' });
     expect((await readDrawer()).webs.map((w) => w.name)).to.deep.equal(['a', 'a', 'b', 'c', 'new']);
     await undoDrawer();
@@ -327,7 +342,7 @@ describe('store: the Drawer', () => {
       asWindows: 'Netz weiß, dünn;28\nCafé crème;40',
     });
     expect((await readDrawer()).webs).to.deep.equal([]);
-    expect((await importToDrawer('webs', windows, true)).ok).to.equal(true);
+    expect((await importToDrawer('webs', windows, { windows: true })).ok).to.equal(true);
     expect((await readDrawer()).webs.map((w) => w.name)).to.deep.equal(['Café crème', 'Netz weiß, dünn']);
   });
 
@@ -369,7 +384,7 @@ describe('store: the Drawer', () => {
   it('says when it is full, and takes nothing of a file that would overfill it', async function () {
     this.timeout(60_000);
     await db.webs.bulkPut(Array.from({ length: DRAWER_LIMIT }, (_, i) => web({ id: `w${i}` })));
-    const got = await importToDrawer('webs', file(toCsv('webs', [web({ id: 'x' })]), 'a.csv'));
+    const got = await importToDrawer('webs', file(toCsv('webs', [web({ id: 'x' })]), 'a.csv'), { sameNames: 'beside' });
     expect(got.ok ? '' : got.problems[0]).to.match(/would pass 10,000/);
     expect(await db.webs.count()).to.equal(DRAWER_LIMIT);
   });

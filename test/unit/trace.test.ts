@@ -270,7 +270,7 @@ describe('the printer', () => {
   };
   for (const printer of SIMULATED_PRINTERS)
     it(`is measured once and printed true from then on: ${printer.name}`, () => {
-      const measured = measuredSquare(printer, null);
+      const measured = measuredSquare(printer, null, 50);
       const printed = { ...doc, pages: correctedFor(doc, measured).pages.map((p) => printPage(p, printer)) };
       // A ruler reads to a quarter of a millimetre in fifty: half of that is the best there is.
       expect(sideOf(printed).across).to.be.closeTo(50, 0.13);

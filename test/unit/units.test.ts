@@ -8,9 +8,14 @@ import {
   dotsForSoleplate,
   formatArea,
   formatLength,
+  formatRun,
   formatTemperature,
+  formatThickness,
+  formatWarmer,
   MM_PER,
   parseLength,
+  parseSize,
+  parseTemperature,
 } from '~/core/units';
 
 const mm = (text: string, assume: 'mm' | 'in' = 'mm'): number => {
@@ -117,5 +122,76 @@ describe('units: heat', () => {
     expect(celsiusToFahrenheit(100)).to.equal(212);
     expect(formatTemperature(150, 'in')).to.equal('302 °F');
     expect(formatTemperature(150, 'mm')).to.equal('150 °C');
+  });
+});
+
+describe('units: what people type', () => {
+  const sizes: [string, 'mm' | 'in', number, number, number][] = [
+    ['18 x 22 in x 2', 'mm', 457.2, 558.8, 2],
+    ['18 in x 22 in', 'mm', 457.2, 558.8, 1],
+    ['18" × 22"', 'mm', 457.2, 558.8, 1],
+    ['18 x 22', 'in', 457.2, 558.8, 1],
+    ['50 by 70 cm', 'in', 500, 700, 1],
+    ['1/2 yd x 44 in', 'mm', 457.2, 1117.6, 1],
+    ['559*457', 'mm', 559, 457, 1],
+  ];
+  for (const [text, units, w, h, count] of sizes)
+    it(`the size ${text}`, () => {
+      const read = parseSize(text, units);
+      if (!read.ok) throw new Error(read.message);
+      expect(read.value.widthMm).to.be.closeTo(w, 1e-9);
+      expect(read.value.heightMm).to.be.closeTo(h, 1e-9);
+      expect(read.value.count).to.equal(count);
+    });
+  for (const text of ['', '18', '18 x', 'a x b', '18 x 22 x 0', '18 x 22 x 2 x 3', '-1 x 2', '18 x 22 in x 2.5'])
+    it(`no size: “${text}”`, () => {
+      const read = parseSize(text, 'in');
+      expect(!read.ok && read.message).to.match(/18 x 22 in/);
+    });
+
+  it('temperatures with their scale, or in that of the project', () => {
+    const c = (text: string, units: 'mm' | 'in'): number => {
+      const read = parseTemperature(text, units);
+      if (!read.ok) throw new Error(read.message);
+      return read.value;
+    };
+    // 212 °F is 100 °C, the boiling point of water at one atmosphere; 32 °F is 0 °C.
+    expect(c('212 °F', 'mm')).to.be.closeTo(100, 1e-9);
+    expect(c('212', 'in')).to.be.closeTo(100, 1e-9);
+    expect(c('32f', 'mm')).to.be.closeTo(0, 1e-9);
+    expect(c('150', 'mm')).to.equal(150);
+    expect(c('150,5 celsius', 'in')).to.equal(150.5);
+    expect(c('−10 °C', 'in')).to.equal(-10);
+    for (const text of ['', 'hot', '150 K', '1/0', '15 16', '12 parsecs'])
+      expect(parseTemperature(text, 'in')).to.have.property('ok', false);
+    const wrong = parseTemperature('hot', 'in');
+    expect(!wrong.ok && wrong.message).to.equal('“hot” is not a temperature. Write it like 300 °F.');
+  });
+
+  it('differences of temperature are converted as differences', () => {
+    // An interval of 10 K is 18 °F.
+    expect(formatWarmer(10, 'in')).to.equal('18 °F');
+    expect(formatWarmer(10, 'mm')).to.equal('10 °C');
+  });
+
+  it('says what is wrong with each kind of nonsense', () => {
+    const message = (text: string): string => {
+      const read = parseLength(text, 'in');
+      return read.ok ? 'understood' : read.message;
+    };
+    expect(message('eighteen')).to.match(/^“eighteen” is not a length/);
+    expect(message('12 parsecs')).to.match(/^“parsecs” is no unit of length here. Understood are mm, cm, m, in/);
+    expect(message('1/0')).to.match(/divides by nought/);
+    expect(message('10/100')).to.equal('understood');
+  });
+
+  it('thin and long things, finer and coarser than a ruler', () => {
+    expect([formatThickness(0.3, 'mm'), formatThickness(0.3, 'in')]).to.deep.equal(['0.3 mm', '0.012"']);
+    expect([formatRun(600, 'mm'), formatRun(2500, 'mm')]).to.deep.equal(['60 cm', '2.5 m']);
+    expect([formatRun(914.4, 'in'), formatRun(2286, 'in'), formatRun(431.8, 'in')]).to.deep.equal([
+      '1 yd',
+      '2 yd 18"',
+      '17"',
+    ]);
   });
 });

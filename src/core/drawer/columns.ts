@@ -4,7 +4,7 @@ import type { DrawerKind, Things } from './kinds';
 
 /** How a cell is written and read. */
 export type CellType =
-  | { readonly is: 'text' | 'number' | 'yes-no' | 'sizes' | 'marks' | 'steps' }
+  | { readonly is: 'text' | 'number' | 'length' | 'temperature' | 'colour' | 'yes-no' | 'sizes' | 'marks' | 'steps' }
   | { readonly is: 'one-of'; readonly values: readonly (string | number)[] };
 
 export interface Column {
@@ -22,6 +22,15 @@ const number = (heading: string, path: string, optional = false): Column => ({
   heading,
   path,
   type: { is: 'number' },
+  optional,
+});
+/** In mm, unless the cell says otherwise. */
+const length = (heading: string, path: string): Column => ({ heading, path, type: { is: 'length' } });
+/** In °C, unless the cell says otherwise. */
+const temperature = (heading: string, path: string, optional = false): Column => ({
+  heading,
+  path,
+  type: { is: 'temperature' },
   optional,
 });
 const yesNo = (heading: string, path: string): Column => ({ heading, path, type: { is: 'yes-no' } });
@@ -42,12 +51,12 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     ),
     oneOf('kind', 'kind', FABRIC_KINDS),
     oneOf('fibre', 'fibre', FIBRES),
-    number('thickness mm', 'thicknessMm'),
+    length('thickness mm', 'thicknessMm'),
     number('mass g/m2', 'massGsm'),
-    number('heat limit C', 'maxIronC'),
-    number('tested C', 'testedC', true),
+    temperature('heat limit C', 'maxIronC'),
+    temperature('tested C', 'testedC', true),
     number('tested s', 'testedS', true),
-    text('colour', 'colour'),
+    { heading: 'colour', path: 'colour', type: { is: 'colour' } },
     oneOf('sides', 'sides', ['one', 'both']),
     yesNo('one way', 'oneWay'),
     number('fraying', 'frays'),
@@ -70,19 +79,19 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     oneOf('form', 'form', WEB_FORMS),
     oneOf('liners', 'liners', [0, 1, 2]),
     number('mass g/m2', 'massGsm'),
-    number('melts C', 'meltC'),
-    number('highest C', 'maxC'),
+    temperature('melts C', 'meltC'),
+    temperature('highest C', 'maxC'),
     oneOf('sewing', 'sewing', SEWING),
     yesNo('tacky', 'tacky'),
     yesNo('printable', 'printable'),
-    number('roll width mm', 'widthMm'),
-    number('left mm', 'stockMm'),
+    length('roll width mm', 'widthMm'),
+    length('left mm', 'stockMm'),
     { heading: 'offcuts mm', path: 'offcuts', type: { is: 'sizes' } },
     number('price per m', 'pricePerM', true),
-    number('fuse C', 'leaflet.fuse.heatC'),
+    temperature('fuse C', 'leaflet.fuse.heatC'),
     number('fuse s', 'leaflet.fuse.dwellS'),
     yesNo('fuse steam', 'leaflet.fuse.steam'),
-    number('bond C', 'leaflet.bond.heatC'),
+    temperature('bond C', 'leaflet.bond.heatC'),
     number('bond s', 'leaflet.bond.dwellS'),
     yesNo('bond steam', 'leaflet.bond.steam'),
     { heading: 'fuse steps', path: 'steps.fuse', type: { is: 'steps' } },
@@ -92,13 +101,13 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
   irons: [
     text('name', 'name'),
     oneOf('kind', 'kind', IRON_KINDS),
-    number('soleplate width mm', 'soleplate.widthMm'),
-    number('soleplate length mm', 'soleplate.lengthMm'),
+    length('soleplate width mm', 'soleplate.widthMm'),
+    length('soleplate length mm', 'soleplate.lengthMm'),
     number('mass kg', 'massKg'),
     number('lean N', 'leanN'),
     yesNo('vents', 'vents'),
     yesNo('steam', 'steam'),
-    number('steam from C', 'steamFromC', true),
+    temperature('steam from C', 'steamFromC', true),
     { heading: 'dial', path: 'dial', type: { is: 'marks' } },
   ],
   covers: [
@@ -108,9 +117,9 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
       'kind',
       COVERS.filter((c) => c !== 'none'),
     ),
-    number('thickness mm', 'thicknessMm'),
+    length('thickness mm', 'thicknessMm'),
     number('conductivity W/mK', 'conductivityWmK', true),
-    number('highest C', 'maxC'),
+    temperature('highest C', 'maxC'),
     yesNo('see-through', 'seeThrough'),
     { heading: 'passes steam', path: 'passesSteam', type: { is: 'yes-no' }, optional: true },
     text('note', 'note'),
@@ -118,7 +127,7 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
   surfaces: [
     text('name', 'name'),
     oneOf('kind', 'kind', SURFACES),
-    number('thickness mm', 'thicknessMm'),
+    length('thickness mm', 'thicknessMm'),
     number('conductivity W/mK', 'conductivityWmK', true),
     text('note', 'note'),
   ],

@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
+import { parseColour } from '../colour';
 import { inMap, sure } from '../lists';
 import { problemsFrom } from '../model';
-import { COLUMNS, type Column, usualThing } from './columns';
+import { parseLength, parseSize, parseTemperature } from '../units';
+import { type CellType, COLUMNS, type Column, usualThing } from './columns';
 import { DRAWER_LIMIT, type DrawerKind, KIND_WORDS, THING_SCHEMAS, type Things } from './kinds';
 
 export type Read<T> =
@@ -58,70 +60,77 @@ function write(value: unknown, { type }: Column): string {
 
 const YES = ['yes', 'y', 'true', '1', 'x'];
 const NO = ['no', 'n', 'false', '0', ''];
-const aNumber = (cell: string): number => Number(cell.replace(',', '.').replace(/\s/g, ''));
-
-/** @returns the value, or what is wrong with the cell */
-function read(cell: string, { type, heading }: Column): { ok: true; value: unknown } | { ok: false; why: string } {
-  const bad = (wanted: string) => ({
-    ok: false as const,
-    why: `“${heading}” is “${cell.slice(0, 40)}”, but must be ${wanted}`,
-  });
-  if (type.is === 'number') {
-    const n = aNumber(cell);
-    return Number.isFinite(n) ? { ok: true, value: n } : bad('a number');
-  }
-  if (type.is === 'yes-no') {
-    const low = cell.toLowerCase();
-    return YES.includes(low)
-      ? { ok: true, value: true }
-      : NO.includes(low)
-        ? { ok: true, value: false }
-        : bad('yes or no');
-  }
-  if (type.is === 'one-of') {
-    const value = type.values.find((v) => String(v) === cell.toLowerCase());
-    return value === undefined ? bad(`one of ${type.values.join(', ')}`) : { ok: true, value };
-  }
-  if (type.is === 'sizes') {
-    const sizes: Size[] = [];
-    for (const part of cell
-      .split(';')
-      .map((p) => p.trim())
-      .filter(Boolean)) {
-      const m = /^([\d.,]+)\s*[x×]\s*([\d.,]+)(?:\s*[x×]\s*(\d+))?(?:\s*\[(.*)\])?$/i.exec(part);
-      if (!m) return bad('sizes like 559 x 457, or 559 x 457 x 2 for two, with ; between');
-      sizes.push({
-        widthMm: aNumber(m[1] ?? ''),
-        heightMm: aNumber(m[2] ?? ''),
-        count: m[3] ? Number(m[3]) : 1,
-        outline: m[4] || null,
-      });
-    }
-    return { ok: true, value: sizes };
-  }
-  if (type.is === 'marks') {
-    const marks: { mark: string; measuredC: number }[] = [];
-    for (const part of cell
-      .split(';')
-      .map((p) => p.trim())
-      .filter(Boolean)) {
-      const i = part.lastIndexOf('=');
-      const measuredC = aNumber(part.slice(i + 1));
-      if (i < 1 || !Number.isFinite(measuredC)) return bad('marks with their degrees, like • = 104; •• = 147');
-      marks.push({ mark: part.slice(0, i).trim(), measuredC });
-    }
-    return { ok: true, value: marks };
-  }
-  if (type.is === 'steps')
-    return {
-      ok: true,
-      value: cell
-        .split('|')
-        .map((s) => s.trim())
-        .filter(Boolean),
-    };
-  return { ok: true, value: cell };
+/** "0,3", "1 250" and "1.250,5" as well as "0.3": where both stand, the last is the decimal one. */
+function aNumber(cell: string): number {
+  const plain = cell.replace(/\s/g, '');
+  const decimal = Math.max(plain.lastIndexOf(','), plain.lastIndexOf('.'));
+  if (decimal < 0) return Number(plain);
+  return Number(`${plain.slice(0, decimal).replace(/[.,]/g, '')}.${plain.slice(decimal + 1)}`);
 }
+
+const parts = (cell: string, by: string): string[] =>
+  cell
+    .split(by)
+    .map((p) => p.trim())
+    .filter(Boolean);
+
+type Got = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly wanted: string };
+const got = (value: unknown): Got => ({ ok: true, value });
+const bad = (wanted: string): Got => ({ ok: false, wanted });
+
+/** A size as it is written to the file, with the outline of a scrap behind it. */
+function aSize(part: string): Size | null {
+  const [, text = part, shape] = /^(.*?)\s*\[(.*)\]$/.exec(part) ?? [];
+  // Files write bare numbers in mm, with a comma or a point.
+  const parsed = parseSize(text, 'mm');
+  return parsed.ok ? { ...parsed.value, outline: shape || null } : null;
+}
+
+/** How each type of cell is read: the value, or what would be understood. */
+const READERS: { readonly [T in CellType['is']]: (cell: string, type: CellType) => Got } = {
+  text: got,
+  number: (cell) => (Number.isFinite(aNumber(cell)) ? got(aNumber(cell)) : bad('a number, like 0.3 or 140')),
+  length: (cell) => {
+    const n = aNumber(cell);
+    if (Number.isFinite(n)) return got(n);
+    const parsed = parseLength(cell, 'mm');
+    return parsed.ok ? got(parsed.value) : bad('a length in mm, or with its unit, like 17 in');
+  },
+  temperature: (cell) => {
+    const parsed = parseTemperature(cell, 'mm');
+    return parsed.ok ? got(parsed.value) : bad('a temperature in °C, or with its scale, like 300 °F');
+  },
+  colour: (cell) => {
+    const parsed = parseColour(cell);
+    return parsed.ok ? got(parsed.value) : bad('a colour’s name like teal, or a code like #a1b2c3');
+  },
+  'yes-no': (cell) => {
+    const low = cell.toLowerCase();
+    if (YES.includes(low)) return got(true);
+    return NO.includes(low) ? got(false) : bad('yes or no');
+  },
+  'one-of': (cell, type) => {
+    const values = type.is === 'one-of' ? type.values : [];
+    const low = cell.toLowerCase();
+    const value = values.find((v) => String(v) === low || String(v) === low.replace(/\s+/g, '-'));
+    return value === undefined ? bad(`one of ${values.join(', ')}`) : got(value);
+  },
+  sizes: (cell) => {
+    const sizes = parts(cell, ';').map(aSize);
+    return sizes.includes(null)
+      ? bad('sizes like 559 x 457, 18 x 22 in, or 559 x 457 x 2 for two, with ; between')
+      : got(sizes);
+  },
+  marks: (cell) => {
+    const marks = parts(cell, ';').map((part) => {
+      const i = part.lastIndexOf('=');
+      const heat = parseTemperature(part.slice(i + 1), 'mm');
+      return i > 0 && heat.ok ? { mark: part.slice(0, i).trim(), measuredC: heat.value } : null;
+    });
+    return marks.includes(null) ? bad('marks with their degrees, like • = 104; •• = 147') : got(marks);
+  },
+  steps: (cell) => got(parts(cell, '|')),
+};
 
 /** What a spreadsheet would run, line breaks and all. */
 const FORMULA = /^[=+\-@\t\r][\s\S]*$/;
@@ -137,12 +146,21 @@ export function toCsv<K extends DrawerKind>(kind: K, things: readonly Things[K][
   );
 }
 
+/** Names as people compare them: without regard to capitals and spaces around. */
+export const plainName = (name: string): string => name.trim().toLowerCase();
+
 /**
  * Reads things from CSV with a heading row; comma, semicolon or tab apart. All or nothing.
  * @param newId an id for each thing
- * @returns the things, or every problem with its line
+ * @param known things that a row of the same name changes instead of adding to: only what its cells say
+ * @returns the things, or every problem with its line, its column, what stood there and what is understood
  */
-export function fromCsv<K extends DrawerKind>(kind: K, csv: string, newId: () => string): Read<Things[K]> {
+export function fromCsv<K extends DrawerKind>(
+  kind: K,
+  csv: string,
+  newId: () => string,
+  known: readonly Things[K][] = [],
+): Read<Things[K]> {
   const words = KIND_WORDS[kind];
   const { data, meta } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
     header: true,
@@ -150,7 +168,8 @@ export function fromCsv<K extends DrawerKind>(kind: K, csv: string, newId: () =>
     transformHeader: (h) => h.trim().toLowerCase(),
   });
   const columns = COLUMNS[kind];
-  const known = new Map(columns.map((c) => [c.heading.toLowerCase(), c]));
+  const byHeading = new Map(columns.map((c) => [c.heading.toLowerCase(), c]));
+  const byName = new Map(known.map((t) => [plainName(t.name), t]));
   const headings = (meta.fields ?? []).filter((f) => f !== '');
   if (!headings.includes('name'))
     return {
@@ -159,7 +178,7 @@ export function fromCsv<K extends DrawerKind>(kind: K, csv: string, newId: () =>
         `The first line must hold headings, “name” among them. Headings for ${words.many}: ${columns.map((c) => c.heading).join(', ')}.`,
       ],
     };
-  const strange = headings.filter((h) => !known.has(h));
+  const strange = headings.filter((h) => !byHeading.has(h));
   if (strange.length > 0)
     return {
       ok: false,
@@ -183,26 +202,33 @@ export function fromCsv<K extends DrawerKind>(kind: K, csv: string, newId: () =>
     const line = `Line ${i + 2}`;
     const values: Record<string, unknown> = {};
     const own: { column: Column; value: unknown }[] = [];
-    let bad = false;
+    let wrong = false;
+    if (row['__parsed_extra'] !== undefined) {
+      problems.push(
+        `${line} has more cells than there are headings. If its numbers are written with a comma, put ; between the columns, or write the numbers with a point.`,
+      );
+      return;
+    }
     for (const heading of headings) {
-      const column = inMap(known, heading);
+      const column = inMap(byHeading, heading);
       const cell = (row[heading] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
       if (cell === '') continue;
-      const got = read(cell, column);
-      if (!got.ok) {
-        problems.push(`${line}: ${got.why}.`);
-        bad = true;
+      const read = READERS[column.type.is](cell, column.type);
+      if (!read.ok) {
+        problems.push(`${line}, column “${column.heading}”: “${cell.slice(0, 40)}” must be ${read.wanted}.`);
+        wrong = true;
       } else {
-        values[column.path] = got.value;
-        own.push({ column, value: got.value });
+        values[column.path] = read.value;
+        own.push({ column, value: read.value });
       }
     }
-    if (bad) return;
+    if (wrong) return;
     if (typeof values['name'] !== 'string') {
       problems.push(`${line}: “name” is empty. Give each ${words.one} a name.`);
       return;
     }
-    const thing = usualThing(kind, newId(), values) as unknown as Record<string, unknown>;
+    const there = byName.get(plainName(values['name']));
+    const thing = structuredClone(there ?? usualThing(kind, newId(), values)) as unknown as Record<string, unknown>;
     for (const { column, value } of own) put(thing, column.path, value);
     const checked = THING_SCHEMAS[kind].safeParse(thing);
     if (checked.success) things.push(checked.data as Things[K]);

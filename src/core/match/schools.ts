@@ -34,7 +34,11 @@ export const SCHOOLS = [
     key: 'steam',
     question: 'Steam?',
     sides: [
-      { value: 'dry', name: 'dry throughout', says: 'Steam bubbles a film and holds the bond line near 100 °C.' },
+      {
+        value: 'dry',
+        name: 'dry throughout',
+        says: 'Steam bubbles a film and holds the bond line at the heat of boiling water.',
+      },
       {
         value: 'steam-to-bond',
         name: 'steam to bond thick cloth',

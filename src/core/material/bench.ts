@@ -66,7 +66,7 @@ export const COVER_FACTS: Readonly<Record<Cover, CoverFacts>> = {
       0.25,
       2000,
       1000,
-      figure(250, '°C', 'handbook: about 260 °C is the end of a non-stick coating; 10 °C kept away'),
+      figure(250, '°C', 'handbook: a little below where a non-stick coating ends'),
     ),
     waterGsm: noWater,
     regainGsm: noWater,

@@ -455,7 +455,19 @@ export const layoutSchema = z.object({
   locked: z.array(text(220)).max(20_000).default([]),
   unplaced: z
     .array(
-      z.object({ id: text(200), copies: z.number().int().min(0).max(2_000_000), code: text(100), text: text(1000) }),
+      z.object({
+        id: text(200),
+        copies: z.number().int().min(0).max(2_000_000),
+        code: text(100),
+        /** Said by older versions; now words are made of the figures. */
+        text: text(1000).optional(),
+        size: z
+          .object({ widthMm: upTo(LIMITS.reachMm), heightMm: upTo(LIMITS.reachMm) })
+          .nullable()
+          .default(null),
+        rollMm: upTo(100_000).nullable().default(null),
+        leftMm: upTo(10_000_000).nullable().default(null),
+      }),
     )
     .max(20_000)
     .default([]),

@@ -18,7 +18,16 @@ import { Field, TOUCH_MM } from './field';
 import { matchEdges } from './match';
 import { type Prepared, prepare, slackMm } from './part';
 import { seeded } from './random';
-import type { NestHooks, NestPart, NestPlacement, NestRequest, NestResult, Rotations, Unplaced } from './request';
+import {
+  type NestHooks,
+  type NestPart,
+  type NestPlacement,
+  type NestRequest,
+  type NestResult,
+  type Rotations,
+  UNPLACED,
+  type Unplaced,
+} from './request';
 import { layInRows } from './rows';
 import { insert, shorten, snapshot } from './search';
 import { allowedSteps, stepsFor } from './turns';
@@ -48,8 +57,6 @@ const MATCH_SHARES = [0.12, 0.3];
 /** With more than this they stay in rows. */
 const INSERT_UP_TO = 700;
 
-const mm = (v: number): string => `${Math.round(v)} mm`;
-
 /**
  * Lays parts on scraps and then on a roll so that as little roll as possible is used; no two parts nearer than the spacing, none over an edge.
  * What cannot be placed is listed with why; never throws for odd parts. The same request gives the same answer, unless the machine is so slow that it is cut off.
@@ -68,27 +75,15 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   for (const part of request.parts) {
     const readable = isWorkable(part.outline);
     if (readable !== 'yes') {
-      unplaced.push({
-        id: part.id,
-        copies: part.count,
-        code: readable === 'no' ? 'no-outline' : 'too-intricate',
-        text:
-          readable === 'no'
-            ? 'Its outline cannot be read: draw it again.'
-            : 'Its outline is too intricate or tangled to be laid out: simplify it.',
-      });
+      const code = readable === 'no' ? 'no-outline' : 'too-intricate';
+      unplaced.push({ id: part.id, copies: part.count, code, ...UNPLACED });
       continue;
     }
     let shape = known.get(part.outline);
     if (shape === undefined) {
       const region = regionOf(part.outline, ROUGH_TOLERANCE_MM);
       if (areaMm2(region) < 0.01) {
-        unplaced.push({
-          id: part.id,
-          copies: part.count,
-          code: 'no-area',
-          text: 'It encloses no cloth: there is nothing to cut.',
-        });
+        unplaced.push({ id: part.id, copies: part.count, code: 'no-area', ...UNPLACED });
         continue;
       }
       shape = shapes.push(prepare(region, request.spacingMm, steps)) - 1;
@@ -145,13 +140,17 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const grown = request.spacingMm / 2 + slackMm(request.spacingMm);
   const allowedOf = (i: number): number[] => allowedSteps(rotationsOf(nth(items, i).part), steps);
   const widest = request.widthMm;
-  const refuse = (list: readonly number[], code: Unplaced['code'], text: (p: Prepared) => string): void => {
+  const refuse = (
+    list: readonly number[],
+    code: Unplaced['code'],
+    why: (p: Prepared) => Partial<Pick<Unplaced, 'size' | 'rollMm'>>,
+  ): void => {
     const counts = new Map<string, { n: number; shape: Prepared }>();
     for (const i of list) {
       const { part, shape } = nth(items, i);
       counts.set(part.id, { n: (counts.get(part.id)?.n ?? 0) + 1, shape: nth(shapes, shape) });
     }
-    for (const [id, { n, shape }] of counts) unplaced.push({ id, copies: n, code, text: text(shape) });
+    for (const [id, { n, shape }] of counts) unplaced.push({ id, copies: n, code, ...UNPLACED, ...why(shape) });
   };
   const fitsRoll = (i: number): boolean =>
     widest > 0 &&
@@ -164,9 +163,8 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const tooWide = rest.filter((i) => !fitsRoll(i));
   refuse(tooWide, 'wider-than-everything', (p) => {
     const b = p.trueBoxAt(0);
-    return widest > 0
-      ? `At ${mm(b.maxX - b.minX)} × ${mm(b.maxY - b.minY)} it fits neither the roll of ${mm(widest)} nor any sheet, however it may be turned. Split it, or use a wider roll.`
-      : `At ${mm(b.maxX - b.minX)} × ${mm(b.maxY - b.minY)} it finds no room on any piece there is.`;
+    const size = { widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY };
+    return { size, rollMm: widest > 0 ? widest : null };
   });
   const mine = onRoll.filter((i) => !tooWide.includes(i));
   const scraps = placements.slice();
@@ -375,7 +373,8 @@ function cutAt(
           id,
           copies,
           code: 'no-room',
-          text: `Only ${mm(lengthMm)} are left: there is no room for it.`,
+          ...UNPLACED,
+          leftMm: lengthMm,
         }),
       ),
     ],

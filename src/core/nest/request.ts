@@ -53,8 +53,15 @@ export interface Unplaced {
   readonly id: string;
   readonly copies: number;
   readonly code: 'no-outline' | 'too-intricate' | 'no-area' | 'wider-than-everything' | 'no-room';
-  readonly text: string;
+  /** How large it is as it lies, where that is why. */
+  readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
+  /** How wide the roll is that it does not fit; null: there is none. */
+  readonly rollMm: number | null;
+  /** What is left of the roll, where that is too little. */
+  readonly leftMm: number | null;
 }
+/** Words: src/words/nest.ts. */
+export const UNPLACED = { size: null, rollMm: null, leftMm: null } as const;
 
 export interface NestResult {
   /** Roll used, mm. */

@@ -14,9 +14,10 @@ import {
   transformRings,
   translation,
 } from '../shape';
+import { formatLength } from '../units';
 import type { Mark, SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
-import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 import { stripName, stripSize } from './strip';
 import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
@@ -155,12 +156,12 @@ export function layoutSheets(
         marks: [
           ...tile.marks,
           ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
-          ...titleBlock(pageW, pageH, [
+          ...titleBlock(pageW, pageH, project.units, [
             project.name,
             `Layout on ${name}, ${where}, ${stripSize(strip, project.units)}`,
             SIDE_WORDS[wanted.side],
             tiles.length > 1
-              ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by 10 mm.`
+              ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
               : 'All on one page.',
           ]),
         ],

@@ -84,7 +84,7 @@ function tablePages(
       title,
       webId: null,
       pieceIds: [],
-      marks: [...marks, ...titleBlock(w, h, [project.name, title, ...lead])],
+      marks: [...marks, ...titleBlock(w, h, project.units, [project.name, title, ...lead])],
     });
   }
   return pages;
@@ -175,7 +175,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
     pieceIds: [],
     marks: [
       ...marks,
-      ...titleBlock(w, h, [
+      ...titleBlock(w, h, project.units, [
         project.name,
         title,
         'Seen from the right side. Broken lines are the centre creases.',
@@ -337,7 +337,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       pieceIds: [],
       marks: [
         ...marks,
-        ...pageFoot(facts.widthMm, heightMm, usedMm, [
+        ...pageFoot(facts.widthMm, heightMm, usedMm, project.units, [
           project.name,
           project.route === 'template-on-liner'
             ? 'Templates, right-reading: lay each face down'

@@ -14,6 +14,6 @@ export function nothingPage(project: Project, paper: Paper, title: string, why: 
     title,
     webId: null,
     pieceIds: [],
-    marks: titleBlock(widthMm, high, [project.name, title, why]),
+    marks: titleBlock(widthMm, high, project.units, [project.name, title, why]),
   };
 }

@@ -1,10 +1,11 @@
 import { coversOf, overlapsOf, placePieces } from '../laid';
 import { type ArticleView, movedMarks, type Project, viewOf } from '../model';
 import { labelSpot, type Rings, ringsOf, strokedRing, translation } from '../shape';
+import { formatLength } from '../units';
 import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
-import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
+import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
 import { articleTitle, titleBlock } from './title-block';
 import { markLines } from './tracing';
@@ -67,11 +68,11 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
       marks: [
         ...tile.marks,
         ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
-        ...titleBlock(pageW, pageH, [
+        ...titleBlock(pageW, pageH, project.units, [
           project.name,
           `Placement guide${articleTitle(project)}, seen from the right side`,
           tiles.length > 1
-            ? `Page ${tile.name}, one of ${tiles.length}${tiles.length < all.length ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by 10 mm.`
+            ? `Page ${tile.name}, one of ${tiles.length}${tiles.length < all.length ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
             : 'All on one page.',
           'Broken lines are the centre creases.',
         ]),

@@ -1,16 +1,18 @@
 import type { PrinterError } from '../model';
 import type { SheetDocument } from './marks';
-import { CHECK_SQUARE_MM } from './title-block';
+
+/** Printers are corrected by what so much comes out as, mm, whatever square it was measured on. */
+export const PRINTER_MEASURED_MM = 50;
 
 /**
  * Sheets made larger or smaller by what a printer gets wrong, so that they come out true: what the check square measured is all that is needed.
  * Each page is scaled about its middle.
- * @param printer what the 50 mm square came out as, across and down; null: nothing is changed
+ * @param printer what {@link PRINTER_MEASURED_MM} come out as, across and down; null: nothing is changed
  */
 export function correctedFor(doc: SheetDocument, printer: PrinterError | null): SheetDocument {
   if (!printer) return doc;
-  const sx = CHECK_SQUARE_MM / printer.acrossMm;
-  const sy = CHECK_SQUARE_MM / printer.downMm;
+  const sx = PRINTER_MEASURED_MM / printer.acrossMm;
+  const sy = PRINTER_MEASURED_MM / printer.downMm;
   return {
     ...doc,
     pages: doc.pages.map((page) => {

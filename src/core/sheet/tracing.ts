@@ -322,6 +322,7 @@ export function tracingSheets(
           facts.widthMm,
           heightMm,
           strip.usedMm,
+          project.units,
           foot(
             `Page ${i + 1} of ${strips.length} for this web`,
             strip.rows.map((r) => r.item),
@@ -376,7 +377,7 @@ export function tracingSheets(
           marks: [
             ...tile.marks,
             ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14),
-            ...titleBlock(facts.widthMm, heightMm, foot(note, [item])),
+            ...titleBlock(facts.widthMm, heightMm, project.units, foot(note, [item])),
           ],
         });
       }

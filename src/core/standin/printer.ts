@@ -1,5 +1,5 @@
 import type { PrinterError } from '../model';
-import type { Mark, SheetPage } from '../sheet';
+import { type Mark, PRINTER_MEASURED_MM, type SheetPage } from '../sheet';
 
 /** A printer that prints a little wrong, as real ones do: made up, to try the calibration on. */
 export interface SimulatedPrinter {
@@ -39,8 +39,12 @@ export function printPage(page: SheetPage, printer: SimulatedPrinter): SheetPage
 /** What a ruler reads off a length, to a quarter of a millimetre. */
 export const readOnRuler = (mm: number): number => Math.round(mm * 4) / 4;
 
-/** What one measures on the check square of a page that this printer printed, with the correction that was already in it. */
-export const measuredSquare = (printer: SimulatedPrinter, already: PrinterError | null): PrinterError => ({
-  acrossMm: readOnRuler(50 * printer.scaleX * (already ? 50 / already.acrossMm : 1)),
-  downMm: readOnRuler(50 * printer.scaleY * (already ? 50 / already.downMm : 1)),
+/** What one measures on a check square of this side, mm, of a page that this printer printed with the correction that was already in it. */
+export const measuredSquare = (
+  printer: SimulatedPrinter,
+  already: PrinterError | null,
+  sideMm: number,
+): PrinterError => ({
+  acrossMm: readOnRuler(sideMm * printer.scaleX * (already ? PRINTER_MEASURED_MM / already.acrossMm : 1)),
+  downMm: readOnRuler(sideMm * printer.scaleY * (already ? PRINTER_MEASURED_MM / already.downMm : 1)),
 });

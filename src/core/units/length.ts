@@ -47,6 +47,9 @@ const VULGAR: Record<string, string> = {
   '⅔': '2/3',
 };
 
+/** A length is read to a millionth of a millimetre. */
+const DIGITS = 6;
+
 export type Parsed<T> = { ok: true; value: T } | { ok: false; message: string };
 
 /** "3 1/2", "3-1/2", "7/16", ".5", "2,75" as a number; null when it is none of these. */
@@ -79,6 +82,11 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
     .replace(/−/g, '-')
     .trim();
   if (rest === '') return { ok: false, message: 'Type a length, like 3 1/2", 9 cm or 85 mm.' };
+  if (/\/\s*0+(?!\d)/.test(rest))
+    return {
+      ok: false,
+      message: `“${text.trim()}” is not a length, since it divides by nought. Write it like 3 1/2", 9 cm or 85 mm.`,
+    };
   const sign = rest.startsWith('-') ? -1 : 1;
   if (sign < 0) rest = rest.slice(1).trim();
 
@@ -90,13 +98,19 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
     if (!match?.[1]) return wrong;
     const amount = parseAmount(match[1].trim());
     const unit = match[2] === undefined ? assume : UNIT_WORDS[match[2]];
+    if (amount !== null && unit === undefined)
+      return {
+        ok: false,
+        message: `“${match[2]}” is no unit of length here. Understood are mm, cm, m, in, ft, yd and pt.`,
+      };
     // A bare number is only unambiguous alone: "1 ft 2" is not guessed at.
     if (amount === null || unit === undefined || (match[2] === undefined && parts > 0)) return wrong;
     mm += amount * MM_PER[unit];
     rest = rest.slice(match[0].length);
     parts += 1;
   }
-  return Number.isFinite(mm) ? { ok: true, value: sign * mm } : wrong;
+  // 17 in are 431.8 mm, not 431.79999999999995.
+  return Number.isFinite(mm) ? { ok: true, value: Number((sign * mm).toFixed(DIGITS)) } : wrong;
 }
 
 /** Nearest sixteenth of an inch as whole, numerator and denominator in lowest terms, as a ruler shows it. */
@@ -124,11 +138,57 @@ export function formatLength(mm: number, units: DisplayUnits, decimals = 0): str
   return `${mm < 0 && rounded > 0 ? '−' : ''}${rounded} mm`;
 }
 
+const THIN_DIGITS = { mm: 2, in: 3 } as const;
+/** Prints a thickness, finer than a ruler shows: hundredths of a millimetre, thousandths of an inch. */
+export const formatThickness = (mm: number, units: DisplayUnits): string =>
+  `${Number((mm / MM_PER[units]).toFixed(THIN_DIGITS[units]))}${units === 'in' ? '"' : ' mm'}`;
+
+const LONG_MM = 1000;
+/** Prints a length as it is cut from a roll or bolt: yards and inches, or centimetres and metres. */
+export function formatRun(mm: number, units: DisplayUnits): string {
+  if (units === 'mm')
+    return mm < LONG_MM ? `${Math.round(mm / MM_PER.cm)} cm` : `${Number((mm / MM_PER.m).toFixed(2))} m`;
+  const yards = Math.floor((mm + MM_PER.in / 32) / MM_PER.yd);
+  const rest = mm - yards * MM_PER.yd;
+  if (yards === 0) return formatLength(mm, units);
+  return rest < MM_PER.in / 32 ? `${yards} yd` : `${yards} yd ${formatLength(rest, units)}`;
+}
+
 /** Area for a person: square inches or square centimetres. */
 export function formatArea(mm2: number, units: DisplayUnits): string {
   return units === 'in'
     ? `${(mm2 / MM_PER.in ** 2).toFixed(1)} sq in`
     : `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`;
+}
+
+const SIZE_WORDS = 'Write it like 18 x 22 in, or 559 x 457 mm x 2 for two of them.';
+/** A flat piece of something, and how many of it there are. */
+export interface Size {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly count: number;
+}
+
+/**
+ * Reads a size as people write it: `18 x 22 in`, `18 in x 22 in x 2`, `50 × 70 cm`. A side without a unit has that of the other, or `assume` when neither says; a third bare number is how many.
+ * @returns width and height in mm with a count of at least 1, or a message that says what would be understood; never throws
+ */
+export function parseSize(text: string, assume: LengthUnit): Parsed<Size> {
+  const wrong = { ok: false, message: `“${text.trim()}” is not a size. ${SIZE_WORDS}` } as const;
+  if (text.trim() === '') return { ok: false, message: `Type a size. ${SIZE_WORDS}` };
+  const [first = '', second = '', third, ...more] = text.split(/\s*(?:[x×*]|\bby\b)\s*/i).map((t) => t.trim());
+  if (first === '' || second === '' || more.length > 0) return wrong;
+  const unitOf = (side: string): LengthUnit | undefined =>
+    UNIT_WORDS[(/[a-z]+$|["'″”]$/i.exec(side)?.[0] ?? '').toLowerCase().replace(/[″”]/, '"')];
+  const shared = unitOf(second) ?? unitOf(first) ?? assume;
+  const width = parseLength(first, shared);
+  const height = parseLength(second, shared);
+  if (!width.ok || !height.ok || width.value <= 0 || height.value <= 0) return wrong;
+  if (third !== undefined && !/^[1-9]\d{0,3}$/.test(third)) return wrong;
+  return {
+    ok: true,
+    value: { widthMm: width.value, heightMm: height.value, count: third === undefined ? 1 : Number(third) },
+  };
 }
 
 /** Cap height in mm of type set at `points`. Source: 1 pt = 1/72 in; a bold plain face's cap height is about 0.7 of its size (common practice, no source). */

@@ -1,3 +1,5 @@
+import type { DisplayUnits, Parsed } from './length';
+
 export type CareDots = 1 | 2 | 3;
 
 /** Highest soleplate temperature for each number of dots, °C. Source: ISO 3758, care symbols for ironing. */
@@ -10,8 +12,39 @@ export const celsiusToFahrenheit = (c: number): number => (c * 9) / 5 + 32;
 export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
 
 /** Prints a temperature in the scale that goes with the project's units. */
-export const formatTemperature = (c: number, units: 'in' | 'mm'): string =>
+export const formatTemperature = (c: number, units: DisplayUnits): string =>
   units === 'in' ? `${Math.round(celsiusToFahrenheit(c))} °F` : `${Math.round(c)} °C`;
+/** Prints a difference of temperatures: 10 °C are 18 °F, not 50. */
+export const formatWarmer = (c: number, units: DisplayUnits): string =>
+  units === 'in' ? `${Math.round((c * 9) / 5)} °F` : `${Math.round(c)} °C`;
+
+const SCALES: Readonly<Record<string, 'C' | 'F'>> = {
+  c: 'C',
+  celsius: 'C',
+  centigrade: 'C',
+  f: 'F',
+  fahrenheit: 'F',
+};
+/**
+ * Reads a temperature as people write it: `380 °F`, `193C`, `150`. A bare number is in the scale of `units`.
+ * @returns °C, or a message that says what would be understood; never throws
+ */
+export function parseTemperature(text: string, units: DisplayUnits): Parsed<number> {
+  const like = units === 'in' ? '300 °F' : '150 °C';
+  const match = /^([−-]?\d+(?:[.,]\d+)?)\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)$/i.exec(text.trim());
+  const word = match?.[2]?.toLowerCase() ?? '';
+  const scale = word === '' ? (units === 'in' ? 'F' : 'C') : SCALES[word];
+  if (!match?.[1] || !scale)
+    return {
+      ok: false,
+      message:
+        text.trim() === ''
+          ? `Type a temperature, like ${like}.`
+          : `“${text.trim()}” is not a temperature. Write it like ${like}.`,
+    };
+  const n = Number(match[1].replace('−', '-').replace(',', '.'));
+  return { ok: true, value: scale === 'F' ? fahrenheitToCelsius(n) : n };
+}
 
 /**
  * The fewest care dots whose limit allows a soleplate this hot; hotter than three dots is three.

@@ -1,7 +1,7 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Button, ButtonLink, Dialog, Empty, Note, Toast } from '~/components';
+import { Button, ButtonLink, Choice, Dialog, Empty, Note, Toast, UNIT_OPTIONS } from '~/components';
 import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/drawer';
 import { toCsv } from '~/core/drawer/csv';
 import { newId } from '~/core/model';
@@ -9,12 +9,15 @@ import {
   attempt,
   changeDrawer,
   download,
+  type ImportAnswers,
   importToDrawer,
   redoDrawer,
+  rememberUnits,
   seedDemo,
   undoDrawer,
   useDrawer,
   useDrawerHistory,
+  useUnits,
 } from '~/store';
 import { Frame } from '../app/Frame';
 import { tableOf } from './columns';
@@ -58,6 +61,7 @@ function Chest() {
   const [failed, setFailed] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [windows, setWindows] = useState<{ file: File; lines: string } | null>(null);
+  const [twins, setTwins] = useState<{ file: File; names: readonly string[]; answers: ImportAnswers } | null>(null);
   const [tries, setTries] = useState(0);
   const file = useRef<HTMLInputElement>(null);
   const drawer = useDrawer();
@@ -86,7 +90,8 @@ function Chest() {
     };
   }, []);
 
-  const view = useMemo(() => (drawer ? tableOf(kind, drawer) : null), [kind, drawer]);
+  const units = useUnits();
+  const view = useMemo(() => (drawer && units ? tableOf(kind, drawer, units) : null), [kind, drawer, units]);
   if (failed)
     return (
       <main className={css.page}>
@@ -137,13 +142,15 @@ function Chest() {
   const take = async (files: FileList | null): Promise<void> => {
     const chosen = files?.[0];
     if (!chosen) return;
-    await takeFile(chosen, false);
+    await takeFile(chosen, {});
   };
-  const takeFile = async (chosen: File, asWindows: boolean): Promise<void> => {
+  const takeFile = async (chosen: File, answers: ImportAnswers): Promise<void> => {
     setWindows(null);
-    const read = await attempt(() => importToDrawer(kind, chosen, asWindows), null);
+    setTwins(null);
+    const read = await attempt(() => importToDrawer(kind, chosen, answers), null);
     if (!read.ok) setProblems({ file: chosen.name, list: [read.words] });
     else if (read.value.ok) setSaid(read.value.words);
+    else if ('sameNames' in read.value) setTwins({ file: chosen, names: read.value.sameNames, answers });
     else if ('asWindows' in read.value) setWindows({ file: chosen, lines: read.value.asWindows });
     else setProblems({ file: chosen.name, list: read.value.problems });
   };
@@ -251,6 +258,7 @@ function Chest() {
           onOpen={(thing) => setOpen({ thing, isNew: false })}
         />
       )}
+      {units && <Choice label="Numbers in" value={units} options={UNIT_OPTIONS} onChange={rememberUnits} />}
       <p className={css.foot}>
         Typical figures are estimates of ours and say where they come from. A web’s own leaflet and a cloth’s care label
         rule where they are stricter.
@@ -278,11 +286,33 @@ function Chest() {
           <pre className={css.sample}>{windows.lines}</pre>
           <p>Does that look right? Nothing has been taken in yet.</p>
           <div className={css.buttons}>
-            <Button look="go" onClick={() => void takeFile(windows.file, true)}>
+            <Button look="go" onClick={() => void takeFile(windows.file, { windows: true })}>
               Yes, take it in
             </Button>
             <Button onClick={() => setWindows(null)}>No, leave it</Button>
           </div>
+        </Dialog>
+      )}
+      {twins && (
+        <Dialog title="Some are here already" onClose={() => setTwins(null)}>
+          <p>
+            {twins.names.length === 1 ? 'One name is' : `${twins.names.length} names are`} in the drawer already:{' '}
+            {twins.names
+              .slice(0, 4)
+              .map((n) => `“${n}”`)
+              .join(', ')}
+            {twins.names.length > 4 && ' and more'}. Nothing has been taken in yet.
+          </p>
+          <div className={css.buttons}>
+            <Button look="go" onClick={() => void takeFile(twins.file, { ...twins.answers, sameNames: 'change' })}>
+              {twins.names.length === 1 ? 'Change that one' : 'Change those'}
+            </Button>
+            <Button onClick={() => void takeFile(twins.file, { ...twins.answers, sameNames: 'beside' })}>
+              Lay them beside
+            </Button>
+            <Button onClick={() => setTwins(null)}>Leave it</Button>
+          </div>
+          <p className={css.small}>Changing takes over only what the file says; all else of a thing stays.</p>
         </Dialog>
       )}
       {trouble && !open && (

@@ -3,15 +3,19 @@ import { type ReactNode, useMemo } from 'react';
 import {
   type DefaultValues,
   type FieldErrors,
+  get,
   type Resolver,
   set,
   type UseFormReturn,
   useForm,
   useWatch,
 } from 'react-hook-form';
-import { Button, Dialog, FormText, Note } from '~/components';
+import { Button, Dialog, FormText, isUnread, Note } from '~/components';
 import { type DrawerContents, type DrawerKind, doubtsOf, KIND_WORDS, THING_SCHEMAS, type Things } from '~/core/drawer';
 import { problemsFrom } from '~/core/model';
+import type { DisplayUnits } from '~/core/units';
+import { useUnits } from '~/store';
+import { doubtWords } from '~/words';
 import css from './Drawer.module.css';
 
 /** What the form holds is checked by the schema that everything else is checked by, and told in the same words. */
@@ -24,7 +28,10 @@ const checkedBy =
     if (!parsed.success) {
       const problems = problemsFrom(parsed.error, values);
       parsed.error.issues.forEach((issue, i) => {
-        set(errors, issue.path.join('.'), { type: issue.code, message: problems[i]?.message });
+        const path = issue.path.join('.');
+        const typed: unknown = get(values, path);
+        const message = isUnread(typed) ? typed.message : problems[i]?.message;
+        set(errors, path, { type: issue.code, message });
       });
     }
     return Object.keys(errors).length > 0 || !parsed.success
@@ -53,7 +60,7 @@ export function Editor<K extends DrawerKind>({
   /** Why it could not be kept, in words. */
   trouble: string | null;
   onClose: () => void;
-  children: (form: UseFormReturn<Things[K]>, watched: Things[K]) => ReactNode;
+  children: (form: UseFormReturn<Things[K]>, watched: Things[K], units: DisplayUnits) => ReactNode;
 }) {
   const { one } = KIND_WORDS[kind];
   const form = useForm<Things[K]>({
@@ -66,6 +73,7 @@ export function Editor<K extends DrawerKind>({
     const parsed = THING_SCHEMAS[kind].safeParse(watched);
     return parsed.success ? doubtsOf(kind, parsed.data as Things[K], drawer) : [];
   }, [kind, watched, drawer]);
+  const units = useUnits() ?? 'mm';
   return (
     <Dialog wide title={isNew ? `A new ${one}` : watched.name || `A ${one}`} onClose={onClose}>
       <form
@@ -74,12 +82,12 @@ export function Editor<K extends DrawerKind>({
         onSubmit={form.handleSubmit((t) => onKeep({ ...thing, ...t } as Things[K]))}
       >
         <FormText form={form} name={'name' as never} label="Name" />
-        {children(form, watched)}
+        {children(form, watched, units)}
         {doubts.length > 0 && (
           <Note>
             <ul>
               {doubts.map((d) => (
-                <li key={d.code}>{d.text}</li>
+                <li key={d.code}>{doubtWords(d, units)}</li>
               ))}
             </ul>
           </Note>

@@ -3,21 +3,25 @@ import {
   Choice,
   ClothSwatch,
   FormCheck,
+  FormLength,
   FormLines,
   FormNumber,
+  FormPrice,
   FormSelect,
-  FormText,
+  FormTemperature,
   LengthField,
   Select,
 } from '~/components';
 import type { DrawerContents } from '~/core/drawer';
 import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/material';
-import { type Fabric, FIBRES } from '~/core/model';
-import { CARE_LIMIT_C, CARE_WORD, type CareDots, dotsAllowed } from '~/core/units';
+import { type Fabric, FIBRES, LIMITS } from '~/core/model';
+import { CARE_LIMIT_C, CARE_WORD, type CareDots, dotsAllowed, formatTemperature, formatThickness } from '~/core/units';
+import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
+import { perRun } from './words';
 
 const DOTS = [1, 2, 3] as const;
 
@@ -33,10 +37,11 @@ export function FabricEditor(props: {
 }) {
   return (
     <Editor kind="fabrics" {...props}>
-      {(form, f) => {
+      {(form, f, units) => {
         const cloth = clothOf({ kind: f.kind, clothId: f.clothId ?? null });
-        const typical = (p: ClothProperty): string =>
-          `${cloth[p]} ${CLOTH_PROPERTIES[p].unit} is ${CLOTH_PROPERTIES[p].from}`;
+        const figure = (p: ClothProperty): string =>
+          p === 'thicknessMm' ? formatThickness(cloth[p], units) : `${cloth[p]} ${CLOTH_PROPERTIES[p].unit}`;
+        const typical = (p: ClothProperty): string => `${figure(p)} is ${CLOTH_PROPERTIES[p].from}`;
         const own = (p: 'opacity' | 'stretchPercent' | 'conductivityWmK' | 'stiffnessUNm', label: string) => (
           <FormNumber form={form} name={p} label={label} placeholder={String(cloth[p])} hint={typical(p)} optional />
         );
@@ -72,8 +77,7 @@ export function FabricEditor(props: {
                     form.setValue(key, usual[key], { shouldDirty: true });
                 }}
               />
-              <FormText form={form} name="colour" label="Colour" hint="like #a1b2c3" />
-              <input type="color" className={css.well} aria-label="Pick the colour" {...form.register('colour')} />
+              <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
             </div>
             <Part title="Heat it bears">
               <Choice
@@ -82,7 +86,7 @@ export function FabricEditor(props: {
                 options={[
                   ...DOTS.map((d) => ({
                     value: String(d),
-                    label: `${'•'.repeat(d)} ${CARE_WORD[d]}, ${CARE_LIMIT_C[d]} °C`,
+                    label: `${'•'.repeat(d)} ${CARE_WORD[d]}, ${formatTemperature(CARE_LIMIT_C[d], units)}`,
                   })),
                   { value: 'none', label: 'less' },
                 ]}
@@ -92,16 +96,22 @@ export function FabricEditor(props: {
                   })
                 }
               />
-              <FormNumber
+              <FormTemperature
                 form={form}
+                units={units}
                 name="maxIronC"
-                label="Heat limit, °C"
+                min={0}
+                max={300}
+                label="Heat limit"
                 hint="care dots by ISO 3758; type a lower limit if you know one"
               />
-              <FormNumber
+              <FormTemperature
                 form={form}
+                units={units}
                 name="testedC"
-                label="Tested on a scrap to, °C"
+                min={0}
+                max={300}
+                label="Tested on a scrap to"
                 hint="an iron hotter than the label that left a scrap unharmed: you decide"
                 optional
               />
@@ -121,7 +131,16 @@ export function FabricEditor(props: {
                 options={FIBRES.map((v) => ({ value: v, label: FIBRE_FACTS[v].name }))}
               />
               <FormNumber form={form} name="massGsm" label="Mass, g/m²" hint={typical('massGsm')} />
-              <FormNumber form={form} name="thicknessMm" label="Thickness, mm" hint={typical('thicknessMm')} />
+              <FormLength
+                form={form}
+                units={units}
+                fine
+                name="thicknessMm"
+                min={LIMITS.clothMinMm}
+                max={20}
+                label="Thickness"
+                hint={typical('thicknessMm')}
+              />
               <FormSelect
                 form={form}
                 name="frays"
@@ -152,8 +171,13 @@ export function FabricEditor(props: {
               </div>
             </details>
             <Part title="In stock">
-              <StockRows form={form} name="stock" add="Add a piece or scrap" />
-              <FormNumber form={form} name="pricePerM2" label="Price per m²" optional />
+              <StockRows form={form} units={units} name="stock" add="Add a piece or scrap" />
+              <FormPrice
+                form={form}
+                name="pricePerM2"
+                per={perRun(units) ** 2}
+                label={units === 'in' ? 'Price per square yard' : 'Price per m²'}
+              />
             </Part>
             <Part title="Photo and note">
               <Controller
@@ -172,7 +196,7 @@ export function FabricEditor(props: {
                     {field.value && (
                       <LengthField
                         label="The photo shows so much cloth across"
-                        units="mm"
+                        units={units}
                         value={field.value.widthMm}
                         min={10}
                         max={3000}

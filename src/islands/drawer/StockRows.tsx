@@ -1,16 +1,20 @@
 import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
 import { type ArrayPath, type FieldValues, type Path, type UseFormReturn, useFieldArray } from 'react-hook-form';
-import { Button, FormNumber } from '~/components';
+import { Button, FieldFrame, FormLength, FormNumber, inputClass } from '~/components';
 import { boundsOf, parsePath, regionOf } from '~/core/shape';
+import { type DisplayUnits, parseSize, type Size } from '~/core/units';
 import css from './Drawer.module.css';
 
 /** Pieces and scraps with their sizes, and for a scrap its outline. */
 export function StockRows<T extends FieldValues>({
   form,
   name,
+  units,
   add,
 }: {
   form: UseFormReturn<T>;
+  units: DisplayUnits;
   name: ArrayPath<T>;
   add: string;
 }) {
@@ -22,8 +26,8 @@ export function StockRows<T extends FieldValues>({
         const outline = form.watch(row(i, 'outline')) as string | null;
         return (
           <div key={field.id} className={css.stockRow}>
-            <FormNumber form={form} name={row(i, 'widthMm')} label="Width, mm" />
-            <FormNumber form={form} name={row(i, 'heightMm')} label="Height, mm" />
+            <FormLength form={form} units={units} min={1} max={100_000} name={row(i, 'widthMm')} label="Width" />
+            <FormLength form={form} units={units} min={1} max={100_000} name={row(i, 'heightMm')} label="Height" />
             <FormNumber form={form} name={row(i, 'count')} label="How many" />
             <ScrapShape
               outline={outline}
@@ -42,11 +46,52 @@ export function StockRows<T extends FieldValues>({
           </div>
         );
       })}
-      <Button
-        icon={<Plus size={18} />}
-        onClick={() => append({ widthMm: 559, heightMm: 457, count: 1, outline: null } as never)}
+      <SizeEntry units={units} label={add} onSize={(size) => append({ ...size, outline: null } as never)} />
+    </div>
+  );
+}
+
+/** A size typed in one line, as it stands on a label: "18 x 22 in x 2". */
+function SizeEntry({ units, label, onSize }: { units: DisplayUnits; label: string; onSize: (size: Size) => void }) {
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const add = (): void => {
+    const parsed = parseSize(text, units);
+    if (!parsed.ok) {
+      setError(parsed.message);
+      return;
+    }
+    onSize(parsed.value);
+    setText('');
+    setError(null);
+  };
+  return (
+    <div className={css.sizeEntry}>
+      <FieldFrame
+        label={label}
+        hint={
+          units === 'in' ? 'like 18 x 22 in, or 18 x 22 in x 2 for two' : 'like 559 x 457, or 50 x 70 cm x 2 for two'
+        }
+        error={error}
       >
-        {add}
+        {(ties) => (
+          <input
+            {...ties}
+            className={inputClass}
+            type="text"
+            autoComplete="off"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter') return;
+              e.preventDefault();
+              add();
+            }}
+          />
+        )}
+      </FieldFrame>
+      <Button icon={<Plus size={18} />} onClick={add}>
+        Add it
       </Button>
     </div>
   );

@@ -1,9 +1,19 @@
 import { Plus, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import { Button, FormCheck, FormLines, FormNumber, FormSelect, FormText } from '~/components';
+import {
+  Button,
+  FormCheck,
+  FormLength,
+  FormLines,
+  FormNumber,
+  FormSelect,
+  FormTemperature,
+  FormText,
+} from '~/components';
 import type { DrawerContents, DrawerKind, Things } from '~/core/drawer';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import { COVERS, IRON_KINDS, SURFACES } from '~/core/model';
+import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/model';
+import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/units';
 import css from './Drawer.module.css';
 import { Editor, Part } from './Editor';
 import { IRON_KIND_WORDS } from './words';
@@ -22,7 +32,7 @@ interface EditorProps<K extends DrawerKind> {
 export function IronEditor(props: EditorProps<'irons'>) {
   return (
     <Editor kind="irons" {...props}>
-      {(form) => (
+      {(form, _, units) => (
         <>
           <Part title="The iron">
             <FormSelect
@@ -31,8 +41,23 @@ export function IronEditor(props: EditorProps<'irons'>) {
               label="Kind"
               options={IRON_KINDS.map((value) => ({ value, label: IRON_KIND_WORDS[value] }))}
             />
-            <FormNumber form={form} name="soleplate.widthMm" label="Soleplate width, mm" hint="at its widest" />
-            <FormNumber form={form} name="soleplate.lengthMm" label="Soleplate length, mm" />
+            <FormLength
+              form={form}
+              units={units}
+              min={LIMITS.soleplateMinMm}
+              max={1000}
+              name="soleplate.widthMm"
+              label="Soleplate width"
+              hint="at its widest"
+            />
+            <FormLength
+              form={form}
+              units={units}
+              min={LIMITS.soleplateMinMm}
+              max={1000}
+              name="soleplate.lengthMm"
+              label="Soleplate length"
+            />
             <FormNumber form={form} name="massKg" label="Mass, kg" hint="on a kitchen scale, unplugged" />
             <FormNumber
               form={form}
@@ -44,17 +69,20 @@ export function IronEditor(props: EditorProps<'irons'>) {
               <FormCheck form={form} name="vents" label="vents in the soleplate" />
               <FormCheck form={form} name="steam" label="makes steam" />
             </div>
-            <FormNumber
+            <FormTemperature
               form={form}
+              units={units}
+              min={20}
+              max={300}
               name="steamFromC"
-              label="Makes steam from, °C"
+              label="Makes steam from"
               placeholder="its middle mark"
               hint="where it stops dripping and begins to steam"
               optional
             />
           </Part>
           <Part title="Its dial">
-            <Marks form={form} />
+            <Marks form={form} units={units} />
           </Part>
         </>
       )}
@@ -62,14 +90,20 @@ export function IronEditor(props: EditorProps<'irons'>) {
   );
 }
 
-function Marks({ form }: { form: Parameters<Parameters<typeof Editor<'irons'>>[0]['children']>[0] }) {
+function Marks({
+  form,
+  units,
+}: {
+  form: Parameters<Parameters<typeof Editor<'irons'>>[0]['children']>[0];
+  units: DisplayUnits;
+}) {
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'dial' });
   return (
     <div className={css.stock}>
       {fields.map((field, i) => (
         <div key={field.id} className={css.stockRow}>
           <FormText form={form} name={`dial.${i}.mark`} label="Mark" />
-          <FormNumber form={form} name={`dial.${i}.measuredC`} label="Measured, °C" />
+          <FormTemperature form={form} units={units} min={20} max={300} name={`dial.${i}.measuredC`} label="Measured" />
           <Button look="plain" icon={<X size={18} />} label={`Take out mark ${i + 1}`} onClick={() => remove(i)} />
         </div>
       ))}
@@ -88,7 +122,7 @@ function Marks({ form }: { form: Parameters<Parameters<typeof Editor<'irons'>>[0
 export function CoverEditor(props: EditorProps<'covers'>) {
   return (
     <Editor kind="covers" {...props}>
-      {(form, c) => {
+      {(form, c, units) => {
         const usual = COVER_FACTS[c.kind ?? 'press-cloth'];
         return (
           <Part title="The cover">
@@ -98,11 +132,15 @@ export function CoverEditor(props: EditorProps<'covers'>) {
               label="Kind"
               options={COVERS.filter((v) => v !== 'none').map((value) => ({ value, label: COVER_FACTS[value].name }))}
             />
-            <FormNumber
+            <FormLength
               form={form}
+              units={units}
+              fine
+              min={LIMITS.clothMinMm}
+              max={20}
               name="thicknessMm"
-              label="Thickness, mm"
-              hint={`${usual.thicknessMm.value} mm: ${usual.thicknessMm.from}`}
+              label="Thickness"
+              hint={`${formatThickness(usual.thicknessMm.value, units)}: ${usual.thicknessMm.from}`}
             />
             <FormNumber
               form={form}
@@ -112,11 +150,14 @@ export function CoverEditor(props: EditorProps<'covers'>) {
               hint={usual.conductivityWmK.from}
               optional
             />
-            <FormNumber
+            <FormTemperature
               form={form}
+              units={units}
+              min={20}
+              max={300}
               name="maxC"
-              label="Bears, °C"
-              hint={`${usual.limitC.value} °C: ${usual.limitC.from}`}
+              label="Bears"
+              hint={`${formatTemperature(usual.limitC.value, units)}: ${usual.limitC.from}`}
             />
             <div className={css.checks}>
               <FormCheck form={form} name="seeThrough" label="see-through" />
@@ -133,7 +174,7 @@ export function CoverEditor(props: EditorProps<'covers'>) {
 export function SurfaceEditor(props: EditorProps<'surfaces'>) {
   return (
     <Editor kind="surfaces" {...props}>
-      {(form, s) => {
+      {(form, s, units) => {
         const usual = SURFACE_FACTS[s.kind ?? 'ironing-board'];
         return (
           <Part title="The surface">
@@ -143,11 +184,15 @@ export function SurfaceEditor(props: EditorProps<'surfaces'>) {
               label="Kind"
               options={SURFACES.map((value) => ({ value, label: SURFACE_FACTS[value].name }))}
             />
-            <FormNumber
+            <FormLength
               form={form}
+              units={units}
+              fine
+              min={0.5}
+              max={500}
               name="thicknessMm"
-              label="Thickness, mm"
-              hint={`${usual.thicknessMm.value} mm: ${usual.thicknessMm.from}`}
+              label="Thickness"
+              hint={`${formatThickness(usual.thicknessMm.value, units)}: ${usual.thicknessMm.from}`}
             />
             <FormNumber
               form={form}

@@ -1,13 +1,27 @@
 import { Controller, type UseFormReturn } from 'react-hook-form';
-import { FormCheck, FormLines, FormNumber, FormSelect, Select, WebSwatch } from '~/components';
+import {
+  FormCheck,
+  FormLength,
+  FormLines,
+  FormNumber,
+  FormPrice,
+  FormSelect,
+  FormTemperature,
+  Select,
+  WebSwatch,
+} from '~/components';
 import type { DrawerContents } from '~/core/drawer';
 import { WEB_KINDS, webFrom, webKindOf } from '~/core/material';
-import { SEWING, WEB_FORMS, type Web } from '~/core/model';
+import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/model';
+import { type DisplayUnits, formatLength, formatTemperature } from '~/core/units';
 import css from './Drawer.module.css';
 import { Editor, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
-import { FORM_WORDS, LINER_WORDS, SEWING_WORDS } from './words';
+import { FORM_WORDS, LINER_WORDS, perRun, SEWING_WORDS } from './words';
+
+/** Common practice, no source: around 17 in. */
+const USUAL_ROLL_MM = 432;
 
 /** A web with its leaflet transcribed. */
 export function WebEditor(props: {
@@ -21,9 +35,9 @@ export function WebEditor(props: {
 }) {
   return (
     <Editor kind="webs" {...props}>
-      {(form, w) => {
+      {(form, w, units) => {
         const kind = webKindOf({ ...props.thing, ...w });
-        const typical = (value: number, unit: string): string => `${value} ${unit} is ${kind.from}`;
+        const typical = (figure: string): string => `${figure} is ${kind.from}`;
         return (
           <>
             <div className={css.start}>
@@ -50,7 +64,7 @@ export function WebEditor(props: {
                     form.setValue(key, usual[key] as never, { shouldDirty: true });
                 }}
               />
-              <FormNumber form={form} name="massGsm" label="Adhesive, g/m²" hint={typical(kind.massGsm, 'g/m²')} />
+              <FormNumber form={form} name="massGsm" label="Adhesive, g/m²" hint={typical(`${kind.massGsm} g/m²`)} />
             </div>
             <Part title="What it is">
               <FormSelect
@@ -71,14 +85,30 @@ export function WebEditor(props: {
                 label="Sewing"
                 options={SEWING.map((value) => ({ value, label: SEWING_WORDS[value] }))}
               />
-              <FormNumber form={form} name="meltC" label="Melts at, °C" hint={typical(kind.meltC, '°C')} />
-              <FormNumber form={form} name="maxC" label="No hotter than, °C" hint={typical(kind.maxC, '°C')} />
+              <FormTemperature
+                form={form}
+                units={units}
+                name="meltC"
+                min={20}
+                max={300}
+                label="Melts at"
+                hint={typical(formatTemperature(kind.meltC, units))}
+              />
+              <FormTemperature
+                form={form}
+                units={units}
+                name="maxC"
+                min={20}
+                max={300}
+                label="No hotter than"
+                hint={typical(formatTemperature(kind.maxC, units))}
+              />
               <div className={css.checks}>
                 <FormCheck form={form} name="tacky" label="tacky, can be tried" />
                 <FormCheck form={form} name="printable" label="liner can be printed" />
               </div>
             </Part>
-            <Leaflet form={form} />
+            <Leaflet form={form} units={units} />
             <Part title="The leaflet itself">
               <Controller
                 control={form.control}
@@ -96,12 +126,33 @@ export function WebEditor(props: {
               <Steps form={form} stage="bond" label="Steps to bond, a line each" />
             </Part>
             <Part title="What is left">
-              <FormNumber form={form} name="widthMm" label="Roll width, mm" hint="around 432 mm is usual" />
-              <FormNumber form={form} name="stockMm" label="Length left, mm" />
-              <FormNumber form={form} name="pricePerM" label="Price per metre" optional />
+              <FormLength
+                form={form}
+                units={units}
+                name="widthMm"
+                min={LIMITS.webWidthMinMm}
+                max={5000}
+                label="Roll width"
+                hint={`around ${formatLength(USUAL_ROLL_MM, units)} is usual`}
+              />
+              <FormLength
+                form={form}
+                units={units}
+                name="stockMm"
+                min={0}
+                max={1_000_000}
+                label="Length left"
+                hint={units === 'in' ? '“2 1/2 yd” is understood too' : '“2,5 m” is understood too'}
+              />
+              <FormPrice
+                form={form}
+                name="pricePerM"
+                per={perRun(units)}
+                label={units === 'in' ? 'Price per yard' : 'Price per metre'}
+              />
             </Part>
             <Part title="Offcuts, used first">
-              <StockRows form={form} name="offcuts" add="Add an offcut" />
+              <StockRows form={form} units={units} name="offcuts" add="Add an offcut" />
             </Part>
             <FormLines form={form} name="note" label="Note" />
           </>
@@ -111,13 +162,13 @@ export function WebEditor(props: {
   );
 }
 
-function Leaflet({ form }: { form: UseFormReturn<Web> }) {
+function Leaflet({ form, units }: { form: UseFormReturn<Web>; units: DisplayUnits }) {
   return (
     <Part title="What its leaflet says">
       {(['fuse', 'bond'] as const).map((stage) => (
         <div key={stage} className={css.leaflet}>
           <strong>{stage === 'fuse' ? 'To fuse' : 'To bond'}</strong>
-          <FormNumber form={form} name={`leaflet.${stage}.heatC`} label="Heat, °C" />
+          <FormTemperature form={form} units={units} name={`leaflet.${stage}.heatC`} min={20} max={300} label="Heat" />
           <FormNumber form={form} name={`leaflet.${stage}.dwellS`} label="Seconds" />
           <FormCheck form={form} name={`leaflet.${stage}.steam`} label="steam" />
         </div>

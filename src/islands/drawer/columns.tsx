@@ -4,8 +4,19 @@ import { ClothSwatch, WebSwatch } from '~/components';
 import { type DrawerContents, type DrawerKind, doubtsOf, type Things } from '~/core/drawer';
 import { COVER_FACTS, clothOf, FIBRE_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Fabric } from '~/core/model';
+import { type DisplayUnits, formatRun, formatTemperature, formatThickness } from '~/core/units';
 import css from './Drawer.module.css';
-import { FORM_WORDS, IRON_KIND_WORDS, LINER_WORDS, limitWords, SEWING_WORDS, stockM2 } from './words';
+import {
+  FORM_WORDS,
+  IRON_KIND_WORDS,
+  LINER_WORDS,
+  limitWords,
+  perRun,
+  SEWING_WORDS,
+  sizeWords,
+  stockM2,
+  stockWords,
+} from './words';
 
 /** The columns of a table and how wide they are. */
 export interface TableView<T> {
@@ -33,11 +44,15 @@ const clothWords = (f: Fabric): string => {
   return name.toLowerCase().includes(fibre) ? name : `${name}, ${fibre}`;
 };
 
-const one = (n: number, decimals: number, unit: string): string => `${Number(n.toFixed(decimals))} ${unit}`;
+const gsm = (n: number): string => `${Math.round(n)} g/m²`;
 const price = (n: number | null): string => (n === null ? '' : n.toFixed(2));
 
 /** Each kind's table. Text is what search looks through; numbers sort as numbers. */
-export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): TableView<Things[K]> {
+export function tableOf<K extends DrawerKind>(
+  kind: K,
+  drawer: DrawerContents,
+  units: DisplayUnits,
+): TableView<Things[K]> {
   const doubts = (thing: Things[K]): number => doubtsOf(kind, thing, drawer).length;
   const named: ColumnDef<Things[K]> = {
     id: 'name',
@@ -67,19 +82,19 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'mass',
           header: 'Mass',
           accessorFn: (f) => f.massGsm,
-          cell: ({ row }) => one(row.original.massGsm, 0, 'g/m²'),
+          cell: ({ row }) => gsm(row.original.massGsm),
         },
         {
           id: 'thickness',
           header: 'Thick',
           accessorFn: (f) => f.thicknessMm,
-          cell: ({ row }) => one(row.original.thicknessMm, 2, 'mm'),
+          cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
         },
         {
           id: 'limit',
           header: 'Iron up to',
           accessorFn: (f) => f.maxIronC,
-          cell: ({ row }) => limitWords(row.original.maxIronC),
+          cell: ({ row }) => limitWords(row.original.maxIronC, units),
         },
         {
           id: 'stock',
@@ -87,7 +102,7 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           accessorFn: (f) => stockM2(f.stock),
           cell: ({ row }) => {
             const m2 = stockM2(row.original.stock);
-            return m2 > 0 ? one(m2, 2, 'm²') : <span className={css.small}>none</span>;
+            return m2 > 0 ? stockWords(m2, units) : <span className={css.small}>none</span>;
           },
         },
       ],
@@ -106,14 +121,14 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'mass',
           header: 'Adhesive',
           accessorFn: (w) => w.massGsm,
-          cell: ({ row }) => one(row.original.massGsm, 0, 'g/m²'),
+          cell: ({ row }) => gsm(row.original.massGsm),
         },
         { id: 'form', header: 'Form', accessorFn: (w) => FORM_WORDS[w.form] },
         {
           id: 'melts',
           header: 'Melts',
           accessorFn: (w) => w.meltC,
-          cell: ({ row }) => one(row.original.meltC, 0, '°C'),
+          cell: ({ row }) => formatTemperature(row.original.meltC, units),
         },
         { id: 'liners', header: 'Liners', accessorFn: (w) => LINER_WORDS[w.liners] },
         { id: 'sewing', header: 'Sewing', accessorFn: (w) => SEWING_WORDS[w.sewing] },
@@ -121,13 +136,13 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'left',
           header: 'Left',
           accessorFn: (w) => w.stockMm,
-          cell: ({ row }) => one(row.original.stockMm / 10, 0, 'cm'),
+          cell: ({ row }) => formatRun(row.original.stockMm, units),
         },
         {
           id: 'price',
-          header: 'Per metre',
+          header: units === 'in' ? 'Per yard' : 'Per metre',
           accessorFn: (w) => w.pricePerM ?? -1,
-          cell: ({ row }) => price(row.original.pricePerM),
+          cell: ({ row }) => price(row.original.pricePerM === null ? null : row.original.pricePerM * perRun(units)),
         },
       ],
     }),
@@ -140,18 +155,18 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'soleplate',
           header: 'Soleplate',
           accessorFn: (i) => i.soleplate.widthMm * i.soleplate.lengthMm,
-          cell: ({ row }) => `${row.original.soleplate.widthMm} × ${row.original.soleplate.lengthMm} mm`,
+          cell: ({ row }) => sizeWords(row.original.soleplate.widthMm, row.original.soleplate.lengthMm, units),
         },
         {
           id: 'mass',
           header: 'Mass',
           accessorFn: (i) => i.massKg,
-          cell: ({ row }) => one(row.original.massKg, 2, 'kg'),
+          cell: ({ row }) => `${Number(row.original.massKg.toFixed(2))} kg`,
         },
         {
           id: 'dial',
           header: 'Dial',
-          accessorFn: (i) => i.dial.map((d) => `${d.mark} ${Math.round(d.measuredC)} °C`).join(', '),
+          accessorFn: (i) => i.dial.map((d) => `${d.mark} ${formatTemperature(d.measuredC, units)}`).join(', '),
           cell: ({ getValue }) => (getValue() as string) || <span className={css.small}>not measured</span>,
         },
       ],
@@ -165,9 +180,14 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'thickness',
           header: 'Thick',
           accessorFn: (c) => c.thicknessMm,
-          cell: ({ row }) => one(row.original.thicknessMm, 2, 'mm'),
+          cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
         },
-        { id: 'limit', header: 'Bears', accessorFn: (c) => c.maxC, cell: ({ row }) => one(row.original.maxC, 0, '°C') },
+        {
+          id: 'limit',
+          header: 'Bears',
+          accessorFn: (c) => c.maxC,
+          cell: ({ row }) => formatTemperature(row.original.maxC, units),
+        },
         { id: 'see', header: 'See-through', accessorFn: (c) => (c.seeThrough ? 'yes' : 'no') },
       ],
     }),
@@ -180,7 +200,7 @@ export function tableOf<K extends DrawerKind>(kind: K, drawer: DrawerContents): 
           id: 'thickness',
           header: 'Thick',
           accessorFn: (s) => s.thicknessMm,
-          cell: ({ row }) => one(row.original.thicknessMm, 1, 'mm'),
+          cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
         },
         { id: 'note', header: 'Note', accessorFn: (s) => s.note },
       ],

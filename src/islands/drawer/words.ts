@@ -1,6 +1,6 @@
 import { DRAWER_KINDS, type DrawerKind } from '~/core/drawer';
 import type { Fabric, Iron, Web } from '~/core/model';
-import { dotsAllowed } from '~/core/units';
+import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/units';
 
 export const TITLES: Readonly<Record<DrawerKind, string>> = {
   fabrics: 'Fabrics',
@@ -36,11 +36,23 @@ export const LINER_WORDS: Readonly<Record<Web['liners'], string>> = {
 };
 
 /** The heat limit with its care dots: "200 °C •••". */
-export const limitWords = (maxIronC: number): string => {
+export const limitWords = (maxIronC: number, units: DisplayUnits): string => {
   const dots = dotsAllowed(maxIronC);
-  return `${Math.round(maxIronC)} °C ${dots ? '•'.repeat(dots) : '(less than •)'}`;
+  return `${formatTemperature(maxIronC, units)} ${dots ? '•'.repeat(dots) : '(less than •)'}`;
 };
+
+export const sizeWords = (widthMm: number, heightMm: number, units: DisplayUnits): string =>
+  units === 'in'
+    ? `${formatLength(widthMm, units)} × ${formatLength(heightMm, units)}`
+    : `${Math.round(widthMm)} × ${Math.round(heightMm)} mm`;
+
+/** Metres in what cloth and web are sold by: a yard, or a metre. */
+export const perRun = (units: DisplayUnits): number => (units === 'in' ? MM_PER.yd : MM_PER.m) / MM_PER.m;
 
 /** Area of all stock, m². */
 export const stockM2 = (stock: Fabric['stock']): number =>
   stock.reduce((sum, s) => sum + (s.widthMm * s.heightMm * s.count) / 1e6, 0);
+
+/** Square yards or square metres of cloth. */
+export const stockWords = (m2: number, units: DisplayUnits): string =>
+  units === 'in' ? `${(m2 / perRun(units) ** 2).toFixed(2)} sq yd` : `${Number(m2.toFixed(2))} m²`;

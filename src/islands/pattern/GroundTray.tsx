@@ -1,6 +1,6 @@
-import { Button, Choice } from '~/components';
+import { Button, Choice, UNIT_OPTIONS } from '~/components';
 import type { ArticleView } from '~/core/model';
-import { edit } from '~/store';
+import { edit, rememberUnits } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import { ArticleFields } from './ArticleFields';
 import { dropUnused } from './ClothPhotoDialog';
@@ -44,11 +44,11 @@ export function GroundTray({ project }: { project: ArticleView }) {
       <Choice
         label="Numbers in"
         value={project.units}
-        options={[
-          { value: 'mm', label: 'millimetres' },
-          { value: 'in', label: 'inches' },
-        ]}
-        onChange={(v) => edit((p) => void (p.units = v))}
+        options={UNIT_OPTIONS}
+        onChange={(v) => {
+          edit((p) => void (p.units = v));
+          rememberUnits(v);
+        }}
       />
       {project.pieces.length > 0 && (
         <div className={css.section}>

@@ -2,6 +2,7 @@ import { type PointerEvent, useId, useRef } from 'react';
 import { arrowOf, Button, ClothDefs, clothUrl, NumberField } from '~/components';
 import { finishedOutline, type Piece, type Project } from '~/core/model';
 import { boundsOf, regionOf } from '~/core/shape';
+import { formatLength } from '~/core/units';
 import { editPiece, endMerge } from '~/store';
 import css from './Pattern.module.css';
 
@@ -47,7 +48,7 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
         // biome-ignore lint/a11y/noNoninteractiveTabindex: slid by pointer and arrow keys in two directions, which no native element does
         tabIndex={0}
         aria-label="Print under the piece"
-        aria-description={`${piece.print.xMm} mm across, ${piece.print.yMm} mm down`}
+        aria-description={`${formatLength(piece.print.xMm, project.units)} across, ${formatLength(piece.print.yMm, project.units)} down`}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId);
           from.current = { ...toPiece(e), at: piece.print };

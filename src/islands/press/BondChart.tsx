@@ -10,9 +10,10 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import type { Look, Window } from '~/core/press';
+import { celsiusToFahrenheit, type DisplayUnits, formatTemperature } from '~/core/units';
 
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip, Legend);
 
@@ -25,24 +26,28 @@ export function BondChart({
   meltC,
   seconds,
   leaflet,
+  units,
 }: {
   run: Look['run'];
   window: Window | null;
   meltC: number;
   seconds: number;
   leaflet: { heatC: number; dwellS: number };
+  units: DisplayUnits;
 }) {
+  // The axis and its figures are in the scale of the project.
+  const shown = useCallback((c: number): number => (units === 'in' ? celsiusToFahrenheit(c) : c), [units]);
   const until = Math.min(60, Math.max(12, seconds * 1.8, open ? Math.min(open.maxS, open.minS * 3) : 0));
   const data: ChartData<'line', { x: number; y: number }[]> = useMemo(() => {
-    const points = run.tS.map((x, i) => ({ x, y: run.bondC[i] ?? 0 })).filter((p) => p.x <= until);
+    const points = run.tS.map((x, i) => ({ x, y: shown(run.bondC[i] ?? 0) })).filter((p) => p.x <= until);
     return {
       datasets: [
         { label: 'bond line', data: points, borderColor: colour('--rind'), borderWidth: 3, pointRadius: 0 },
         {
-          label: `web melts, ${meltC} °C`,
+          label: `web melts, ${formatTemperature(meltC, units)}`,
           data: [
-            { x: 0, y: meltC },
-            { x: until, y: meltC },
+            { x: 0, y: shown(meltC) },
+            { x: until, y: shown(meltC) },
           ],
           borderColor: colour('--ink-soft'),
           borderDash: [6, 5],
@@ -51,7 +56,7 @@ export function BondChart({
         },
         {
           label: `leaflet, ${leaflet.dwellS} s`,
-          data: [{ x: leaflet.dwellS, y: meltC + 4 }],
+          data: [{ x: leaflet.dwellS, y: shown(meltC + 4) }],
           borderColor: colour('--chalk'),
           backgroundColor: colour('--chalk'),
           pointRadius: 7,
@@ -60,7 +65,7 @@ export function BondChart({
         },
       ],
     };
-  }, [run, until, meltC, leaflet.dwellS]);
+  }, [run, until, meltC, leaflet.dwellS, shown, units]);
   const shade: Plugin<'line'> = useMemo(
     () => ({
       id: 'window',
@@ -96,7 +101,10 @@ export function BondChart({
       plugins: {
         legend: { labels: { color: colour('--ink'), usePointStyle: true, font: { size: 13 } } },
         tooltip: {
-          callbacks: { label: (p) => `${Math.round(p.parsed.y ?? 0)} °C after ${(p.parsed.x ?? 0).toFixed(1)} s` },
+          callbacks: {
+            label: (p) =>
+              `${Math.round(p.parsed.y ?? 0)} °${units === 'in' ? 'F' : 'C'} after ${(p.parsed.x ?? 0).toFixed(1)} s`,
+          },
         },
       },
       scales: {
@@ -109,15 +117,19 @@ export function BondChart({
           grid: { color: colour('--hair') },
         },
         y: {
-          min: 20,
-          max: 200,
-          title: { display: true, text: '°C at the bond line', color: colour('--ink-soft') },
+          min: Math.round(shown(20)),
+          max: Math.round(shown(200)),
+          title: {
+            display: true,
+            text: `°${units === 'in' ? 'F' : 'C'} at the bond line`,
+            color: colour('--ink-soft'),
+          },
           ticks: { color: colour('--ink-soft') },
           grid: { color: colour('--hair') },
         },
       },
     }),
-    [until],
+    [until, shown, units],
   );
   return (
     <Line

@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button, Choice, Dialog, Note, NumberField, TextField } from '~/components';
+import { Button, Choice, Dialog, Note, TemperatureField, TextField } from '~/components';
 import { nth } from '~/core/lists';
 import type { Iron } from '~/core/model';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/standin';
+import { type DisplayUnits, fahrenheitToCelsius, formatTemperature } from '~/core/units';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';
 
@@ -10,7 +11,7 @@ const SECONDS = 420;
 const SPEED = 60;
 
 /** Fills an iron's dial: with readings of a thermometer, simulated here, or typed by hand. */
-export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => void }) {
+export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: DisplayUnits; onClose: () => void }) {
   const { where, keep } = useKeepIron(iron);
   const [dial, setDial] = useState(
     iron.dial.length > 0
@@ -83,10 +84,9 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
                 onChange={(mark) => setDial(dial.map((m, k) => (k === i ? { ...m, mark } : m)))}
                 maxLength={20}
               />
-              <NumberField
+              <TemperatureField
                 label="Holds"
-                unit=" °C"
-                decimals={1}
+                units={units}
                 value={d.measuredC}
                 min={30}
                 max={290}
@@ -141,11 +141,11 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
             onChange={(v) => setWhich(Number(v))}
           />
           <svg viewBox={`0 0 ${w} 96`} className={css.readings} role="img" aria-label="Readings of the thermometer">
-            {[100, 150, 200].map((c) => (
+            {(units === 'in' ? [200, 300, 400].map(fahrenheitToCelsius) : [100, 150, 200]).map((c) => (
               <g key={c}>
                 <line x1="0" x2={w} y1={90 - ((c - 20) / 220) * 90} y2={90 - ((c - 20) / 220) * 90} />
                 <text x={w - 2} y={88 - ((c - 20) / 220) * 90}>
-                  {c}
+                  {formatTemperature(c, units)}
                 </text>
               </g>
             ))}
@@ -154,9 +154,9 @@ export function MeasureDialog({ iron, onClose }: { iron: Iron; onClose: () => vo
           <p data-reading={last?.soleplateC ?? ''} data-settled={held ?? ''}>
             {last ? (
               <>
-                <strong>{last.soleplateC} °C</strong> after {Math.floor(last.tS / 60)} min {Math.round(last.tS % 60)} s
-                {last.heating ? ', heating' : ', light out'}
-                {held !== null && `; holds ${held} °C`}
+                <strong>{formatTemperature(last.soleplateC, units)}</strong> after {Math.floor(last.tS / 60)} min{' '}
+                {Math.round(last.tS % 60)} s{last.heating ? ', heating' : ', light out'}
+                {held !== null && `; holds ${formatTemperature(held, units)}`}
               </>
             ) : (
               'Nothing read yet.'

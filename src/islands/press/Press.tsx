@@ -169,7 +169,9 @@ export function Press() {
           rules.
         </Note>
       </div>
-      {dialog === 'measure' && iron && <MeasureDialog iron={iron} onClose={() => setDialog(null)} />}
+      {dialog === 'measure' && iron && (
+        <MeasureDialog iron={iron} units={project.units} onClose={() => setDialog(null)} />
+      )}
       {dialog === 'lean' && iron && <LeanDialog iron={iron} onClose={() => setDialog(null)} />}
     </div>
   );

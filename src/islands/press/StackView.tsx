@@ -219,6 +219,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             run={run}
             window={open}
             meltC={look.meltC}
+            units={units}
             seconds={atS}
             leaflet={leadingWeb(press.request).leaflet[ticket.stage]}
           />

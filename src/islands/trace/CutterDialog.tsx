@@ -1,16 +1,20 @@
 import { useMemo, useState } from 'react';
-import { Button, Dialog, FilePick, Note, NumberField, Select, TextField } from '~/components';
+import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '~/components';
 import type { Plan, Project } from '~/core/model';
 import { printRegion } from '~/core/shape';
 import { numberOfShape } from '~/core/sheet';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
+import { formatRun, MM_PER } from '~/core/units';
 import css from './Trace.module.css';
 
 const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
 
 /** A simulated cutting machine: the exported file on a mat, with cloths in its corners. */
 export function CutterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
-  const [mat, setMat] = useState({ widthMm: 610, heightMm: 305 });
+  const { units } = project;
+  const [mat, setMat] = useState(
+    units === 'in' ? { widthMm: 24 * MM_PER.in, heightMm: 12 * MM_PER.in } : { widthMm: 610, heightMm: 305 },
+  );
   const [cloths, setCloths] = useState<readonly MatCloth[]>([
     { name: 'first cloth', corner: 'upper left', widthMm: 560, heightMm: 300 },
   ]);
@@ -44,17 +48,17 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
             onFile={(f) => void f.text().then((text) => setFile({ name: f.name, text }))}
           />
           <div className={css.pair}>
-            <NumberField
+            <LengthField
               label="Mat width"
-              unit=" mm"
+              units={units}
               value={mat.widthMm}
               min={50}
               max={3000}
               onChange={(widthMm) => setMat({ ...mat, widthMm })}
             />
-            <NumberField
+            <LengthField
               label="Mat height"
-              unit=" mm"
+              units={units}
               value={mat.heightMm}
               min={50}
               max={3000}
@@ -75,17 +79,17 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
                   options={CORNERS.map((v) => ({ value: v, label: v }))}
                   onChange={(corner) => change({ corner })}
                 />
-                <NumberField
+                <LengthField
                   label="Width"
-                  unit=" mm"
+                  units={units}
                   value={c.widthMm}
                   min={10}
                   max={3000}
                   onChange={(widthMm) => change({ widthMm })}
                 />
-                <NumberField
+                <LengthField
                   label="Height"
-                  unit=" mm"
+                  units={units}
                   value={c.heightMm}
                   min={10}
                   max={3000}
@@ -172,7 +176,7 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
                 />
               </label>
               <p data-cutter={run.problems.length}>
-                <strong>{Math.ceil(run.seconds / 60)} min</strong> for {(run.cutMm / 1000).toFixed(1)} m of cutting
+                <strong>{Math.ceil(run.seconds / 60)} min</strong> for {formatRun(run.cutMm, units)} of cutting
                 (simulated speeds).{' '}
                 {reversedNames && reversedNames.length > 0
                   ? `Reversed on the mat: ${reversedNames

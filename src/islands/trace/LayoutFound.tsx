@@ -1,7 +1,7 @@
 import { FileDown, Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Note } from '~/components';
-import { type LaidStrip, type LayoutAsk, stripsOf } from '~/core/layout';
+import { BOLT_MM, type LaidStrip, type LayoutAsk, stripsOf } from '~/core/layout';
 import { fileStem, type Layout, type Plan, type Project } from '~/core/model';
 import { type NestPlacement, settle } from '~/core/nest';
 import { boundsOf } from '~/core/shape';
@@ -17,8 +17,9 @@ import {
   stripName,
   stripSize,
 } from '~/core/sheet';
-import { formatLength } from '~/core/units';
+import { formatLength, formatRun } from '~/core/units';
 import { download } from '~/store';
+import { unplacedWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { LayoutView } from './LayoutView';
 import css from './Trace.module.css';
@@ -144,7 +145,7 @@ export function LayoutFound({
               .join(', ')}{' '}
             covered.
             {strips.some((s) => s.bin === null) &&
-              ` None is in stock: ${formatLength(layout.lengthMm, project.units)} off a bolt 1.1 m wide would do.`}
+              ` None is in stock: ${formatRun(layout.lengthMm, project.units)} off a bolt ${formatRun(BOLT_MM, project.units)} wide would do.`}
           </>
         )}{' '}
         Seen from {flipped ? 'behind' : SIDE_WORDS[wanted.side]}.
@@ -155,7 +156,7 @@ export function LayoutFound({
             {layout.unplaced.map((u) => (
               <li key={`${u.id} ${u.code}`}>
                 {pieceWords(project, wanted, u.id)}
-                {u.copies > 1 && ` (${u.copies})`}: {u.text}
+                {u.copies > 1 && ` (${u.copies})`}: {unplacedWords(u, project.units)}
               </li>
             ))}
           </ul>

@@ -1,24 +1,34 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog, Note, NumberField } from '~/components';
+import { Button, Choice, Dialog, LengthField, Note } from '~/components';
 import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
-import { correctedFor, tracingSheets } from '~/core/sheet';
+import { checkSquareMm, correctedFor, PRINTER_MEASURED_MM, tracingSheets } from '~/core/sheet';
 import { measuredSquare, printPage, SIMULATED_PRINTERS } from '~/core/standin';
+import { formatThickness } from '~/core/units';
 import { edit } from '~/store';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';
 
+/** What a ruler cannot tell from true, mm. */
+const TRUE_MM = 0.3;
+
 /** The printer's own error, measured once on the check square; a simulated printer to try it on. */
 export function PrinterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
-  const [across, setAcross] = useState(project.printer?.acrossMm ?? 50);
-  const [down, setDown] = useState(project.printer?.downMm ?? 50);
+  const { units } = project;
+  const square = checkSquareMm(units);
+  // What is read off the square, kept as what 50 mm would be.
+  const perSquare = square / PRINTER_MEASURED_MM;
+  const [across, setAcross] = useState((project.printer?.acrossMm ?? PRINTER_MEASURED_MM) * perSquare);
+  const [down, setDown] = useState((project.printer?.downMm ?? PRINTER_MEASURED_MM) * perSquare);
   const [printer, setPrinter] = useState(nth(SIMULATED_PRINTERS, 0).name);
   const chosen = SIMULATED_PRINTERS.find((p) => p.name === printer) ?? nth(SIMULATED_PRINTERS, 0);
-  const correction = across === 50 && down === 50 ? null : { acrossMm: across, downMm: down };
+  const correction =
+    across === square && down === square ? null : { acrossMm: across / perSquare, downMm: down / perSquare };
   const first = correctedFor(tracingSheets(project, plan, 'a4'), correction).pages[0];
   const printed = first && printPage(first, chosen);
-  const ruler = measuredSquare(chosen, correction);
-  const true_ = Math.abs(ruler.acrossMm - 50) < 0.3 && Math.abs(ruler.downMm - 50) < 0.3;
+  const ruler = measuredSquare(chosen, correction, square);
+  const true_ = Math.abs(ruler.acrossMm - square) < TRUE_MM && Math.abs(ruler.downMm - square) < TRUE_MM;
+  const said = (mm: number): string => formatThickness(mm, units);
   return (
     <Dialog wide title="What your printer gets wrong" onClose={onClose}>
       <div className={css.printer}>
@@ -28,27 +38,35 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
             every sheet is made larger or smaller by as much, and comes out true.
           </p>
           <div className={css.pair}>
-            <NumberField
+            <LengthField
               label="The square measures across"
-              unit=" mm"
-              decimals={2}
+              units={units}
+              fine
               value={across}
-              min={40}
-              max={60}
+              min={0.8 * square}
+              max={1.2 * square}
               onChange={setAcross}
             />
-            <NumberField label="and down" unit=" mm" decimals={2} value={down} min={40} max={60} onChange={setDown} />
+            <LengthField
+              label="and down"
+              units={units}
+              fine
+              value={down}
+              min={0.8 * square}
+              max={1.2 * square}
+              onChange={setDown}
+            />
           </div>
           <p className={css.lead}>
             {correction
-              ? `Sheets are drawn at ${((50 / across) * 100).toFixed(1)} % across and ${((50 / down) * 100).toFixed(1)} % down.`
+              ? `Sheets are drawn at ${((square / across) * 100).toFixed(1)} % across and ${((square / down) * 100).toFixed(1)} % down.`
               : 'No correction.'}
           </p>
           <div className={css.downloads}>
             <Button
               onClick={() => {
-                setAcross(50);
-                setDown(50);
+                setAcross(square);
+                setDown(square);
               }}
             >
               No correction
@@ -72,8 +90,9 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
               onChange={setPrinter}
             />
             <p data-ruler={`${ruler.acrossMm} ${ruler.downMm}`}>
-              The ruler on its page reads <strong>{ruler.acrossMm} mm</strong> across and{' '}
-              <strong>{ruler.downMm} mm</strong> down. {true_ ? 'That is true.' : 'Type that above, then look again.'}
+              The ruler on its page reads <strong>{said(ruler.acrossMm)}</strong> across and{' '}
+              <strong>{said(ruler.downMm)}</strong> down.{' '}
+              {true_ ? 'That is true.' : 'Type that above, then look again.'}
             </p>
           </Note>
         </div>

@@ -1,10 +1,11 @@
 import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Button, Choice, Empty, lazily, Note, NumberField } from '~/components';
+import { Button, Choice, Empty, LengthField, lazily, Note } from '~/components';
 import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/facing';
 import { fileStem, type Plan, type Project } from '~/core/model';
 import { USUAL_MIRROR_MM } from '~/core/shape';
 import {
+  checkSquareMm,
   correctedFor,
   cutList,
   PAPER_FACTS,
@@ -16,6 +17,7 @@ import {
   templateSheets,
   tracingSheets,
 } from '~/core/sheet';
+import { formatLength } from '~/core/units';
 import { download, edit } from '~/store';
 import { withSheetWorker } from '~/workers';
 import { useOpen } from '../project/useOpen';
@@ -173,7 +175,8 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         <div>
           <h2>Print at 100 %</h2>
           <p className={css.lead}>
-            Then measure the check square, or the bar at the foot of a full page: 50 mm, or the scale is off.{' '}
+            Then measure the check square, or the bar at the foot of a full page:{' '}
+            {formatLength(checkSquareMm(project.units), project.units)}, or the scale is off.{' '}
             {project.printer && 'Your printer’s own error is allowed for.'}
           </p>
         </div>
@@ -217,10 +220,10 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         <div>
           <h2>Which way round</h2>
           <p className={css.lead}>{ROUTE_FACTS[project.route].name}.</p>
-          <NumberField
+          <LengthField
             label="Counts as its own mirror image within"
-            unit=" mm"
-            decimals={2}
+            units={project.units}
+            fine
             value={project.limits.mirrorMm ?? USUAL_MIRROR_MM}
             min={0.05}
             max={MOST_MIRROR_MM}

@@ -1,0 +1,97 @@
+import {
+  colorsNamed,
+  converter,
+  formatHex,
+  useMode as loadSpace,
+  modeLrgb,
+  modeRgb,
+  parseHex,
+  parseNamed,
+} from 'culori/fn';
+
+/** Its types know the names there are; what is asked may be none of them. */
+const named = (name: string): ReturnType<typeof parseHex> =>
+  Object.hasOwn(colorsNamed, name) ? parseNamed(name as keyof typeof colorsNamed) : undefined;
+loadSpace(modeRgb);
+loadSpace(modeLrgb);
+const linear = converter('lrgb');
+
+/** What sewists call some colours that a browser has no name for. Our reading of the words; made up. */
+const CLOTH_COLOURS: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    mustard: '#d2a12f',
+    rust: '#a8482a',
+    cream: '#f6eed6',
+    ecru: '#e9dfc4',
+    sage: '#9aa98a',
+    'duck egg': '#b9d6d0',
+    denim: '#4f6d8f',
+    'off white': '#f7f3e8',
+    charcoal: '#3b3d40',
+    terracotta: '#c06a48',
+    mint: '#b5e0c8',
+    rose: '#d88a96',
+    lemon: '#f4e04d',
+    aubergine: '#4b2a43',
+    petrol: '#1f5a66',
+    sand: '#d9c7a0',
+    burgundy: '#6e1f33',
+  }),
+);
+
+/**
+ * Reads a colour as people write it: a name (`teal`, `navy`, `mustard`) or a code (`#a1b2c3`, `a1b2c3`, `#abc`).
+ * @returns the colour as #rrggbb, or a message that says what would be understood; never throws
+ */
+export function parseColour(text: string): { ok: true; value: string } | { ok: false; message: string } {
+  const typed = text.trim().toLowerCase();
+  const like = 'Type a name like teal or mustard, or a code like #a1b2c3.';
+  if (typed === '') return { ok: false, message: like };
+  const plain = typed.replace(/[\s-]+/g, ' ');
+  const own = CLOTH_COLOURS.get(plain);
+  if (own) return { ok: true, value: own };
+  const bare = plain.replaceAll(' ', '');
+  const rgb = /^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/.test(typed) ? parseHex(typed) : named(bare);
+  if (rgb) return { ok: true, value: formatHex(rgb) };
+  const near = plain.split(' ').find((word) => CLOTH_COLOURS.has(word) || named(word));
+  return {
+    ok: false,
+    message: `“${text.trim().slice(0, 40)}” is no colour we know${near ? `; did you mean ${near}?` : '.'} ${like}`,
+  };
+}
+
+/** Pixels of a picture, four bytes each: red, green, blue, alpha. */
+export interface Pixels {
+  readonly data: Uint8ClampedArray;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * The colour of a small square of a picture, mixed in linear light as the eye mixes threads.
+ * @param x share of the width from the left, 0 … 1; `y` of the height from the top
+ * @param half half the square's side as a share of the picture's width
+ * @returns #rrggbb
+ */
+export function meanColour({ data, width, height }: Pixels, x: number, y: number, half: number): string {
+  const reach = Math.max(1, Math.round(half * width));
+  const cx = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
+  const cy = Math.min(height - 1, Math.max(0, Math.floor(y * height)));
+  const sum = { r: 0, g: 0, b: 0 };
+  let count = 0;
+  for (let py = Math.max(0, cy - reach); py <= Math.min(height - 1, cy + reach); py++)
+    for (let px = Math.max(0, cx - reach); px <= Math.min(width - 1, cx + reach); px++) {
+      const at = (py * width + px) * 4;
+      const light = linear({
+        mode: 'rgb',
+        r: (data[at] ?? 0) / 255,
+        g: (data[at + 1] ?? 0) / 255,
+        b: (data[at + 2] ?? 0) / 255,
+      });
+      sum.r += light.r;
+      sum.g += light.g;
+      sum.b += light.b;
+      count += 1;
+    }
+  return formatHex({ mode: 'lrgb', r: sum.r / count, g: sum.g / count, b: sum.b / count });
+}

@@ -1,0 +1,31 @@
+import type { Doubt } from '~/core/drawer';
+import { FIBRE_FACTS } from '~/core/material';
+import { formatThickness } from '~/core/units';
+import { gsm, heat, say, type Units, type Words } from './table';
+
+/** What does not fit about a thing in the Drawer. */
+const DOUBTS: Words<Doubt> = {
+  'melts-below-every-web': ({ limitC, lowestC }, u) =>
+    `It takes at most ${heat(limitC, u)}, and every web in the drawer flows only from ${heat(lowestC, u)} or more. It can be sewn or glued, not fused.`,
+  'hotter-than-its-fibre': ({ limitC, fibre, usualC }, u) =>
+    `${heat(limitC, u)} is more than ${FIBRE_FACTS[fibre].name} usually bears (${heat(usualC, u)}). Check the care label.`,
+  'below-one-dot': () => 'Its care label allows no iron at all: press it only under a cloth, and only after a test.',
+  'coated-cotton': () => 'Coated cotton bears only what its coating bears.',
+  'too-dense': ({ massGsm, thicknessMm }, u) =>
+    `${gsm(massGsm)} in ${formatThickness(thicknessMm, u)} would be heavier than any fibre. Weigh and measure it again.`,
+  'too-light': ({ massGsm, thicknessMm }, u) =>
+    `${gsm(massGsm)} in ${formatThickness(thicknessMm, u)} would be nearly air. Weigh and measure it again.`,
+  'no-room': ({ meltC, maxC }, u) =>
+    `It melts at ${heat(meltC, u)} and may get no hotter than ${heat(maxC, u)}: it would never flow. Check the leaflet.`,
+  'leaflet-above-limit': ({ stage, heatC, maxC }, u) =>
+    `To ${stage}, its leaflet says ${heat(heatC, u)}, above the ${heat(maxC, u)} it bears.`,
+  'leaflet-below-melting': ({ stage, heatC }, u) =>
+    `To ${stage}, its leaflet says ${heat(heatC, u)}, below its melting point.`,
+  'leaflet-hotter-than-every-fabric': ({ heatC }, u) =>
+    `Its leaflet asks for ${heat(heatC, u)}, more than any fabric in the drawer takes.`,
+  'marks-swapped': ({ mark, before }) =>
+    `“${mark}” was measured no hotter than “${before}”. Two readings may be swapped: measure again.`,
+  unmeasured: () => 'Its dial has not been measured: a mark is not a temperature.',
+  coating: ({ endC }, u) => `Never take a coated sheet near ${heat(endC, u)}: its coating gives off fumes.`,
+};
+export const doubtWords = (d: Doubt, units: Units): string => say(DOUBTS, d, units);
