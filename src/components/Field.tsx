@@ -207,7 +207,8 @@ export function Choice<T extends string>({
   onChange,
 }: {
   label: string;
-  value: T;
+  /** null: none is ticked yet. */
+  value: T | null;
   options: readonly Option<T>[];
   onChange: (value: T) => void;
 }) {

@@ -16,6 +16,7 @@ export function FileDialog({
   label,
   accept,
   onFile,
+  sample,
   error,
   working,
   children,
@@ -29,6 +30,8 @@ export function FileDialog({
   label: string;
   accept: string;
   onFile: (file: File) => void;
+  /** A file of ours to try; offered until one was chosen. */
+  sample?: (() => Promise<File>) | undefined;
   error: string | null;
   /** Work that takes a while, with a way to end it; null while there is none. */
   working?: { readonly label: string; readonly share: number | null; readonly onCancel: () => void };
@@ -42,7 +45,7 @@ export function FileDialog({
     <Dialog title={title} wide={wide} onClose={onClose}>
       <div className={css.form}>
         {lead && <p>{lead}</p>}
-        <FilePick label={label} accept={accept} onFile={onFile} />
+        <FilePick label={label} accept={accept} onFile={onFile} sample={sample} />
         {working && working.share !== null && (
           <Progress label={working.label} share={working.share} onCancel={working.onCancel} />
         )}

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, type PointerEvent, useId } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useId } from 'react';
 import { contrast } from '~/core/colour';
 import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/model';
 import type { Spot } from '~/core/shape';
@@ -21,6 +21,8 @@ export interface PictureProps {
   onKey?: (event: KeyboardEvent) => void;
   onPieceDown?: (event: PointerEvent<SVGGElement>, id: string) => void;
   svgRef?: React.Ref<SVGSVGElement>;
+  /** What lies on the ground beneath every piece. */
+  beneath?: ReactNode;
   title: string;
 }
 
@@ -202,6 +204,7 @@ export function Picture({
   onKey,
   onPieceDown,
   svgRef,
+  beneath,
   title,
 }: PictureProps) {
   const prefix = useId();
@@ -232,6 +235,7 @@ export function Picture({
           <rect className={css.table} width={w} height={h} />
         )}
         {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
+        {beneath}
         <DrawnMarks
           marks={project.article.marks ?? NO_MARKS}
           ink={readableOn(colours.get(project.ground.fabricId) ?? '#ffffff')}

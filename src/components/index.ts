@@ -7,6 +7,7 @@ export * from './Field';
 export { FieldFrame, type FieldLabel, type FieldTies, inputClass } from './FieldFrame';
 export * from './FileDialog';
 export * from './FilePick';
+export * from './Fold';
 export * from './FormField';
 export * from './lazily';
 export * from './Note';

@@ -15,12 +15,12 @@ export const EDGE_WORDS: Readonly<Record<Edge, string>> = {
   hand: 'by hand',
   paint: 'fabric paint',
 };
-const LAUNDERING_WORDS: Readonly<Record<Intent['laundering'], string>> = {
+export const LAUNDERING_WORDS: Readonly<Record<Intent['laundering'], string>> = {
   never: 'never',
   gentle: 'gently',
   often: 'often',
 };
-const HAND_WORDS: Readonly<Record<Intent['hand'], string>> = { soft: 'soft', medium: 'medium', firm: 'firm' };
+export const HAND_WORDS: Readonly<Record<Intent['hand'], string>> = { soft: 'soft', medium: 'medium', firm: 'firm' };
 
 const options = <T extends string>(record: Readonly<Record<T, string>>): Option<T>[] =>
   (Object.entries(record) as [T, string][]).map(([value, label]) => ({ value, label }));

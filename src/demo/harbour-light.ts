@@ -1,7 +1,7 @@
 import { newProject, type Piece, type Project } from '~/core/model';
 import { acrossFrom, arched, circle, drawnInPlace } from './draw';
 import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_WEBS } from './drawer';
-import { setCapitals } from './letters';
+import { HARBOUR_LIGHT, layDemoWord } from './letters';
 
 // "Harbour Light", a wall panel of 500 × 700 mm, drawn for this application.
 
@@ -78,9 +78,6 @@ function drawPieces(): Piece[] {
     p('eye-left', 'Left eye', 'foam', `${circle(103, 484, 9)}${circle(105, 483, 3.4)}`),
     p('eye-right', 'Right eye', 'foam', `${circle(133, 484, 9)}${circle(131, 483, 3.4)}`),
     p('near-sea', 'Near sea', 'deep', crests(592, 0, 500, 100)),
-    ...setCapitals('HARBOUR LIGHT', 250, 628, 38, 5.5, 22).map(({ letter, outline }, i) =>
-      p(`letter-${i + 1}`, `Letter ${letter}`, 'foam', outline),
-    ),
   ];
 }
 
@@ -90,7 +87,7 @@ const CRAB = /^(crab|legs|claw|eye)/;
 /** A new copy of the demo project each time. */
 export function harbourLight(): Project {
   const pieces = drawPieces().map((p) => (CRAB.test(p.id) ? { ...p, unit: 'Crab' } : p));
-  return newProject({
+  const project = newProject({
     id: 'harbour-light',
     name: 'Harbour Light',
     ground: { fabricId: 'dusk', widthMm: 500, heightMm: 700 },
@@ -102,4 +99,7 @@ export function harbourLight(): Project {
     surfaces: structuredClone([...DEMO_SURFACES]),
     bench: { ironId: 'household' },
   });
+  // Its letters are one word that can be retyped.
+  layDemoWord(project, HARBOUR_LIGHT, { xMm: 250, yMm: 663 }, { id: 'letter', fabricId: 'foam' });
+  return project;
 }

@@ -1,52 +1,144 @@
-import { sure } from '~/core/lists';
-import { boundsOf, composed, regionOf, scaling, transformPath, translation } from '~/core/shape';
+import { layWord } from '~/core/arrange';
+import { newWord, type Project, type Word } from '~/core/model';
 
-/** Plain block capitals drawn for the demo: cap height 40 mm, strokes 10 mm, easy to cut. Counters are holes. */
-const CAPITALS: Readonly<Record<string, string>> = {
-  A: 'M13 0H23L36 40H25.5L23.4 33H12.6L10.5 40H0ZM18 12L14.9 25H21.1Z',
-  B: 'M0 0H17A10.7 10.7 0 0 1 24.6 18.2A11.4 11.4 0 0 1 18.6 40H0ZM10 8.5V16H16.2A3.75 3.75 0 0 0 16.2 8.5ZM10 24V31.5H17.4A3.75 3.75 0 0 0 17.4 24Z',
-  G: 'M35.5 7.4A20 20 0 1 0 39.95 21.5V17.5H21V26H28A10 10 0 1 1 27.9 13.9Z',
-  H: 'M0 0H10V15H22V0H32V40H22V25H10V40H0Z',
-  I: 'M0 0H10V40H0Z',
-  L: 'M0 0H10V30H26V40H0Z',
-  O: 'M20 0A20 20 0 1 1 20 40A20 20 0 1 1 20 0ZM20 10A10 10 0 1 0 20 30A10 10 0 1 0 20 10Z',
-  R: 'M0 0H17.5A12.6 12.6 0 0 1 24.6 23L33.5 40H22.4L14.6 25.2H10V40H0ZM10 8.8V16.6H17A3.9 3.9 0 0 0 17 8.8Z',
-  T: 'M0 0H30V10H20V40H10V10H0Z',
-  U: 'M0 0H10V23.5A6.5 6.5 0 0 0 23 23.5V0H33V23.5A16.5 16.5 0 0 1 0 23.5Z',
-};
-
-export interface SetLetter {
-  readonly letter: string;
-  readonly outline: string;
+/** A word of the demo, set beforehand: fonts are loaded only where someone types. */
+export interface DemoWord {
+  readonly text: string;
+  readonly capMm: number;
+  readonly xMm: number;
+  readonly widthMm: number;
+  readonly letters: readonly { readonly char: string; readonly xMm: number; readonly outline: string }[];
 }
 
-/** Sets a line of capitals with even gaps, centred on `centreX`, tops at `topY`. */
-export function setCapitals(
-  text: string,
-  centreX: number,
-  topY: number,
-  capMm: number,
-  gapMm: number,
-  spaceMm: number,
-): SetLetter[] {
-  const scale = capMm / 40;
-  let x = 0;
-  const set: { letter: string; x: number }[] = [];
-  for (const letter of text) {
-    const shape = CAPITALS[letter];
-    if (!shape) {
-      x += spaceMm - gapMm;
-      continue;
-    }
-    set.push({ letter, x });
-    x += boundsOf(regionOf(shape)).maxX * scale + gapMm;
-  }
-  const left = centreX - (x - gapMm) / 2;
-  return set.map(({ letter, x: at }) => ({
-    letter,
-    outline: transformPath(
-      sure(CAPITALS[letter], 'letters without a shape were left out above'),
-      composed(scaling(scale), translation(left + at, topY)),
-    ),
-  }));
+/** “HARBOUR LIGHT” as the face “plain-heavy” sets it with capitals of 32 mm, even to the eye; a test sets it anew and compares. */
+export const HARBOUR_LIGHT: DemoWord = {
+  text: 'HARBOUR LIGHT',
+  capMm: 32,
+  xMm: 24.5581,
+  widthMm: 434.9905,
+  letters: [
+    {
+      char: 'H',
+      xMm: -3.4419,
+      outline:
+        'M35.3023 0L25.0233 0 25.0233-12.1395 13.7209-12.1395 13.7209 0 3.4419 0 3.4419-32 13.7209-32 13.7209-20.3256 25.0233-20.3256 25.0233-32 35.3023-32',
+    },
+    {
+      char: 'A',
+      xMm: 35.2462,
+      outline:
+        'M35.7674 0L24.8837 0 23.5349-4.5116 12.3256-4.5116 10.9767 0 0.4651 0 12.1395-32 24.093-32 35.7674 0M17.8605-23.0698L14.4651-11.6744 21.3953-11.6744 18.0465-23.0698',
+    },
+    {
+      char: 'R',
+      xMm: 71.4227,
+      outline:
+        'M33.814-22.186Q33.814-19.2558 32.2326-16.8837 30.6512-14.5116 27.6279-13.3953L34.7442 0 23.2093 0 17.5349-11.6744 13.7209-11.6744 13.7209 0 3.4419 0 3.4419-32 23.0233-32Q26.4651-32 28.907-30.6744 31.3488-29.3488 32.5814-27.093 33.814-24.8372 33.814-22.186M23.3488-21.7674Q23.3488-23.0233 22.5116-23.8605 21.6744-24.6977 20.4651-24.6977L13.7209-24.6977 13.7209-18.7907 20.4651-18.7907Q21.6744-18.7907 22.5116-19.6512 23.3488-20.5116 23.3488-21.7674',
+    },
+    {
+      char: 'B',
+      xMm: 109.2106,
+      outline:
+        'M24.7442-32Q27.1628-32 29.186-31 31.2093-30 32.3953-28.186 33.5814-26.3721 33.5814-24.1395 33.5814-18.2326 28.2326-16.6977L28.2326-16.5116Q34.3256-15.1163 34.3256-8.5116 34.3256-6 33.093-4.0698 31.8605-2.1395 29.7209-1.0698 27.5814 0 25.0233 0L3.4419 0 3.4419-32 24.7442-32M13.7209-24.9767L13.7209-19.5349 20.7907-19.5349Q21.814-19.5349 22.4884-20.2558 23.1628-20.9767 23.1628-22.0465L23.1628-22.5116Q23.1628-23.5349 22.4651-24.2558 21.7674-24.9767 20.7907-24.9767L13.7209-24.9767M13.7209-12.9302L13.7209-7.4419 21.5349-7.4419Q22.5581-7.4419 23.2326-8.1628 23.907-8.8837 23.907-9.9535L23.907-10.4186Q23.907-11.4884 23.2326-12.2093 22.5581-12.9302 21.5349-12.9302',
+    },
+    {
+      char: 'O',
+      xMm: 146.4574,
+      outline:
+        'M19.3488-32.5581Q27.6279-32.5581 32.1395-28.3256 36.6512-24.093 36.6512-16 36.6512-7.907 32.1395-3.6744 27.6279 0.5581 19.3488 0.5581 11.0698 0.5581 6.5814-3.6512 2.093-7.8605 2.093-16 2.093-24.1395 6.5814-28.3488 11.0698-32.5581 19.3488-32.5581M19.3488-24.8837Q16.0465-24.8837 14.3256-22.8837 12.6047-20.8837 12.6047-17.4884L12.6047-14.5116Q12.6047-11.1163 14.3256-9.1163 16.0465-7.1163 19.3488-7.1163 22.6512-7.1163 24.3953-9.1163 26.1395-11.1163 26.1395-14.5116L26.1395-17.4884Q26.1395-20.8837 24.3953-22.8837 22.6512-24.8837 19.3488-24.8837',
+    },
+    {
+      char: 'U',
+      xMm: 185.6619,
+      outline:
+        'M35.3023-12.8837Q35.3023-6.3256 31.1628-2.8837 27.0233 0.5581 19.3953 0.5581 11.7674 0.5581 7.6047-2.8837 3.4419-6.3256 3.4419-12.8837L3.4419-32 13.7209-32 13.7209-13.0233Q13.7209-10.3256 15.1628-8.7209 16.6047-7.1163 19.3488-7.1163 22.093-7.1163 23.5581-8.7442 25.0233-10.3721 25.0233-13.0233L25.0233-32 35.3023-32',
+    },
+    {
+      char: 'R',
+      xMm: 226.167,
+      outline:
+        'M33.814-22.186Q33.814-19.2558 32.2326-16.8837 30.6512-14.5116 27.6279-13.3953L34.7442 0 23.2093 0 17.5349-11.6744 13.7209-11.6744 13.7209 0 3.4419 0 3.4419-32 23.0233-32Q26.4651-32 28.907-30.6744 31.3488-29.3488 32.5814-27.093 33.814-24.8372 33.814-22.186M23.3488-21.7674Q23.3488-23.0233 22.5116-23.8605 21.6744-24.6977 20.4651-24.6977L13.7209-24.6977 13.7209-18.7907 20.4651-18.7907Q21.6744-18.7907 22.5116-19.6512 23.3488-20.5116 23.3488-21.7674',
+    },
+    { char: 'L', xMm: 278.355, outline: 'M3.4419 0L3.4419-32 13.7209-32 13.7209-8.186 30.1395-8.186 30.1395 0' },
+    { char: 'I', xMm: 306.8275, outline: 'M14.186 0L3.907 0 3.907-32 14.186-32' },
+    {
+      char: 'G',
+      xMm: 326.031,
+      outline:
+        'M19.5349-32.5581Q24.1395-32.5581 27.814-31.1628 31.4884-29.7674 33.6512-27.0465 35.814-24.3256 35.814-20.4186L26-20.4186Q26-22.4186 24.2326-23.6512 22.4651-24.8837 19.9535-24.8837 16.3256-24.8837 14.4651-22.9535 12.6047-21.0233 12.6047-17.4884L12.6047-14.5116Q12.6047-10.9767 14.4651-9.0465 16.3256-7.1163 19.9535-7.1163 22.4651-7.1163 24.2326-8.3023 26-9.4884 26-11.3488L18.7442-11.3488 18.7442-17.8605 35.814-17.8605 35.814 0 30.5116 0 29.4884-3.1628Q25.1163 0.5581 18.0465 0.5581 10.093 0.5581 6.093-3.6047 2.093-7.7674 2.093-16 2.093-24.1395 6.6279-28.3488 11.1628-32.5581 19.5349-32.5581',
+    },
+    {
+      char: 'H',
+      xMm: 366.1923,
+      outline:
+        'M35.3023 0L25.0233 0 25.0233-12.1395 13.7209-12.1395 13.7209 0 3.4419 0 3.4419-32 13.7209-32 13.7209-20.3256 25.0233-20.3256 25.0233-32 35.3023-32',
+    },
+    {
+      char: 'T',
+      xMm: 402.6649,
+      outline: 'M32.3256-23.814L21.8605-23.814 21.8605 0 11.5814 0 11.5814-23.814 1.0698-23.814 1.0698-32 32.3256-32',
+    },
+  ],
+};
+
+/** “TEA” as the face “plain-heavy” sets it with capitals of 46 mm, even to the eye; a test sets it anew and compares. */
+export const TEA: DemoWord = {
+  text: 'TEA',
+  capMm: 46,
+  xMm: 35.3023,
+  widthMm: 142.2624,
+  letters: [
+    {
+      char: 'T',
+      xMm: -1.5378,
+      outline: 'M46.468-34.2326L31.4244-34.2326 31.4244 0 16.6483 0 16.6483-34.2326 1.5378-34.2326 1.5378-46 46.468-46',
+    },
+    {
+      char: 'E',
+      xMm: 43.2026,
+      outline:
+        'M4.9477 0L4.9477-46 44.7297-46 44.7297-34.968 19.7238-34.968 19.7238-28.6163 41.1192-28.6163 41.1192-18.0523 19.7238-18.0523 19.7238-11.032 45.1977-11.032 45.1977 0',
+    },
+    {
+      char: 'A',
+      xMm: 90.8467,
+      outline:
+        'M51.4157 0L35.7703 0 33.8314-6.4855 17.718-6.4855 15.7791 0 0.6686 0 17.4506-46 34.6337-46 51.4157 0M25.6744-33.1628L20.7936-16.782 30.7558-16.782 25.9419-33.1628',
+    },
+  ],
+};
+
+/**
+ * Lays a word on the ground as one would by typing it: it can be retyped. Its letters are `<id>-1`, `<id>-2` …
+ * @param at the middle of its baseline, mm
+ */
+export function layDemoWord(
+  project: Project,
+  set: DemoWord,
+  at: { readonly xMm: number; readonly yMm: number },
+  given: Pick<Word, 'id' | 'fabricId'> & Partial<Word>,
+): void {
+  let n = 0;
+  const word = newWord({
+    text: set.text,
+    faceId: 'plain-heavy',
+    size: { by: 'cap', capMm: set.capMm },
+    gaps: 'optical',
+    anchor: 'middle',
+    ...given,
+    at: { xMm: at.xMm - set.widthMm / 2, yMm: at.yMm, rotateDeg: 0 },
+  });
+  layWord(
+    project,
+    word,
+    {
+      capMm: set.capMm,
+      xMm: set.xMm,
+      letters: set.letters.map((l) => ({ ...l, at: { xMm: l.xMm, yMm: 0, rotateDeg: 0 } })),
+    },
+    () => {
+      n += 1;
+      return `${given.id}-${n}`;
+    },
+  );
 }

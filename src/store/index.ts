@@ -13,16 +13,18 @@ export {
   writeToFolder,
 } from './folder';
 export { forgetUnusedPictures } from './kept-pictures';
+export { rememberStations, stationsLookedAt } from './looked-at';
 export * from './pictures';
 export * from './preferences';
 export {
+  beginProject,
   deleteProject,
   duplicateProject,
   forgetProject,
   listProjects,
-  makeProject,
   putProject,
   readProject,
+  readUsedLast,
   renameProject,
   restoreProject,
   seedDemo,

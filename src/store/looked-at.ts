@@ -1,3 +1,7 @@
+import { STATIONS, type StationName } from '~/core/model';
+import { attempt } from './attempt';
+import { db } from './db';
+
 // Which article was looked at last, for as long as the tab is open: stations are pages of their own.
 
 const nameOf = (projectId: string): string => `article of ${projectId}`;
@@ -19,3 +23,19 @@ export function articleBefore(projectId: string): string | null {
     return null;
   }
 }
+
+// Which stations of a project were ever looked at. It is kept beside the project, not in it: looking is no edit, and is not undone.
+
+const stationsKey = (projectId: string): string => `stations of ${projectId}`;
+
+/** The stations of a project that were looked at in this browser. */
+export async function stationsLookedAt(projectId: string): Promise<readonly StationName[]> {
+  const kept = (await db.settings.get(stationsKey(projectId)))?.value;
+  return Array.isArray(kept) ? STATIONS.filter((s) => kept.includes(s)) : [];
+}
+
+/** Keeps which were looked at. A browser that keeps nothing forgets them. */
+export const rememberStations = (projectId: string, stations: readonly StationName[]): void =>
+  void attempt(() => db.settings.put({ key: stationsKey(projectId), value: [...stations] }));
+
+export const forgetStations = (projectId: string): PromiseLike<void> => db.settings.delete(stationsKey(projectId));

@@ -1,9 +1,12 @@
-import { nth } from '~/core/lists';
-import { isPlainId, LIMITS, newId, newProject, type Project } from '~/core/model';
+import { freeName } from '~/core/drawer';
+import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/model';
+import { type StartAnswers, startedProject, THINGS, type UsedLast, usedLast } from '~/core/start';
+import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import { Told } from './attempt';
 import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
-import { DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
+import { changeDrawer, DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
 import { forgetUnusedPictures, putPictures, unpack } from './kept-pictures';
+import { forgetStations } from './looked-at';
 import { pack } from './pack';
 
 const row = (doc: Project, now = Date.now()): ProjectRow => ({
@@ -43,20 +46,39 @@ async function tidy(now = Date.now()): Promise<void> {
   await forgetUnusedPictures();
 }
 
-/** On the very first visit the demo's project and Drawer are laid out; never again, so that what is deleted stays deleted. */
+/** What was laid out once, by its id; "demo-laid-out" is what older versions kept for the first of the projects. */
+const LAID_OUT = 'demos-laid-out';
+const FIRST_LAID_OUT = 'demo-laid-out';
+
+/** What of the demo was laid out before, in this browser. */
+async function laidOut(): Promise<readonly DemoId[]> {
+  const [all, first] = await db.settings.bulkGet([LAID_OUT, FIRST_LAID_OUT]);
+  const kept = Array.isArray(all?.value) ? all.value : [];
+  return DEMO_IDS.filter((id, i) => kept.includes(id) || (i === 0 && first?.value === true));
+}
+
+/** The demo's projects and Drawer are laid out once; never again, so that what is deleted stays deleted. */
 export async function seedDemo(): Promise<void> {
-  const laidOut = await db.settings.bulkGet(['demo-laid-out', 'drawer-laid-out']);
-  if (laidOut.some((done) => !done)) {
+  const before = await laidOut();
+  const drawerIs = await db.settings.get('drawer-laid-out');
+  if (before.length < DEMO_IDS.length || !drawerIs) {
     // Loaded before the transaction: one that waits for anything but the database is over.
-    const demo = await import('~/demo');
+    const { DEMO, demoDrawer } = await import('~/demo');
+    const packed = DEMO_IDS.filter((id) => !before.includes(id)).map((id) => pack(DEMO[id]()));
     await db.transaction('rw', [db.projects, db.settings, db.keptPictures, ...DRAWER_TABLES], async () => {
-      if (!(await db.settings.get('demo-laid-out'))) {
-        await db.settings.put({ key: 'demo-laid-out', value: true });
-        if (!(await db.projects.get('harbour-light'))) await db.projects.put(row(demo.harbourLight()));
+      const known = await laidOut();
+      // The first of them is the newest, so that it lies first.
+      let now = Date.now();
+      for (const { doc, pictures } of packed) {
+        if ((known as readonly string[]).includes(doc.id) || (await db.projects.get(doc.id))) continue;
+        await putPictures(pictures);
+        await db.projects.put(row(doc, now));
+        now -= 1;
       }
+      await db.settings.put({ key: LAID_OUT, value: [...DEMO_IDS] });
       if (await db.settings.get('drawer-laid-out')) return;
       await db.settings.put({ key: 'drawer-laid-out', value: true });
-      await layOutDrawer(demo.demoDrawer());
+      await layOutDrawer(demoDrawer());
     });
   }
   await tidy();
@@ -79,43 +101,32 @@ export async function readProject(id: string): Promise<ProjectRow | undefined> {
   return { ...found, doc: doc ?? found.doc };
 }
 
-/** A new project brings so many of the Drawer's fabrics along; the rest can be taken in at any time. */
-const FABRICS_TO_START = 60;
+/** What was used last, in the project of one's own that was worked on last. */
+export async function readUsedLast(): Promise<UsedLast> {
+  const rows = (await db.projects.orderBy('updatedAt').reverse().toArray()).filter(
+    (r) => r.deletedAt === null && !isDemoId(r.id),
+  );
+  return usedLast(
+    rows.flatMap((r) => {
+      const parsed = parseProject(r.doc);
+      return parsed.ok ? [parsed.project] : [];
+    }),
+  );
+}
 
-/** A project of one's own to start from: what is in the Drawer, a bare ground of 500 × 500 mm, no pieces. */
-export async function makeProject(): Promise<string> {
-  const taken = await namesInUse();
+/** Begins a project with what a person has answered. A cloth that is new goes into the Drawer too, as a step that can be undone there. @returns its id */
+export async function beginProject(answers: StartAnswers): Promise<string> {
   const drawer = await readDrawer();
-  const demo = (await import('~/demo')).harbourLight();
-  const fabrics = drawer.fabrics.length > 0 ? drawer.fabrics.slice(0, FABRICS_TO_START) : demo.fabrics;
-  const irons = drawer.irons.length > 0 ? drawer.irons.slice(0, LIMITS.irons) : demo.irons;
-  const used = new Set(fabrics.map((f) => f.photo?.pictureId));
-  const doc = newProject({
-    id: newId(),
-    name: freeName('New project', taken),
-    fabrics,
-    webs: drawer.webs.slice(0, LIMITS.webs).map((w) => ({ ...w, leafletPhotoId: null })),
-    irons,
-    covers: drawer.covers.slice(0, LIMITS.benchThings),
-    surfaces: drawer.surfaces.slice(0, LIMITS.benchThings),
-    pictures: drawer.pictures.filter((p) => used.has(p.id)).slice(0, LIMITS.pictures),
-    ground: { fabricId: nth(fabrics, 0).id },
-    bench: { ironId: nth(irons, 0).id },
-  });
-  const carried = new Set(doc.pictures.map((p) => p.id));
-  doc.fabrics = doc.fabrics.map((f) => (f.photo && !carried.has(f.photo.pictureId) ? { ...f, photo: null } : f));
+  if (!drawer.fabrics.some((f) => f.id === answers.ground.id))
+    await changeDrawer('fabrics', `add ${answers.ground.name}`, new Map([[answers.ground.id, answers.ground]]));
+  const name = freeName(answers.name.trim() || THINGS[answers.thing].name, await namesInUse());
+  const doc = startedProject(newId(), { ...answers, name }, drawer, await readUsedLast());
   await putProject(doc);
   return doc.id;
 }
 
 const namesInUse = async (): Promise<string[]> =>
   (await db.projects.toArray()).filter((r) => r.deletedAt === null).map((r) => r.name);
-
-const freeName = (wanted: string, taken: readonly string[]): string => {
-  let name = wanted;
-  for (let n = 2; taken.includes(name); n++) name = `${wanted} ${n}`;
-  return name;
-};
 
 export async function duplicateProject(id: string): Promise<void> {
   const original = await db.projects.get(id);
@@ -152,7 +163,8 @@ export const restoreProject = (id: string): Promise<void> => mark(id, null);
 
 /** Throws a project away for good, its earlier versions too. */
 export async function forgetProject(id: string): Promise<void> {
-  await db.transaction('rw', [db.projects, db.versions], async () => {
+  await db.transaction('rw', [db.projects, db.versions, db.settings], async () => {
+    await forgetStations(id);
     await db.projects.delete(id);
     await db.versions.where('projectId').equals(id).delete();
   });

@@ -4,13 +4,23 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { wholeWords } from '~/core/arrange';
 import { around } from '~/core/lists';
-import { articleOr, faultOfEdit, type Plan, type Problem, type Project, parseProject, viewOf } from '~/core/model';
+import {
+  articleOr,
+  faultOfEdit,
+  type Plan,
+  type Problem,
+  type Project,
+  parseProject,
+  STATIONS,
+  type StationName,
+  viewOf,
+} from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
-import { articleBefore, rememberArticle } from './looked-at';
+import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
 import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
@@ -40,6 +50,8 @@ interface Workbench extends PlanningState, SavingState {
   flipped: boolean;
   /** The article that is looked at; null: the first. */
   articleId: string | null;
+  /** The stations of this project that were ever looked at. */
+  looked: readonly StationName[];
   /** The run of small edits that the next may still join, and until when. */
   run: (Run & { readonly until: number }) | null;
   /** What plans and saves the open project; null while none is open. */
@@ -70,6 +82,7 @@ const EMPTY: Workbench = {
   selectedIds: [],
   flipped: false,
   articleId: null,
+  looked: [],
   run: null,
   open: null,
 };
@@ -219,6 +232,14 @@ export function lookAtArticle(articleId: string): void {
   if (project) rememberArticle(project.id, articleId);
   set({ articleId, selectedId: null, selectedIds: [] });
 }
+/** A station was looked at, with its answers there. */
+export function lookAtStation(station: StationName): void {
+  const { project, looked } = get();
+  if (!project || looked.includes(station)) return;
+  const now = [...looked, station];
+  set({ looked: now });
+  rememberStations(project.id, now);
+}
 export const flip = (): void => set({ flipped: !get().flipped });
 
 /** Changes what the plan needs to know of one piece. @returns as {@link edit} */
@@ -296,6 +317,9 @@ export function openProject(id: string): () => void {
     seat: null,
   };
   setUnrecorded({ open: own });
+  void attempt(() => stationsLookedAt(id)).then((kept) => {
+    if (!closed && kept.ok) set({ looked: STATIONS.filter((s) => kept.value.includes(s) || get().looked.includes(s)) });
+  });
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;

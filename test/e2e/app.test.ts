@@ -21,7 +21,7 @@ describe('the application, in Chromium', () => {
 
   it('lays out the demo on the first visit and opens it', async () => {
     await s.go('/');
-    await (await s.find('[data-project=harbour-light] h2 a')).click();
+    await (await s.find('[data-project=harbour-light] h3 a')).click();
     await s.settled();
     expect(await s.driver.getTitle()).to.equal('Pattern · Harbour Light · Apple Seam');
     expect(await s.driver.findElements(By.css('[data-piece]'))).to.have.length(36);
@@ -166,11 +166,17 @@ describe('the application, in Chromium', () => {
     const first = await s.downloaded('.seam.json');
     expect(first.name).to.equal('harbour-light.seam.json');
     await s.press('Delete');
-    await s.holds('it is gone', async () => (await s.driver.findElements(By.css('[data-project]'))).length === 0);
+    await s.holds(
+      'it is gone',
+      async () => (await s.driver.findElements(By.css('[data-project=harbour-light]'))).length === 0,
+    );
     await s.press('Undo', '//*[@role="status"]');
     await s.find('[data-project=harbour-light]');
     await s.press('Delete');
-    await s.holds('it is gone again', async () => (await s.driver.findElements(By.css('[data-project]'))).length === 0);
+    await s.holds(
+      'it is gone again',
+      async () => (await s.driver.findElements(By.css('[data-project=harbour-light]'))).length === 0,
+    );
 
     const file = path.join(s.downloads, 'again.seam.json');
     writeFileSync(file, first.bytes);
@@ -200,22 +206,24 @@ describe('the application, in Chromium', () => {
       expect(await s.text('dialog')).to.match(message);
       await s.press('Close', '//dialog');
     }
-    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(1);
+    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(4);
   });
 
   it('makes, duplicates and renames projects', async () => {
-    await s.press('New project');
-    await s.settled();
+    await s.begin();
     expect(await s.text('main')).to.include('What is it for?');
     await s.go('/');
     await s.press('Duplicate', '//li[@data-project="harbour-light"]');
-    await s.holds('three projects', async () => (await s.driver.findElements(By.css('[data-project]'))).length === 3);
+    await s.holds(
+      'the four of the demo and two more',
+      async () => (await s.driver.findElements(By.css('[data-project]'))).length === 6,
+    );
     expect(await s.text('ul')).to.include('Harbour Light copy');
     await s.press('Rename', '//li[@data-project="harbour-light"]');
     const input = await s.find('dialog input');
     await input.clear();
     await input.sendKeys('Evening Light', Key.ENTER);
-    await s.holds('renamed', async () => (await s.text('[data-project=harbour-light] h2')) === 'Evening Light');
+    await s.holds('renamed', async () => (await s.text('[data-project=harbour-light] h3')) === 'Evening Light');
   });
 
   it('says when a project is not here', async () => {

@@ -1,9 +1,9 @@
 import type { ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
-import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import type { Project } from '~/core/model';
 import { freePort, serve } from '../../scripts/lib.mjs';
@@ -186,7 +186,17 @@ export class Session {
   }
 
   async press(text: string, within = ''): Promise<void> {
-    await (await this.named(text, within)).click();
+    await (await this.shown(await this.named(text, within))).click();
+  }
+
+  /** Opens what an element is folded away in, as a person would. */
+  private async shown(element: WebElement): Promise<WebElement> {
+    await this.run(
+      `const fold = arguments[0].closest('details[data-fold]:not([open])');
+       if (fold && !arguments[0].closest('summary')) fold.querySelector('summary').click();`,
+      element,
+    );
+    return element;
   }
 
   async text(css: string): Promise<string> {
@@ -195,6 +205,46 @@ export class Session {
 
   async attribute(css: string, name: string): Promise<string | null> {
     return (await this.find(css)).getAttribute(name);
+  }
+
+  /** The input or list that carries this label. */
+  async field(label: string, within = ''): Promise<WebElement> {
+    const x = `${within}//label[.=${JSON.stringify(label)}]/following-sibling::*[self::input or self::select or (self::div and .//input)]`;
+    const input = `(${x}[self::input or self::select] | ${x}[self::div]//input[1])[1]`;
+    return this.shown(await this.driver.wait(until.elementLocated(By.xpath(input)), WAIT_MS, `no field “${label}”`));
+  }
+
+  /** Types in place of what stands in a field, and leaves it. */
+  async type(label: string, text: string, within = ''): Promise<void> {
+    await (await this.field(label, within)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
+  }
+
+  async value(label: string, within = ''): Promise<string> {
+    return (await (await this.field(label, within)).getAttribute('value')) ?? '';
+  }
+
+  /** Ticks the choice that says this, wherever it is scrolled to. */
+  async choose(label: string, within = ''): Promise<void> {
+    const x = `${within}//label[normalize-space(.)=${JSON.stringify(label)}]`;
+    const choice = await this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `no choice “${label}”`);
+    await this.run('arguments[0].scrollIntoView({ block: "center" }); arguments[0].click()', choice);
+  }
+
+  /** Gives a file of this content to the dialog that asks for one. */
+  async give(name: string, content: string | Buffer, accept: string): Promise<void> {
+    const file = path.join(this.downloads, name);
+    writeFileSync(file, content);
+    await (await this.find(`dialog input[accept*="${accept}"]`)).sendKeys(file);
+  }
+
+  /** Begins a picture on a ground of 500 × 500 mm, everything else as it is offered, and waits for its bench. */
+  async begin(): Promise<void> {
+    await this.go('/start');
+    await this.press('Go on');
+    await this.type('Wide', '500 mm');
+    await this.type('High', '500 mm');
+    await this.press('That is enough: start');
+    await this.settled();
   }
 
   /** Waits until a test of the page holds. */

@@ -116,8 +116,8 @@ describe('the Drawer and Match, in Chromium', () => {
   it('brings a change of the drawer into a project, and says which webs change by it', async () => {
     await openDrawer('webs');
     await s.press('Light film');
-    await retype('Melts at, °C', '185');
-    await retype('No hotter than, °C', '220');
+    await retype('Melts at', '185');
+    await retype('No hotter than', '220');
     await s.press('Keep');
     await s.go('/project/harbour-light/match');
     await s.settled();

@@ -38,12 +38,11 @@ describe('storage that fails, in Chromium', () => {
     expect(rows.find((r) => r.id === 'harbour-light')?.doc.name).to.equal('Harbour Light II');
   });
 
-  it('full: new, duplicate, delete and a fabric of one’s own say so, and nothing is said to be done', async () => {
+  it('full: duplicate, delete and a fabric of one’s own say so, and nothing is said to be done', async () => {
     await s.go('/');
     await s.find('[data-project]');
     await storage('full');
     for (const [button, words] of [
-      ['New project', 'No new project could be made'],
       ['Duplicate', 'It was not duplicated'],
       ['Delete', 'It was not deleted'],
     ] as const) {
@@ -52,9 +51,20 @@ describe('storage that fails, in Chromium', () => {
       expect(await s.text('dialog h2')).to.equal(words);
       await s.press('Close', '//dialog');
     }
-    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(1);
+    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(4);
     expect(await s.driver.findElements(By.css('[role=status] button'))).to.have.length(0);
     await storage('');
+    await s.go('/start');
+    await s.press('Go on');
+    await s.type('Wide', '321 mm');
+    await storage('full');
+    await s.press('That is enough: start');
+    await s.holds('it is told', async () => /no room left.*still here/.test(await s.text('form [role=alert]')));
+    await storage('');
+    await s.press('That is enough: start');
+    await s.settled();
+    const begun = (await s.stored()).find((r) => r.name === 'A picture on a ground');
+    expect(begun?.doc.articles[0]?.ground?.widthMm).to.equal(321);
     await s.go('/drawer');
     await s.find('[role=table]');
     await storage('full');

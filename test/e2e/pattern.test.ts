@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
-import { By, Key, until, type WebElement } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { Origin } from 'selenium-webdriver/lib/input.js';
 import { Session } from './browser';
 import { png } from './png';
@@ -11,32 +11,11 @@ describe('the Pattern station, tried as a new user would', () => {
   before(async () => {
     s = await Session.open();
     mkdirSync(s.downloads, { recursive: true });
-    await s.go('/');
-    await s.find('[data-project]');
-    await s.press('New project');
-    await s.settled();
+    await s.begin();
   });
   after(() => s.close());
 
-  const field = async (label: string, within = ''): Promise<WebElement> =>
-    s.driver.wait(
-      until.elementLocated(
-        By.xpath(`${within}//label[.=${JSON.stringify(label)}]/following-sibling::*[self::input or self::select]`),
-      ),
-      30_000,
-      `no field “${label}”`,
-    );
-  const type = async (label: string, text: string, within = ''): Promise<void> => {
-    const input = await field(label, within);
-    await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
-  };
-  const value = async (label: string): Promise<string> => (await (await field(label)).getAttribute('value')) ?? '';
   const pieces = async (): Promise<number> => (await s.driver.findElements(By.css('section [data-piece]'))).length;
-  const give = async (name: string, content: string | Buffer, accept: string): Promise<void> => {
-    const file = path.join(s.downloads, name);
-    writeFileSync(file, content);
-    await (await s.find(`dialog input[accept*="${accept}"]`)).sendKeys(file);
-  };
   const closeDialog = async (): Promise<void> => {
     await s.press('Cancel', '//dialog');
     await s.holds('the dialog is gone', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
@@ -44,9 +23,9 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('types a word, fits it in a measured box, and it lies centred', async () => {
     await s.press('a word');
-    await type('Word', 'LANTERN', '//dialog');
-    await type('Box, wide', '12 in', '//dialog');
-    await type('Box, high', '9 cm', '//dialog');
+    await s.type('Word', 'LANTERN', '//dialog');
+    await s.type('Box, wide', '12 in', '//dialog');
+    await s.type('Box, high', '9 cm', '//dialog');
     await s.holds('it says what stops it', async () =>
       /305 mm wide, .* its width is what stops it.* 6 templates for 7 letters \(N ×2\)/.test(
         await s.text('dialog [role=status]'),
@@ -64,7 +43,7 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('lets the word be retyped, as one thing', async () => {
     await s.press('Retype or resize');
-    await type('Word', 'LAMP', '//dialog');
+    await s.type('Word', 'LAMP', '//dialog');
     await s.holds('four letters', async () => (await s.text('dialog [role=status]')).includes('for 4 letters'));
     await s.press('Change it', '//dialog');
     await s.holds('four pieces', async () => (await pieces()) === 4);
@@ -75,9 +54,9 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('says what a word lacks', async () => {
     await s.press('a word');
-    await type('Word', '漢', '//dialog');
+    await s.type('Word', '漢', '//dialog');
     await s.holds('which character', async () => (await s.text('dialog [role=alert]')).includes('has no “漢”'));
-    await give('mine.ttf', 'no font at all', '.ttf');
+    await s.give('mine.ttf', 'no font at all', '.ttf');
     await s.holds('a broken font', async () => (await s.text('dialog')).includes('cannot be read as a font'));
     await closeDialog();
   });
@@ -85,38 +64,38 @@ describe('the Pattern station, tried as a new user would', () => {
   it('adds a moon from the shelf, by its measurements', async () => {
     await s.press('a shape');
     await s.press('Crescent moon', '//dialog');
-    await type('Across', '80 mm', '//dialog');
-    await type('Thickest', '79', '//dialog');
+    await s.type('Across', '80 mm', '//dialog');
+    await s.type('Thickest', '79', '//dialog');
     expect(await s.text('dialog [role=alert]')).to.include('Make it thinner');
-    await type('Thickest', '24', '//dialog');
+    await s.type('Thickest', '24', '//dialog');
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('one more', async () => (await pieces()) === 8);
     expect(await s.text('aside h2')).to.equal('8 · Crescent moon');
   });
 
   it('places it by typed distances, resizes it with its aspect kept, turns it', async () => {
-    await type('From the right edge', '20 mm');
-    await type('From the top edge', '1 in');
-    await s.holds('20 mm from the right', async () => (await value('From the right edge')) === '20 mm');
-    expect(await value('From the top edge')).to.equal('25.4 mm');
+    await s.type('From the right edge', '20 mm');
+    await s.type('From the top edge', '1 in');
+    await s.holds('20 mm from the right', async () => (await s.value('From the right edge')) === '20 mm');
+    expect(await s.value('From the top edge')).to.equal('25.4 mm');
     const [w, h] = [
-      Number.parseFloat(await value('Width, height follows')),
-      Number.parseFloat(await value('Height, width follows')),
+      Number.parseFloat(await s.value('Width, height follows')),
+      Number.parseFloat(await s.value('Height, width follows')),
     ];
-    await type('Height, width follows', '120');
+    await s.type('Height, width follows', '120');
     await s.holds(
       'grown',
-      async () => Math.abs(Number.parseFloat(await value('Width, height follows')) - (w * 120) / h) < 0.2,
+      async () => Math.abs(Number.parseFloat(await s.value('Width, height follows')) - (w * 120) / h) < 0.2,
     );
-    await type('Turned clockwise', '30');
-    await s.holds('turned', async () => (await value('Turned clockwise')) === '30°');
+    await s.type('Turned clockwise', '30');
+    await s.holds('turned', async () => (await s.value('Turned clockwise')) === '30°');
     for (let i = 0; i < 4; i++) await s.press('Undo');
-    await s.holds('as it was', async () => (await value('Turned clockwise')) === '0°');
+    await s.holds('as it was', async () => (await s.value('Turned clockwise')) === '0°');
   });
 
   it('drags with snapping, and the handle turns it', async () => {
     const piece = await s.find('section [data-piece]:last-of-type');
-    const before = await value('From the left edge');
+    const before = await s.value('From the left edge');
     await s.driver
       .actions()
       .move({ origin: piece, x: -30 })
@@ -126,7 +105,7 @@ describe('the Pattern station, tried as a new user would', () => {
       .perform();
     expect(await s.text('output')).to.match(/from the left/);
     await s.driver.actions().release().perform();
-    await s.holds('moved', async () => (await value('From the left edge')) !== before);
+    await s.holds('moved', async () => (await s.value('From the left edge')) !== before);
     const handle = await s.find('[data-handle=turn]');
     // The handle is put away while it is held: later moves are told from where the pointer is.
     const { POINTER: origin } = Origin;
@@ -138,10 +117,10 @@ describe('the Pattern station, tried as a new user would', () => {
       .move({ origin, x: 30, y: 50 })
       .release()
       .perform();
-    await s.holds('turned', async () => (await value('Turned clockwise')) !== '0°');
+    await s.holds('turned', async () => (await s.value('Turned clockwise')) !== '0°');
     await s.press('Undo');
     await s.press('Undo');
-    await s.holds('back', async () => (await value('From the left edge')) === before);
+    await s.holds('back', async () => (await s.value('From the left edge')) === before);
   });
 
   it('makes copies and mirrored copies, lines several up, takes them away', async () => {
@@ -160,9 +139,9 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('brings in an SVG: sized, one fabric a fill, and it says what was left out', async () => {
     await s.press('a drawing');
-    await give('no.svg', 'hello', '.svg');
+    await s.give('no.svg', 'hello', '.svg');
     await s.holds('no SVG', async () => (await s.text('dialog [role=alert]')).includes('not a sound SVG'));
-    await give(
+    await s.give(
       'bird.svg',
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 50"><script>document.title="hacked"</script><g fill="#226644"><path d="M0 0H40V50H0Z"/><circle cx="70" cy="25" r="20"/></g><rect x="45" width="6" height="50" fill="#aa3311"/><text>no</text></svg>',
       '.svg',
@@ -172,7 +151,7 @@ describe('the Pattern station, tried as a new user would', () => {
       .to.match(/still text/)
       .and.match(/not run/);
     await s.press('to a width', '//dialog');
-    await type('Wide', '10 cm', '//dialog');
+    await s.type('Wide', '10 cm', '//dialog');
     await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('100 mm wide'));
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('three more', async () => (await pieces()) === 11);
@@ -202,12 +181,12 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.press('Done');
     await s.press('8 Crescent moon', '//aside');
     await s.press('Use a photo of this cloth');
-    await give(
+    await s.give(
       'cloth.png',
       png(120, 80, (x, y) => ((Math.floor(x / 10) + Math.floor(y / 10)) % 2 ? 60 : 200)),
       'image/png',
     );
-    await type('Width of cloth that the photo shows', '60 mm', '//dialog');
+    await s.type('Width of cloth that the photo shows', '60 mm', '//dialog');
     await s.press('Use this photo', '//dialog');
     await s.holds(
       'the photo is there',
@@ -222,7 +201,7 @@ describe('the Pattern station, tried as a new user would', () => {
     const huge = png(8, 8, () => 255);
     huge.writeUInt32BE(8000, 16);
     huge.writeUInt32BE(5000, 20);
-    await give('huge.png', huge, 'image/png');
+    await s.give('huge.png', huge, 'image/png');
     await s.holds('40 megapixels', async () => (await s.text('dialog [role=alert]')).includes('40 megapixels'));
     await closeDialog();
   });
@@ -237,13 +216,13 @@ describe('the Pattern station, tried as a new user would', () => {
       y < t + side &&
       !(x >= l + 8 && x < l + side - 8 && y >= t + 8 && y < t + side - 8);
     await s.press('a scan or photo');
-    await give(
+    await s.give(
       'scan.png',
       png(400, 300, (x, y) => (frame(x, y, 40, 40, 160) || frame(x, y, 240, 60, 120) ? 30 : 240)),
       'image/png',
     );
     await s.find('dialog img');
-    await type('Their distance', '120 mm', '//dialog');
+    await s.type('Their distance', '120 mm', '//dialog');
     await s.press('Trace it', '//dialog');
     await s.holds('two regions', async () => (await s.text('dialog')).includes('2 of 2 regions are kept'));
     const regions = await s.driver.findElements(By.css('dialog [aria-label^="Region"]'));
@@ -252,7 +231,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('one more piece', async () => (await pieces()) === before + 1);
     // The two points lie 60 % of 400 px apart and stand for 120 mm: half a millimetre a pixel. The larger frame is 152 px to the middle of its line.
-    expect(Number.parseFloat(await value('Width, height follows'))).to.be.closeTo(76, 1.5);
+    expect(Number.parseFloat(await s.value('Width, height follows'))).to.be.closeTo(76, 1.5);
     await s.press('Done');
     expect(await s.text('aside')).to.include('Underlay');
   });
@@ -273,11 +252,11 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('gives the ground a size, a shape, seams and creases', async () => {
-    await (await (await field('A size people use')).findElement(By.css('option[value="Fat quarter"]'))).click();
-    await s.holds('a fat quarter', async () => (await value('Ground, wide')) === '558.8 mm');
-    await (await (await field('Shape')).findElement(By.css('option[value=oval]'))).click();
-    await type('Seam allowance', '1/4 in');
-    await type('Folded in half across', '2');
+    await (await (await s.field('A size people use')).findElement(By.css('option[value="Fat quarter"]'))).click();
+    await s.holds('a fat quarter', async () => (await s.value('Ground, wide')) === '558.8 mm');
+    await (await (await s.field('Shape')).findElement(By.css('option[value=oval]'))).click();
+    await s.type('Seam allowance', '1/4 in');
+    await s.type('Folded in half across', '2');
     await s.settled();
     await s.holds(
       'three creases',

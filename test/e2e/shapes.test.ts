@@ -1,7 +1,6 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
-import path from 'node:path';
+import { mkdirSync } from 'node:fs';
 import { expect } from 'chai';
-import { By, Key, until, type WebElement } from 'selenium-webdriver';
+import { By } from 'selenium-webdriver';
 import type { Origin } from 'selenium-webdriver/lib/input.js';
 import type { Project } from '~/core/model';
 import { Session } from './browser';
@@ -12,49 +11,21 @@ describe('shapes, joins and words as makers cut them', () => {
   before(async () => {
     s = await Session.open();
     mkdirSync(s.downloads, { recursive: true });
-    await s.go('/');
-    await s.find('[data-project]');
-    await s.press('New project');
-    await s.settled();
+    await s.begin();
   });
   after(() => s.close());
 
-  const field = (label: string, within = ''): Promise<WebElement> =>
-    s.driver.wait(
-      until.elementLocated(
-        By.xpath(`${within}//label[.=${JSON.stringify(label)}]/following-sibling::*[self::input or self::select]`),
-      ),
-      30_000,
-      `no field “${label}”`,
-    );
-  const type = async (label: string, text: string, within = ''): Promise<void> => {
-    await (await field(label, within)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
-  };
-  const value = async (label: string): Promise<string> => (await (await field(label)).getAttribute('value')) ?? '';
-  const choose = async (label: string, within = ''): Promise<void> => {
-    const input = await s.driver.wait(
-      until.elementLocated(By.xpath(`${within}//label[normalize-space(.)=${JSON.stringify(label)}]`)),
-      30_000,
-      `no choice “${label}”`,
-    );
-    await s.driver.executeScript('arguments[0].scrollIntoView({ block: "center" }); arguments[0].click()', input);
-  };
-  const give = async (name: string, content: string | Buffer, accept: string): Promise<void> => {
-    const file = path.join(s.downloads, name);
-    writeFileSync(file, content);
-    await (await s.find(`dialog input[accept*="${accept}"]`)).sendKeys(file);
-  };
   const kept = async (what: string, test: (p: Project) => boolean): Promise<void> =>
     s.holds(what, async () => (await s.stored()).some((r) => test(r.doc)));
   const pieces = async (): Promise<number> => (await s.driver.findElements(By.css('section [data-piece]'))).length;
 
   it('a word with gaps measured from ink to ink, placed by its capitals and its baseline', async () => {
     await s.press('a word');
-    await type('Word', 'HALO', '//dialog');
-    await choose('height of a capital', '//dialog');
-    await type('Height of a capital', '50 mm', '//dialog');
-    await choose('measured, ink to ink', '//dialog');
-    await type('Gap, ink to ink', '4 mm', '//dialog');
+    await s.type('Word', 'HALO', '//dialog');
+    await s.choose('height of a capital', '//dialog');
+    await s.type('Height of a capital', '50 mm', '//dialog');
+    await s.choose('measured, ink to ink', '//dialog');
+    await s.type('Gap, ink to ink', '4 mm', '//dialog');
     await s.holds('it says the gap and the thinnest stroke', async () =>
       /Gaps of 4 mm, ink to ink\. The thinnest stroke is [\d.]+ mm, in [HALO]\./.test(
         await s.text('dialog [role=status]'),
@@ -62,9 +33,9 @@ describe('shapes, joins and words as makers cut them', () => {
     );
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('four letters', async () => (await pieces()) === 4);
-    await type('Capital tops from the top edge', '120 mm');
-    await type('Baseline from the bottom edge', '100 mm');
-    expect(await value('Baseline from the bottom edge')).to.equal('100 mm');
+    await s.type('Capital tops from the top edge', '120 mm');
+    await s.type('Baseline from the bottom edge', '100 mm');
+    expect(await s.value('Baseline from the bottom edge')).to.equal('100 mm');
     await kept('its baseline', (p) =>
       p.words.some((w) => Math.abs(w.at.yMm - ((p.articles[0]?.ground?.heightMm ?? 0) - 100)) < 0.1),
     );
@@ -72,17 +43,17 @@ describe('shapes, joins and words as makers cut them', () => {
 
   it('one letter tilts and gets a cloth of its own, and stays so when the word is retyped', async () => {
     await s.press('L', '//aside');
-    await type('Tilted clockwise', '12');
+    await s.type('Tilted clockwise', '12');
     await kept('the tilt', (p) => p.pieces.some((q) => q.label === 'Letter L' && q.at.rotateDeg === 12));
     await s.press('Retype or resize');
-    await type('Word', 'HALOS', '//dialog');
-    await choose('its right end', '//dialog');
+    await s.type('Word', 'HALOS', '//dialog');
+    await s.choose('its right end', '//dialog');
     await s.holds('five letters', async () => (await s.text('dialog [role=status]')).includes('for 5 letters'));
-    const right = await value('From the right edge');
+    const right = await s.value('From the right edge');
     await s.press('Change it', '//dialog');
     await s.holds('five pieces', async () => (await pieces()) === 5);
     await kept('still tilted', (p) => p.pieces.some((q) => q.label === 'Letter L' && q.at.rotateDeg === 12));
-    expect(await value('From the right edge')).to.equal(right);
+    expect(await s.value('From the right edge')).to.equal(right);
     await s.press('Take away', '//aside');
     await s.holds('nothing', async () => (await pieces()) === 0);
   });
@@ -93,7 +64,7 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('one', async () => (await pieces()) === 1);
     await s.press('Round a ring, along a line');
-    await type('How many', '8', '//dialog');
+    await s.type('How many', '8', '//dialog');
     const ticks = await s.driver.findElements(By.css('dialog fieldset input[type=checkbox]:not(:checked)'));
     if (ticks[0]) await s.driver.executeScript('arguments[0].click()', ticks[0]);
     await s.press('Lay 8 of it', '//dialog');
@@ -110,18 +81,18 @@ describe('shapes, joins and words as makers cut them', () => {
 
   it('a drawing’s lines come in as they are asked for, its small rounds as beads, and details on a whole base', async () => {
     await s.press('a drawing');
-    await give(
+    await s.give(
       'face.svg',
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="200mm" height="200mm"><path fill="#e8c9a0" fill-rule="evenodd" d="M0 0H100V100H0ZM20 20H40V40H20Z"/><rect x="20" y="20" width="20" height="20" fill="#225588"/><circle cx="70" cy="30" r="1.5" fill="#222222"/><path d="M20 70H80" fill="none" stroke="#aa2222" stroke-width="4"/></svg>',
       '.svg',
     );
-    await choose('as in the file', '//dialog');
+    await s.choose('as in the file', '//dialog');
     await s.holds('its line is not left out', async () => !(await s.text('dialog')).includes('Not everything'));
-    await choose('beads', '//dialog');
-    await choose('it lies on a whole base', '//dialog');
-    await choose('bands of cloth', '//dialog');
+    await s.choose('beads', '//dialog');
+    await s.choose('it lies on a whole base', '//dialog');
+    await s.choose('bands of cloth', '//dialog');
     await s.holds('three pieces', async () => /^3 pieces/.test(await s.text('dialog [role=status]')));
-    await choose('to stitch', '//dialog');
+    await s.choose('to stitch', '//dialog');
     await s.holds('two pieces', async () => /^2 pieces/.test(await s.text('dialog [role=status]')));
     await s.press('Lay it on the ground', '//dialog');
     await s.holds('two', async () => (await pieces()) === 2);
@@ -148,8 +119,8 @@ describe('shapes, joins and words as makers cut them', () => {
           ? [50, 90, 180]
           : [250, 249, 244],
     );
-    await give('colours.png', picture, 'image/png');
-    await choose('every coloured area', '//dialog');
+    await s.give('colours.png', picture, 'image/png');
+    await s.choose('every coloured area', '//dialog');
     await s.press('Trace it', '//dialog');
     await s.holds('two regions', async () => /2 of 2 regions/.test(await s.text('dialog')));
     await s.press('Lay them on the ground', '//dialog');
@@ -169,8 +140,8 @@ describe('shapes, joins and words as makers cut them', () => {
     const photo = colourPng(240, 160, (x, y) =>
       Math.hypot((x % 80) - 40, (y % 80) - 40) < 24 ? [220, 170, 40] : [236, 240, 232],
     );
-    await give('print.png', photo, 'image/png');
-    await type('Width of cloth that the photo shows', '240 mm', '//dialog');
+    await s.give('print.png', photo, 'image/png');
+    await s.type('Width of cloth that the photo shows', '240 mm', '//dialog');
     await s.press('Use this photo', '//dialog');
     await s.press('Cut a motif from its print');
     const svg = await s.find('dialog svg[role=img]');

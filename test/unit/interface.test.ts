@@ -1,10 +1,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import type { Plan, Snag } from '~/core/model';
+import type { Plan, Question, Snag } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { groupChoices } from '~/islands/match/groups';
-import { addressOf, readAddress, STATIONS, stretchOf } from '~/islands/project/stations';
+import { answer } from '~/islands/project/answers';
+import { addressOf, openAt, readAddress, STATIONS, stretchOf } from '~/islands/project/stations';
 import { pictureSize } from '~/store/pictures';
 import { png } from '../e2e/png';
 import { cotton, piece, project, square, web } from './helpers';
@@ -20,20 +21,46 @@ const snag = (more: Partial<Pick<Snag, 'severity' | 'pieceIds' | 'at' | 'station
 const planWith = (snags: Snag[]): Plan => ({ ...planProject(project([piece('a', square(40))])), snags });
 
 describe('the seam', () => {
+  const all = { looked: STATIONS.map((x) => x.id), open: [] };
+
   it('is open before anything is planned, and while there is nothing to plan', () => {
-    expect(stretchOf('match', null)).to.equal('open');
-    expect(stretchOf('match', planProject(project()))).to.equal('open');
+    expect(stretchOf('match', null, all)).to.equal('open');
+    expect(stretchOf('match', planProject(project()), all)).to.equal('open');
   });
 
-  it('is stitched where nothing snags, knotted only at the station that snags', () => {
+  it('is stitched only where it was looked at and nothing snags, knotted only at the station that snags', () => {
     const plan = planWith([snag()]);
-    expect(stretchOf('match', plan)).to.equal('knot');
-    expect(stretchOf('press', plan)).to.equal('stitched');
+    expect(stretchOf('match', plan, all)).to.equal('knot');
+    expect(stretchOf('press', plan, all)).to.equal('stitched');
+    expect(stretchOf('press', plan, { ...all, looked: ['match'] })).to.equal('open');
+    // What snags is told whether one has been there or not.
+    expect(stretchOf('match', plan, { ...all, looked: [] })).to.equal('knot');
+  });
+
+  it('stays open where a question was left open, at its own station only', () => {
+    const plan = planWith([]);
+    const open = ['laundering', 'iron'] as const;
+    expect(stretchOf('match', plan, { ...all, open: ['edge'] })).to.equal('open');
+    expect(stretchOf('press', plan, { ...all, open })).to.equal('open');
+    expect(stretchOf('trace', plan, { ...all, open })).to.equal('stitched');
+    expect(openAt('match', open)).to.deep.equal(['laundering']);
+    expect(openAt('press', open)).to.deep.equal(['iron']);
+  });
+
+  it('an answer takes its question off, and sets what it asks', () => {
+    const p = { ...project(), open: ['laundering', 'edge', 'iron'] as Question[] };
+    answer(p, 'laundering', 'often');
+    expect(p.open).to.deep.equal(['edge', 'iron']);
+    expect(p.intent.laundering).to.equal('often');
+    answer(p, 'edge', 'satin');
+    answer(p, 'iron', 'small');
+    expect(p.open).to.deep.equal([]);
+    expect([p.intent.edge, p.bench.ironId]).to.deep.equal(['satin', 'small']);
   });
 
   it('takes a note for no knot', () => {
-    expect(stretchOf('match', planWith([snag({ severity: 'note' })]))).to.equal('stitched');
-    expect(stretchOf('match', planWith([snag({ severity: 'stop' })]))).to.equal('knot');
+    expect(stretchOf('match', planWith([snag({ severity: 'note' })]), all)).to.equal('stitched');
+    expect(stretchOf('match', planWith([snag({ severity: 'stop' })]), all)).to.equal('knot');
   });
 });
 

@@ -76,6 +76,43 @@ describe('seen: pieces that vanish', () => {
     expect(lost(p)[0]).to.include({ against: 'a', own: false });
   });
 
+  it('an edge that meets the edge of the ground, square or shaped, is nobody’s: nothing lies past it', () => {
+    // The whole ground covered by its own cloth's twin: no edge is seen against it at all.
+    const covered = on('white', [piece('a', 'M0 0H300V300H0Z', { fabricId: 'other-white' })]);
+    expect(lost(covered)).to.deep.equal([]);
+    const pennant = 'M0 0H160L80 220Z';
+    const shaped = project([piece('a', pennant, { fabricId: 'other-white' })], {
+      fabrics: [WHITE, OTHER_WHITE],
+      ground: { fabricId: 'white', widthMm: 160, heightMm: 220, outline: pennant },
+    });
+    expect(lost(shaped)).to.deep.equal([]);
+    // A smaller one on the same pennant is lost all round.
+    const smaller = project([piece('a', 'M0 0H80L40 110Z', { ...at(40, 20), fabricId: 'other-white' })], {
+      fabrics: [WHITE, OTHER_WHITE],
+      ground: { fabricId: 'white', widthMm: 160, heightMm: 220, outline: pennant },
+    });
+    expect(lost(smaller)[0]).to.include({ share: 1, against: null });
+  });
+
+  it('in a window picture only what the windows show has an edge: what the top covers is not taken for the top', () => {
+    const felt = fabricFrom('wool-felt', { id: 'felt', name: 'Felt', colour: '#5f7a4c' });
+    const tag = project(
+      [
+        piece('sky', 'M10 10H90V90H10Z', { fabricId: 'white' }),
+        piece('top', 'M0 0H100V100H0ZM20 20H80V80H20Z', { fabricId: 'felt' }),
+      ],
+      {
+        recipe: { id: 'window', answers: {} },
+        fabrics: [WHITE, NAVY, felt],
+        ground: { fabricId: 'navy', widthMm: 100, heightMm: 100 },
+      },
+    );
+    expect(lost(tag)).to.deep.equal([]);
+    // A top of the picture's own white does hide it.
+    const white = { ...tag, pieces: tag.pieces.map((p) => ({ ...p, fabricId: 'white' })) };
+    expect(lost(white).map((v) => v.own)).to.include(true);
+  });
+
   it('the letters of a word are one snag, and so are twenty dots', () => {
     const letters = 'SEA'
       .split('')

@@ -2,8 +2,10 @@ import { expect } from 'chai';
 import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/drawer';
 import { toCsv } from '~/core/drawer/csv';
 import { newWord, type Project, parseProject } from '~/core/model';
+import { type StartAnswers, type UsedLast, usualGround } from '~/core/start';
 import { demoDrawer, harbourLight } from '~/demo';
 import {
+  beginProject,
   bringBack,
   changeDrawer,
   closePlanners,
@@ -19,7 +21,6 @@ import {
   importToDrawer,
   KEPT_AT,
   keepDrawerPicture,
-  makeProject,
   openFile,
   openProject,
   planned,
@@ -28,14 +29,17 @@ import {
   putProject,
   readDrawer,
   readProject,
+  readUsedLast,
   redo,
   redoDrawer,
+  rememberStations,
   remindLater,
   renameProject,
   restoreProject,
   seedDemo,
   select,
   selectAll,
+  stationsLookedAt,
   takeBack,
   undo,
   undoDrawer,
@@ -46,6 +50,7 @@ import {
 } from './browser';
 import { cotton, groundOf, piece, project, square, web } from './helpers';
 
+const NOTHING_USED: UsedLast = { groundId: null, bench: null };
 const file = (text: string, name = 'a.seam.json'): File => new File([text], name, { type: 'application/json' });
 const names = async (): Promise<string[]> => (await db.projects.orderBy('updatedAt').toArray()).map((r) => r.name);
 
@@ -95,9 +100,22 @@ describe('store: projects', () => {
     expect(await db.projects.get('fresh')).to.not.equal(undefined);
   });
 
+  const begin = (more: Partial<StartAnswers> = {}): Promise<string> =>
+    beginProject({
+      thing: 'picture',
+      name: 'New project',
+      units: 'mm',
+      widthMm: 500,
+      heightMm: 500,
+      ground: usualGround('picture', { fabrics: demoDrawer().fabrics }, NOTHING_USED),
+      laundering: null,
+      edge: null,
+      ironId: null,
+      ...more,
+    });
   it('starts a project from the Drawer: sound, with all its webs and irons, and its fabrics', async () => {
     await seedDemo();
-    const id = await makeProject();
+    const id = await begin();
     const doc = (await db.projects.get(id))!.doc;
     const parsed = parseProject(JSON.parse(JSON.stringify(doc)));
     expect(parsed.ok ? [] : parsed.problems).to.deep.equal([]);
@@ -112,20 +130,43 @@ describe('store: projects', () => {
   });
 
   it('starts a project even from an empty Drawer', async () => {
-    const id = await makeProject();
+    const id = await begin();
     const doc = (await db.projects.get(id))!.doc;
     expect(doc.fabrics.length).to.be.greaterThan(0);
+    // Its cloth is in the Drawer now, as a step that can be undone there.
+    expect((await readDrawer()).fabrics.map((f) => f.id)).to.deep.equal([groundOf(doc).fabricId]);
     expect(doc.webs).to.deep.equal([]);
     expect(parseProject(JSON.parse(JSON.stringify(doc))).ok).to.equal(true);
   });
 
+  it('starts from what was used last in a project of one’s own, not in the demo’s', async () => {
+    await seedDemo();
+    expect(await readUsedLast()).to.deep.equal(NOTHING_USED);
+    const id = await begin({ ironId: 'small', ground: demoDrawer().fabrics.find((f) => f.id === 'sail')! });
+    const last = await readUsedLast();
+    expect(last.groundId).to.equal('sail');
+    expect(last.bench?.ironId).to.equal('small');
+    await deleteProject(id);
+    expect(await readUsedLast()).to.deep.equal(NOTHING_USED);
+  });
+
+  it('keeps which stations were looked at beside the project, and forgets them with it', async () => {
+    const id = await begin();
+    expect(await stationsLookedAt(id)).to.deep.equal([]);
+    rememberStations(id, ['pattern', 'press']);
+    await until('kept', async () => (await stationsLookedAt(id)).length === 2);
+    expect(await stationsLookedAt(id)).to.deep.equal(['pattern', 'press']);
+    await forgetProject(id);
+    expect(await stationsLookedAt(id)).to.deep.equal([]);
+  });
+
   it('never gives two the same name', async () => {
-    await makeProject();
-    await makeProject();
-    const third = await makeProject();
+    await begin();
+    await begin();
+    const third = await begin();
     expect((await names()).sort()).to.deep.equal(['New project', 'New project 2', 'New project 3']);
     await deleteProject(third);
-    await makeProject();
+    await begin();
     expect((await names()).filter((n) => n === 'New project 3')).to.have.length(2);
   });
 

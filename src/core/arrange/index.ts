@@ -1,4 +1,5 @@
 export * from './align';
+export * from './along';
 export * from './ground';
 export * from './ground-shape';
 export * from './items';

@@ -12,7 +12,7 @@ import {
   wcagContrast,
 } from 'culori/fn';
 
-export { meanColour, type Pixels, parseColour } from './read';
+export { colourWord, meanColour, type Pixels, parseColour } from './read';
 
 // Colours of cloth, by the spaces they are worked out in. Only these spaces are loaded.
 loadSpace(modeRgb);

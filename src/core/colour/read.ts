@@ -1,8 +1,10 @@
 import {
   colorsNamed,
   converter,
+  differenceCiede2000,
   formatHex,
   useMode as loadSpace,
+  modeLab65,
   modeLrgb,
   modeRgb,
   parseHex,
@@ -13,6 +15,7 @@ import {
 const named = (name: string): ReturnType<typeof parseHex> =>
   Object.hasOwn(colorsNamed, name) ? parseNamed(name as keyof typeof colorsNamed) : undefined;
 loadSpace(modeRgb);
+loadSpace(modeLab65);
 loadSpace(modeLrgb);
 const linear = converter('lrgb');
 
@@ -38,6 +41,50 @@ const CLOTH_COLOURS: ReadonlyMap<string, string> = new Map(
     burgundy: '#6e1f33',
   }),
 );
+
+/** Plain words for colours, to call a cloth by. Our reading of the words; made up. */
+const PLAIN_WORDS: readonly (readonly [name: string, colour: string])[] = [
+  ['white', '#fbfaf6'],
+  ['cream', '#f6eed6'],
+  ['sand', '#d9c7a0'],
+  ['beige', '#c9b08c'],
+  ['brown', '#7a5236'],
+  ['chocolate', '#46291b'],
+  ['black', '#17161a'],
+  ['charcoal', '#3b3d40'],
+  ['grey', '#8a8d90'],
+  ['silver', '#c6c9cc'],
+  ['red', '#c3272b'],
+  ['burgundy', '#6e1f33'],
+  ['rust', '#a8482a'],
+  ['orange', '#e8822a'],
+  ['coral', '#ec7f6b'],
+  ['mustard', '#d2a12f'],
+  ['yellow', '#f3d13c'],
+  ['lemon', '#f6ec86'],
+  ['lime', '#a9c93f'],
+  ['green', '#3f8f46'],
+  ['forest', '#1f4f33'],
+  ['olive', '#74772f'],
+  ['sage', '#9aa98a'],
+  ['mint', '#b5e0c8'],
+  ['teal', '#0f7a7c'],
+  ['turquoise', '#45bdbb'],
+  ['sky blue', '#93c4e4'],
+  ['blue', '#2c63b5'],
+  ['denim', '#4f6d8f'],
+  ['navy', '#1d2b57'],
+  ['lilac', '#bda3d2'],
+  ['purple', '#6b3d94'],
+  ['aubergine', '#4b2a43'],
+  ['pink', '#f0a9c0'],
+  ['rose', '#d0718a'],
+  ['magenta', '#b42374'],
+];
+const difference = differenceCiede2000();
+/** The plain word whose colour is nearest, CIEDE2000. */
+export const colourWord = (colour: string): string =>
+  PLAIN_WORDS.reduce((best, word) => (difference(colour, word[1]) < difference(colour, best[1]) ? word : best))[0];
 
 /**
  * Reads a colour as people write it: a name (`teal`, `navy`, `mustard`) or a code (`#a1b2c3`, `a1b2c3`, `#abc`).

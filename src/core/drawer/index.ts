@@ -2,4 +2,5 @@ export * from './columns';
 export * from './doubts';
 export * from './file';
 export * from './kinds';
+export * from './new-cloth';
 export * from './project';

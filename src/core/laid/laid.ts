@@ -40,6 +40,8 @@ export interface LaidArticle {
   readonly abutting: readonly ThinJoin[];
   /** Outlines to cut, on the ground, back-most first: joins with their underlaps, window appliqué reduced to what its windows show. */
   readonly cuts: readonly Cut[];
+  /** What is seen of each of those, back-most first: in window appliqué only what its windows show. */
+  readonly seen: readonly Sheet[];
   /** In window appliqué, pieces that no window shows. */
   readonly unseen: readonly string[];
   /** What lies where, of the outlines that are really cut. */
@@ -47,7 +49,7 @@ export interface LaidArticle {
 }
 
 /** A project laid down: every outline read once and put where it lies, what is cut of it, and what then lies over what. Everything that asks what lies where asks this. */
-export interface Laid extends Omit<LaidArticle, 'article' | 'ground'> {
+export interface Laid extends Omit<LaidArticle, 'article' | 'ground' | 'seen'> {
   readonly project: Project;
   readonly look: Lookup;
   /** Each by itself; what stands beside them is all of them together, one article after the other. */
@@ -93,8 +95,9 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
   // What a window picture's top covers is not seen, though its pieces are cut without regard to it.
   const behind = (c: Cut): Sheet =>
     top && c.id !== top.id ? { ...c, visible: difference(c.visible, top.region), key: `${c.key} under ${top.key}` } : c;
-  const pile = pileOf(cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)])));
-  return { article, ground: look.groundOf(article), placed, overlaps, abutting, cuts, unseen, pile };
+  const seen = cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)]));
+  const pile = pileOf(seen);
+  return { article, ground: look.groundOf(article), placed, overlaps, abutting, cuts, seen, unseen, pile };
 }
 
 /** Lays a parsed project down. What did not change since the last time is remembered. */

@@ -1,11 +1,11 @@
 import Flatbush from 'flatbush';
 import { deltaE, dyedOver, lightness, mixLight } from '../colour';
-import type { Cut, LaidArticle, Overlap, PilePlace } from '../laid';
-import { remember } from '../laid';
+import type { LaidArticle, Overlap, PilePlace, Sheet } from '../laid';
+import { numberOf, remember } from '../laid';
 import { inMap, lastOf, nth } from '../lists';
 import { factsOf } from '../material';
 import type { Fabric, Lookup } from '../model';
-import { areaMm2, boundsOf, isInside, openRings, type Point, placesAlong } from '../shape';
+import { areaMm2, boundsOf, boxRegion, isInside, openRings, type Point, placesAlong, regionOf } from '../shape';
 import { COLOUR_LIMITS, EDGE_SEEN, THROUGH_MM2 } from './data';
 
 /** Share of the light that comes back from beneath a cloth: what its opacity leaves. */
@@ -131,7 +131,15 @@ const kept = new Map<string, EdgeSeen>();
  * One cloth laid side by side with itself is meant so, and no edge. Letters of one word are one finding.
  */
 export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
-  const { cuts, pile, ground, placed } = article;
+  const { seen, pile, ground, placed } = article;
+  const base = article.article.ground;
+  // Past the edge of the ground nothing lies that a piece could be taken for.
+  const cloth =
+    base &&
+    (base.outline === null
+      ? boxRegion({ minX: 0, minY: 0, maxX: base.widthMm, maxY: base.heightMm })
+      : regionOf(base.outline));
+  const onGround = (p: Point): boolean => cloth !== null && isInside(cloth, p);
   const within = placeFinder(pile.places);
   const outside = placeFinder(pile.places);
   const drawn = new Map(placed.map((p) => [p.id, p.region]));
@@ -149,7 +157,7 @@ export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
   const differences = new Map<string, number>();
   const differ = (a: string, b: string): number => remember(differences, `${a} ${b}`, () => deltaE(a, b));
 
-  const edgeOf = (cut: Cut): EdgeSeen => {
+  const edgeOf = (cut: Sheet): EdgeSeen => {
     const lost: Lost[] = [];
     let wholeMm = 0;
     const own = clothOf(cut.id);
@@ -163,12 +171,13 @@ export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
       for (const { x, y, dx, dy } of places) {
         // Outsides run clockwise as seen and holes the other way: cloth lies to the right of the walk.
         const at = (mm: number): Point => ({ x: x - dy * mm, y: y + dx * mm });
-        const beyond = outside(at(-EDGE_SEEN.besideMm.value));
+        const past = at(-EDGE_SEEN.besideMm.value);
+        const beyond = outside(past);
         const there = beyond ? lastOf(beyond.pieceIds) : null;
         const same = there === null ? own.id === ground?.id : clothOf(there).id === own.id;
         const region = there === null ? null : drawn.get(there);
         // Past the edge of the work there is nothing; and one cloth beside itself is meant so: its neighbour does not run on beneath it.
-        if ((!beyond && !ground) || (same && region && !isInside(region, at(EDGE_SEEN.insideMm.value)))) {
+        if ((!beyond && !onGround(past)) || (same && region && !isInside(region, at(EDGE_SEEN.insideMm.value)))) {
           going = false;
           continue;
         }
@@ -190,24 +199,25 @@ export function vanishing(article: LaidArticle, look: Lookup): Vanishing[] {
     return { wholeMm, lost };
   };
 
-  const keyOfCut = new Map(cuts.map((c) => [c.id, c.key]));
-  const touching = new Map(cuts.map((c) => [c.id, new Set<string>()]));
+  const keyOfCut = new Map(seen.map((c) => [c.id, c.key]));
+  const touching = new Map(placed.map((c) => [c.id, new Set<string>()]));
   for (const { under, over } of [...article.overlaps, ...article.abutting]) {
     touching.get(under)?.add(over);
     touching.get(over)?.add(under);
   }
   /** Everything that an edge's answer hangs on: its own line, and what lies where around it. */
-  const keyOf = (cut: Cut): string => {
+  const lying = base ? numberOf(`${base.widthMm}x${base.heightMm} ${base.outline ?? ''}`) : 0;
+  const keyOf = (cut: Sheet): string => {
     const near = new Set([...pile.placesOf(cut.id).flatMap((p) => p.pieceIds), ...inMap(touching, cut.id)]);
     const cloths = [...near].map((id) => {
       const f = clothOf(id);
       return `${keyOfCut.get(id)}=${f.id}${f.colour}${throughCloth(f)}`;
     });
-    return `${cut.key}|${cut.id}|${ground?.id}${ground?.colour}|${cloths.join(' ')}`;
+    return `${cut.key}|${cut.id}|${ground?.id}${ground?.colour}${lying}|${cloths.join(' ')}`;
   };
 
   const words = new Map<string, { ids: string[]; wholeMm: number; lost: Lost[]; lostIds: string[] }>();
-  for (const cut of cuts) {
+  for (const cut of seen) {
     if (cut.visible.length === 0 || areaMm2(cut.visible) <= 0) continue;
     const { wholeMm, lost } = remember(kept, keyOf(cut), () => edgeOf(cut));
     const { wordId } = look.piece(cut.id);

@@ -79,6 +79,7 @@ export function newProject({
     version: PROJECT_VERSION,
     units: 'mm',
     intent: { laundering: 'never', hand: 'medium', edge: 'blanket' },
+    open: [],
     recipe: { id: 'applique', answers: {} },
     articles: [newArticle({ id: MAIN_ARTICLE, name: given.name, ground: ground ? newGround(ground) : null })],
     route: 'trace-on-liner',

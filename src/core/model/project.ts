@@ -346,6 +346,9 @@ export const benchSurfaceSchema = z.object({
   note: text(2000).default(''),
 });
 
+/** What a project is asked before it is worked out, and may be left open. */
+export const QUESTIONS = ['laundering', 'edge', 'iron'] as const;
+
 export const STAGES = ['fuse', 'bond'] as const;
 
 export const benchSchema = z.object({
@@ -480,6 +483,8 @@ export const projectSchema = z.object({
   name: name.min(1),
   units: z.enum(['in', 'mm']),
   intent: intentSchema,
+  /** What nobody has answered yet; what stands there meanwhile is a guess. */
+  open: z.array(z.enum(QUESTIONS)).max(QUESTIONS.length).default([]),
   route: z.enum(ROUTES),
   recipe: recipeSchema.default({ id: 'applique', answers: {} }),
   articles: z.array(articleSchema).min(1).max(LIMITS.articles),
@@ -547,3 +552,4 @@ export type Cover = (typeof COVERS)[number];
 export type Surface = (typeof SURFACES)[number];
 export type FabricKind = (typeof FABRIC_KINDS)[number];
 export type Stage = (typeof STAGES)[number];
+export type Question = (typeof QUESTIONS)[number];

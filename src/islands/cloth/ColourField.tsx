@@ -1,4 +1,4 @@
-import { Pipette } from 'lucide-react';
+import { Camera } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Controller, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
 import {
@@ -76,7 +76,7 @@ export function ColourInput({
           onChange(e.target.value);
         }}
       />
-      <Button icon={<Pipette size={18} />} label="Take the colour from a photo" onClick={() => setPhoto(true)} />
+      <Button icon={<Camera size={18} />} label="Take the colour from a photo" onClick={() => setPhoto(true)} />
       {photo && (
         <PhotoColours
           one
@@ -97,7 +97,13 @@ export function ColourField({
   hint,
   value,
   onChange,
-}: FieldLabel & { value: string; onChange: (colour: string) => void }) {
+  onReadable,
+}: FieldLabel & {
+  value: string;
+  onChange: (colour: string) => void;
+  /** Whether what stands there is understood just now. */
+  onReadable?: (readable: boolean) => void;
+}) {
   const [error, setError] = useState<string | null>(null);
   return (
     <FieldFrame label={label} hint={hint} error={error}>
@@ -107,9 +113,13 @@ export function ColourField({
           value={value}
           onChange={(colour) => {
             setError(null);
+            onReadable?.(true);
             onChange(colour);
           }}
-          onUnread={(_, message) => setError(message)}
+          onUnread={(_, message) => {
+            setError(message);
+            onReadable?.(false);
+          }}
         />
       )}
     </FieldFrame>

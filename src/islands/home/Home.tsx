@@ -1,8 +1,9 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Archive, FolderInput, LifeBuoy, Plus, Trash2 } from 'lucide-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { Boundary, Button, ButtonLink, Dialog, Empty, lazily, Note, TextField, Toast } from '~/components';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { Boundary, Button, ButtonLink, Dialog, lazily, Note, TextField, Toast } from '~/components';
 import type { EverythingRead } from '~/core/archive';
+import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import {
   type Attempt,
   attempt,
@@ -12,7 +13,6 @@ import {
   duplicateProject,
   findFolder,
   listProjects,
-  makeProject,
   openFile,
   type ProjectRow,
   remindLater,
@@ -31,6 +31,15 @@ const BinDialog = lazily('the bin', async () => (await import('./BinDialog')).Bi
 const CopiesDialog = lazily('keeping copies', async () => (await import('./CopiesDialog')).CopiesDialog, 'dialog');
 
 const open = (id: string): void => window.location.assign(addressOf(id, 'pattern'));
+
+/** What one learns from each project of the demo. */
+const LESSONS: { readonly [D in DemoId]: string } = {
+  'harbour-light':
+    'Many layers: what goes down before what, a unit built on the sheet, and a word that can be retyped.',
+  'lemon-pot': 'Washed and stitched, in inches: two sides of one thing, and lemons cut from their print.',
+  'felt-tags': 'No needle at all: a window in felt, six alike under a heat press.',
+  'comet-pennants': 'Cloth fused to cloth, pale to pale and dark to dark, a comet on each, nine in all.',
+};
 
 interface Trouble {
   readonly title: string;
@@ -122,6 +131,24 @@ function Table() {
     }
   };
 
+  const own = rows?.filter((r) => !isDemoId(r.id));
+  const shown = rows && DEMO_IDS.flatMap((id) => rows.filter((r) => r.id === id));
+  const card = (row: ProjectRow): ReactNode => (
+    <li key={row.id} className={css.project} data-project={row.id}>
+      <Boundary what={`“${row.name}”`}>
+        <ProjectCard
+          row={row}
+          lesson={isDemoId(row.id) ? LESSONS[row.id] : null}
+          onRename={() => setRenaming(row)}
+          onDuplicate={() => void doing('It was not duplicated', () => duplicateProject(row.id))}
+          onDelete={async () => {
+            if ((await doing('It was not deleted', () => deleteProject(row.id))).ok) setDeleted(row);
+          }}
+        />
+      </Boundary>
+    </li>
+  );
+
   return (
     <main
       className={dropping ? `${css.page} ${css.dropping}` : css.page}
@@ -145,16 +172,9 @@ function Table() {
           </p>
         </div>
         <div className={css.actions}>
-          <Button
-            look="go"
-            icon={<Plus size={20} />}
-            onClick={async () => {
-              const made = await doing('No new project could be made', makeProject);
-              if (made.ok) open(made.value);
-            }}
-          >
+          <ButtonLink look="go" href="/start" icon={<Plus size={20} />}>
             New project
-          </Button>
+          </ButtonLink>
           <Button icon={<FolderInput size={20} />} onClick={() => fileInput.current?.click()}>
             Open a file
           </Button>
@@ -232,31 +252,31 @@ function Table() {
             : 'The folder that projects are also written to could not be written to.'}
         </Note>
       )}
-      {rows?.length === 0 && ready === 'yes' && (
-        <Empty title="An empty table">
-          <p>
-            Start a new project, or open a project file that ends in .seam or .seam.json. You can also drop one anywhere
-            on this page.
+      <section aria-labelledby="yours">
+        <h2 id="yours" className={css.shelfTitle}>
+          Yours
+        </h2>
+        {own?.length === 0 && (
+          <p className={css.nothing}>
+            Nothing of your own yet. Start a new project, or open a project file that ends in .seam or .seam.json; you
+            can also drop one anywhere on this page.
           </p>
-        </Empty>
+        )}
+        <ul className={css.projects} aria-label="Your projects" aria-busy={rows === undefined}>
+          {own?.map(card)}
+        </ul>
+      </section>
+      {shown !== undefined && shown.length > 0 && (
+        <section aria-labelledby="shelf" className={css.shelf}>
+          <h2 id="shelf" className={css.shelfTitle}>
+            On the shelf, to look into
+          </h2>
+          <p className={css.nothing}>Made up for you to take apart. Nothing you do to them spoils anything.</p>
+          <ul className={css.projects} aria-label="Projects to look into">
+            {shown.map(card)}
+          </ul>
+        </section>
       )}
-
-      <ul className={css.projects} aria-label="Projects" aria-busy={rows === undefined}>
-        {rows?.map((row) => (
-          <li key={row.id} className={css.project} data-project={row.id}>
-            <Boundary what={`“${row.name}”`}>
-              <ProjectCard
-                row={row}
-                onRename={() => setRenaming(row)}
-                onDuplicate={() => void doing('It was not duplicated', () => duplicateProject(row.id))}
-                onDelete={async () => {
-                  if ((await doing('It was not deleted', () => deleteProject(row.id))).ok) setDeleted(row);
-                }}
-              />
-            </Boundary>
-          </li>
-        ))}
-      </ul>
 
       <footer className={css.foot}>
         <p>

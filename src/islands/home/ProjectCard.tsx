@@ -11,17 +11,22 @@ const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeSt
 /** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
 export function ProjectCard({
   row,
+  lesson,
   onRename,
   onDuplicate,
   onDelete,
 }: {
   row: ProjectRow;
+  /** What one learns from it, of the demo's. */
+  lesson: string | null;
   onRename: () => void;
   onDuplicate: () => void;
   onDelete: () => void;
 }) {
   const address = addressOf(row.id, 'pattern');
   const whole = soundProject(row.doc);
+  // On the shelf what can be done with a thing takes less room than what one learns from it.
+  const said = (words: string) => (lesson ? { label: words } : { children: words });
   return (
     <>
       <a className={css.hung} href={address} tabIndex={-1} aria-label={`Open ${row.name}`}>
@@ -34,9 +39,10 @@ export function ProjectCard({
           </span>
         )}
       </a>
-      <h2 className={css.name}>
+      <h3 className={css.name}>
         <a href={address}>{row.name}</a>
-      </h2>
+      </h3>
+      {lesson && <p className={css.lesson}>{lesson}</p>}
       <p className={css.when}>
         {whole && `${whole.pieces.length === 1 ? '1 piece' : `${whole.pieces.length} pieces`} · `}changed{' '}
         {dateWords.format(row.updatedAt)}
@@ -44,24 +50,17 @@ export function ProjectCard({
       <div className={css.row}>
         {whole && (
           <>
-            <Button look="plain" icon={<Pencil size={16} />} onClick={onRename}>
-              Rename
-            </Button>
-            <Button look="plain" icon={<Copy size={16} />} onClick={onDuplicate}>
-              Duplicate
-            </Button>
+            <Button look="plain" icon={<Pencil size={16} />} {...said('Rename')} onClick={onRename} />
+            <Button look="plain" icon={<Copy size={16} />} {...said('Duplicate')} onClick={onDuplicate} />
           </>
         )}
         <Button
           look="plain"
           icon={<Download size={16} />}
+          {...said('Export')}
           onClick={() => (whole ? void exportProject(row.doc) : exportRaw(row.doc, row.name))}
-        >
-          Export
-        </Button>
-        <Button look="stop" icon={<Trash2 size={16} />} onClick={onDelete}>
-          Delete
-        </Button>
+        />
+        <Button look="stop" icon={<Trash2 size={16} />} {...said('Delete')} onClick={onDelete} />
       </div>
     </>
   );

@@ -1,6 +1,7 @@
+import { Pin, PinOff } from 'lucide-react';
 import { Button, LengthField, TextField } from '~/components';
 import { orderWith } from '~/core/layer';
-import type { Piece, Plan, Project } from '~/core/model';
+import type { ArticleView, Piece, Plan, Project } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { RECIPE_FACTS } from '~/core/recipe';
 import { formatArea } from '~/core/units';
@@ -26,38 +27,65 @@ export function PieceJoins({
   picture,
   piece,
 }: {
-  project: Project;
+  project: ArticleView;
   plan: Plan;
   picture: Picture;
   piece: Piece;
 }) {
   const over = plan.overlaps.filter((o) => o.under === piece.id);
-  const under = plan.overlaps.filter((o) => o.over === piece.id);
+  const neighbours = [
+    ...over.map((o) => ({ id: o.over, lies: 'over' as const, areaMm2: o.areaMm2 })),
+    ...plan.overlaps
+      .filter((o) => o.over === piece.id)
+      .map((o) => ({ id: o.under, lies: 'under' as const, areaMm2: o.areaMm2 })),
+  ].sort((a, b) => project.order.indexOf(b.id) - project.order.indexOf(a.id));
   const cut = picture.cuts[piece.id];
-  const decided = (a: string, b: string) => project.layering.pairs.find((p) => p.under === a && p.over === b);
-  const giveUp = (a: string, b: string): string | null =>
-    edit((p) => void (p.layering.pairs = p.layering.pairs.filter((q) => q.under !== a || q.over !== b)));
+  const pairOf = (id: string, lies: 'over' | 'under') => {
+    const [under, top] = lies === 'over' ? [piece.id, id] : [id, piece.id];
+    return { under, over: top, pair: project.layering.pairs.find((p) => p.under === under && p.over === top) };
+  };
   const u = project.units;
   return (
     <>
       <div>
-        <h3>Lies over it</h3>
-        {over.length === 0 && <p className={css.lead}>Nothing: it is on top where it lies.</p>}
-        <ul className={css.pairs}>
-          {over.map((o) => {
-            const pair = decided(piece.id, o.over);
-            return (
-              <li key={o.over}>
-                <PieceChips project={project} ids={[o.over]} label="Lies over it" />
-                <span>{formatArea(o.areaMm2, u)}</span>
-                <Button look="plain" onClick={() => edit((p) => decide(p, o.over, piece.id, plan.overlaps))}>
-                  Put this one over
-                </Button>
-                {pair && (
-                  <>
-                    <Button look="plain" onClick={() => giveUp(piece.id, o.over)}>
-                      Decided: give up
+        <h3>What lies on what</h3>
+        {neighbours.length === 0 ? (
+          <p className={css.lead}>It touches nothing but the ground.</p>
+        ) : (
+          <ul className={css.pairs}>
+            {neighbours.map(({ id, lies, areaMm2 }) => {
+              const { under, over: top, pair } = pairOf(id, lies);
+              return (
+                <li key={id} data-neighbour={id}>
+                  <span className={css.neighbour}>
+                    <PieceChips project={project} ids={[id]} label={`Lies ${lies} it`} />
+                    <span className={css.area}>{formatArea(areaMm2, u)}</span>
+                  </span>
+                  <span className={css.turn}>
+                    <Button
+                      role="switch"
+                      aria-checked={lies === 'over'}
+                      aria-label={`${project.numberOf(id)} lies over it`}
+                      onClick={() => edit((p) => decide(p, top, under, plan.overlaps))}
+                    >
+                      <span data-on={lies === 'over'}>over</span>
+                      <span data-on={lies === 'under'}>under</span>
                     </Button>
+                    <Button
+                      look="plain"
+                      icon={pair ? <Pin size={18} /> : <PinOff size={18} />}
+                      label={pair ? `Pinned so: let ${project.numberOf(id)} follow the order again` : 'Pin it so'}
+                      aria-pressed={pair !== undefined}
+                      onClick={() =>
+                        edit((p) => {
+                          if (pair)
+                            p.layering.pairs = p.layering.pairs.filter((q) => q.under !== under || q.over !== top);
+                          else decide(p, under, top, plan.overlaps);
+                        })
+                      }
+                    />
+                  </span>
+                  {pair && lies === 'over' && (
                     <LengthField
                       label="Underlap of this pair"
                       units={u}
@@ -66,37 +94,17 @@ export function PieceJoins({
                       value={pair.underlapMm ?? project.layering.underlapMm}
                       onChange={(mm) =>
                         edit((p) => {
-                          const own = p.layering.pairs.find((q) => q.under === piece.id && q.over === o.over);
+                          const own = p.layering.pairs.find((q) => q.under === under && q.over === top);
                           if (own) own.underlapMm = mm;
                         })
                       }
                     />
-                  </>
-                )}
-                {!pair && (
-                  <Button look="plain" onClick={() => edit((p) => decide(p, piece.id, o.over, plan.overlaps))}>
-                    Keep it so
-                  </Button>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-      </div>
-      <div>
-        <h3>Lies under it</h3>
-        {under.length === 0 && <p className={css.lead}>Only the ground.</p>}
-        <ul className={css.pairs}>
-          {under.map((o) => (
-            <li key={o.under}>
-              <PieceChips project={project} ids={[o.under]} label="Lies under it" />
-              <span>{formatArea(o.areaMm2, u)}</span>
-              <Button look="plain" onClick={() => edit((p) => decide(p, piece.id, o.under, plan.overlaps))}>
-                Put this one under
-              </Button>
-            </li>
-          ))}
-        </ul>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        )}
       </div>
       {cut && cut.hiddenMm2 > 0 && (
         <div>

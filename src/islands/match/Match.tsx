@@ -1,4 +1,4 @@
-import { Archive } from 'lucide-react';
+import { Archive, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Empty, WebSwatch } from '~/components';
 import { differences } from '~/core/drawer';
@@ -11,6 +11,7 @@ import { FromDrawerDialog } from './FromDrawerDialog';
 import { GroupRow } from './GroupRow';
 import { groupChoices } from './groups';
 import css from './Match.module.css';
+import { NewWebDialog } from './NewWebDialog';
 import { Purpose } from './Purpose';
 
 /** Which web for which fabric, and why. */
@@ -18,6 +19,7 @@ export function Match() {
   const { project, plan } = useOpen();
   const drawer = useDrawer();
   const [fromDrawer, setFromDrawer] = useState(false);
+  const [fresh, setFresh] = useState(false);
   const [compare, setCompare] = useState<{ pieceId: string; a: string; b: string } | null>(null);
   if (!project || !plan) return null;
   if (project.pieces.length === 0) {
@@ -51,14 +53,15 @@ export function Match() {
             );
           })}
         </ul>
-        <Button icon={<Archive size={20} />} onClick={() => setFromDrawer(true)}>
-          {changed > 0 ? `From the drawer: ${changed} changed` : 'From the drawer'}
-        </Button>
+        <div className={css.row}>
+          <Button icon={<Plus size={20} />} onClick={() => setFresh(true)}>
+            New web
+          </Button>
+          <Button icon={<Archive size={20} />} onClick={() => setFromDrawer(true)}>
+            {changed > 0 ? `From the drawer: ${changed} changed` : 'From the drawer'}
+          </Button>
+        </div>
       </div>
-      <p className={css.lead}>
-        Worked out from cloth, purpose and what is in the drawer. The points behind it are estimates in the order of
-        common practice: test on a scrap.
-      </p>
       {groups.map((group) => (
         <GroupRow
           key={`${group.fabricId} ${group.webId} ${group.overruled}`}
@@ -71,6 +74,10 @@ export function Match() {
           }}
         />
       ))}
+      <p className={css.lead}>
+        Worked out from cloth, purpose and what is in the drawer. The points behind it are estimates in the order of
+        common practice: test on a scrap.
+      </p>
       {compare && (
         <CompareDialog
           project={project}
@@ -80,6 +87,7 @@ export function Match() {
           onClose={() => setCompare(null)}
         />
       )}
+      {fresh && <NewWebDialog project={project} onClose={() => setFresh(false)} />}
       {fromDrawer && drawer && (
         <FromDrawerDialog project={project} drawer={drawer} onClose={() => setFromDrawer(false)} />
       )}

@@ -1,7 +1,19 @@
-import { Choice, EDGE_OPTIONS, HAND_OPTIONS, LAUNDERING_OPTIONS, NumberField, Select } from '~/components';
+import {
+  Choice,
+  EDGE_OPTIONS,
+  EDGE_WORDS,
+  Fold,
+  HAND_OPTIONS,
+  HAND_WORDS,
+  LAUNDERING_OPTIONS,
+  LAUNDERING_WORDS,
+  NumberField,
+  Select,
+} from '~/components';
 import { SCHOOLS } from '~/core/match';
 import type { Project } from '~/core/model';
 import { edit } from '~/store';
+import { answer } from '../project/answers';
 import css from './Match.module.css';
 
 const WANTS = [
@@ -10,84 +22,97 @@ const WANTS = [
   { key: 'foil', label: 'foil is pressed on' },
 ] as const;
 
+/** The answers in a word or two each: what it is for, and where it takes another side than the one we start from. */
+function saysOf({ intent, wants, schools }: Project): string[] {
+  return [
+    `washed ${LAUNDERING_WORDS[intent.laundering]}`,
+    `${HAND_WORDS[intent.hand]} to the hand`,
+    EDGE_WORDS[intent.edge],
+    ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
+    ...SCHOOLS.flatMap((s) => s.sides.filter((side, i) => i > 0 && side.value === schools[s.key]).map((x) => x.name)),
+  ];
+}
+
 /** What the whole project is for, and which side it takes where practitioners differ. */
 export function Purpose({ project }: { project: Project }) {
   const { intent, wants, schools } = project;
   return (
-    <section className={css.purpose} aria-label="What it is for">
-      <div className={css.intent}>
-        <Choice
-          label="Washed"
-          value={intent.laundering}
-          options={LAUNDERING_OPTIONS}
-          onChange={(v) => edit((p) => void (p.intent.laundering = v))}
-        />
-        <Choice
-          label="Hand"
-          value={intent.hand}
-          options={HAND_OPTIONS}
-          onChange={(v) => edit((p) => void (p.intent.hand = v))}
-        />
-        <Select
-          label="Edge"
-          value={intent.edge}
-          options={EDGE_OPTIONS}
-          onChange={(v) => edit((p) => void (p.intent.edge = v))}
-        />
-        <fieldset className={css.wants}>
-          <legend>Also wanted</legend>
-          {WANTS.map(({ key, label }) => (
-            <label key={key}>
-              <input
-                type="checkbox"
-                checked={wants[key]}
-                onChange={(e) => edit((p) => void (p.wants[key] = e.target.checked))}
-              />
-              {label}
-            </label>
-          ))}
-        </fieldset>
-      </div>
-      <details className={css.schools}>
-        <summary>Where people disagree</summary>
-        <div>
-          {SCHOOLS.map((s) => (
-            <fieldset key={s.key} className={css.school}>
-              <legend>{s.question}</legend>
-              {s.sides.map((side) => (
-                <label key={side.value} data-side={side.value}>
-                  <input
-                    type="radio"
-                    name={s.key}
-                    checked={schools[s.key] === side.value}
-                    onChange={() => edit((p) => void ((p.schools[s.key] as string) = side.value))}
-                  />
-                  <span>
-                    <strong>{side.name}</strong>
-                    <span>{side.says}</span>
-                  </span>
-                </label>
-              ))}
-              <p className={css.small}>
-                We start from “{s.sides[0].name}”: {s.why.charAt(0).toLowerCase() + s.why.slice(1)}
-              </p>
-            </fieldset>
-          ))}
-          {schools.webs === 'fewest' && (
-            <div className={css.price}>
-              <NumberField
-                label="What one web more costs"
-                unit=" points"
-                value={schools.extraWebPoints}
-                min={0}
-                max={100}
-                onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
-                hint="about 10 points decide between two webs of which either would do"
-              />
-            </div>
-          )}
+    <section aria-label="What it is for">
+      <Fold label="What it is for" says={saysOf(project)}>
+        <div className={css.intent}>
+          <Choice
+            label="Washed"
+            value={project.open.includes('laundering') ? null : intent.laundering}
+            options={LAUNDERING_OPTIONS}
+            onChange={(v) => edit((p) => answer(p, 'laundering', v))}
+          />
+          <Choice
+            label="Hand"
+            value={intent.hand}
+            options={HAND_OPTIONS}
+            onChange={(v) => edit((p) => void (p.intent.hand = v))}
+          />
+          <Select
+            label="Edge"
+            value={intent.edge}
+            options={EDGE_OPTIONS}
+            onChange={(v) => edit((p) => answer(p, 'edge', v))}
+          />
+          <fieldset className={css.wants}>
+            <legend>Also wanted</legend>
+            {WANTS.map(({ key, label }) => (
+              <label key={key}>
+                <input
+                  type="checkbox"
+                  checked={wants[key]}
+                  onChange={(e) => edit((p) => void (p.wants[key] = e.target.checked))}
+                />
+                {label}
+              </label>
+            ))}
+          </fieldset>
         </div>
-      </details>
+        <details className={css.schools}>
+          <summary>Where people disagree</summary>
+          <div>
+            {SCHOOLS.map((s) => (
+              <fieldset key={s.key} className={css.school}>
+                <legend>{s.question}</legend>
+                {s.sides.map((side) => (
+                  <label key={side.value} data-side={side.value}>
+                    <input
+                      type="radio"
+                      name={s.key}
+                      checked={schools[s.key] === side.value}
+                      onChange={() => edit((p) => void ((p.schools[s.key] as string) = side.value))}
+                    />
+                    <span>
+                      <strong>{side.name}</strong>
+                      <span>{side.says}</span>
+                    </span>
+                  </label>
+                ))}
+                <p className={css.small}>
+                  We start from “{s.sides[0].name}”: {s.why.charAt(0).toLowerCase() + s.why.slice(1)}
+                </p>
+              </fieldset>
+            ))}
+            {schools.webs === 'fewest' && (
+              <div className={css.price}>
+                <NumberField
+                  label="What one web more costs"
+                  unit=" points"
+                  value={schools.extraWebPoints}
+                  min={0}
+                  max={100}
+                  onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
+                  hint="about 10 points decide between two webs of which either would do"
+                />
+              </div>
+            )}
+          </div>
+        </details>
+      </Fold>
     </section>
   );
 }

@@ -1,7 +1,8 @@
 import { Image, Shapes, Spline, Type } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
 import type { Project } from '~/core/model';
+import { THINGS } from '~/core/start';
 import css from './Pattern.module.css';
 
 // Each brings a good deal with it that a project at rest does not need.
@@ -14,10 +15,21 @@ const DrawingDialog = lazily(
 );
 const ScanDialog = lazily('reading a scan', async () => (await import('./ScanDialog')).ScanDialog, 'dialog');
 
+/** What a word is likely to say where a project was begun with one: what it was called, unless nobody said. */
+const wordMeant = ({ name }: Project): string => (name.startsWith(THINGS.word.name) ? '' : name);
+
 /** The four ways in for a shape. */
 export function AddBar({ project }: { project: Project }) {
   const [open, setOpen] = useState<'word' | 'shape' | 'drawing' | 'scan' | null>(null);
+  const [begun, setBegun] = useState(false);
   const close = (): void => setOpen(null);
+  // Whoever began with a word is asked for it at once, and only then.
+  useEffect(() => {
+    if (window.location.hash !== '#word') return;
+    window.history.replaceState(null, '', window.location.pathname);
+    setOpen('word');
+    setBegun(true);
+  }, []);
   return (
     <div className={css.add}>
       <span>Lay on the ground:</span>
@@ -33,7 +45,9 @@ export function AddBar({ project }: { project: Project }) {
       <Button icon={<Image size={18} />} onClick={() => setOpen('scan')}>
         a scan or photo
       </Button>
-      {open === 'word' && <WordDialog project={project} word={null} onClose={close} />}
+      {open === 'word' && (
+        <WordDialog project={project} word={null} {...(begun ? { text: wordMeant(project) } : {})} onClose={close} />
+      )}
       {open === 'shape' && <ShelfDialog project={project} onClose={close} />}
       {open === 'drawing' && <DrawingDialog project={project} onClose={close} />}
       {open === 'scan' && <ScanDialog project={project} onClose={close} />}

@@ -133,6 +133,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
       accept=".svg,image/svg+xml"
       onFile={(f) => void read(f)}
+      sample={drawing ? undefined : async () => (await import('../project/samples')).sampleDrawing()}
       error={error}
       working={{ label: 'Reading the drawing', share, onCancel: cancel }}
       actions={

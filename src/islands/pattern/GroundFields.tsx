@@ -1,4 +1,5 @@
-import { LengthField, NumberField, Select } from '~/components';
+import { useState } from 'react';
+import { Button, LengthField, Note, NumberField, Select } from '~/components';
 import {
   GROUND_SIZES,
   type GroundShape,
@@ -6,11 +7,18 @@ import {
   groundOfShape,
   groundResized,
   groundShape,
+  takeAlong,
 } from '~/core/arrange';
 import { type ArticleView, LIMITS } from '~/core/model';
+import { edit } from '~/store';
+import { FabricChoice } from '../cloth/FabricChoice';
 import { editGround } from './edits';
-import { FabricChoice } from './FabricChoice';
 import css from './Pattern.module.css';
+
+interface Size {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
 
 const SHAPES: { readonly [S in GroundShape]: string } = {
   rectangle: 'rectangle',
@@ -27,8 +35,21 @@ export function GroundFields({ project }: { project: ArticleView }) {
     GROUND_SIZES.find((s) => Math.abs(s.widthMm - ground.widthMm) < 0.5 && Math.abs(s.heightMm - ground.heightMm) < 0.5)
       ?.name ?? '';
   const shape = groundShape(ground);
-  const resize = (widthMm: number, heightMm: number): string | null =>
-    editGround((g) => void Object.assign(g, groundResized(g, widthMm, heightMm)));
+  const [offer, setOffer] = useState<{ before: Size; after: Size } | null>(null);
+  const resize = (widthMm: number, heightMm: number): string | null => {
+    const before = { widthMm: ground.widthMm, heightMm: ground.heightMm };
+    const refused = editGround((g) => void Object.assign(g, groundResized(g, widthMm, heightMm)));
+    if (!refused && project.pieces.length > 0)
+      setOffer((o) => ({ before: o?.before ?? before, after: { widthMm, heightMm } }));
+    return refused;
+  };
+  // Undone, or changed elsewhere: what was offered fits no longer.
+  const stands = offer?.after.widthMm === ground.widthMm && offer.after.heightMm === ground.heightMm;
+  const along = (how: 'move' | 'size'): void => {
+    if (!offer) return;
+    edit((p) => takeAlong(p, project.article.id, offer.before, offer.after, how));
+    setOffer(null);
+  };
   return (
     <>
       <div>
@@ -78,6 +99,19 @@ export function GroundFields({ project }: { project: ArticleView }) {
           onChange={(v) => editGround((g) => void Object.assign(g, groundOfShape(g, v)))}
         />
       </div>
+      {stands && (
+        <Note
+          actions={
+            <>
+              <Button onClick={() => along('move')}>Move it along</Button>
+              <Button onClick={() => along('size')}>Size it along</Button>
+              <Button onClick={() => setOffer(null)}>Leave it</Button>
+            </>
+          }
+        >
+          The picture stayed where it was, from the upper left corner.
+        </Note>
+      )}
       {project.pieces.length > 0 && (
         <Select
           label="Or give it the shape of a piece"

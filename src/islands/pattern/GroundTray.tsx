@@ -1,9 +1,9 @@
 import { Button, Choice, UNIT_OPTIONS } from '~/components';
 import type { ArticleView } from '~/core/model';
 import { edit, rememberUnits } from '~/store';
+import { dropUnused } from '../cloth/ClothPhotoDialog';
 import { PieceChips } from '../project/PieceChips';
 import { ArticleFields } from './ArticleFields';
-import { dropUnused } from './ClothPhotoDialog';
 import { CutLimits } from './CutLimits';
 import { GroundFields } from './GroundFields';
 import css from './Pattern.module.css';

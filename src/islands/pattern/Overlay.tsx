@@ -1,12 +1,33 @@
 import type { PointerEvent } from 'react';
 import { creasesOf, insideSeams, itemsOf, mergeBounds } from '~/core/arrange';
-import type { ArticleView, Plan } from '~/core/model';
-import { type Point, printRegion } from '~/core/shape';
+import { type ArticleView, finishedOutline, type Plan } from '~/core/model';
+import { type Bounds, type Point, printRegion } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import css from './Pattern.module.css';
 import type { Handle } from './useHands';
 
-/** What lies over the picture without being cloth: seams, creases, the underlay, snags, the frame of what is in hand, the tape. */
+/** A scan to check against, on the ground and beneath every piece: it tints none of them. */
+export function Underlay({ project }: { project: ArticleView }) {
+  const { underlay } = project;
+  const photo = underlay?.shown && project.pictures.find((p) => p.id === underlay.pictureId);
+  if (!underlay || !photo) return null;
+  return (
+    <image
+      href={photo.dataUrl}
+      width={underlay.widthMm}
+      height={(underlay.widthMm * photo.heightPx) / photo.widthPx}
+      preserveAspectRatio="none"
+      opacity={UNDERLAY_SEEN}
+      pointerEvents="none"
+      transform={`translate(${underlay.at.xMm} ${underlay.at.yMm}) rotate(${underlay.at.rotateDeg})`}
+      data-underlay="true"
+    />
+  );
+}
+/** How strongly the scan stands out from the ground that it lies on. */
+const UNDERLAY_SEEN = 0.7;
+
+/** What lies over the picture without being cloth: seams, creases, snags, the frame of what is in hand, the tape. */
 export function Overlay({
   project,
   box,
@@ -36,23 +57,9 @@ export function Overlay({
   const creases = creasesOf(ground);
   const items = itemsOf(project, selectedIds);
   const frame = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : null;
-  const r = 7 * perPx;
-  const up = 26 * perPx;
-  const underlay = project.underlay?.shown ? project.underlay : null;
-  const photo = underlay && project.pictures.find((p) => p.id === underlay.pictureId);
   return (
     <svg className={css.overlay} viewBox={box} aria-hidden="true">
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        {underlay && photo && (
-          <image
-            href={photo.dataUrl}
-            width={underlay.widthMm}
-            height={(underlay.widthMm * photo.heightPx) / photo.widthPx}
-            preserveAspectRatio="none"
-            opacity="0.45"
-            transform={`translate(${underlay.at.xMm} ${underlay.at.yMm}) rotate(${underlay.at.rotateDeg})`}
-          />
-        )}
         {ground.seamAllowanceMm > 0 && <path className={css.seamLine} d={printRegion(insideSeams(ground), 2)} />}
         {creases.across.map((x) => (
           <path key={`a${x}`} className={css.crease} d={`M${x} 0V${h}`} />
@@ -76,43 +83,97 @@ export function Overlay({
             ),
         )}
         {frame && !hideFrame && (
-          <g className={css.frame}>
-            <rect x={frame.minX} y={frame.minY} width={frame.maxX - frame.minX} height={frame.maxY - frame.minY} />
-            <path d={`M${(frame.minX + frame.maxX) / 2} ${frame.minY}v${-up}`} />
-            <circle
-              className={css.handle}
-              data-handle="turn"
-              cx={(frame.minX + frame.maxX) / 2}
-              cy={frame.minY - up}
-              r={r}
-              onPointerDown={(e) => onHandle(e, 'turn')}
-            />
-            {(
-              [
-                ['nw', frame.minX, frame.minY],
-                ['ne', frame.maxX, frame.minY],
-                ['se', frame.maxX, frame.maxY],
-                ['sw', frame.minX, frame.maxY],
-              ] as const
-            ).map(([handle, x, y]) => (
-              <rect
-                key={handle}
-                className={css.handle}
-                data-handle={handle}
-                x={x - r}
-                y={y - r}
-                width={2 * r}
-                height={2 * r}
-                rx={r / 3}
-                onPointerDown={(e) => onHandle(e, handle)}
-              />
-            ))}
-          </g>
+          <Pinned project={project} ids={selectedIds} frame={frame} perPx={perPx} onHandle={onHandle} />
         )}
         <g ref={loopRef} className={css.guides} />
         {measured && <Tape {...measured} perPx={perPx} flipped={flipped} units={project.units} />}
       </g>
     </svg>
+  );
+}
+
+/** More pieces than this are basted together, along their box: a line round each would be a tangle. */
+const BASTED_EACH = 60;
+/** A pin's head stands this far out from the corner it holds, px; a finger finds it within 22 px of its middle. */
+const HEAD_OUT_PX = 17;
+const HEAD_PX = 7;
+const FINGER_PX = 22;
+/** The button that turns hangs on a thread this long, px. */
+const THREAD_PX = 34;
+
+/** What is in hand, as in a sewing room: basted round, pinned at its corners (pull a pin to size it), a button on a thread to turn it by. */
+function Pinned({
+  project,
+  ids,
+  frame,
+  perPx,
+  onHandle,
+}: {
+  project: ArticleView;
+  ids: readonly string[];
+  frame: Bounds;
+  perPx: number;
+  onHandle: (e: PointerEvent, handle: Handle) => void;
+}) {
+  const picked = project.pieces.filter((p) => ids.includes(p.id));
+  const out = HEAD_OUT_PX * perPx;
+  const top = { x: (frame.minX + frame.maxX) / 2, y: frame.minY };
+  const button = { x: top.x, y: top.y - THREAD_PX * perPx };
+  const corners = [
+    ['nw', frame.minX, frame.minY, -1, -1],
+    ['ne', frame.maxX, frame.minY, 1, -1],
+    ['se', frame.maxX, frame.maxY, 1, 1],
+    ['sw', frame.minX, frame.maxY, -1, 1],
+  ] as const;
+  return (
+    <g className={css.pinned}>
+      {picked.length <= BASTED_EACH ? (
+        picked.map((p) => (
+          <g key={p.id} transform={`translate(${p.at.xMm} ${p.at.yMm}) rotate(${p.at.rotateDeg})`}>
+            <path className={css.bastingRim} d={finishedOutline(p)} />
+            <path className={css.basting} d={finishedOutline(p)} />
+          </g>
+        ))
+      ) : (
+        <rect
+          className={css.basting}
+          x={frame.minX}
+          y={frame.minY}
+          width={frame.maxX - frame.minX}
+          height={frame.maxY - frame.minY}
+        />
+      )}
+      <path
+        className={css.threadUp}
+        d={`M${top.x} ${top.y}C${top.x + 7 * perPx} ${top.y - 12 * perPx} ${top.x - 7 * perPx} ${top.y - 20 * perPx} ${button.x} ${button.y}`}
+      />
+      <g
+        className={css.handle}
+        data-handle="turn"
+        transform={`translate(${button.x} ${button.y}) scale(${perPx})`}
+        onPointerDown={(e) => onHandle(e, 'turn')}
+      >
+        <circle className={css.finger} r={FINGER_PX} />
+        <circle className={css.button} r="9" />
+        <circle className={css.buttonRim} r="6" />
+        {[-2, 2].flatMap((x) =>
+          [-2, 2].map((y) => <circle key={`${x} ${y}`} className={css.hole} cx={x} cy={y} r="1" />),
+        )}
+      </g>
+      {corners.map(([handle, x, y, right, down]) => (
+        <g
+          key={handle}
+          className={css.handle}
+          data-handle={handle}
+          transform={`translate(${x + right * out} ${y + down * out}) scale(${perPx})`}
+          onPointerDown={(e) => onHandle(e, handle)}
+        >
+          <circle className={css.finger} r={FINGER_PX} />
+          <path className={css.shank} d={`M0 0L${-right * (HEAD_OUT_PX + 9)} ${-down * (HEAD_OUT_PX + 9)}`} />
+          <circle className={css.head} r={HEAD_PX} />
+        </g>
+      ))}
+    </g>
   );
 }
 

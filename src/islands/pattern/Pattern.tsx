@@ -4,6 +4,7 @@ import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox }
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
 import type { ArticleView, Piece } from '~/core/model';
 import type { Bounds } from '~/core/shape';
+import { MM_PER } from '~/core/units';
 import { edit, select, selectAll } from '~/store';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
@@ -12,12 +13,15 @@ import { useSingleKeys } from '../project/useSingleKeys';
 import { AddBar } from './AddBar';
 import { addArticle, copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
-import { Overlay } from './Overlay';
+import { Overlay, Underlay } from './Overlay';
 import css from './Pattern.module.css';
 import { PieceTray } from './PieceTray';
 import { SeveralTray } from './SeveralTray';
 import { useHands } from './useHands';
 import { WordTray } from './WordTray';
+
+/** How far an arrow key moves what is in hand: a millimetre, or a sixteenth of an inch. */
+const NUDGE_MM = { mm: 1, in: MM_PER.in / 16 } as const;
 
 /** The picture on its ground, and what is known of what is in hand. */
 export function Pattern() {
@@ -44,6 +48,18 @@ export function Pattern() {
     return () => watch.disconnect();
   }, [marks]);
 
+  // All pieces, wherever the focus is: nothing else on the page is there to be marked.
+  useEffect(() => {
+    if (!project) return;
+    const all = (e: globalThis.KeyboardEvent): void => {
+      if (e.defaultPrevented || document.querySelector('dialog[open]') || keyOf(e, true) !== 'all') return;
+      e.preventDefault();
+      selectAll(project.order);
+    };
+    window.addEventListener('keydown', all);
+    return () => window.removeEventListener('keydown', all);
+  }, [project]);
+
   const singleKeys = useSingleKeys();
   if (!project) return null;
   const box = pictureBox(project);
@@ -63,11 +79,6 @@ export function Pattern() {
       else select(null);
       return;
     }
-    if (id === 'all') {
-      e.preventDefault();
-      selectAll(project.order);
-      return;
-    }
     if (selectedIds.length === 0) return;
     if (id === 'copy') {
       e.preventDefault();
@@ -83,7 +94,7 @@ export function Pattern() {
     const nudge = id === 'nudge' && arrowOf(e.key);
     if (!nudge) return;
     e.preventDefault();
-    const step = e.shiftKey ? 10 : 1;
+    const step = NUDGE_MM[project.units] * (e.shiftKey ? 10 : 1);
     edit(
       (p) =>
         applyMoves(
@@ -110,7 +121,7 @@ export function Pattern() {
         <div
           className={css.cloth}
           data-tape={tape}
-          onPointerDown={hands.groundDown}
+          onPointerDown={(e) => hands.groundDown(e, selectedIds)}
           onPointerMove={hands.move}
           onPointerUp={hands.up}
           onPointerCancel={hands.cancel}
@@ -128,6 +139,7 @@ export function Pattern() {
               if (!hands.wasDrag() && !tape) select(id, add);
             }}
             onKey={key}
+            beneath={<Underlay project={project} />}
             onPieceDown={(e, id) => hands.pieceDown(e, id, selectedIds)}
             svgRef={(svg) => {
               marks.current.svg = svg;

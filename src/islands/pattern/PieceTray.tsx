@@ -14,10 +14,10 @@ import {
 import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
+import { FabricChoice } from '../cloth/FabricChoice';
 import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
 import { newId } from './edits';
-import { FabricChoice } from './FabricChoice';
 import { MarksOf } from './MarksOf';
 import css from './Pattern.module.css';
 import { PrintSlide } from './PrintSlide';

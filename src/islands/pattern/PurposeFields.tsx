@@ -1,6 +1,7 @@
 import { Choice, EDGE_OPTIONS, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
 import type { Project } from '~/core/model';
 import { edit } from '~/store';
+import { answer } from '../project/answers';
 import css from './Pattern.module.css';
 
 /** What the project is for: web, heat and edge follow from it. */
@@ -13,9 +14,9 @@ export function PurposeFields({ project }: { project: Project }) {
       </div>
       <Choice
         label="Washed"
-        value={project.intent.laundering}
+        value={project.open.includes('laundering') ? null : project.intent.laundering}
         options={LAUNDERING_OPTIONS}
-        onChange={(v) => edit((p) => void (p.intent.laundering = v))}
+        onChange={(v) => edit((p) => answer(p, 'laundering', v))}
       />
       <Choice
         label="It should feel"
@@ -27,7 +28,7 @@ export function PurposeFields({ project }: { project: Project }) {
         label="Edge"
         value={project.intent.edge}
         options={EDGE_OPTIONS}
-        onChange={(v) => edit((p) => void (p.intent.edge = v))}
+        onChange={(v) => edit((p) => answer(p, 'edge', v))}
       />
       <Select
         label="From drawing to cut piece"

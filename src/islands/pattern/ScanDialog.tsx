@@ -6,8 +6,8 @@ import { nth } from '~/core/lists';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
 import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
+import { dropUnused } from '../cloth/ClothPhotoDialog';
 import { useDrawingJob } from '../project/useDrawingJob';
-import { dropUnused } from './ClothPhotoDialog';
 import css from './Dialogs.module.css';
 import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
@@ -170,6 +170,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       label={scan ? 'Choose another picture' : 'Choose a PNG or JPEG'}
       accept="image/png,image/jpeg"
       onFile={(f) => void take(f)}
+      sample={scan ? undefined : async () => (await import('../project/samples')).sampleScan()}
       error={error}
       working={{ label: 'Tracing the picture', share, onCancel: cancel }}
       actions={

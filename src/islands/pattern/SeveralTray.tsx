@@ -1,15 +1,16 @@
 import { Copy, FlipHorizontal, LocateFixed, Trash2 } from 'lucide-react';
-import { Button } from '~/components';
+import { Button, LengthField } from '~/components';
 import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
 import { nth } from '~/core/lists';
-import { type ArticleView, type Project, viewOf } from '~/core/model';
+import { type ArticleView, type Ground, LIMITS, type Project, viewOf } from '~/core/model';
+import type { Bounds } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import { edit, select } from '~/store';
+import { FabricChoice } from '../cloth/FabricChoice';
 import { PieceChips } from '../project/PieceChips';
 import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
 import { articleInHand, copyPieces } from './edits';
-import { FabricChoice } from './FabricChoice';
 import { LineUpIcon } from './LineUpIcon';
 import css from './Pattern.module.css';
 
@@ -115,6 +116,18 @@ export function CopyTools({ ids }: { ids: readonly string[] }) {
   );
 }
 
+/** Where all that is in hand lies: its distances to the four edges of the ground. */
+const PLACES: readonly {
+  readonly label: string;
+  readonly of: (box: Bounds, ground: Ground) => number;
+  readonly shift: (byMm: number) => { dxMm: number; dyMm: number };
+}[] = [
+  { label: 'From the left', of: (b) => b.minX, shift: (by) => ({ dxMm: by, dyMm: 0 }) },
+  { label: 'From the top', of: (b) => b.minY, shift: (by) => ({ dxMm: 0, dyMm: by }) },
+  { label: 'From the right', of: (b, g) => g.widthMm - b.maxX, shift: (by) => ({ dxMm: -by, dyMm: 0 }) },
+  { label: 'From the bottom', of: (b, g) => g.heightMm - b.maxY, shift: (by) => ({ dxMm: 0, dyMm: -by }) },
+];
+
 /** Several things in hand at once. */
 export function SeveralTray({ project, ids }: { project: ArticleView; ids: readonly string[] }) {
   const items = itemsOf(project, ids);
@@ -129,6 +142,30 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
           Together {formatLength(box.maxX - box.minX, project.units)} wide,{' '}
           {formatLength(box.maxY - box.minY, project.units)} high. Shift and click adds or lets go.
         </p>
+      </div>
+      <div className={css.section}>
+        <h3>All together</h3>
+        <div className={css.pair}>
+          {PLACES.map(({ label, of, shift }) => (
+            <LengthField
+              key={label}
+              label={label}
+              units={project.units}
+              min={-LIMITS.reachMm}
+              max={LIMITS.reachMm}
+              value={of(box, project.ground)}
+              onChange={(mm) => {
+                const by = shift(mm - of(box, project.ground));
+                return edit((p) =>
+                  applyMoves(
+                    p,
+                    itemsOf(p, ids).map((item) => ({ item, ...by })),
+                  ),
+                );
+              }}
+            />
+          ))}
+        </div>
       </div>
       <AlignTools project={project} ids={ids} />
       <CentreTools ids={ids} />

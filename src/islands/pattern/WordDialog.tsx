@@ -25,11 +25,11 @@ const roomIn = (project: Project): { widthMm: number; heightMm: number; radiusMm
   return { widthMm: Math.round(1.6 * x), heightMm: Math.round(0.3 * y), radiusMm: Math.round(0.9 * x) };
 };
 
-const start = (project: Project): Word =>
+const start = (project: Project, text: string): Word =>
   newWord({
     id: newId(),
     articleId: articleInHand(project).id,
-    text: '',
+    text,
     faceId: nth(FACES, 0).id,
     fabricId: usualFabric(project),
     size: {
@@ -41,8 +41,19 @@ const start = (project: Project): Word =>
   });
 
 /** Types a word, shows it as it will be cut, and lays it on the ground; or changes one that lies there. */
-export function WordDialog({ project, word, onClose }: { project: Project; word: Word | null; onClose: () => void }) {
-  const [draft, setDraft] = useState<Word>(() => word ?? start(project));
+export function WordDialog({
+  project,
+  word,
+  text = '',
+  onClose,
+}: {
+  project: Project;
+  word: Word | null;
+  /** What a new word says to begin with. */
+  text?: string;
+  onClose: () => void;
+}) {
+  const [draft, setDraft] = useState<Word>(() => word ?? start(project, text));
   const [result, setResult] = useState<SetResult | null>(null);
   const [fontError, setFontError] = useState<string | null>(null);
   const thread = useSetter();
@@ -231,7 +242,12 @@ export function WordDialog({ project, word, onClose }: { project: Project; word:
             </p>
           )}
           <FaceChoice value={draft.faceId} own={own} onChange={(faceId) => change({ faceId })} />
-          <FilePick label="A font file of my own" accept=".ttf,.otf,.woff" onFile={(f) => void bring(f)} />
+          <FilePick
+            label="A font file of my own"
+            accept=".ttf,.otf,.woff"
+            onFile={(f) => void bring(f)}
+            sample={async () => (await import('../project/samples')).sampleFont()}
+          />
           {fontError && <Note stop>{fontError}</Note>}
         </div>
       </div>

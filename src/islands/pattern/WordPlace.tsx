@@ -4,7 +4,7 @@ import { Button, Choice, LengthField, NumberField } from '~/components';
 import { changeLetter, charOf, lettersOf, moveWord, ontoCrease, ownOf, type WordHeight, wordBox } from '~/core/arrange';
 import { type ArticleView, LIMITS, type Word } from '~/core/model';
 import { edit } from '~/store';
-import { FabricChoice } from './FabricChoice';
+import { FabricChoice } from '../cloth/FabricChoice';
 import css from './Pattern.module.css';
 
 const HEIGHTS: readonly { readonly value: WordHeight; readonly label: string }[] = [

@@ -26,8 +26,18 @@ const TURN_CATCH_DEG = 15;
 
 export type Handle = 'turn' | 'nw' | 'ne' | 'se' | 'sw';
 
+/** A turn that catches at every fifteenth degree, unless Alt is held; with Shift it only stands there. */
+function caught(deg: number, e: { altKey: boolean; shiftKey: boolean }): number {
+  const near = Math.round(deg / TURN_CATCH_DEG) * TURN_CATCH_DEG;
+  const taken = !e.altKey && (e.shiftKey || Math.abs(near - deg) < TURN_NEAR_DEG) ? near : deg;
+  return Math.round(taken * 10) / 10;
+}
+const TURN_NEAR_DEG = 2.5;
+const signed = (deg: number): number => ((deg + 540) % 360) - 180;
+const sized = (factor: number): number => Math.max(0.02, Math.min(50, factor));
+
 interface Drag {
-  readonly kind: 'move' | 'turn' | 'resize' | 'lasso' | 'tape';
+  readonly kind: 'move' | 'turn' | 'resize' | 'pinch' | 'lasso' | 'tape';
   readonly from: Point;
   readonly ids: readonly string[];
   readonly items: readonly Item[];
@@ -60,6 +70,8 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
   const drag = useRef<Drag | null>(null);
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
   const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
+  /** Fingers on the picture, where they are now. */
+  const fingers = useRef(new Map<number, Point>());
   const justDragged = useRef(false);
   const said = useRef(0);
 
@@ -140,14 +152,32 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     justDragged.current = false;
   };
 
+  /** Puts a finger down. @returns whether it was the second: then both turn and size what is in hand, and nothing else begins */
+  const fingerDown = (e: PointerEvent, ids: readonly string[]): boolean => {
+    if (e.pointerType !== 'touch') return false;
+    fingers.current.set(e.pointerId, toGround(e));
+    const [first, second] = [...fingers.current.values()];
+    if (fingers.current.size !== 2 || !first || !second || ids.length === 0 || tape) return false;
+    finish(false);
+    begin(e, 'pinch', ids, null);
+    if (drag.current) pinchFrom.current = [first, second];
+    return true;
+  };
+  const pinchFrom = useRef<readonly [Point, Point] | null>(null);
+
   const pieceDown = (e: PointerEvent, id: string, selectedIds: readonly string[]): void => {
     if (!project || tape) return;
+    if (fingerDown(e, drag.current && drag.current.ids.length > 0 ? drag.current.ids : selectedIds)) {
+      e.stopPropagation();
+      return;
+    }
     // Without this the ground under the piece would begin a loop as well.
     e.stopPropagation();
     begin(e, 'move', selectedIds.includes(id) ? selectedIds : wholeWords(project, [id]), null);
   };
-  const groundDown = (e: PointerEvent): void => {
+  const groundDown = (e: PointerEvent, selectedIds: readonly string[]): void => {
     if (!project) return;
+    if (fingerDown(e, drag.current && drag.current.ids.length > 0 ? drag.current.ids : selectedIds)) return;
     begin(e, tape ? 'tape' : 'lasso', [], null);
   };
   const handleDown = (e: PointerEvent, handle: Handle, ids: readonly string[]): void => {
@@ -167,17 +197,18 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
   };
 
   const move = (e: PointerEvent): void => {
+    if (fingers.current.has(e.pointerId)) fingers.current.set(e.pointerId, toGround(e));
     const d = drag.current;
     if (!d || !project) return;
     const now = toGround(e);
     const dx = now.x - d.from.x;
     const dy = now.y - d.from.y;
     if (!d.started) {
-      if (Math.hypot(dx, dy) < START_PX * d.perPx) return;
+      if (d.kind !== 'pinch' && Math.hypot(dx, dy) < START_PX * d.perPx) return;
       d.started = true;
       // Caught only now: a press that never moves must still reach the piece as a click.
       marks.current.svg?.setPointerCapture(e.pointerId);
-      if (d.kind === 'move' || d.kind === 'turn' || d.kind === 'resize') {
+      if (d.kind !== 'lasso' && d.kind !== 'tape') {
         setLifted({ ids: new Set(d.ids), box: layLift(d) });
       }
     }
@@ -208,22 +239,41 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
           );
         break;
       }
+      case 'pinch': {
+        const [a, b] = [...fingers.current.values()];
+        const from = pinchFrom.current;
+        if (!a || !b || !from) return;
+        const long = (p: Point, q: Point): number => Math.hypot(q.x - p.x, q.y - p.y);
+        const slope = (p: Point, q: Point): number => (Math.atan2(q.y - p.y, q.x - p.x) * 180) / Math.PI;
+        const factor = sized(long(a, b) / Math.max(1, long(...from)));
+        const deg = caught(slope(a, b) - slope(...from), e);
+        const by = { dxMm: (a.x + b.x - from[0].x - from[1].x) / 2, dyMm: (a.y + b.y - from[0].y - from[1].y) / 2 };
+        shiftLift(`translate(${px(by.dxMm) * turn}px, ${px(by.dyMm)}px) rotate(${deg * turn}deg) scale(${factor})`);
+        say(
+          `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}, turned by ${signed(deg)}°`,
+        );
+        d.commit = () =>
+          edit((p) => {
+            resizeItems(p, itemsOf(p, d.ids), d.anchor, factor);
+            turnItems(p, itemsOf(p, d.ids), d.anchor, deg);
+            applyMoves(
+              p,
+              itemsOf(p, d.ids).map((item) => ({ item, ...by })),
+            );
+          });
+        break;
+      }
       case 'turn': {
         const angle = (p: Point): number => (Math.atan2(p.y - d.anchor.y, p.x - d.anchor.x) * 180) / Math.PI;
-        let deg = angle(now) - angle(d.from);
-        if (!e.altKey) {
-          const near = Math.round(deg / TURN_CATCH_DEG) * TURN_CATCH_DEG;
-          if (e.shiftKey || Math.abs(near - deg) < 2.5) deg = near;
-        }
-        deg = Math.round(deg * 10) / 10;
+        const deg = caught(angle(now) - angle(d.from), e);
         shiftLift(`rotate(${deg * turn}deg)`);
-        say(`turned by ${((deg + 540) % 360) - 180}°`);
+        say(`turned by ${signed(deg)}°`);
         d.commit = () => edit((p) => turnItems(p, itemsOf(p, d.ids), d.anchor, deg));
         break;
       }
       case 'resize': {
         const reach = (p: Point): number => Math.hypot(p.x - d.anchor.x, p.y - d.anchor.y);
-        const factor = Math.max(0.02, Math.min(50, reach(now) / Math.max(1, reach(d.from))));
+        const factor = sized(reach(now) / Math.max(1, reach(d.from)));
         shiftLift(`scale(${factor})`);
         say(
           `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}`,
@@ -293,8 +343,14 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     groundDown,
     handleDown,
     move,
-    up: () => finish(true),
-    cancel: () => finish(false),
+    up: (e: PointerEvent) => {
+      fingers.current.delete(e.pointerId);
+      finish(true);
+    },
+    cancel: (e?: PointerEvent) => {
+      if (e) fingers.current.delete(e.pointerId);
+      finish(false);
+    },
     inHand: () => drag.current !== null,
   };
 }

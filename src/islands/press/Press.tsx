@@ -1,8 +1,8 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { Button, COVER_OPTIONS, Empty, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/lists';
-import { COVER_FACTS } from '~/core/material';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Plan, PressTicket, Project, Stage, Step } from '~/core/model';
 import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/units';
 import { edit, useWorkbench } from '~/store';
@@ -17,6 +17,7 @@ import {
   stepWords,
   warmer,
 } from '~/words';
+import { answer } from '../project/answers';
 import { PieceChips } from '../project/PieceChips';
 import { useOpen } from '../project/useOpen';
 import { DwellBand } from './DwellBand';
@@ -55,6 +56,21 @@ const WARM = [
 
 const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
 
+/** What is on the bench, in a word or two each. */
+function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
+  const cover = (stage: Stage): string =>
+    covers.find((c) => c.id === bench.coverIds[stage])?.name ?? COVER_FACTS[bench.covers[stage]].name;
+  const surface = surfaces.find((c) => c.id === bench.surfaceId)?.name ?? SURFACE_FACTS[bench.surface].name;
+  return [
+    irons.find((i) => i.id === bench.ironId)?.name ?? '',
+    cover('fuse') === cover('bond')
+      ? `${cover('bond')} between`
+      : `to fuse: ${cover('fuse')}, to bond: ${cover('bond')}`,
+    `on ${surface}`,
+    ...WARM.filter(({ key }) => bench.warm[key]).map(({ key }) => `warm ${key}`),
+  ];
+}
+
 /** Steps that belong to the board: everything from the first press to the last touch. */
 const atBoard = (steps: readonly Step[]): readonly Step[] =>
   steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
@@ -73,67 +89,71 @@ export function Press() {
   const stuck = making.steps.filter((s) => s.kind === 'stick');
   return (
     <div className={css.station}>
-      <div className={css.bench}>
-        <Select
-          label="Iron"
-          value={bench.ironId}
-          options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
-          onChange={(id) => edit((p) => void (p.bench.ironId = id))}
-        />
-        <CoverSelect project={project} stage="fuse" label="To fuse, between iron and work" />
-        <CoverSelect project={project} stage="bond" label="To bond, between iron and work" />
-        <Select
-          label="Beneath"
-          value={bench.surfaceId ?? bench.surface}
-          options={[...SURFACE_OPTIONS, ...project.surfaces.map((c) => ({ value: c.id, label: c.name }))]}
-          onChange={(v) =>
-            edit((p) => {
-              const own = p.surfaces.find((c) => c.id === v);
-              p.bench.surfaceId = own?.id ?? null;
-              p.bench.surface = own?.kind ?? (v as typeof p.bench.surface);
-            })
-          }
-        />
-        <fieldset className={css.warm}>
-          <legend>Warm when the iron comes</legend>
-          {WARM.map(({ key, label }) => (
-            <label key={key}>
-              <input
-                type="checkbox"
-                checked={bench.warm[key]}
-                onChange={(e) => {
-                  const on = e.target.checked;
-                  edit((p) => void (p.bench.warm[key] = on));
-                }}
-              />
-              {label}
-            </label>
-          ))}
-        </fieldset>
-        <div className={css.row}>
-          <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
-            Measure my iron
-          </Button>
-          <Button icon={<Scale size={20} />} onClick={() => setDialog('lean')}>
-            Weigh my lean
-          </Button>
-          <Button icon={<Printer size={20} />} onClick={() => window.print()}>
-            Print the tickets
-          </Button>
+      <Fold label="Iron and board" says={benchSays(project)}>
+        <div className={css.bench}>
+          <Select
+            label="Iron"
+            value={bench.ironId}
+            options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
+            onChange={(id) => edit((p) => answer(p, 'iron', id))}
+          />
+          <CoverSelect project={project} stage="fuse" label="To fuse, between iron and work" />
+          <CoverSelect project={project} stage="bond" label="To bond, between iron and work" />
+          <Select
+            label="Beneath"
+            value={bench.surfaceId ?? bench.surface}
+            options={[...SURFACE_OPTIONS, ...project.surfaces.map((c) => ({ value: c.id, label: c.name }))]}
+            onChange={(v) =>
+              edit((p) => {
+                const own = p.surfaces.find((c) => c.id === v);
+                p.bench.surfaceId = own?.id ?? null;
+                p.bench.surface = own?.kind ?? (v as typeof p.bench.surface);
+              })
+            }
+          />
+          <fieldset className={css.warm}>
+            <legend>Warm when the iron comes</legend>
+            {WARM.map(({ key, label }) => (
+              <label key={key}>
+                <input
+                  type="checkbox"
+                  checked={bench.warm[key]}
+                  onChange={(e) => {
+                    const on = e.target.checked;
+                    edit((p) => void (p.bench.warm[key] = on));
+                  }}
+                />
+                {label}
+              </label>
+            ))}
+          </fieldset>
+          <div className={css.row}>
+            <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
+              Measure my iron
+            </Button>
+            <Button icon={<Scale size={20} />} onClick={() => setDialog('lean')}>
+              Weigh my lean
+            </Button>
+          </div>
         </div>
+      </Fold>
+      <div className={css.top}>
+        {plan.press.length > 0 && (
+          <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
+            <strong>{minutes(handsS + waitS)}</strong> at the board: {minutes(handsS)} with hands, {minutes(waitS)} of
+            waiting. The iron is set {making.settings === 1 ? 'once' : `${making.settings} times`}.
+            {making.reheats.length > 0 &&
+              ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
+          </p>
+        )}
+        <Button icon={<Printer size={20} />} onClick={() => window.print()}>
+          Print the tickets
+        </Button>
       </div>
       <p className={css.estimate}>
-        Worked out by conduction through each stack and by how the adhesive flows. The figures behind it are estimates:
-        press a scrap first, and believe the scrap.
+        Worked out by conduction through each stack. The figures behind it are estimates: press a scrap first, and
+        believe the scrap.
       </p>
-      {plan.press.length > 0 && (
-        <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-          <strong>{minutes(handsS + waitS)}</strong> at the board: {minutes(handsS)} with hands, {minutes(waitS)} of
-          waiting. The iron is set {making.settings === 1 ? 'once' : `${making.settings} times`}.
-          {making.reheats.length > 0 &&
-            ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
-        </p>
-      )}
       {plan.press.length === 0 && (
         <Empty title="No press yet">
           <p>Every fuse and every bond gets its ticket here once pieces have a web.</p>

@@ -1,25 +1,30 @@
-import type { Plan } from '~/core/model';
+import type { Plan, Question } from '~/core/model';
+import { useWorkbench } from '~/store';
 import css from './Seam.module.css';
-import { addressOf, STATIONS, type Station, stretchOf } from './stations';
+import { addressOf, openAt, STATIONS, type Station, stretchOf } from './stations';
 
-const STATE_WORDS = { open: 'not answered yet', stitched: 'answered', knot: 'something snags' } as const;
+const STATE_WORDS = { open: 'not looked at yet', stitched: 'answered', knot: 'something snags' } as const;
 
 /** The stations along one line of running stitches: sewn through where the question is answered, knotted where something snags. */
 export function Seam({
   id,
   station,
   plan,
+  open,
   onGo,
 }: {
   id: string;
   station: Station;
   plan: Plan | null;
+  open: readonly Question[];
   onGo: (station: Station) => void;
 }) {
+  const looked = useWorkbench((s) => s.looked);
   return (
     <nav className={css.seam} aria-label="Stations">
       {STATIONS.map((s) => {
-        const state = stretchOf(s.id, plan);
+        const state = stretchOf(s.id, plan, { looked, open });
+        const asks = openAt(s.id, open).length;
         const knots = plan?.snags.filter((k) => k.station === s.id && k.severity !== 'note').length ?? 0;
         const here = s.id === station;
         return (
@@ -37,7 +42,14 @@ export function Seam({
             }}
           >
             <span className={css.name}>{s.name}</span>
-            <span className="visually-hidden">{STATE_WORDS[state]}</span>
+            <span className="visually-hidden">
+              {asks > 0 ? (asks === 1 ? 'one open question' : `${asks} open questions`) : STATE_WORDS[state]}
+            </span>
+            {asks > 0 && state !== 'knot' && (
+              <span className={css.asks} aria-hidden="true">
+                ?
+              </span>
+            )}
             {knots > 0 && state === 'knot' && (
               <span className={css.count} aria-hidden="true">
                 {knots}

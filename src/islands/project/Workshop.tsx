@@ -10,6 +10,7 @@ import {
   endMerge,
   exportProject,
   flip,
+  lookAtStation,
   openProject,
   planAgain,
   redo,
@@ -25,6 +26,7 @@ import {
 } from '~/store';
 import { Frame } from '../app/Frame';
 import { type KeyId, keyOf } from './keys';
+import { OpenQuestions } from './OpenQuestions';
 import { Seam } from './Seam';
 import { addressOf, readAddress, STATIONS, type Station } from './stations';
 import { useSingleKeys } from './useSingleKeys';
@@ -51,6 +53,7 @@ const Repair = lazily('the repair', async () => (await import('./Repair')).Repai
 
 const SEED_MS = 1500;
 const AHEAD_MS = 200;
+const LOOKED_MS = 800;
 
 /** One project: its name, its seam of stations, and the station that hands are at. */
 export function Workshop() {
@@ -143,6 +146,13 @@ function Bench() {
     }, AHEAD_MS);
     return () => clearTimeout(later);
   }, [planned]);
+
+  // A station counts as looked at once its answers stood there for a moment.
+  useEffect(() => {
+    if (!planned) return;
+    const later = setTimeout(() => lookAtStation(station), LOOKED_MS);
+    return () => clearTimeout(later);
+  }, [planned, station]);
 
   const name = project?.name;
   useEffect(() => {
@@ -260,9 +270,10 @@ function Bench() {
           />
         </div>
       </header>
-      <Seam id={id} station={station} plan={plan} onGo={go} />
+      <Seam id={id} station={station} plan={plan} open={project.open} onGo={go} />
       <main className={css.body}>
         <Banners project={project} />
+        <OpenQuestions project={project} station={station} />
         <Boundary key={station} what={`the station ${STATIONS.find((s) => s.id === station)?.name ?? ''}`}>
           <View />
         </Boundary>

@@ -20,7 +20,12 @@ export const KEYS = {
   letGo: { keys: ['Esc'], does: 'Lets go', where: 'everywhere', single: false },
   all: { keys: ['Ctrl', 'A'], does: 'Takes all pieces in hand', where: 'pattern', single: false },
   copy: { keys: ['C'], does: 'Lays a copy beside it', where: 'pattern', single: true },
-  nudge: { keys: ['Arrows'], does: 'Move by 1 mm, with Shift by 10', where: 'pattern', single: false },
+  nudge: {
+    keys: ['Arrows'],
+    does: 'Move by a little, with Shift by ten times as much',
+    where: 'pattern',
+    single: false,
+  },
   away: { keys: ['Delete'], does: 'Takes it off the ground', where: 'pattern', single: false },
   raise: { keys: ['Page ↑'], does: 'Lays the piece over its next neighbour', where: 'layers', single: false },
   lower: { keys: ['Page ↓'], does: 'Lays it under', where: 'layers', single: false },

@@ -1,4 +1,4 @@
-import { STATIONS as IN_ORDER, type Plan, type StationName } from '~/core/model';
+import { STATIONS as IN_ORDER, type Plan, type Question, type StationName } from '~/core/model';
 
 export type Station = StationName;
 
@@ -14,12 +14,24 @@ const FACTS: { readonly [S in Station]: { readonly name: string; readonly questi
 /** The stations that are built, in the order in which hands work. */
 export const STATIONS = IN_ORDER.map((id) => ({ id, ...FACTS[id] }));
 
+/** Where each question of the start matters, when it was left open. */
+const ASKED_AT: { readonly [Q in Question]: Station } = { laundering: 'match', edge: 'match', iron: 'press' };
+/** The questions that are still open at a station. */
+export const openAt = (station: Station, open: readonly Question[]): readonly Question[] =>
+  open.filter((q) => ASKED_AT[q] === station);
+
+/** open: not looked at yet, or asked something nobody has answered; stitched: looked at, answered, nothing snags; knot: something stops or warns. */
 export type Stretch = 'open' | 'stitched' | 'knot';
 
-/** How far a station's stretch of the seam is: a knot where something stops or warns, stitched when its question is answered. */
-export function stretchOf(station: Station, plan: Plan | null): Stretch {
+/** How far a station's stretch of the seam is. */
+export function stretchOf(
+  station: Station,
+  plan: Plan | null,
+  seen: { readonly looked: readonly Station[]; readonly open: readonly Question[] },
+): Stretch {
   if (!plan || plan.choices.length === 0) return 'open';
-  return plan.snags.some((s) => s.station === station && s.severity !== 'note') ? 'knot' : 'stitched';
+  if (plan.snags.some((s) => s.station === station && s.severity !== 'note')) return 'knot';
+  return seen.looked.includes(station) && openAt(station, seen.open).length === 0 ? 'stitched' : 'open';
 }
 
 /** What an address names; one that cannot be decoded names nothing that is here. */

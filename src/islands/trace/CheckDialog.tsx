@@ -84,7 +84,16 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
           max={2000}
           onChange={setAcrossMm}
         />
-        <FilePick label="Choose a picture" accept="image/png,image/jpeg" onFile={(f) => void take(f)} />
+        <FilePick
+          label="Choose a picture"
+          accept="image/png,image/jpeg"
+          onFile={(f) => void take(f)}
+          sample={async () => {
+            const { SAMPLE_SHEET_MM, sampleSheet } = await import('../project/samples');
+            setAcrossMm(SAMPLE_SHEET_MM);
+            return sampleSheet(project, plan);
+          }}
+        />
         {share !== null && <Progress label="Reading the picture" share={share} onCancel={() => cancel()} />}
         {error && <Note stop>{error}</Note>}
         {found && found.length > 0 && (

@@ -1,13 +1,21 @@
 import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '~/components';
+import { allAsks, freshLayout } from '~/core/layout';
 import type { Plan, Project } from '~/core/model';
 import { printRegion } from '~/core/shape';
-import { numberOfShape } from '~/core/sheet';
+import { cutFiles, numberOfShape } from '~/core/sheet';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
 import { formatRun, MM_PER } from '~/core/units';
 import css from './Trace.module.css';
 
 const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
+
+/** The cutting files of every layout that was kept, as they would be exported. */
+const madeHere = (project: Project, plan: Plan): { name: string; text: string }[] =>
+  allAsks(project, plan).flatMap((wanted) => {
+    const layout = freshLayout(project, wanted);
+    return layout ? cutFiles(project, plan, wanted, layout, 'dxf') : [];
+  });
 
 /** A simulated cutting machine: the exported file on a mat, with cloths in its corners. */
 export function CutterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
@@ -20,6 +28,7 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
   ]);
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [upTo, setUpTo] = useState<number | null>(null);
+  const made = useMemo(() => madeHere(project, plan), [project, plan]);
   const read = useMemo(() => (file ? readCutFile(file.text) : null), [file]);
   const run: CutRun | null = useMemo(
     () => (read?.ok ? runCutter(read.shapes, mat, cloths) : null),
@@ -42,9 +51,20 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
             It takes the DXF or plain SVG that was exported here, and shows what the blade would do before any cloth is
             spoiled.
           </p>
+          {made.length > 0 && (
+            <div className={css.made}>
+              <span>Laid out here:</span>
+              {made.map((m) => (
+                <Button key={m.name} aria-pressed={file?.name === m.name} onClick={() => setFile(m)}>
+                  {m.name}
+                </Button>
+              ))}
+            </div>
+          )}
           <FilePick
             label={file ? file.name : 'Choose the exported file'}
             accept=".dxf,.svg"
+            sample={async () => (await import('../project/samples')).sampleDrawing()}
             onFile={(f) => void f.text().then((text) => setFile({ name: f.name, text }))}
           />
           <div className={css.pair}>
@@ -157,8 +177,9 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
           </svg>
           {!file && (
             <p>
-              Under “layout on web and cloth”, take the layout out for a cutting machine; choose that file here, and its
-              cuts appear on the mat.
+              {made.length > 0
+                ? 'Choose what was laid out here, or a file, and its cuts appear on the mat.'
+                : 'Nest a layout under “layout on web and cloth”: it is offered here then, without a file. A file, or a sample of ours, will do as well.'}
             </p>
           )}
           {run && (

@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { Button, FileDialog, LengthField } from '~/components';
-import type { Fabric, Project } from '~/core/model';
+import { type Fabric, newId, type Project } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { canvasToDataUrl, edit, editHere, readPicture } from '~/store';
-import css from './Dialogs.module.css';
-import { newId } from './edits';
+import css from './FabricChoice.module.css';
 
 const PHOTO_PX = 1400;
 

@@ -1,0 +1,20 @@
+import { ChevronDown } from 'lucide-react';
+import type { ReactNode } from 'react';
+import css from './Fold.module.css';
+
+/** What is set once: its answers in one line, which opens to change them. @param says the answers, each in a word or two */
+export function Fold({ label, says, children }: { label: string; says: readonly string[]; children: ReactNode }) {
+  return (
+    <details className={css.fold} data-fold={label}>
+      <summary>
+        <strong>{label}</strong>
+        <span className={css.says}>{says.join(' · ')}</span>
+        <span className={css.change}>
+          Change
+          <ChevronDown size={18} aria-hidden="true" />
+        </span>
+      </summary>
+      <div className={css.inside}>{children}</div>
+    </details>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './start';
+export * from './things';

@@ -1,0 +1,144 @@
+import type { DrawerContents } from '../drawer';
+import { fabricFrom } from '../material';
+import {
+  type Bench,
+  type Edge,
+  type Fabric,
+  type Intent,
+  type Iron,
+  LIMITS,
+  newProject,
+  type Project,
+  QUESTIONS,
+  type Question,
+} from '../model';
+import { THINGS, type ThingId } from './things';
+
+/** What was answered when a project was begun; null: left for later. */
+export interface StartAnswers {
+  readonly thing: ThingId;
+  readonly name: string;
+  readonly units: Project['units'];
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** The ground's cloth: one of the Drawer's, or a new one. */
+  readonly ground: Fabric;
+  readonly laundering: Intent['laundering'] | null;
+  readonly edge: Edge | null;
+  readonly ironId: string | null;
+}
+
+/** What is on the bench, from the project that was worked on last. */
+export interface UsedLast {
+  readonly groundId: string | null;
+  readonly bench: Bench | null;
+}
+
+/**
+ * What was used last, to start from.
+ * @param projects the newest first; only those of one's own count
+ */
+export function usedLast(projects: readonly Project[]): UsedLast {
+  const last = projects.find((p) => p.articles.some((a) => a.ground));
+  return {
+    groundId: last?.articles.find((a) => a.ground)?.ground?.fabricId ?? null,
+    bench: last?.bench ?? null,
+  };
+}
+
+/** A household iron nobody has measured, for who has none in the Drawer yet. Common practice, no source. */
+export const UNMEASURED_IRON: Iron = {
+  id: 'some-household-iron',
+  name: 'Household iron, not measured',
+  kind: 'household',
+  soleplate: { widthMm: 115, lengthMm: 220 },
+  massKg: 1.4,
+  leanN: 20,
+  vents: true,
+  steam: true,
+  steamFromC: null,
+  dial: [],
+};
+const PLAIN_GROUND = (): Fabric =>
+  fabricFrom('solid-cotton', { id: 'plain-cotton', name: 'Plain cotton', colour: '#efe6d2' });
+
+const areaOf = (f: Fabric): number => f.stock.reduce((sum, s) => sum + s.widthMm * s.heightMm * s.count, 0);
+
+/**
+ * The cloth a ground starts from: the one used last where it is of a kind that suits, else the kind that suits best, the most of it in stock; a plain cotton where the Drawer has none.
+ */
+export function usualGround(thing: ThingId, drawer: Pick<DrawerContents, 'fabrics'>, last: UsedLast): Fabric {
+  const { grounds } = THINGS[thing];
+  const suits = (f: Fabric): number => {
+    const place = grounds.indexOf(f.clothId ?? f.kind);
+    return place < 0 ? Number.POSITIVE_INFINITY : place;
+  };
+  const mine = drawer.fabrics.find((f) => f.id === last.groundId);
+  if (mine && Number.isFinite(suits(mine))) return mine;
+  const [best] = drawer.fabrics
+    .filter((f) => Number.isFinite(suits(f)))
+    .sort((a, b) => suits(a) - suits(b) || areaOf(b) - areaOf(a));
+  return best ?? PLAIN_GROUND();
+}
+
+/** The iron one starts with: the one used last, else a household iron, a measured one first; null where the Drawer has none of them. */
+export function usualIron(irons: readonly Iron[], last: UsedLast): Iron | null {
+  const mine = irons.find((i) => i.id === last.bench?.ironId);
+  const household = irons.filter((i) => i.kind === 'household').sort((a, b) => b.dial.length - a.dial.length);
+  return mine ?? household[0] ?? null;
+}
+
+/** A new project brings so many of the Drawer's fabrics along; the rest can be taken in at any time. */
+const FABRICS_TO_START = 60;
+
+/**
+ * The project that the answers of a start make: nothing lies on it yet. What was left for later stands as usual for such a thing, and among the project's open questions.
+ * @param drawer its fabrics, webs, irons and bench come along as copies; photos only of the cloths taken
+ */
+export function startedProject(id: string, answers: StartAnswers, drawer: DrawerContents, last: UsedLast): Project {
+  const { thing, ground, units } = answers;
+  const { usual, recipe } = THINGS[thing];
+  const fabrics = [ground, ...drawer.fabrics.filter((f) => f.id !== ground.id)].slice(0, FABRICS_TO_START);
+  const shown = new Set(fabrics.map((f) => f.photo?.pictureId));
+  const pictures = drawer.pictures.filter((p) => shown.has(p.id)).slice(0, LIMITS.pictures);
+  const carried = new Set(pictures.map((p) => p.id));
+  const irons = drawer.irons.slice(0, LIMITS.irons);
+  const iron = irons.find((i) => i.id === answers.ironId) ?? usualIron(irons, last) ?? UNMEASURED_IRON;
+  const covers = drawer.covers.slice(0, LIMITS.benchThings);
+  const surfaces = drawer.surfaces.slice(0, LIMITS.benchThings);
+  const has = (list: readonly { id: string }[], wanted: string | null): string | null =>
+    list.some((t) => t.id === wanted) ? wanted : null;
+  const answered: { readonly [Q in Question]: boolean } = {
+    laundering: answers.laundering !== null,
+    edge: answers.edge !== null,
+    iron: answers.ironId !== null,
+  };
+  const bench = last.bench;
+  return newProject({
+    id,
+    name: answers.name,
+    units,
+    recipe: { id: recipe, answers: {} },
+    intent: {
+      laundering: answers.laundering ?? usual.laundering,
+      hand: usual.hand,
+      edge: answers.edge ?? usual.edge,
+    },
+    open: QUESTIONS.filter((q) => !answered[q]),
+    fabrics: fabrics.map((f) => (f.photo && !carried.has(f.photo.pictureId) ? { ...f, photo: null } : f)),
+    webs: drawer.webs.slice(0, LIMITS.webs).map((w) => ({ ...w, leafletPhotoId: null })),
+    irons: irons.includes(iron) ? irons : [iron, ...irons.slice(0, LIMITS.irons - 1)],
+    covers,
+    surfaces,
+    pictures,
+    ground: { fabricId: ground.id, widthMm: answers.widthMm, heightMm: answers.heightMm },
+    bench: bench
+      ? {
+          ...bench,
+          ironId: iron.id,
+          coverIds: { fuse: has(covers, bench.coverIds.fuse), bond: has(covers, bench.coverIds.bond) },
+          surfaceId: has(surfaces, bench.surfaceId),
+        }
+      : { ironId: iron.id },
+  });
+}

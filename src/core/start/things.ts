@@ -1,0 +1,114 @@
+import type { Edge, Intent, RecipeId } from '../model';
+import { MM_PER } from '../units';
+
+/** A size people use, to start from. */
+export interface StartSize {
+  readonly name: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** What one sets out to make: what it is asked, and what usually holds for it. Machinery knows none of them by name. */
+export interface Thing {
+  readonly name: string;
+  /** What it is, in a few words. */
+  readonly says: string;
+  readonly recipe: RecipeId;
+  /** What its ground is called while it is asked about. */
+  readonly liesOn: string;
+  readonly sizes: readonly [StartSize, ...StartSize[]];
+  readonly usual: { readonly laundering: Intent['laundering']; readonly hand: Intent['hand']; readonly edge: Edge };
+  /** What is laid down at once, where there is no doubt about it. */
+  readonly first: 'word' | null;
+  /** The kinds of cloth its ground is usually of, the likeliest first. */
+  readonly grounds: readonly string[];
+}
+
+const inches = (name: string, w: number, h: number): StartSize => ({
+  name,
+  widthMm: w * MM_PER.in,
+  heightMm: h * MM_PER.in,
+});
+const mm = (name: string, widthMm: number, heightMm: number): StartSize => ({ name, widthMm, heightMm });
+
+export const THING_IDS = ['picture', 'word', 'window', 'garment', 'other'] as const;
+export type ThingId = (typeof THING_IDS)[number];
+
+const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
+
+/** Sizes and usual answers: common practice, no source. The fat quarter: 18 × 22 in (handbook). */
+export const THINGS: Readonly<Record<ThingId, Thing>> = {
+  picture: {
+    name: 'A picture on a ground',
+    says: 'a wall panel, a quilt block, a place mat',
+    recipe: 'applique',
+    liesOn: 'What does it lie on?',
+    sizes: [
+      mm('Wall panel', 500, 700),
+      inches('Quilt block, 12 in and seams', 12.5, 12.5),
+      inches('Fat quarter', 22, 18),
+      mm('Place mat', 450, 330),
+      mm('Cushion front', 400, 400),
+    ],
+    usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
+    first: null,
+    grounds: PLAIN,
+  },
+  word: {
+    name: 'A word or a name',
+    says: 'letters cut from cloth, straight or on a curve',
+    recipe: 'applique',
+    liesOn: 'What do the letters lie on?',
+    sizes: [
+      mm('Door sign', 400, 180),
+      mm('Cushion front', 400, 400),
+      mm('Tea towel', 500, 700),
+      mm('Wall panel, wide', 700, 300),
+      inches('Quilt label, 4 × 6 in', 6, 4),
+    ],
+    usual: { laundering: 'never', hand: 'medium', edge: 'zigzag' },
+    first: 'word',
+    grounds: PLAIN,
+  },
+  window: {
+    name: 'A picture in a window',
+    says: 'the top is cut open, and the picture lies behind',
+    recipe: 'window',
+    liesOn: 'What lies at the very back?',
+    sizes: [
+      mm('Wall panel', 500, 700),
+      mm('Cushion front', 400, 400),
+      mm('Card, A5', 148, 210),
+      inches('Quilt block, 12 in and seams', 12.5, 12.5),
+    ],
+    usual: { laundering: 'never', hand: 'medium', edge: 'straight' },
+    first: null,
+    grounds: PLAIN,
+  },
+  garment: {
+    name: 'On a garment or a bag',
+    says: 'a shirt, a pocket, an apron, a tote',
+    recipe: 'applique',
+    liesOn: 'What is the garment of?',
+    sizes: [
+      mm('Front of a shirt', 300, 350),
+      mm('Pocket', 130, 140),
+      mm('Bib of an apron', 260, 280),
+      mm('Tote bag front', 380, 420),
+      mm('Knee patch', 110, 140),
+    ],
+    usual: { laundering: 'often', hand: 'soft', edge: 'zigzag' },
+    first: null,
+    grounds: ['jersey', 'denim', 'canvas', 'poplin', 'solid-cotton'],
+  },
+  other: {
+    name: 'Something else',
+    says: 'a tag, a bookmark, a pennant: your own size and cloth',
+    recipe: 'applique',
+    liesOn: 'What does it lie on?',
+    sizes: [mm('Square', 300, 300), mm('A4 sheet', 210, 297), mm('Pennant', 160, 220), mm('Tag', 60, 110)],
+    usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
+    first: null,
+    grounds: [...PLAIN, 'wool-felt', 'craft-felt'],
+  },
+};

@@ -1,0 +1,47 @@
+import { ClothSwatch, Select, TextField } from '~/components';
+import { type NewCloth, newCloth } from '~/core/drawer';
+import { CLOTHS } from '~/core/material';
+import { ColourField } from './ColourField';
+import css from './FabricChoice.module.css';
+
+/** A cloth to start from: plain cotton in the colour of unbleached cloth. */
+export const USUAL_CLOTH: NewCloth = { clothId: 'quilting-cotton', colour: '#c9b99a', use: '' };
+
+/** The three answers a new cloth needs. */
+export function NewClothFields({
+  cloth,
+  onChange,
+  onReadable,
+}: {
+  cloth: NewCloth;
+  onChange: (cloth: NewCloth) => void;
+  /** Whether its colour is understood as it is typed. */
+  onReadable: (readable: boolean) => void;
+}) {
+  return (
+    <div className={css.three}>
+      <ClothSwatch fabric={newCloth('new', cloth, [])} size={84} />
+      <div className={css.fields}>
+        <Select
+          label="What cloth?"
+          value={cloth.clothId}
+          options={CLOTHS.map((c) => ({ value: c.id, label: c.name }))}
+          onChange={(clothId) => onChange({ ...cloth, clothId })}
+        />
+        <ColourField
+          label="Its colour"
+          hint="a name like teal, or a code like #a1b2c3"
+          value={cloth.colour}
+          onReadable={onReadable}
+          onChange={(colour) => onChange({ ...cloth, colour })}
+        />
+        <TextField
+          label="What for? (it is called by that)"
+          value={cloth.use}
+          maxLength={60}
+          onChange={(use) => onChange({ ...cloth, use })}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+import type { ReactNode } from 'react';
+import { Choice, EDGE_OPTIONS, EDGE_WORDS, LAUNDERING_OPTIONS, LAUNDERING_WORDS } from '~/components';
+import type { Project, Question } from '~/core/model';
+import { edit } from '~/store';
+import { answer } from './answers';
+import css from './OpenQuestions.module.css';
+import { openAt, type Station } from './stations';
+
+interface Asked {
+  /** What stands there meanwhile. */
+  readonly guess: (p: Project) => string;
+  readonly field: (p: Project) => ReactNode;
+}
+
+/** How each question is asked where it was left open. Nothing is ticked: what stands there is a guess of ours. */
+const ASKED: { readonly [Q in Question]: Asked } = {
+  laundering: {
+    guess: (p) => LAUNDERING_WORDS[p.intent.laundering],
+    field: () => (
+      <Choice
+        label="Will it be washed?"
+        value={null}
+        options={LAUNDERING_OPTIONS}
+        onChange={(v) => edit((p) => answer(p, 'laundering', v))}
+      />
+    ),
+  },
+  edge: {
+    guess: (p) => EDGE_WORDS[p.intent.edge],
+    field: () => (
+      <Choice
+        label="How is its edge done?"
+        value={null}
+        options={EDGE_OPTIONS}
+        onChange={(v) => edit((p) => answer(p, 'edge', v))}
+      />
+    ),
+  },
+  iron: {
+    guess: (p) => p.irons.find((i) => i.id === p.bench.ironId)?.name ?? 'an iron',
+    field: (p) => (
+      <Choice
+        label="Which iron?"
+        value={null}
+        options={p.irons.map((i) => ({ value: i.id, label: i.name }))}
+        onChange={(v) => edit((q) => answer(q, 'iron', v))}
+      />
+    ),
+  },
+};
+
+/** What was left for later, at the station where it matters. */
+export function OpenQuestions({ project, station }: { project: Project; station: Station }) {
+  const open = openAt(station, project.open);
+  if (open.length === 0) return null;
+  return (
+    <section className={css.open} aria-label="Still open">
+      {open.map((q) => (
+        <div key={q} data-question={q}>
+          {ASKED[q].field(project)}
+          <p>Until you say, we go on as if: {ASKED[q].guess(project)}.</p>
+        </div>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+import { useId } from 'react';
+import { ClothDefs, clothUrl, EDGE_WORDS, LAUNDERING_WORDS } from '~/components';
+import type { Edge, Fabric, Intent, Project } from '~/core/model';
+import { THINGS, type ThingId } from '~/core/start';
+import { formatLength } from '~/core/units';
+import { Motif } from './Motif';
+import css from './Start.module.css';
+
+/** The longer side of the ground on the picture, and the room around it for its measures. */
+const SIDE = 300;
+const ROOM = 46;
+/** How much of the ground's width letters take. */
+const LETTERS_SHARE = 0.8;
+
+/** The thing as far as it is known, growing with every answer. */
+export function Growing({
+  said,
+}: {
+  said: {
+    readonly thing: ThingId;
+    readonly name: string;
+    readonly units: Project['units'];
+    readonly widthMm: number;
+    readonly heightMm: number;
+    readonly ground: Fabric;
+    readonly laundering: Intent['laundering'] | null;
+    readonly edge: Edge | null;
+  };
+}) {
+  const prefix = useId();
+  const scale = SIDE / Math.max(said.widthMm, said.heightMm);
+  const w = said.widthMm * scale;
+  const h = said.heightMm * scale;
+  const m = Math.min(w, h) * 0.72;
+  const size = (mm: number): string => formatLength(mm, said.units);
+  const told = [
+    said.ground.name,
+    said.laundering && `washed: ${LAUNDERING_WORDS[said.laundering]}`,
+    said.edge && `edge: ${EDGE_WORDS[said.edge]}`,
+  ].filter(Boolean);
+  return (
+    <figure className={css.growing}>
+      <svg
+        viewBox={`${-ROOM} ${-ROOM / 2} ${w + 2 * ROOM} ${h + 1.5 * ROOM}`}
+        role="img"
+        aria-label={`${THINGS[said.thing].name}, ${size(said.widthMm)} wide and ${size(said.heightMm)} high`}
+      >
+        <ClothDefs prefix={prefix} fabrics={[said.ground]} pictures={[]} />
+        <rect className={css.shadow} x="3" y="5" width={w} height={h} />
+        <rect width={w} height={h} fill={clothUrl(prefix, [said.ground], said.ground.id)} />
+        <rect className={css.hem} x="4" y="4" width={Math.max(0, w - 8)} height={Math.max(0, h - 8)} />
+        <svg
+          className={css.motif}
+          x={(w - m) / 2}
+          y={(h - m) / 2}
+          width={m}
+          height={m}
+          viewBox="0 0 100 100"
+          aria-hidden="true"
+        >
+          <Motif
+            thing={said.thing}
+            word={said.name}
+            edge={said.edge}
+            room={(LETTERS_SHARE * w * 100) / m}
+            on={said.ground.colour}
+          />
+        </svg>
+        <text className={css.measure} x={w / 2} y={h + 26} textAnchor="middle">
+          {size(said.widthMm)}
+        </text>
+        <text className={css.measure} x={-14} y={h / 2} textAnchor="middle" transform={`rotate(-90 -14 ${h / 2})`}>
+          {size(said.heightMm)}
+        </text>
+      </svg>
+      <figcaption>
+        <strong>{said.name.trim() || THINGS[said.thing].name}</strong>
+        <span>{told.join(' · ')}</span>
+      </figcaption>
+    </figure>
+  );
+}

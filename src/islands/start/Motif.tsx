@@ -1,0 +1,99 @@
+import type { ReactNode } from 'react';
+import { contrast } from '~/core/colour';
+import type { Edge } from '~/core/model';
+import type { ThingId } from '~/core/start';
+import css from './Start.module.css';
+
+const PAPER = '#fbf7ee';
+/** Colours that letters are shown in, the first that is seen on the ground; and how wide a letter of the title's face is, in its size. */
+const LETTERS = ['#a5452f', PAPER, '#29241f'];
+const SEEN = 2.4;
+const LETTER_WIDTH = 0.66;
+
+/** How a stitch looks round a shape: strokes laid one over the other. Ticks across the edge are short dashes of a broad stroke. */
+const STITCHES: { readonly [E in Edge]: readonly { readonly width: number; readonly dash?: string }[] } = {
+  none: [],
+  straight: [{ width: 0.9, dash: '3.2 1.8' }],
+  blanket: [{ width: 0.8 }, { width: 5, dash: '0.8 3' }],
+  zigzag: [{ width: 4, dash: '0.8 1.3' }],
+  satin: [{ width: 3.4 }],
+  'free-motion': [{ width: 0.7 }, { width: 2.2, dash: '0.7 2.6' }],
+  hand: [{ width: 0.8 }, { width: 5.5, dash: '0.8 5' }],
+  paint: [{ width: 2.4 }],
+};
+
+/** What each thing shows, in a box of 100 × 100; `word` is what its letters say. */
+const SHAPES: { readonly [T in ThingId]: (word: string) => readonly { d: string; fill: 'a' | 'b' | 'c' }[] } = {
+  picture: () => [
+    { d: 'M58 18A15 15 0 1 1 88 18A15 15 0 1 1 58 18Z', fill: 'a' },
+    { d: 'M4 92C16 52 30 40 44 58C54 44 70 46 96 92Z', fill: 'b' },
+    { d: 'M4 96C30 70 62 74 96 96Z', fill: 'c' },
+  ],
+  word: () => [],
+  window: () => [
+    { d: 'M6 4H94V96H6ZM22 88H78V46A28 28 0 0 0 22 46Z', fill: 'b' },
+    { d: 'M36 88V60A14 14 0 0 1 64 60V88Z', fill: 'a' },
+  ],
+  garment: () => [
+    { d: 'M50 30L56.5 46.1L73.8 47.3L60.5 58.4L64.7 75.2L50 66L35.3 75.2L39.5 58.4L26.2 47.3L43.5 46.1Z', fill: 'a' },
+  ],
+  other: () => [
+    { d: 'M30 20L50 6L70 20V94H30Z', fill: 'b' },
+    { d: 'M44 54H56V80H44Z', fill: 'a' },
+  ],
+};
+
+/**
+ * A small picture of what is made, with its edge as it is done.
+ * @param room how wide letters may run, in the same box
+ * @param on the cloth it lies on: letters take a colour that is seen on it
+ */
+export function Motif({
+  thing,
+  word,
+  edge,
+  room = 110,
+  on = PAPER,
+}: {
+  thing: ThingId;
+  word: string;
+  edge: Edge | null;
+  room?: number;
+  on?: string;
+}): ReactNode {
+  if (thing === 'word') {
+    const shown = word.trim().split(/\s+/)[0]?.slice(0, 12) || 'abc';
+    return (
+      <text
+        className={css.letters}
+        x="50"
+        y="66"
+        textAnchor="middle"
+        fontSize={Math.min(64, room / (LETTER_WIDTH * shown.length))}
+        fill={LETTERS.find((c) => contrast(c, on) >= SEEN) ?? PAPER}
+        data-edge={edge ?? 'none'}
+      >
+        {shown}
+      </text>
+    );
+  }
+  return (
+    <>
+      {SHAPES[thing](word).map(({ d, fill }) => (
+        <g key={d}>
+          <path className={css.cut} data-fill={fill} d={d} fillRule="evenodd" />
+          {edge &&
+            STITCHES[edge].map((s) => (
+              <path
+                key={s.width}
+                className={css.stitch}
+                d={d}
+                strokeWidth={s.width}
+                {...(s.dash ? { strokeDasharray: s.dash } : {})}
+              />
+            ))}
+        </g>
+      ))}
+    </>
+  );
+}

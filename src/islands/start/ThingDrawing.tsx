@@ -1,0 +1,22 @@
+import type { ThingId } from '~/core/start';
+import { Motif } from './Motif';
+import css from './Start.module.css';
+
+/** What lies behind the motif on the little drawing of each thing. */
+const BEHIND: { readonly [T in ThingId]: string } = {
+  picture: 'M-6 -6H106V106H-6Z',
+  word: 'M-14 22H114V82H-14Z',
+  window: '',
+  garment: 'M22 0L34 -6Q50 10 66 -6L78 0L108 26L92 48L82 40V110H18V40L8 48L-8 26Z',
+  other: '',
+};
+
+/** A small drawing of a thing, to choose it by. */
+export function ThingDrawing({ thing }: { thing: ThingId }) {
+  return (
+    <svg className={css.drawing} viewBox="-16 -12 132 126" aria-hidden="true">
+      <path className={css.behind} d={BEHIND[thing]} />
+      <Motif thing={thing} word="abc" edge={thing === 'garment' ? 'zigzag' : 'straight'} />
+    </svg>
+  );
+}

@@ -1,0 +1,158 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { newCloth, newCloths } from '~/core/drawer';
+import { CLOTHS } from '~/core/material';
+import { type Fabric, newProject, parseProject, QUESTIONS } from '~/core/model';
+import { planProject } from '~/core/plan';
+import {
+  type StartAnswers,
+  startedProject,
+  THING_IDS,
+  THINGS,
+  type UsedLast,
+  usedLast,
+  usualGround,
+  usualIron,
+} from '~/core/start';
+import { demoDrawer } from '~/demo';
+import { cotton, iron } from './helpers';
+
+const NOTHING: UsedLast = { groundId: null, bench: null };
+const drawer = demoDrawer();
+const answers = (more: Partial<StartAnswers> = {}): StartAnswers => ({
+  thing: 'picture',
+  name: 'Mine',
+  units: 'mm',
+  widthMm: 500,
+  heightMm: 700,
+  ground: usualGround('picture', drawer, NOTHING),
+  laundering: null,
+  edge: null,
+  ironId: null,
+  ...more,
+});
+
+describe('starting a project', () => {
+  it('stands on plain cotton under a household iron, not on what comes first by the alphabet', () => {
+    const p = startedProject('x', answers(), drawer, NOTHING);
+    const ground = p.fabrics.find((f) => f.id === p.articles[0]!.ground!.fabricId)!;
+    expect(ground.clothId).to.equal('solid-cotton');
+    expect(p.irons.find((i) => i.id === p.bench.ironId)!.kind).to.equal('household');
+    // By name the heat press and the cloud felt come first.
+    expect([...drawer.irons].sort((a, b) => a.name.localeCompare(b.name))[0]!.kind).to.equal('heat-press');
+  });
+
+  it('is sound for every thing, and works out once something lies on it', () => {
+    for (const thing of THING_IDS) {
+      const { sizes, recipe } = THINGS[thing];
+      for (const size of sizes) {
+        const p = startedProject('x', answers({ ...size, name: size.name, thing }), drawer, NOTHING);
+        const parsed = parseProject(JSON.parse(JSON.stringify(p)));
+        expect(parsed.ok ? [] : parsed.problems, thing).to.deep.equal([]);
+        expect(p.recipe.id).to.equal(recipe);
+        expect(planProject(p).snags.map((s) => s.code)).to.deep.equal(['no-pieces']);
+      }
+    }
+  });
+
+  it('keeps what was left for later among its open questions, and nothing else', () => {
+    const open = (more: Partial<StartAnswers>) => startedProject('x', answers(more), drawer, NOTHING).open;
+    expect(open({})).to.deep.equal([...QUESTIONS]);
+    expect(open({ laundering: 'often', edge: 'none', ironId: 'small' })).to.deep.equal([]);
+    expect(open({ edge: 'satin' })).to.deep.equal(['laundering', 'iron']);
+  });
+
+  it('takes answers as given, and what is usual of the thing for the rest', () => {
+    const shirt = startedProject('x', answers({ thing: 'garment' }), drawer, NOTHING);
+    expect(shirt.intent).to.deep.equal({ laundering: 'often', hand: 'soft', edge: 'zigzag' });
+    const mine = startedProject('x', answers({ thing: 'garment', laundering: 'never', edge: 'none' }), drawer, NOTHING);
+    expect(mine.intent).to.deep.equal({ laundering: 'never', hand: 'soft', edge: 'none' });
+  });
+
+  it('goes on from what was used last: ground, iron, cover, surface', () => {
+    const before = newProject({
+      id: 'before',
+      name: 'Before',
+      fabrics: [...drawer.fabrics],
+      webs: [...drawer.webs],
+      irons: [...drawer.irons],
+      ground: { fabricId: 'sail' },
+      bench: { ironId: 'small', surface: 'wool-mat', covers: { fuse: 'parchment', bond: 'press-cloth' } },
+    });
+    const last = usedLast([before]);
+    const p = startedProject('x', answers({ ground: usualGround('picture', drawer, last) }), drawer, last);
+    expect(p.articles[0]!.ground!.fabricId).to.equal('sail');
+    expect(p.bench).to.include({ ironId: 'small', surface: 'wool-mat' });
+    expect(p.bench.covers).to.deep.equal({ fuse: 'parchment', bond: 'press-cloth' });
+    // A linen is no garment's usual cloth: there the kind that suits best is taken.
+    expect(usualGround('garment', drawer, last).clothId).to.equal('denim');
+    // What is gone from the Drawer is not gone on with.
+    expect(
+      usualIron(
+        drawer.irons.filter((i) => i.id !== 'small'),
+        last,
+      )!.id,
+    ).to.equal('household');
+  });
+
+  it('prefers a measured household iron, and says null where there is none', () => {
+    const bare = iron({ id: 'bare', dial: [] });
+    const measured = iron({ id: 'measured' });
+    expect(usualIron([bare, measured], NOTHING)!.id).to.equal('measured');
+    expect(usualIron([], NOTHING)).to.equal(null);
+    expect(usualIron([iron({ id: 'p', kind: 'heat-press' })], NOTHING)).to.equal(null);
+  });
+
+  it('stands from an empty Drawer, on a plain cotton and an iron nobody measured', () => {
+    const empty = { fabrics: [], webs: [], irons: [], covers: [], surfaces: [], pictures: [] };
+    const p = startedProject('x', answers({ ground: usualGround('word', empty, NOTHING) }), empty, NOTHING);
+    expect(parseProject(JSON.parse(JSON.stringify(p))).ok).to.equal(true);
+    expect(p.irons[0]!.dial).to.deep.equal([]);
+  });
+
+  it('the most of a cloth in stock decides between two of a kind', () => {
+    const little = cotton({ id: 'little', clothId: 'solid-cotton', stock: [] });
+    const much = cotton({
+      id: 'much',
+      clothId: 'solid-cotton',
+      stock: [{ widthMm: 900, heightMm: 900, count: 1, outline: null }],
+    });
+    expect(usualGround('picture', { fabrics: [little, much] }, NOTHING).id).to.equal('much');
+  });
+});
+
+describe('a new cloth in three answers', () => {
+  it('is typical of its kind, in its colour, called by what it is for or by what it is', () => {
+    const door = newCloth('a', { clothId: 'wool-felt', colour: '#008080', use: ' the door ' }, []);
+    expect(door).to.include({ name: 'The door', colour: '#008080', kind: 'wool-felt', fibre: 'wool', maxIronC: 150 });
+    expect(newCloth('a', { clothId: 'batik', colour: '#0f7a7c', use: '' }, []).name).to.equal('Teal batik');
+    expect(newCloth('a', { clothId: 'batik', colour: '#0f7a7c', use: '' }, ['Teal batik']).name).to.equal(
+      'Teal batik 2',
+    );
+  });
+  it('several at once have names of their own', () => {
+    const made = newCloths(
+      ['a', 'b', 'c'],
+      'quilting-cotton',
+      ['#c3272b', '#c4282c', '#1d2b57'],
+      ['Navy quilting cotton'],
+    );
+    expect(made.map((f) => f.name)).to.deep.equal([
+      'Red quilting cotton',
+      'Red quilting cotton 2',
+      'Navy quilting cotton 2',
+    ]);
+  });
+  it('is sound whatever is typed', () => {
+    const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
+    fc.assert(
+      fc.property(fc.constantFrom(...CLOTHS.map((c) => c.id)), hex, fc.string(), (clothId, colour, use) => {
+        const fabric: Fabric = newCloth('a', { clothId, colour, use }, []);
+        const p = startedProject('x', answers({ ground: fabric }), drawer, NOTHING);
+        const parsed = parseProject(JSON.parse(JSON.stringify(p)));
+        expect(parsed.ok ? [] : parsed.problems).to.deep.equal([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
