@@ -183,7 +183,11 @@ export async function importToDrawer(
         new Map(things.map((t) => [t.id, t])) as never,
       );
     }
-    return { ok: true, words: `${count} things are in the drawer.` };
+    return {
+      ok: true,
+      words:
+        count === 1 ? 'One thing came into the drawer.' : `${count.toLocaleString('en')} things came into the drawer.`,
+    };
   }
   const { fromCsv, plainName } = await import('~/core/drawer/csv');
   const there = await table(kind).toArray();

@@ -68,8 +68,11 @@ const copies = ({ step }: About): string =>
       : ` Each as often as it is made, up to ${step.copies} times.`;
 
 /** How an iron is handled while it fuses; a press closes by itself. */
-const still = ({ project }: About): string =>
-  lookup(project).iron.kind === 'heat-press' ? '' : ' Set the iron down and lift it; do not slide.';
+const still = ({ project, ticket }: About): string =>
+  lookup(project).iron.kind === 'heat-press' || ticket?.stop ? '' : ' Set the iron down and lift it; do not slide.';
+
+/** ", about 40 s,": nothing where no press says how long. */
+const about = (coolS: number): string => (coolS >= 1 ? `, about ${seconds(coolS)},` : '');
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
@@ -100,8 +103,8 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Take the last ${one(a.step.pieceIds.length, 'liner', 'liners')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>
     `Press ${a.pieces} onto the wrong side of ${a.cloth} by hand, no heat, and rub the whole of it.${copies(a)}`,
-  'let-cool': (d) => `Let it cool, about ${seconds(d.coolS)}, until it feels cool to the hand.`,
-  'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet, about ${seconds(d.coolS)}, and lift it off as one.`,
+  'let-cool': (d) => `Let it cool${about(d.coolS)} until it feels cool to the hand.`,
+  'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
       ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut along them, through cloth and liner together.${copies(a)}`

@@ -10,9 +10,11 @@ import type {
   RuleFinding,
   RunnerUp,
 } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { formatRun } from '~/core/units';
 import { gsm, heat, say, type Units, upper, type Words, warmer } from './table';
 
+/** Less of a roll than this is none. */
+const NOTHING_MM = 1;
 const washed = (l: Intent['laundering']): string => (l === 'often' ? 'often' : 'gently');
 const TOO_LITTLE: {
   readonly [W in RuleFigures['too-little-adhesive']['why']]: (cloth: string) => string;
@@ -54,8 +56,13 @@ const RULES: Words<RuleFinding> = {
     'Fused to a whole cloth without a liner it sticks to everything until it is cut and laid.',
   'clumsy-powder': () => 'Powder has to be sprinkled even and spills past the edge.',
   'wider-than-the-roll': () => 'The shape is wider than the roll: strips have to be joined edge to edge.',
-  'not-enough-left': ({ leftMm, needsMm }, u) =>
-    `Only ${formatLength(leftMm, u)} are left on the roll; this fabric needs at least ${formatLength(needsMm, u)}.`,
+  'not-enough-left': ({ leftMm, needsMm }, u) => {
+    const [left, needs] = [formatRun(leftMm, u), formatRun(needsMm, u)];
+    if (leftMm < NOTHING_MM) return `None of it is left; this fabric needs at least ${needs}.`;
+    // Rounded alike they would contradict themselves.
+    if (left === needs) return `The ${left} left on the roll are just too short for this fabric.`;
+    return `Only ${left} left on the roll; this fabric needs at least ${needs}.`;
+  },
   // ---- hold
   'too-little-adhesive': ({ why, cloth, wantedGsm, massGsm }) =>
     `${TOO_LITTLE[why](cloth)} about ${gsm(wantedGsm)} of adhesive; it has ${massGsm}.`,

@@ -1,8 +1,8 @@
 import { lookup, type Project, pieceName, type Snag } from '~/core/model';
-import { formatArea, formatLength } from '~/core/units';
+import { formatArea, formatLength, formatRun } from '~/core/units';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
-import { one, say, type Words } from './table';
+import { lower, one, say, type Words } from './table';
 
 /** What a snag's words speak of. */
 interface About {
@@ -43,7 +43,7 @@ const TEXTS: Words<Snag, [About]> = {
   'no-pieces': () => 'There is nothing on the ground yet.',
   'no-web': (s, a) => `Nothing in the drawer suits ${a.named(s.pieceIds[0])}: it cannot be fused.`,
   'overruled-against-a-rule': (s, a) =>
-    `For ${a.named(s.pieceIds[0])} you chose a web that a rule forbids: ${ruleWords(s.rule, a.project.units)}`,
+    `For ${a.named(s.pieceIds[0])} you chose a web that a rule forbids: ${lower(ruleWords(s.rule, a.project.units))}`,
   'press-unworkable': (s, a) => `${s.stage === 'fuse' ? 'Fusing' : 'Bonding'} ${a.several(s.pieceIds)} would not work.`,
   'dial-untrusted': (s, a) => cautionWords(s.cause, a.project.units),
   'iron-too-small': (s) =>
@@ -68,7 +68,7 @@ const TEXTS: Words<Snag, [About]> = {
     return `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} drawn ${mine}, the rest ${rest}. Keep the two on sheets of their own.`;
   },
   'short-of-web': (s, a) =>
-    `${a.web(s.webId)}: ${formatLength(s.needsMm, a.project.units)} are needed in rows, ${formatLength(s.leftMm, a.project.units)} are left.`,
+    `${a.web(s.webId)}: ${formatRun(s.needsMm, a.project.units)} are needed in rows, ${s.leftMm < 1 ? 'none is left' : `${formatRun(s.leftMm, a.project.units)} are left`}.`,
   'order-circle': (s, a) =>
     `${a.several(s.pieceIds)} were each decided to lie over the one before, in a circle: that could only be woven.`,
   'unit-interleaved': (s, a) =>

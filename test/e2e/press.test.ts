@@ -112,6 +112,7 @@ describe('Press, in Chromium', () => {
   });
 
   it('takes a cover of one’s own from the project', async () => {
+    await s.field('To bond, between iron and work');
     await (await s.find('select option[value=linen-cloth]')).click();
     await s.settled();
     await s.holds('a press cloth is on the tickets', async () =>

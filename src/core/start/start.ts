@@ -49,7 +49,7 @@ export function usedLast(projects: readonly Project[]): UsedLast {
 /** A household iron nobody has measured, for who has none in the Drawer yet. Common practice, no source. */
 export const UNMEASURED_IRON: Iron = {
   id: 'some-household-iron',
-  name: 'Household iron, not measured',
+  name: 'Household iron',
   kind: 'household',
   soleplate: { widthMm: 115, lengthMm: 220 },
   massKg: 1.4,

@@ -148,7 +148,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
           <svg
             className={css.preview}
             role="img"
-            aria-label={`${drawing.shapes.length} shapes`}
+            aria-label={drawing.shapes.length === 1 ? 'One shape' : `${drawing.shapes.length} shapes`}
             viewBox={`${bounds.minX} ${bounds.minY} ${w} ${h}`}
           >
             {drawing.shapes.map((s, i) => (

@@ -193,7 +193,10 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
             {found ? (
               <>
                 <p>
-                  {kept.size} of {found.regions.length} regions are kept. Click a region to keep it or leave it out.
+                  {found.regions.length === 1
+                    ? `The one region is ${kept.size === 1 ? 'kept' : 'left out'}.`
+                    : `${kept.size} of ${found.regions.length} regions ${kept.size === 1 ? 'is' : 'are'} kept.`}{' '}
+                  Click a region to keep it or leave it out.
                 </p>
                 <Choice
                   label="Where a region lies inside another"

@@ -307,7 +307,7 @@ export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
     set.thinnest
       ? `The thinnest stroke is ${formatLength(set.thinnest.widthMm, units, 1)}, in ${set.thinnest.char}.`
       : 'No stroke is thin.',
-    `${templates.length} ${templates.length === 1 ? 'template' : 'templates'} for ${set.letters.length} letters${more.length > 0 ? ` (${more.join(', ')})` : ''}.`,
+    `${templates.length} ${templates.length === 1 ? 'template' : 'templates'} for ${set.letters.length} ${set.letters.length === 1 ? 'letter' : 'letters'}${more.length > 0 ? ` (${more.join(', ')})` : ''}.`,
   ]
     .filter((s) => s !== '')
     .join(' ');

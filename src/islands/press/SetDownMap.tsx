@@ -27,7 +27,7 @@ export function SetDownMap({
       className={css.map}
       viewBox={`${minX} ${minY} ${maxX - minX} ${maxY - minY}`}
       role="img"
-      aria-label={`Where the iron is set down on ${label}: ${footprints.length} times${deciding ? '; the place that decides is marked' : ''}`}
+      aria-label={`Where the iron is set down on ${label}: ${footprints.length === 1 ? 'once' : `${footprints.length} times`}${deciding ? '; the place that decides is marked' : ''}`}
     >
       <path d={outline} fill={colour} fillRule="evenodd" />
       {deciding && <path className={css.deciding} d={deciding} data-deciding="true" />}

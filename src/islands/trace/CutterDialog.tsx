@@ -186,7 +186,7 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
             <>
               <label className={css.lines}>
                 <span>
-                  Cut {shown} of {run.steps.length} lines
+                  {run.steps.length === 1 ? `${shown} of one line cut` : `${shown} of ${run.steps.length} lines cut`}
                 </span>
                 <input
                   type="range"

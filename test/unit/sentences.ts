@@ -1,0 +1,144 @@
+import { doubtsOf } from '~/core/drawer';
+import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/material';
+import { EDGES, newPiece, newProject, type Piece, type Project, ROUTES, USUAL_SCHOOLS } from '~/core/model';
+import { planProject } from '~/core/plan';
+import { UNMEASURED_IRON } from '~/core/start';
+import { DEMO } from '~/demo';
+import { DEMO_IDS } from '~/demo/ids';
+import { doubtWords, mendWords, spokenPlan, stepWords } from '~/words';
+import { iron } from './helpers';
+
+/** A small generator, so that the same seed gives the same project. Source: mulberry32, public domain. */
+export function seededRandom(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const star = (r: number, points: number): string =>
+  `M${Array.from({ length: points * 2 }, (_, i) => {
+    const a = (i * Math.PI) / points;
+    const at = i % 2 === 0 ? r : r * 0.4;
+    return `${(at * Math.sin(a)).toFixed(2)} ${(-at * Math.cos(a)).toFixed(2)}`;
+  }).join('L')}Z`;
+const disc = (r: number): string => `M${-r} 0A${r} ${r} 0 1 1 ${r} 0A${r} ${r} 0 1 1 ${-r} 0Z`;
+
+/** A project as odd as people make them: any cloths, webs, routes, edges, schools, sizes, copies and benches. */
+export function oddProject(seed: number, units: Project['units']): Project {
+  const random = seededRandom(seed);
+  const any = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const between = (a: number, b: number): number => a + random() * (b - a);
+  const hex = (): string =>
+    `#${Math.floor(random() * 0xffffff)
+      .toString(16)
+      .padStart(6, '0')}`;
+  const fabrics = Array.from({ length: 4 }, (_, i) => {
+    const cloth = any(CLOTHS);
+    return fabricFrom(cloth.id, {
+      id: `f${i}`,
+      name: cloth.name,
+      colour: hex(),
+      oneWay: random() < 0.3,
+      prewashed: random() < 0.5,
+      stock: random() < 0.6 ? [{ widthMm: between(60, 560), heightMm: between(60, 460), count: 1, outline: null }] : [],
+      ...(random() < 0.15 ? { maxIronC: between(60, 110) } : {}),
+      ...(random() < 0.1 ? { testedC: 180, testedS: 6 } : {}),
+    });
+  });
+  const webs = Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i) => {
+    const kind = any(WEB_KINDS);
+    return webFrom(kind.id, { id: `w${i}`, name: kind.name, stockMm: any([0, 30, 500, 3000]) });
+  });
+  const irons = [iron({ id: 'iron', leanN: any([0, 20, 120]) }), { ...UNMEASURED_IRON, id: 'bare' }];
+  const pieces: Piece[] = Array.from({ length: 1 + Math.floor(random() * 7) }, (_, i) =>
+    newPiece({
+      id: `p${i}`,
+      label: any(['Door', 'Sun', 'Left leg', '', 'Wave']),
+      fabricId: any(fabrics).id,
+      outline: any([
+        disc(between(4, 70)),
+        star(between(20, 80), 5),
+        'M0 0H120V8H0Z',
+        'M0 0H700V40H0Z',
+        'M0 0H60V90H0ZM20 20H40V60H20Z',
+      ]),
+      at: { xMm: between(-20, 320), yMm: between(-20, 320), rotateDeg: any([0, 0, 90, 180]) },
+      count: any([1, 1, 1, 3, 24]),
+      route: random() < 0.3 ? any(ROUTES) : null,
+      edge: random() < 0.2 ? any(EDGES) : null,
+      unit: random() < 0.25 ? 'Group' : null,
+      webId: random() < 0.15 ? any(webs).id : null,
+    }),
+  );
+  return newProject({
+    id: `odd-${seed}`,
+    name: 'Odd',
+    units,
+    fabrics,
+    webs,
+    irons,
+    pieces,
+    intent: { laundering: any(['never', 'gentle', 'often']), hand: any(['soft', 'medium', 'firm']), edge: any(EDGES) },
+    recipe: { id: random() < 0.15 ? 'window' : 'applique', answers: {} },
+    route: any(ROUTES),
+    wants: { trialPlacing: random() < 0.15, printLiner: random() < 0.15, foil: random() < 0.1 },
+    schools: {
+      ...USUAL_SCHOOLS,
+      stitch: any(['stitch-if-washed', 'film-alone']),
+      steam: any(['dry', 'steam-to-bond', 'steam-on-wool']),
+      move: any(['still', 'small-moves']),
+      first: any(['trace-first', 'fuse-first']),
+      lay: any(['piece-by-piece', 'all-laid']),
+      side: any(['face', 'back', 'both']),
+      webs: any(['fewest', 'best-each']),
+    },
+    ground: { fabricId: 'f0', widthMm: between(120, 500), heightMm: between(120, 500) },
+    bench: {
+      ironId: any(irons).id,
+      covers: {
+        fuse: any(['none', 'parchment']),
+        bond: any(['none', 'parchment', 'press-cloth', 'damp-cloth', 'coated-sheet']),
+      },
+      surface: any(['ironing-board', 'wool-mat', 'wood', 'glass']),
+      warm: { ground: random() < 0.3, board: random() < 0.3 },
+    },
+  });
+}
+
+export interface Sentence {
+  /** Where it is said: of which kind, and by what code. */
+  readonly of: string;
+  readonly text: string;
+}
+
+/** Every sentence that is said of a project. */
+export function sentencesOf(project: Project): Sentence[] {
+  const plan = planProject(project);
+  const said = spokenPlan(plan, project);
+  const step = stepWords(project, plan);
+  const list = (of: string, found: readonly { code: string; text: string }[]): Sentence[] =>
+    found.map((f) => ({ of: `${of} ${f.code}`, text: f.text }));
+  return [
+    ...said.choices.flatMap((c) => [...list('reason', c.reasons), ...list('rejected', c.rejected)]),
+    ...said.tracings.map((t) => ({ of: `facing ${t.code}`, text: t.text })),
+    ...said.press.flatMap((t) => list('caution', t.cautions)),
+    ...said.snags.flatMap((s) => [
+      { of: `snag ${s.code}`, text: s.text },
+      { of: `mend ${s.code}`, text: (s as unknown as { mend?: string }).mend ?? '' },
+    ]),
+    ...plan.making.steps.map((s) => ({ of: `step ${s.does.code}`, text: step(s) })),
+    ...plan.making.steps.flatMap((s) => s.ifNot.map((m) => ({ of: `if not ${m}`, text: mendWords(m) }))),
+    ...[...project.fabrics].flatMap((f) =>
+      doubtsOf('fabrics', f, project).map((d) => ({ of: `doubt ${d.code}`, text: doubtWords(d, project.units) })),
+    ),
+    ...[...project.webs].flatMap((w) =>
+      doubtsOf('webs', w, project).map((d) => ({ of: `doubt ${d.code}`, text: doubtWords(d, project.units) })),
+    ),
+  ].filter((s) => s.text !== '');
+}
+
+export const demoProjects = (): Project[] => DEMO_IDS.map((id) => DEMO[id]());
