@@ -79,7 +79,7 @@ const TEXTS: Words<Snag, [About]> = {
   'patch-too-large': (s, a) =>
     `No piece of ${a.fabric(s.fabricId)} in stock is large enough for ${a.several(s.pieceIds)} with the web beneath.`,
   'stiff-place': (s) =>
-    `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Math.round(s.stiffness)} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
+    `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Number(s.stiffness.toPrecision(2))} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
   'shows-through': (s, a) =>
     `${a.named(s.pieceIds[1])} is darker and shows through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from the opacity of the cloth).`,
   greyed: (s, a) =>

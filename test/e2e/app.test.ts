@@ -258,6 +258,9 @@ describe('the application, in Chromium', () => {
       await s.go('/drawer');
       await s.find('[role=table]');
       expect(await s.axe(rules), 'drawer').to.deep.equal([]);
+      await s.go('/start');
+      await s.named('Go on');
+      expect(await s.axe(rules), 'start').to.deep.equal([]);
       // By dark the stations share their colours: those with most of their own are looked at.
       for (const station of scheme === 'dark' ? (['pattern', 'press'] as const) : STATIONS) {
         await openDemo(station);
@@ -287,6 +290,9 @@ describe('the application, in Chromium', () => {
     await s.go('/');
     await s.find('[data-project]');
     await fits('home');
+    await s.go('/start');
+    await s.named('Go on');
+    await fits('start');
     await s.size(1280, 800);
   });
 });

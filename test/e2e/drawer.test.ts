@@ -134,6 +134,7 @@ describe('the Drawer and Match, in Chromium', () => {
   it('shows what changes with purpose and school, and compares two webs', async () => {
     await s.go('/project/harbour-light/match');
     await s.settled();
+    await s.field('Edge');
     await (await s.find('section[aria-label="What it is for"] select option[value=none]')).click();
     await s.holds(
       'firm film without a stitch',

@@ -2,11 +2,11 @@ import type { Ground } from '../model';
 import { type Bounds, boxRegion, offset, type Region, regionOf } from '../shape';
 import { MM_PER } from '../units';
 
-/** Ground sizes people name. Fat quarter: 18 × 22 in (handbook); paper: ISO 216; the rest are common practice, no source. */
+/** Ground sizes people name; what they measure is told in the project's units beside the name. Fat quarter: 18 × 22 in (handbook); paper: ISO 216; the rest are common practice, no source. */
 export const GROUND_SIZES: readonly { readonly name: string; readonly widthMm: number; readonly heightMm: number }[] = [
   { name: 'Fat quarter', widthMm: 22 * MM_PER.in, heightMm: 18 * MM_PER.in },
-  { name: 'Cushion front, 40 cm', widthMm: 400, heightMm: 400 },
-  { name: 'Quilt block, 12 in and seams', widthMm: 12.5 * MM_PER.in, heightMm: 12.5 * MM_PER.in },
+  { name: 'Cushion front', widthMm: 400, heightMm: 400 },
+  { name: 'Quilt block with its seams', widthMm: 12.5 * MM_PER.in, heightMm: 12.5 * MM_PER.in },
   { name: 'Tea towel', widthMm: 500, heightMm: 700 },
   { name: 'Place mat', widthMm: 450, heightMm: 330 },
   { name: 'Tote bag front', widthMm: 380, heightMm: 420 },

@@ -74,6 +74,7 @@ function Chest() {
   useEffect(() => {
     const moved = (): void => {
       setOpen(null);
+      setSearch('');
       setKind(kindFromHash());
     };
     const key = (e: KeyboardEvent): void => {

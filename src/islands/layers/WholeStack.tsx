@@ -4,10 +4,13 @@ import { type ArticleView, edgeDone, type Plan } from '~/core/model';
 import type { ArticlePicture } from '~/core/plan';
 import { RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, regionOf } from '~/core/shape';
-import { formatArea, formatLength } from '~/core/units';
+import { formatArea, formatLength, formatThickness } from '~/core/units';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
+
+/** An estimate to two figures: more would be a claim. */
+const roughly = (n: number): string => String(Number(n.toPrecision(2)));
 
 /** What concerns the stack as a whole: underlaps, an order of ours, units, the thickest place, wadding and backing. */
 export function WholeStack({
@@ -118,8 +121,9 @@ export function WholeStack({
         <div>
           <h3>The stiffest place</h3>
           <p className={pile.stiffness > HAND_LIMIT[intent.hand].value ? css.stop : css.lead}>
-            {pile.cloths} layers of cloth, {pile.webs} of web, {pile.thicknessMm.toFixed(1)} mm thick: about{' '}
-            {Math.round(pile.stiffness)} times as stiff as the bare ground (estimated).
+            {pile.cloths} {pile.cloths === 1 ? 'layer' : 'layers'} of cloth, {pile.webs} of web,{' '}
+            {formatThickness(pile.thicknessMm, u)} thick: about {roughly(pile.stiffness)} times as stiff as the bare
+            ground (estimated).
             {Number.isFinite(HAND_LIMIT[intent.hand].value) &&
               ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand].value}.`}
           </p>

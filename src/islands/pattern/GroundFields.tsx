@@ -10,6 +10,7 @@ import {
   takeAlong,
 } from '~/core/arrange';
 import { type ArticleView, LIMITS } from '~/core/model';
+import { formatLength } from '~/core/units';
 import { edit } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { editGround } from './edits';
@@ -58,7 +59,13 @@ export function GroundFields({ project }: { project: ArticleView }) {
       <Select
         label="A size people use"
         value={sizeName}
-        options={[{ value: '', label: 'my own size' }, ...GROUND_SIZES.map((s) => ({ value: s.name, label: s.name }))]}
+        options={[
+          { value: '', label: 'my own size' },
+          ...GROUND_SIZES.map((s) => ({
+            value: s.name,
+            label: `${s.name}, ${formatLength(s.widthMm, u)} × ${formatLength(s.heightMm, u)}`,
+          })),
+        ]}
         onChange={(name) => {
           const size = GROUND_SIZES.find((s) => s.name === name);
           if (size) resize(size.widthMm, size.heightMm);

@@ -1,7 +1,7 @@
 import fontUrl from '@fontsource/young-serif/files/young-serif-latin-400-normal.woff?url';
 import { nth } from '~/core/lists';
 import { type Plan, type Project, viewOf } from '~/core/model';
-import { boundsOf, regionOf } from '~/core/shape';
+import { areaMm2, boundsOf, difference, mirrorAt, regionOf, transformRegion } from '~/core/shape';
 
 // Files of ours to try where one is asked for: drawn from the demo's and the open project's own shapes, nothing fetched but our own font.
 
@@ -91,17 +91,25 @@ export const SAMPLE_SHEET_MM = 210;
 const ON_SHEET = 4;
 const GAP_MM = 8;
 
+/** How much of a shape its mirror image misses, as a share of it. */
+function twistOf(outline: string): number {
+  const region = regionOf(outline);
+  const b = boundsOf(region);
+  return areaMm2(difference(region, transformRegion(region, mirrorAt((b.minX + b.maxX) / 2)))) / areaMm2(region);
+}
+
 /** A traced sheet of this very project: its largest shapes as they should be drawn, but for one that is the wrong way round. */
 export function sampleSheet(project: Project, plan: Plan): Promise<File> {
   const boxes = plan.tracings
-    .map((t) => ({ t, b: boundsOf(regionOf(t.outline)) }))
+    .map((t) => ({ t, b: boundsOf(regionOf(t.outline)), twist: t.code === 'no-care' ? 0 : twistOf(t.outline) }))
     .filter(({ b }) => b.maxX - b.minX < SAMPLE_SHEET_MM - 2 * GAP_MM)
     .sort((a, b) => (b.b.maxX - b.b.minX) * (b.b.maxY - b.b.minY) - (a.b.maxX - a.b.minX) * (a.b.maxY - a.b.minY))
     .slice(0, ON_SHEET);
   const high = boxes.reduce((sum, { b }) => sum + b.maxY - b.minY + GAP_MM, GAP_MM);
   const { canvas, pen } = paper(SAMPLE_SHEET_MM, Math.max(high, SAMPLE_SHEET_MM / 2));
-  // The one that has a wrong way round.
-  const wrong = boxes.findIndex(({ t }) => t.code !== 'no-care');
+  // The one whose wrong way round is seen best.
+  const most = Math.max(...boxes.map((x) => x.twist));
+  const wrong = boxes.findIndex((x) => x.twist > 0 && x.twist === most);
   let y = GAP_MM;
   boxes.forEach(({ t, b }, i) => {
     pen.save();

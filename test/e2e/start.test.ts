@@ -1,0 +1,378 @@
+import { expect } from 'chai';
+import { By, Key, type WebElement } from 'selenium-webdriver';
+import { Session } from './browser';
+import { colourPng } from './png';
+
+/** The words on screen, and what fields hold. */
+const SAID = `return document.body.innerText + '\\n' +
+  [...document.querySelectorAll('input:not([type=file]):not([type=color]):not([type=radio]):not([type=checkbox]):not([type=range])')].map((i) => i.value + ' ' + i.placeholder).join('\\n') +
+  '\\n' + [...document.querySelectorAll('svg text')].map((t) => t.textContent).join('\\n');`;
+/** Figures in metric or in imperial units; g/m² is what web is called by everywhere, and a file's headings are its own. */
+const METRIC = /\d ?(?:mm|cm|m|cm²|m²)(?![a-zA-Z²/·])|\d ?°C/;
+const IMPERIAL = /\d ?(?:"|″|in\b|yd\b)|\d ?°F|sq (?:in|yd)/;
+
+describe('the first ten minutes, in Chromium', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+  });
+  after(() => s.close());
+
+  const station = async (name: string): Promise<void> =>
+    (
+      await s.driver.findElement(
+        By.xpath(`//nav[@aria-label="Stations"]//a[starts-with(normalize-space(.), "${name}")]`),
+      )
+    ).click();
+  const saved = (): Promise<void> => s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+  const search = async (text: string): Promise<void> => {
+    const field = await s.find('input[type=search]');
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+  };
+  const ground = (): Promise<number> => s.run('return document.querySelectorAll("section [data-piece]").length');
+
+  it('from the first page to a word on one’s own cloth, its web chosen and a sheet to print: within 15 actions and 90 s', async function () {
+    this.timeout(180_000);
+    await s.go('/');
+    await s.find('[data-project]');
+    const since = Date.now();
+    let actions = 0;
+    const act = async (what: () => Promise<unknown>): Promise<void> => {
+      actions += 1;
+      await what();
+    };
+    await act(() => s.press('New project'));
+    await act(async () => (await s.find('[data-thing=word] input')).click());
+    await act(() => s.type('Call it (if you know already)', 'LANTERN'));
+    await act(() => s.press('Go on'));
+    await act(() => s.press('Go on'));
+    await act(() => s.press('New cloth'));
+    await act(() => s.type('Its colour', 'teal'));
+    await act(() => s.press('That is enough: start'));
+    // What it was called is what the word says to begin with.
+    await s.holds('the word is offered', async () => (await s.value('Word', '//dialog')) === 'LANTERN');
+    const lay = await s.named('Lay it on the ground', '//dialog');
+    await s.holds('it is set', () => lay.isEnabled());
+    await act(() => lay.click());
+    await s.holds('seven letters lie there', async () => (await ground()) === 7);
+    await s.settled();
+    await act(() => station('Match'));
+    await s.holds('a web is chosen', async () => (await s.text('[data-web]')).includes('g/m²'));
+    expect(await s.attribute('[data-web]', 'data-web')).to.not.equal('none');
+    await act(() => station('Trace'));
+    await act(() => s.press('PDF'));
+    const sheet = await s.downloaded('.pdf');
+    expect(sheet.bytes.subarray(0, 5).toString()).to.equal('%PDF-');
+    expect(actions).to.be.at.most(15);
+    expect(Date.now() - since).to.be.below(90_000);
+    const row = (await s.stored()).find((r) => r.name === 'LANTERN');
+    const cloth = row?.doc.fabrics.find((f) => f.id === row.doc.articles[0]?.ground?.fabricId);
+    expect(cloth).to.include({ name: 'Teal quilting cotton', colour: '#008080' });
+    expect(row?.doc.irons.find((i) => i.id === row.doc.bench.ironId)?.kind).to.equal('household');
+  });
+
+  it('shows what was left for later at the station it matters for, and sews a station only once it was looked at', async () => {
+    const state = (name: string): Promise<string> =>
+      s.run(
+        `return [...document.querySelectorAll('nav[aria-label=Stations] a')].find((a) => a.textContent.includes(${JSON.stringify(name)})).dataset.state`,
+      );
+    expect(await state('Press')).to.equal('open');
+    expect(await state('Layers')).to.equal('open');
+    await station('Layers');
+    await s.holds('looked at, it is sewn', async () => (await state('Layers')) !== 'open');
+    await station('Match');
+    await s.holds('asked there', async () =>
+      (await s.text('[aria-label="Still open"]')).includes('Will it be washed?'),
+    );
+    expect(await s.text('[aria-label="Still open"]')).to.match(/we go on as if: never.*we go on as if: zigzag/s);
+    expect(await state('Match')).to.equal('open');
+    expect(await s.axe(), 'open questions').to.deep.equal([]);
+    await s.choose('often', '//*[@data-question="laundering"]');
+    await s.choose('blanket stitch', '//*[@data-question="edge"]');
+    await s.holds(
+      'nothing is open',
+      async () => (await s.driver.findElements(By.css('[aria-label="Still open"]'))).length === 0,
+    );
+    await s.holds('now it is sewn', async () => (await state('Match')) !== 'open');
+    expect(await s.text('[data-fold="What it is for"]')).to.include('washed often');
+    await s.press('Undo');
+    await s.holds('open again', async () =>
+      (await s.text('[aria-label="Still open"]')).includes('How is its edge done?'),
+    );
+    await s.press('Redo');
+    await station('Press');
+    await s.choose('Small iron', '//*[@data-question="iron"]');
+    await s.holds('the iron is answered', async () =>
+      (await s.text('[data-fold="Iron and board"]')).includes('Small iron'),
+    );
+    await saved();
+  });
+
+  it('starts the next one from what was used last; Enter goes on; Back loses nothing', async () => {
+    await s.go('/start');
+    await s.type('Call it (if you know already)', 'Second');
+    await (await s.field('Call it (if you know already)')).sendKeys(Key.ENTER);
+    await s.holds('on to the size', async () => (await s.text('h1')) === 'How big is it?');
+    await (await s.field('Wide')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'eighteen', Key.ENTER);
+    await s.holds('it says what is wrong, and stays', async () =>
+      (await s.text('form [role=alert]')).includes('“eighteen” is not a length'),
+    );
+    expect(await s.value('Wide')).to.equal('eighteen');
+    await (await s.field('Wide')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1/2 yd', Key.ENTER);
+    await s.holds('on to the ground', async () => (await s.text('h1')) === 'What does it lie on?');
+    // The cloth made before is in the drawer, and is what was used last.
+    expect(await s.text('figure figcaption')).to.include('Teal quilting cotton');
+    await s.press('Back');
+    expect(await s.value('Wide')).to.equal('457.2 mm');
+    await s.press('Go on');
+    await s.press('Go on');
+    await s.press('Leave it for later');
+    await s.press('Leave it for later');
+    await s.press('Lay it out');
+    await s.settled();
+    const row = (await s.stored()).find((r) => r.name === 'Second');
+    expect(row?.doc.bench.ironId).to.equal('small');
+    expect(row?.doc.open).to.deep.equal(['laundering', 'edge', 'iron']);
+  });
+
+  it('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
+    await s.press('a shape');
+    await s.press('Lay it on the ground', '//dialog');
+    await s.settled();
+    const fabricOf = async (): Promise<string | undefined> => {
+      const row = (await s.stored()).find((r) => r.name === 'Second');
+      const piece = row?.doc.pieces[0];
+      return row?.doc.fabrics.find((f) => f.id === piece?.fabricId)?.name;
+    };
+    const since = Date.now();
+    await s.press('New cloth', '//aside');
+    await s.type('Its colour', 'teal-ish', '//dialog');
+    await s.holds('what is wrong, and what may be meant', async () =>
+      /“teal-ish” is no colour we know; did you mean teal/.test(await s.text('dialog [role=alert]')),
+    );
+    await s.press('Use it', '//dialog');
+    expect(await s.value('Its colour', '//dialog')).to.equal('teal-ish');
+    await s.type('Its colour', 'mustard', '//dialog');
+    await s.type('What for? (it is called by that)', 'the sun', '//dialog');
+    await s.press('Use it', '//dialog');
+    await s.holds('it is in use', async () => (await fabricOf()) === 'The sun');
+    expect(Date.now() - since).to.be.below(10_000);
+    await s.press('From a photo', '//aside');
+    await s.give(
+      'pile.png',
+      colourPng(300, 200, (x) => (x < 100 ? [200, 40, 40] : x < 200 ? [30, 60, 150] : [240, 220, 90])),
+      'image/png',
+    );
+    const photo = await s.find('dialog [role=application]');
+    for (const x of [-100, 0, 100]) await s.driver.actions().move({ origin: photo, x, y: 0 }).click().perform();
+    await s.press('Take these 3 cloths', '//dialog');
+    await s.holds('the first is in use', async () => (await fabricOf()) === 'Red quilting cotton');
+    const names = (await s.stored()).find((r) => r.name === 'Second')!.doc.fabrics.map((f) => f.name);
+    expect(names).to.include.members(['Navy quilting cotton', 'Yellow quilting cotton', 'The sun']);
+    await s.press('Undo');
+    await s.press('Undo');
+    await saved();
+    await s.go('/drawer');
+    await s.find('[role=table]');
+    // Made in a project they are in the drawer as well.
+    for (const name of ['Red quilting cotton', 'Teal quilting cotton', 'The sun']) {
+      await search(name);
+      await s.named(name);
+    }
+  });
+
+  it('a colour is typed letter by letter in the Drawer, and stays', async () => {
+    await s.press('The sun');
+    const colour = await s.field('Colour', '//dialog');
+    await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
+    for (const letter of '#12ab9f') await colour.sendKeys(letter);
+    expect(await colour.getAttribute('value')).to.equal('#12ab9f');
+    await s.press('Keep', '//dialog');
+    await s.holds('kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
+    await s.press('The sun');
+    expect(await s.value('Colour', '//dialog')).to.equal('#12ab9f');
+    await s.type('Colour', 'glorp', '//dialog');
+    await s.press('Keep', '//dialog');
+    await s.holds('it says so', async () => /no colour we know/.test(await s.text('dialog [role=alert]')));
+    await s.press('Cancel', '//dialog');
+  });
+
+  it('any field understands any unit, and says what it understands where it does not', async () => {
+    await s.go('/drawer#webs');
+    await s.press('Light film');
+    await s.type('Roll width', '44 in', '//dialog');
+    await s.holds('1117.6 mm', async () => (await s.value('Roll width', '//dialog')) === '1117.6 mm');
+    await s.type('Length left', '1 1/8 yd', '//dialog');
+    expect(await s.value('Length left', '//dialog')).to.equal('1028.7 mm');
+    await s.type('Melts at', '380 °F', '//dialog');
+    expect(await s.value('Melts at', '//dialog')).to.equal('193 °C');
+    await s.type('Add an offcut', '18 x 22 in x 2', '//dialog');
+    await s.press('Add it', '//dialog');
+    expect(await s.value('Width', '//dialog')).to.equal('457.2 mm');
+    for (const [text, words] of [
+      ['12 parsecs', 'no unit of length here. Understood are mm, cm, m, in, ft, yd and pt'],
+      ['1/0', 'divides by nought'],
+      ['-3', 'At least 5 mm'],
+    ] as const) {
+      await s.type('Roll width', text, '//dialog');
+      await s.press('Keep', '//dialog');
+      await s.holds(text, async () => (await s.text('dialog')).includes(words));
+      expect(await s.value('Roll width', '//dialog')).to.equal(text);
+    }
+    await s.press('Cancel', '//dialog');
+  });
+
+  for (const [units, other] of [
+    ['in', METRIC],
+    ['mm', IMPERIAL],
+  ] as const)
+    it(`a project in ${units === 'in' ? 'inches' : 'millimetres'} says nothing in the other units, on any screen`, async function () {
+      this.timeout(180_000);
+      const clean = async (where: string): Promise<void> => {
+        const said = (await s.run<string>(SAID)).replaceAll('g/m²', '');
+        expect(
+          said.split('\n').filter((line) => other.test(line)),
+          where,
+        ).to.deep.equal([]);
+      };
+      const unfold = (): Promise<void> => s.run('for (const d of document.querySelectorAll("details")) d.open = true;');
+      await s.go('/project/harbour-light/pattern');
+      await s.settled();
+      await s.choose(units === 'in' ? 'inches, °F' : 'millimetres, °C');
+      await s.settled();
+      await saved();
+      await clean('the ground');
+      await s.run(
+        `[...document.querySelectorAll('[data-piece=door]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+      );
+      await clean('a piece');
+      const dialogs: Readonly<Record<string, readonly string[]>> = {
+        pattern: ['a word', 'a shape', 'a drawing', 'a scan or photo'],
+        trace: ['Measure the printer', 'Check a traced sheet', 'Try a cutting machine'],
+        press: ['Measure my iron', 'Weigh my lean'],
+        match: ['New web', 'What if?'],
+        layers: [],
+      };
+      for (const [station, opens] of Object.entries(dialogs)) {
+        await s.go(`/project/harbour-light/${station}`);
+        await s.settled();
+        await unfold();
+        await clean(station);
+        for (const name of opens) {
+          await s.press(name);
+          await s.find('dialog');
+          await clean(name);
+          await s.run('document.querySelector("dialog").close()');
+          await s.holds('closed', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
+        }
+      }
+      await s.press('3 snags').catch(() => s.press('4 snags'));
+      await clean('snags');
+      for (const kind of ['fabrics', 'webs', 'irons', 'covers', 'surfaces']) {
+        await s.go(`/drawer#${kind}`);
+        await s.find('[role=table]');
+        await clean(`drawer ${kind}`);
+        await (await s.find('[data-thing] [data-column=name] button')).click();
+        await s.find('dialog');
+        await unfold();
+        await clean(`editor of ${kind}`);
+      }
+    });
+
+  it('handles are pins a finger finds, two fingers turn and size, and all pieces are picked wherever the focus is', async () => {
+    await s.go('/project/lemon-pot/pattern');
+    await s.settled();
+    await s.run('document.querySelector("header button").focus()');
+    await s.driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
+    await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things in hand');
+    expect(await s.run<string>('return String(getSelection())')).to.equal('');
+    expect(await s.value('From the left')).to.match(/"$/);
+    await s.type('From the left', '3 in');
+    await s.holds('moved together', async () => (await s.value('From the left')) === '3"');
+    await s.press('Undo');
+    await s.driver.actions().sendKeys(Key.ESCAPE).perform();
+    await s.run(
+      `[...document.querySelectorAll('[data-piece=knob]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+    );
+    const heads: WebElement[] = await s.driver.findElements(By.css('[data-handle]'));
+    expect(heads).to.have.length(5);
+    for (const head of heads) {
+      const box = await head.getRect();
+      expect(Math.min(box.width, box.height)).to.be.at.least(44);
+    }
+    const size = (): Promise<string> => s.text('aside p');
+    const before = await size();
+    const spot = await s.run<{ x: number; y: number }>(
+      `const r = [...document.querySelectorAll('[data-piece=knob]')].at(-1).getBoundingClientRect(); return { x: r.left + r.width / 2, y: r.top + r.height / 2 }`,
+    );
+    const touch = (type: string, points: readonly [number, number][]): Promise<unknown> =>
+      s.devtools('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: points.map(([dx, dy], id) => ({ x: spot.x + dx, y: spot.y + dy, id })),
+      });
+    await touch('touchStart', [[-8, 0]]);
+    await touch('touchStart', [
+      [-8, 0],
+      [60, 0],
+    ]);
+    for (let i = 1; i <= 8; i++)
+      await touch('touchMove', [
+        [-8 - i * 4, 0],
+        [60 + i * 4, 0],
+      ]);
+    await touch('touchEnd', []);
+    await s.holds('the knob has grown', async () => (await size()) !== before);
+    // From 68 px apart to 132: nearly twice as large. It was 13/16" wide.
+    const wide = Number(/^(\d+)/.exec(await size())?.[1]);
+    expect(wide).to.equal(1);
+    await s.press('Undo');
+    await s.holds('as it was, in one step', async () => (await size()) === before);
+  });
+
+  it('samples of ours lie where a file is asked for, and the cutter takes what was laid out', async function () {
+    this.timeout(120_000);
+    await s.press('a drawing');
+    await s.press('Try a sample of ours', '//dialog');
+    await s.holds('seven shapes of a teapot', async () =>
+      /7 shapes/.test(await s.run<string>('return document.querySelector("dialog").innerHTML')),
+    );
+    await s.press('Cancel', '//dialog');
+    await s.press('a scan or photo');
+    await s.press('Try a sample of ours', '//dialog');
+    await s.press('Trace it', '//dialog');
+    await s.holds('traced', async () => /regions? (is|are) kept/.test(await s.text('dialog')));
+    await s.press('Cancel', '//dialog');
+    await station('Trace');
+    await s.press('Check a traced sheet');
+    await s.press('Try a sample of ours', '//dialog');
+    await s.holds(
+      'one of them is the wrong way round',
+      async () => (await s.driver.findElements(By.css('dialog [data-verdict=reversed]'))).length === 1,
+    );
+    await s.press('Close', '//dialog');
+    await s.press('layout on web and cloth');
+    await s.press('Nest');
+    await s.holds('laid out', async () => (await s.driver.findElements(By.css('[data-layout]'))).length > 0);
+    await s.holds('done', async () => (await s.driver.findElements(By.css('progress'))).length === 0);
+    await s.press('Try a cutting machine');
+    await (await s.find('dialog button[aria-pressed]')).click();
+    await s.find('dialog [data-cutter]');
+    await s.press('Close', '//dialog');
+  });
+
+  it('a scan lies beneath the pieces, and a ground that changes its size takes its picture along', async () => {
+    await s.go('/project/lemon-pot/pattern');
+    await s.settled();
+    const left = (): Promise<string> =>
+      s.run(`return [...document.querySelectorAll('[data-piece=knob] > g')].at(-1).getAttribute('transform') ?? ''`);
+    const before = await left();
+    await s.type('Ground, wide', '15 in');
+    await s.holds('it is offered', async () => (await s.text('aside')).includes('The picture stayed where it was'));
+    expect(await left()).to.equal(before);
+    await s.press('Move it along');
+    await s.holds('moved', async () => (await left()) !== before);
+    await s.press('Undo');
+    await s.press('Undo');
+    await s.holds('as it was', async () => (await left()) === before);
+  });
+});
