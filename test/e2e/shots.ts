@@ -28,6 +28,11 @@ try {
   await s.go('/');
   await s.find('[data-project]');
   await shoot('home');
+  await s.go('/start');
+  await s.named('Go on');
+  await (await s.find('[data-thing=word] input')).click();
+  await s.type('Call it (if you know already)', 'HARBOUR');
+  await shoot('start');
   await open('pattern');
   await pick('tower');
   await shoot('pattern');

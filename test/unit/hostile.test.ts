@@ -9,7 +9,7 @@ describe('what comes in broken', () => {
     ['project', 320, 64],
     ['svg', 300, 50],
     ['font', 200, 8],
-    ['csv', 300, 15],
+    ['csv', 300, 10],
   ] as const)
     it(`${n} of kind ${kind}: taken, mended or refused in words, each within ${LIMIT_MS / 1000} s`, async function () {
       this.timeout(300_000);

@@ -5,7 +5,7 @@ import { cutList, placementSheets, type SheetDocument, templateSheets, tracingSh
 import { cautionWords, ruleWords, unplacedWords } from '~/words';
 import { demoProjects, oddProject, type Sentence, sentencesOf } from './sentences';
 
-const SEEDS = 18;
+const SEEDS = 10;
 const all: (Sentence & { units: Project['units']; project: string })[] = [];
 
 /** What is wrong with the words of a sentence; empty when nothing is. */
@@ -46,8 +46,8 @@ describe('every sentence that can be said', () => {
   });
 
   it('is said of enough different things', () => {
-    expect(new Set(all.map((s) => s.of)).size).to.be.greaterThan(85);
-    expect(all.length).to.be.greaterThan(1500);
+    expect(new Set(all.map((s) => s.of)).size).to.be.greaterThan(75);
+    expect(all.length).to.be.greaterThan(1000);
   });
 
   for (const [what, pattern] of FAULTS)

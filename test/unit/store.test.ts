@@ -50,6 +50,7 @@ import {
 } from './browser';
 import { cotton, groundOf, piece, project, square, web } from './helpers';
 
+const DEMO_NAMES = ['Harbour Light', 'Lemon Pot', 'Felt luggage tags', 'Comet pennants'];
 const NOTHING_USED: UsedLast = { groundId: null, bench: null };
 const file = (text: string, name = 'a.seam.json'): File => new File([text], name, { type: 'application/json' });
 const names = async (): Promise<string[]> => (await db.projects.orderBy('updatedAt').toArray()).map((r) => r.name);
@@ -76,7 +77,8 @@ describe('store: projects', () => {
 
   it('lays the demo out once; what is thrown away stays away', async () => {
     await seedDemo();
-    expect(await names()).to.deep.equal(['Harbour Light']);
+    // The newest of all is the first of the shelf.
+    expect((await names()).reverse()).to.deep.equal(DEMO_NAMES);
     expect((await readDrawer()).webs).to.have.length(demoDrawer().webs.length);
     await db.projects.clear();
     await db.webs.clear();
@@ -88,7 +90,13 @@ describe('store: projects', () => {
   it('does not write over a project that is called like the demo’s', async () => {
     await put(project([], { id: 'harbour-light', name: 'Mine' }));
     await seedDemo();
-    expect(await names()).to.deep.equal(['Mine']);
+    expect(await names()).to.have.members(['Mine', ...DEMO_NAMES.slice(1)]);
+  });
+
+  it('lays out what is new of the demo where an older version laid out the first of it', async () => {
+    await db.settings.put({ key: 'demo-laid-out', value: true });
+    await seedDemo();
+    expect((await names()).reverse()).to.deep.equal(DEMO_NAMES.slice(1));
   });
 
   it('forgets what was thrown away a month ago, not before', async () => {
