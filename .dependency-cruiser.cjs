@@ -49,7 +49,7 @@ module.exports = {
     core('layer', ['colour', 'laid', 'material', 'model', 'shape', 'units']),
     core('match', ['colour', 'facing', 'material', 'model', 'units']),
     core('drawer', ['colour', 'match', 'material', 'model', 'units']),
-    core('start', ['drawer', 'material', 'model', 'units']),
+    core('start', ['colour', 'drawer', 'material', 'model', 'units']),
     core('repair', ['drawer', 'material', 'model', 'shape', 'units']),
     core('archive', ['drawer', 'model', 'shape']),
     core('standin', ['drawing', 'model', 'shape', 'sheet', 'units']),

@@ -242,7 +242,8 @@ describe('the application, in Chromium', () => {
     await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
     expect(await s.text('dialog')).to.include('past the edge of the ground');
     await s.press('Show me', '//*[@data-code="off-the-ground"]');
-    expect(await s.text('aside h2')).to.equal('36 · Letter T');
+    // A letter's word is in hand: it is moved, and shown, as one.
+    expect(await s.text('aside h2')).to.equal('“HARBOUR LIGHT”');
     await s.press('Undo');
   });
 

@@ -65,7 +65,7 @@ describe('nothing is lost, in Chromium', () => {
   const layDrawing = async (file: string, size: string, mm?: string): Promise<string> => {
     await s.press('a drawing');
     await (await s.find('dialog input[type=file]')).sendKeys(file);
-    await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label$="shape"]');
+    await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
     await s.press(size, '//dialog');
     if (mm) await type(await s.find('dialog input[type=text]'), mm);
     await s.press('Lay it on the ground', '//dialog');
@@ -120,7 +120,7 @@ describe('nothing is lost, in Chromium', () => {
     const thin = drawing('thin.svg', '<path d="M0 0H400V0.6H0Z" fill="#a02d1b"/>');
     await s.press('a drawing');
     await (await s.find('dialog input[type=file]')).sendKeys(thin);
-    await s.find('dialog svg[aria-label="1 shapes"], dialog svg[aria-label="1 shape"]');
+    await s.find('dialog svg[aria-label="One shape"]');
     await s.press('as in the file', '//dialog');
     await s.press('Lay it on the ground', '//dialog');
     await s.settled();
@@ -169,7 +169,7 @@ describe('nothing is lost, in Chromium', () => {
     expect(first).to.not.equal('');
     await s.holds('the arc is not below 10 mm, or it was refused', async () => {
       const rows = await s.stored();
-      const radius = rows.find((r) => r.id === 'harbour-light')?.doc.words[0]?.arc?.radiusMm ?? 0;
+      const radius = rows.find((r) => r.id === 'harbour-light')?.doc.words.at(-1)?.arc?.radiusMm ?? 0;
       return radius >= 10;
     });
     await opensAgain(s, 40);

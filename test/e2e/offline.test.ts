@@ -64,7 +64,7 @@ describe('with the server switched off, in Chromium', () => {
     writeFileSync(file, SQUARE);
     await s.press('a drawing');
     await (await s.find('dialog input[type=file]')).sendKeys(file);
-    await s.find('dialog svg[aria-label$="shapes"]');
+    await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
     await closeDialogs(s);
 
     await s.go('/project/harbour-light/trace');

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { meanColour, parseColour } from '~/core/colour';
+import { lightness, meanColour, parseColour } from '~/core/colour';
 
 const read = (text: string): string => {
   const parsed = parseColour(text);
@@ -18,6 +18,20 @@ describe('colours as people write them', () => {
       '#663399',
     ]);
     for (const name of ['mustard', 'duck egg', 'off-white']) expect(read(name)).to.match(/^#[0-9a-f]{6}$/);
+  });
+  it('reads a shade before a colour: darker, lighter, duller as the word says, and of the same hue', () => {
+    const light = (text: string): number => lightness(read(text));
+    for (const base of ['denim', 'teal', 'mustard', 'red']) {
+      const order = ['dark', 'deep', '', 'light', 'pale'].map((shade) => light(`${shade} ${base}`.trim()));
+      expect(
+        [...order].sort((a, b) => a - b),
+        base,
+      ).to.deep.equal(order);
+      expect(new Set(order).size).to.equal(5);
+    }
+    expect(read('dark blue')).to.equal('#00008b'); // CSS Color 4: darkblue
+    expect(read('dark')).to.match(/no colour we know/);
+    expect(read('dark glorp')).to.match(/no colour we know/);
   });
   it('says what it does not know, and what may have been meant', () => {
     expect(read('teal-ish')).to.equal(

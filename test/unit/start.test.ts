@@ -1,8 +1,9 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { deltaE } from '~/core/colour';
 import { newCloth, newCloths } from '~/core/drawer';
 import { CLOTHS } from '~/core/material';
-import { type Fabric, newProject, parseProject, QUESTIONS } from '~/core/model';
+import { type Fabric, newPiece, newProject, parseProject, QUESTIONS } from '~/core/model';
 import { planProject } from '~/core/plan';
 import {
   type StartAnswers,
@@ -13,6 +14,7 @@ import {
   usedLast,
   usualGround,
   usualIron,
+  usualPieceCloth,
 } from '~/core/start';
 import { demoDrawer } from '~/demo';
 import { cotton, iron } from './helpers';
@@ -53,6 +55,30 @@ describe('starting a project', () => {
         expect(planProject(p).snags.map((s) => s.code)).to.deep.equal(['no-pieces']);
       }
     }
+  });
+
+  it('cuts the first piece from a cloth pieces are cut from, one that is seen on its ground; then goes on with it', () => {
+    const on = (clothId: string, colour: string): Fabric => {
+      const ground = newCloth('ground', { clothId, colour, use: 'ground' }, []);
+      const p = startedProject('x', answers({ ground }), drawer, NOTHING);
+      const id = usualPieceCloth(p, 'ground');
+      return p.fabrics.find((f) => f.id === id)!;
+    };
+    for (const colour of ['#1d2b57', '#fbfaf6', '#c3272b']) {
+      const piece = on('denim', colour);
+      expect(['quilting-cotton', 'solid-cotton', 'batik', 'linen']).to.include(piece.clothId);
+      expect(deltaE(piece.colour, colour), `${piece.name} on ${colour}`).to.be.above(30);
+    }
+    expect(on('wool-felt', '#8a8d90').kind).to.match(/felt/);
+    const p = startedProject('x', answers(), drawer, NOTHING);
+    const laid = {
+      ...p,
+      pieces: [
+        newPiece({ id: 'a', label: 'A', outline: 'M0 0H9V9H0Z', fabricId: 'mine', articleId: p.articles[0]!.id }),
+      ],
+    };
+    expect(usualPieceCloth(laid, null)).to.equal('mine');
+    expect(usualPieceCloth({ fabrics: [], pieces: [] }, 'ground')).to.equal('ground');
   });
 
   it('keeps what was left for later among its open questions, and nothing else', () => {

@@ -1,4 +1,5 @@
 import {
+  clampChroma,
   colorsNamed,
   converter,
   differenceCiede2000,
@@ -6,6 +7,8 @@ import {
   useMode as loadSpace,
   modeLab65,
   modeLrgb,
+  modeOklab,
+  modeOklch,
   modeRgb,
   parseHex,
   parseNamed,
@@ -17,7 +20,10 @@ const named = (name: string): ReturnType<typeof parseHex> =>
 loadSpace(modeRgb);
 loadSpace(modeLab65);
 loadSpace(modeLrgb);
+loadSpace(modeOklab);
+loadSpace(modeOklch);
 const linear = converter('lrgb');
+const lch = converter('oklch');
 
 /** What sewists call some colours that a browser has no name for. Our reading of the words; made up. */
 const CLOTH_COLOURS: ReadonlyMap<string, string> = new Map(
@@ -81,13 +87,32 @@ const PLAIN_WORDS: readonly (readonly [name: string, colour: string])[] = [
   ['rose', '#d0718a'],
   ['magenta', '#b42374'],
 ];
+/** What a word before a colour does to it: its lightness moved towards black (0) or white (1) by a share, its chroma times a factor, in OKLCH. Our reading of the words; made up. */
+const SHADES: ReadonlyMap<string, { readonly towards: 0 | 1; readonly share: number; readonly chroma: number }> =
+  new Map(
+    Object.entries({
+      dark: { towards: 0, share: 0.35, chroma: 0.85 },
+      deep: { towards: 0, share: 0.25, chroma: 1 },
+      light: { towards: 1, share: 0.45, chroma: 0.7 },
+      pale: { towards: 1, share: 0.65, chroma: 0.5 },
+      bright: { towards: 1, share: 0.08, chroma: 1.3 },
+      dusty: { towards: 1, share: 0.1, chroma: 0.5 },
+    } as const),
+  );
+
+function shaded(colour: string, { towards, share, chroma }: { towards: 0 | 1; share: number; chroma: number }): string {
+  const from = lch(colour);
+  if (!from) return colour;
+  return formatHex(clampChroma({ ...from, l: from.l + (towards - from.l) * share, c: from.c * chroma }, 'oklch'));
+}
+
 const difference = differenceCiede2000();
 /** The plain word whose colour is nearest, CIEDE2000. */
 export const colourWord = (colour: string): string =>
   PLAIN_WORDS.reduce((best, word) => (difference(colour, word[1]) < difference(colour, best[1]) ? word : best))[0];
 
 /**
- * Reads a colour as people write it: a name (`teal`, `navy`, `mustard`) or a code (`#a1b2c3`, `a1b2c3`, `#abc`).
+ * Reads a colour as people write it: a name (`teal`, `navy`, `mustard`, `dark denim`) or a code (`#a1b2c3`, `a1b2c3`, `#abc`).
  * @returns the colour as #rrggbb, or a message that says what would be understood; never throws
  */
 export function parseColour(text: string): { ok: true; value: string } | { ok: false; message: string } {
@@ -100,6 +125,12 @@ export function parseColour(text: string): { ok: true; value: string } | { ok: f
   const bare = plain.replaceAll(' ', '');
   const rgb = /^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/.test(typed) ? parseHex(typed) : named(bare);
   if (rgb) return { ok: true, value: formatHex(rgb) };
+  const [first = '', ...rest] = plain.split(' ');
+  const shade = SHADES.get(first);
+  if (shade && rest.length > 0) {
+    const base = parseColour(rest.join(' '));
+    if (base.ok) return { ok: true, value: shaded(base.value, shade) };
+  }
   const near = plain.split(' ').find((word) => CLOTH_COLOURS.has(word) || named(word));
   return {
     ok: false,

@@ -1,3 +1,4 @@
+import { deltaE } from '../colour';
 import type { DrawerContents } from '../drawer';
 import { fabricFrom } from '../material';
 import {
@@ -79,6 +80,31 @@ export function usualGround(thing: ThingId, drawer: Pick<DrawerContents, 'fabric
     .filter((f) => Number.isFinite(suits(f)))
     .sort((a, b) => suits(a) - suits(b) || areaOf(b) - areaOf(a));
   return best ?? PLAIN_GROUND();
+}
+
+/** What pieces are usually cut from, on felt and on everything else. Common practice, no source. */
+const PIECE_KINDS = {
+  felt: ['wool-felt', 'boiled-wool', 'craft-felt', 'craft-felt-polyester'],
+  other: ['quilting-cotton', 'solid-cotton', 'batik', 'poplin', 'calico', 'linen'],
+} as const;
+
+/**
+ * The fabric a new piece starts from: that of the piece laid last, else a cloth of a kind pieces are usually cut from, the one that stands out most from its ground (CIEDE2000).
+ * @param groundId the fabric it will lie on; null where it lies on nothing
+ * @returns the fabric's id; the ground's own where there is no other
+ */
+export function usualPieceCloth(project: Pick<Project, 'fabrics' | 'pieces'>, groundId: string | null): string {
+  const last = project.pieces.at(-1)?.fabricId;
+  if (last) return last;
+  const ground = project.fabrics.find((f) => f.id === groundId);
+  const clothOf = (f: Fabric): string => f.clothId ?? f.kind;
+  const felt: readonly string[] = PIECE_KINDS.felt;
+  const kinds: readonly string[] = ground && felt.includes(clothOf(ground)) ? felt : PIECE_KINDS.other;
+  const away = (f: Fabric): number => (ground ? deltaE(f.colour, ground.colour) : 0);
+  const [best] = project.fabrics
+    .filter((f) => f.id !== groundId)
+    .sort((a, b) => Number(kinds.includes(clothOf(b))) - Number(kinds.includes(clothOf(a))) || away(b) - away(a));
+  return best?.id ?? groundId ?? '';
 }
 
 /** The iron one starts with: the one used last, else a household iron, a measured one first; null where the Drawer has none of them. */

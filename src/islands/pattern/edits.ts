@@ -2,6 +2,7 @@ import { current } from 'immer';
 import { copyOf, pieceInMiddle, takeAway } from '~/core/arrange';
 import { fabricFrom } from '~/core/material';
 import { type Article, articleOr, type Ground, newArticle, newGround, newId, type Project, viewOf } from '~/core/model';
+import { usualPieceCloth } from '~/core/start';
 import { edit, editHere, lookAtArticle, selectAll, useWorkbench } from '~/store';
 
 export { newId };
@@ -98,10 +99,9 @@ export function fabricOfColour(project: Project, colour: string): string {
   return fabric.id;
 }
 
-/** The fabric to start a new piece from: that of the piece in hand, or the first that is not the ground's. */
+/** The fabric to start a new piece from: that of the piece in hand, or what is usual for this ground. */
 export function usualFabric(project: Project): string {
   const { selectedId } = useWorkbench.getState();
   const inHand = project.pieces.find((p) => p.id === selectedId)?.fabricId;
-  const under = articleInHand(project).ground?.fabricId;
-  return inHand ?? project.fabrics.find((f) => f.id !== under)?.id ?? under ?? '';
+  return inHand ?? usualPieceCloth(project, articleInHand(project).ground?.fabricId ?? null);
 }

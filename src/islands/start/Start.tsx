@@ -15,6 +15,7 @@ import {
 import { type DrawerContents, newCloth } from '~/core/drawer';
 import { type Edge, type Fabric, type Intent, LIMITS, newId, type Project } from '~/core/model';
 import { THING_IDS, THINGS, type ThingId, UNMEASURED_IRON, type UsedLast, usualGround, usualIron } from '~/core/start';
+import { formatLength } from '~/core/units';
 import { attempt, beginProject, readUnits, readUsedLast, rememberUnits, seedDemo, useDrawer } from '~/store';
 import { Frame } from '../app/Frame';
 import { NewClothFields, USUAL_CLOTH } from '../cloth/NewClothFields';
@@ -38,6 +39,8 @@ interface Said {
 
 const STEPS = ['thing', 'size', 'ground', 'washed', 'edge', 'iron'] as const;
 type Step = (typeof STEPS)[number];
+/** A ground narrower than this is rarely meant: a size typed in other units is likelier. */
+const SMALL_MM = 50;
 /** What can be left for later: the others always have an answer. */
 const LATER: readonly Step[] = ['washed', 'edge', 'iron'];
 
@@ -186,6 +189,12 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
               />
             ))}
           </div>
+          {own.size && Math.min(said.widthMm, said.heightMm) < SMALL_MM && (
+            <Note>
+              {formatLength(Math.min(said.widthMm, said.heightMm), said.units)} is no wider than three fingers. If you
+              meant other units, type them along, as in {said.units === 'mm' ? '14 in or 14 cm' : '14 ft or 1 yd'}.
+            </Note>
+          )}
           <Choice
             label="Numbers in"
             value={said.units}

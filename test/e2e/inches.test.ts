@@ -1,0 +1,79 @@
+import { expect } from 'chai';
+import { By } from 'selenium-webdriver';
+import { Session } from './browser';
+
+/** The words on screen, and what fields hold. */
+const SAID = `return document.body.innerText + '\\n' +
+  [...document.querySelectorAll('input:not([type=file]):not([type=color]):not([type=radio]):not([type=checkbox]):not([type=range])')].map((i) => i.value + ' ' + i.placeholder).join('\\n') +
+  '\\n' + [...document.querySelectorAll('svg text')].map((t) => t.textContent).join('\\n');`;
+/** Figures in metric or in imperial units; g/m² is what web is called by everywhere, and a file's headings are its own. */
+const METRIC = /\d ?(?:mm|cm|m|cm²|m²)(?![a-zA-Z²/·])|\d ?°C/;
+const IMPERIAL = /\d ?(?:"|″|in\b|yd\b)|\d ?°F|sq (?:in|yd)/;
+
+describe('one system of units, in Chromium', () => {
+  let s: Session;
+  before(async () => {
+    s = await Session.open();
+  });
+  after(() => s.close());
+  const saved = (): Promise<void> => s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+
+  for (const [units, other] of [
+    ['in', METRIC],
+    ['mm', IMPERIAL],
+  ] as const)
+    it(`a project in ${units === 'in' ? 'inches' : 'millimetres'} says nothing in the other units, on any screen`, async function () {
+      this.timeout(180_000);
+      const clean = async (where: string): Promise<void> => {
+        const said = (await s.run<string>(SAID)).replaceAll('g/m²', '');
+        expect(
+          said.split('\n').filter((line) => other.test(line)),
+          where,
+        ).to.deep.equal([]);
+      };
+      const unfold = (): Promise<void> => s.run('for (const d of document.querySelectorAll("details")) d.open = true;');
+      await s.go('/project/harbour-light/pattern');
+      await s.settled();
+      await s.choose(units === 'in' ? 'inches, °F' : 'millimetres, °C');
+      await s.settled();
+      await saved();
+      await clean('the ground');
+      await s.run(
+        `[...document.querySelectorAll('[data-piece=door]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+      );
+      await clean('a piece');
+      const dialogs: Readonly<Record<string, readonly string[]>> = {
+        pattern: ['a word', 'a shape', 'a drawing', 'a scan or photo'],
+        trace: ['Measure the printer', 'Check a traced sheet', 'Try a cutting machine'],
+        press: ['Measure my iron', 'Weigh my lean'],
+        match: ['New web', 'What if?'],
+        layers: [],
+      };
+      for (const [station, opens] of Object.entries(dialogs)) {
+        await (await s.find(`nav[aria-label=Stations] a[href$="/${station}"]`)).click();
+        await s.settled();
+        await unfold();
+        await clean(station);
+        for (const name of opens) {
+          await s.press(name);
+          await s.find('dialog');
+          await clean(name);
+          await s.run('document.querySelector("dialog").close()');
+          await s.holds('closed', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
+        }
+      }
+      await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
+      await clean('snags');
+      await s.go('/drawer');
+      for (const kind of ['fabrics', 'webs', 'irons', 'covers', 'surfaces']) {
+        await s.run('document.querySelector("dialog")?.close(); location.hash = arguments[0]', kind);
+        await s.find(`a[aria-current][href="#${kind}"]`);
+        await s.find('[role=table]');
+        await clean(`drawer ${kind}`);
+        await (await s.find('[data-thing] [data-column=name] button')).click();
+        await s.find('dialog');
+        await unfold();
+        await clean(`editor of ${kind}`);
+      }
+    });
+});
