@@ -117,6 +117,18 @@ describe('the first ten minutes, in Chromium', () => {
     await s.press('Back');
     expect(await s.value('Wide')).to.equal('457.2 mm');
     await s.press('Go on');
+    // What is not understood is never passed over, whichever way one goes on.
+    await s.press('New cloth');
+    await s.type('Its colour', 'glorp');
+    for (const on of ['Go on', 'That is enough: start']) {
+      await s.press(on);
+      await s.holds('it says so', async () =>
+        (await s.text('form [role=alert]')).includes('“glorp” is no colour we know'),
+      );
+      expect(await s.text('h1')).to.equal('What does it lie on?');
+    }
+    await s.press('From the drawer instead');
+    await s.choose('Teal quilting cotton');
     await s.press('Go on');
     await s.press('Leave it for later');
     await s.press('Leave it for later');

@@ -282,14 +282,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
           className={css.question}
           onSubmit={(e) => {
             e.preventDefault();
-            const form = e.currentTarget;
-            // A field takes in what was typed when it is left; what is not understood keeps one here.
-            if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
-            setTimeout(() => {
-              const wrong = form.querySelector<HTMLElement>('[aria-invalid="true"]');
-              if (wrong) wrong.focus();
-              else goOn();
-            });
+            whenUnderstood(e.currentTarget, goOn);
           }}
         >
           <h1 ref={heading} tabIndex={-1}>
@@ -312,7 +305,13 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
                   : 'Go on'}
             </Button>
             {place > 0 && place < STEPS.length - 1 && (
-              <Button look="plain" disabled={busy} onClick={() => void finish(said)}>
+              <Button
+                look="plain"
+                disabled={busy}
+                onClick={(e) =>
+                  e.currentTarget.form && whenUnderstood(e.currentTarget.form, () => void finish(now.current))
+                }
+              >
                 That is enough: start
               </Button>
             )}
@@ -322,6 +321,17 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
       </div>
     </main>
   );
+}
+
+/** Goes on, once every field has taken in what was typed: what is not understood keeps one here. */
+function whenUnderstood(form: HTMLFormElement, goOn: () => void): void {
+  // A field takes it in when it is left.
+  if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
+  setTimeout(() => {
+    const wrong = form.querySelector<HTMLElement>('[aria-invalid="true"]');
+    if (wrong) wrong.focus();
+    else goOn();
+  });
 }
 
 /** The ground's cloth: the Drawer's, or a new one in three answers. */
