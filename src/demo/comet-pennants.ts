@@ -1,5 +1,6 @@
 import { fabricFrom } from '~/core/material';
-import { newArticle, newGround, newProject, type Piece, type Project } from '~/core/model';
+import { newArticle, newProject, type Piece, type Project } from '~/core/model';
+import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_WEBS } from './drawer';
 
@@ -22,30 +23,45 @@ const TAIL =
 function comet(article: string, id: string, front: string, tail: string, head: string): Piece[] {
   const mine = { articleId: article };
   return [
-    drawnInPlace(`${id}-front`, 'Front', front, PENNANT, { ...mine, keepWhole: true }),
+    drawnInPlace(`${id}-front`, 'Front', front, PENNANT, mine),
     drawnInPlace(`${id}-tail`, 'Tail', tail, TAIL, mine),
     drawnInPlace(`${id}-head`, 'Comet', head, HEAD, mine),
   ];
 }
 
+/** What each pennant has on its back. */
+const BACKS: ReadonlyMap<string, string> = new Map([
+  ['night-front', 'night-back'],
+  ['dawn-front', 'dawn-back'],
+]);
+
 /** A new copy of it each time. */
-export const cometPennants = (): Project =>
+export function cometPennants(): Project {
+  const laid = laidByRecipe(drawn());
+  return {
+    ...laid,
+    pieces: laid.pieces.map((p) => (p.part ? { ...p, fabricId: BACKS.get(p.part.of) ?? p.fabricId } : p)),
+  };
+}
+
+const drawn = (): Project =>
   newProject({
     id: 'comet-pennants',
     name: 'Comet pennants',
     intent: { laundering: 'never', hand: 'firm', edge: 'straight' },
+    recipe: { id: 'two-sided', answers: {} },
     articles: [
       newArticle({
         id: 'main',
         name: 'Night',
         count: 5,
-        ground: newGround({ fabricId: 'night-back', widthMm: W, heightMm: H, outline: PENNANT }),
+        ground: null,
       }),
       newArticle({
         id: 'dawn',
         name: 'Dawn',
         count: 4,
-        ground: newGround({ fabricId: 'dawn-back', widthMm: W, heightMm: H, outline: PENNANT }),
+        ground: null,
       }),
     ],
     pieces: [
@@ -61,7 +77,7 @@ export const cometPennants = (): Project =>
       fabricFrom('satin', { id: 'spark', name: 'Spark satin', colour: '#f6e27a' }),
       fabricFrom('batik', { id: 'ember-tail', name: 'Glowing batik', colour: '#d6693c' }),
     ],
-    webs: structuredClone([...DEMO_WEBS]),
+    webs: structuredClone([...DEMO_WEBS]).map((w) => (w.id === 'middle-film' ? { ...w, stockMm: 3000 } : w)),
     irons: structuredClone([...DEMO_IRONS]),
     bench: { ironId: 'household' },
   });

@@ -16,6 +16,7 @@ import {
   viewOf,
 } from '~/core/model';
 import type { Picture } from '~/core/plan';
+import { laidByRecipe } from '~/core/recipe';
 import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
@@ -144,6 +145,8 @@ export function edit(recipe: (project: Project) => void, run?: Run): string | nu
     return refuse('That cannot be done with this. Nothing was changed.');
   }
   if (after === before) return null;
+  // What the recipe lays out follows every edit.
+  after = laidByRecipe(after);
   const fault = faultOfEdit(before, after);
   if (fault) return refuse(`Nothing was changed: ${fault.message}`);
   const now = Date.now();
@@ -330,7 +333,9 @@ export function openProject(id: string): () => void {
   });
 
   /** Shows a project that was read from storage. */
-  const show = (project: Project, row: ProjectRow): void => {
+  const show = (read: Project, row: ProjectRow): void => {
+    // What its recipe lays out is part of it, whether the file says so already or not.
+    const project = laidByRecipe(read);
     foreign = true;
     const articleId = get().articleId ?? articleBefore(project.id);
     setUnrecorded({ status: 'open', project, articleId, damaged: null, savedAt: row.updatedAt, saveError: null });

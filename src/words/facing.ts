@@ -12,6 +12,9 @@ const FACINGS: Words<FacingFinding, []> = {
     `${doIt(f)} turned over: the pattern came reversed, but on this route the line is seen from the right side.`,
   'as-seen': (f) => `${doIt(f)} as seen: ${lower(ROUTE_FACTS[f.route].contacts[0]?.text ?? '')}`,
   'face-down': (f) => `${doIt(f)}: the line must be reversed, because the cut piece is turned over once.`,
+  'as-seen-face-down': (f) =>
+    `${doIt(f)} as seen: the piece lies face down, so that its other side is what you look at.`,
+  'reversed-face-down': (f) => `${doIt(f)} reversed: the piece lies face down, and so is turned over once more.`,
   reversed: (f) => `${doIt(f)} reversed: the cut piece is turned over once to show its right side.`,
 };
 /** Which way round a piece is drawn, and why. */

@@ -1,4 +1,5 @@
 import { ROUTE_FACTS } from '~/core/facing';
+import { factsOf } from '~/core/material';
 import {
   type Edge,
   lookup,
@@ -74,11 +75,21 @@ const still = ({ project, ticket }: About): string =>
 /** ", about 40 s,": nothing where no press says how long. */
 const about = (coolS: number): string => (coolS >= 1 ? `, about ${seconds(coolS)},` : '');
 
+const isFoil = ({ project, step }: About): boolean =>
+  step.pieceIds.every((id) => factsOf(lookup(project).fabricOf(lookup(project).piece(id))).material === 'foil');
+
+type Cutting = Pick<Extract<StepDoing, { readonly beyondMm: number; readonly bare: boolean }>, 'bare' | 'beyondMm'>;
+/** How far outside the line it is cut, where it is trimmed later. */
+const along = (d: Cutting, a: About): string | null =>
+  d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside the line` : null;
+const through = (d: Cutting): string => (d.bare ? '' : ', through cloth and liner together');
+
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
   'wash-first': () =>
     'Wash and dry every cloth that was not washed yet, as its label allows: what is washed later shrinks later.',
-  'press-smooth': () => 'Press the ground and every cloth smooth. Work goes on while they are still warm.',
+  'press-smooth': (d) =>
+    `Press ${d.ground ? 'the ground and every cloth' : 'every cloth'} smooth. Work goes on while they are still warm.`,
   'draw-on-liner': (d, a) =>
     d.route === 'template-on-liner'
       ? `Draw round the templates of ${a.pieces} on the liner of ${a.web}, each face down.${copies(a)} Number each.`
@@ -107,8 +118,8 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
-      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut along them, through cloth and liner together.${copies(a)}`
-      : `Cut ${a.pieces} out of ${a.cloth} on the line, through cloth and liner together.${copies(a)}`,
+      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut ${along(d, a) ?? 'along them'}${through(d)}.${copies(a)}`
+      : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}.${copies(a)}`,
   'cut-from-print': (_, a) =>
     `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
   'cut-by-machine': (d, a) =>
@@ -118,6 +129,12 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-piece': (_, a) => `Lay ${a.pieces} where it belongs, right side up.${copies(a)}`,
   'lay-unit': (_, a) => `Lay the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Lay everything where it belongs, back to front: ${a.pieces}. Move it until it pleases you.`,
+  'lay-glue-up': (_, a) => `Lay ${a.pieces} on the board wrong side up, its adhesive facing you.${copies(a)}`,
+  'lay-between': (_, a) =>
+    `Lay ${a.pieces} on it${isFoil(a) ? ', metal side up' : ''}, over all of the adhesive.${copies(a)}`,
+  'lay-glue-down': (_, a) =>
+    `Lay ${a.pieces} over it right side up, its adhesive down, edge on edge: where edges do not meet, adhesive oozes onto the iron. Nothing may be trapped between, not even a thread.${copies(a)}`,
+  'trim-on-line': (_, a) => `Trim ${a.pieces} on the line, through all layers together.${copies(a)}`,
   'lay-top': (_, a) => `Lay ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
   'tack-lightly': () => 'Touch each piece lightly with the tip of the iron here and there, so that nothing slides.',
   'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what lies beneath on the release sheet.${setting(a)}`,

@@ -118,6 +118,7 @@ export const ruleWords = (f: RuleFinding, units: Units): string => say(RULES, f,
 const REASONS: Words<ChoiceReason> = {
   ...RULES,
   'your-choice': () => 'You chose it yourself.',
+  webless: () => 'It has no web of its own: what lies beneath or over it holds it.',
   'only-one': () => 'It is the only one in the drawer that this piece allows.',
   'serves-others': () => 'It serves other pieces too: one setting fewer at the iron.',
   'least-against': () => 'It has the least against it of all that are in the drawer.',

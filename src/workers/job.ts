@@ -21,6 +21,7 @@ import {
 import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { requestOf, runAt, settingFor } from '~/core/press';
+import { laidByRecipe } from '~/core/recipe';
 import {
   correctedFor,
   cutList,
@@ -265,7 +266,8 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
     const message = parsed.problems.map((p) => p.message).join(' ');
     return errorAnswer(400, { ...(parsed.problems[0] as Problem), message: message.slice(0, 2000) });
   }
-  const { project } = parsed;
+  // What its recipe lays out is part of it, whether the file says so already or not.
+  const project = laidByRecipe(parsed.project);
   if (work.kind === 'plan') return () => json(spokenPlan(planProject(project), project));
   return async () => {
     const paper = work.query['paper'] as Paper;

@@ -43,7 +43,7 @@ describe('the demo’s projects', () => {
     expect(kinds((p) => p.units)).to.equal(2);
     expect(kinds((p) => p.intent.laundering)).to.equal(2);
     expect(kinds((p) => p.intent.edge)).to.equal(3);
-    expect(kinds((p) => p.recipe.id)).to.equal(2);
+    expect(all.map((p) => p.recipe.id)).to.deep.equal(['applique', 'applique', 'window', 'two-sided']);
     expect(all.map((p) => p.articles.length)).to.deep.equal([1, 2, 1, 2]);
     expect(all.some((p) => p.articles.some((a) => a.count > 1))).to.equal(true);
     expect(all.filter((p) => p.pictures.length > 0)).to.have.length(1);

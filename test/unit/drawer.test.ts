@@ -59,7 +59,7 @@ describe('material: kinds to start from', () => {
     for (const c of CLOTHS) {
       const kgM3 = c.massGsm / c.thicknessMm;
       expect(kgM3, c.id).to.be.below(FIBRE_FACTS[c.fibre].densityKgM3.value);
-      expect(kgM3, c.id).to.be.above(50);
+      expect(kgM3, c.id).to.be.above(c.material === 'wadding' ? 40 : 50);
       expect(c.conductivityWmK, c.id).to.be.within(0.024, 0.2);
     }
   });

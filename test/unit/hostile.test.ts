@@ -6,7 +6,7 @@ describe('what comes in broken', () => {
   const LIMIT_MS = 4000;
   for (const [kind, n, least] of [
     // At least so many of each must be taken and so many refused or mended: else the attack attacks nothing.
-    ['project', 320, 64],
+    ['project', 320, 50],
     ['svg', 300, 50],
     ['font', 200, 8],
     ['csv', 300, 10],

@@ -49,20 +49,26 @@ export interface Facing extends FacingFinding {
 /**
  * Which way round a piece is drawn: the parity of the route's face-to-face contacts, and one flip more for a pattern that came already reversed.
  * @param symmetric the shape is its own mirror image, so that nobody can tell
+ * @param faceDown it is laid wrong side up
  */
-export function facingOf(route: Route, preReversed: boolean, symmetric: boolean): Facing {
-  const lineReversed = reversedBy(ROUTE_FACTS[route].contacts);
+export function facingOf(route: Route, preReversed: boolean, symmetric: boolean, faceDown = false): Facing {
+  // Laid wrong side up it is turned over once more.
+  const lineReversed = reversedBy(ROUTE_FACTS[route].contacts) !== faceDown;
   const code: Facing['code'] = symmetric
     ? 'no-care'
-    : preReversed
+    : faceDown && !preReversed
       ? lineReversed
-        ? 'as-printed'
-        : 'turn-back'
-      : !lineReversed
-        ? 'as-seen'
-        : route === 'template-on-liner'
-          ? 'face-down'
-          : 'reversed';
+        ? 'reversed-face-down'
+        : 'as-seen-face-down'
+      : preReversed
+        ? lineReversed
+          ? 'as-printed'
+          : 'turn-back'
+        : !lineReversed
+          ? 'as-seen'
+          : route === 'template-on-liner'
+            ? 'face-down'
+            : 'reversed';
   return { mirrored: lineReversed !== preReversed, code, route };
 }
 
@@ -101,7 +107,7 @@ export interface Drawn extends Facing {
  */
 export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: number | null = null): Drawn {
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
-  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.path, mirrorMm) !== null);
+  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.path, mirrorMm) !== null, piece.faceDown);
   const path = facing.mirrored ? turnOver(cut.path) : cut.path;
   const over = mirrorAt(middleX(cut.path));
   const drawn = (region: Region): Region =>
@@ -128,7 +134,12 @@ export interface MixedFacing {
 export function mixedFacing(project: Project, drawn: readonly Pick<Drawn, 'pieceId' | 'code'>[]): MixedFacing | null {
   const look = lookup(project);
   // What is cut freely from the printed side is drawn on no sheet: it can be on none the wrong way round.
-  const telling = drawn.filter((t) => t.code !== 'no-care' && look.routeOf(look.piece(t.pieceId)) !== 'cut-from-print');
+  const telling = drawn.filter(
+    (t) =>
+      t.code !== 'no-care' &&
+      !look.piece(t.pieceId).faceDown &&
+      look.routeOf(look.piece(t.pieceId)) !== 'cut-from-print',
+  );
   const isReversed = (t: { pieceId: string }): boolean =>
     reversedBy(ROUTE_FACTS[look.routeOf(look.piece(t.pieceId))].contacts);
   const reversed = telling.filter(isReversed);

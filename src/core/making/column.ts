@@ -71,12 +71,18 @@ function baseLayers(base: Base): readonly PressLayer[] {
 export function columnAt(
   place: Pick<PressPlace, 'pieceIds'>,
   base: Base,
-  clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null },
+  clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null; readonly faceDown?: boolean },
   bonds: (pieceId: string) => boolean,
 ): PressColumn {
   const column: PressLayer[] = [...baseLayers(base)];
   for (const [i, id] of place.pieceIds.entries()) {
-    const { fabric, web } = clothOf(id);
+    const { fabric, web, faceDown } = clothOf(id);
+    if (faceDown) {
+      // Its web lies on top of it, towards what is laid there.
+      column.push({ role: 'fabric', fabric });
+      if (web) column.push({ role: 'web', web, bonds: i < place.pieceIds.length - 1 && bonds(id) });
+      continue;
+    }
     if (base.on === 'sheet' && base.linersOn.has(id) && web && web.liners > 0) column.push({ role: 'liner' });
     // What lies on the release sheet itself is bonded to nothing yet.
     const ontoCloth = i > 0 || base.on === 'ground';

@@ -44,3 +44,5 @@ export const LOAD_STAGGERS = figure(8, 'shifts', 'ours');
 
 /** In a press over everything so many different columns are looked at. */
 export const MOST_TOGETHER = figure(40, 'columns', 'ours');
+/** Layered things are cut so far outside the line, and trimmed through all layers together. */
+export const TRIM_BEYOND_MM = figure(3, 'mm', 'common practice, no source: cut larger, trimmed after');

@@ -8,6 +8,7 @@ import type {
   MakingTrouble,
   Piece,
   PressTicket,
+  Project,
   Step,
   StepCare,
   StepDoing,
@@ -19,7 +20,7 @@ import { clothsOf, HANDLE_S, MOVE_S, resetS, SMALL_MOVES } from '../press';
 import { type Phase, RECIPE_FACTS } from '../recipe';
 import type { Bounds } from '../shape';
 import { layerIds } from './column';
-import { HANDS_S, PAINT_DRY_S, SPEED_MM_S } from './data';
+import { HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { type Chosen, type Press, type Presses, pressesOf } from './presses';
 import { foldSteps, type Impossible, type PieceFacts } from './state';
 import { STEP_FACTS } from './step';
@@ -84,7 +85,15 @@ function ready({ laid: { project, look } }: Work): Draft[] {
     laundering !== 'never' && cloths.some((f) => !f.prewashed)
       ? [{ kind: 'ready', on: 'hand', does: { code: 'wash-first', laundering }, care: [], handsS: HANDS_S.wash.value }]
       : [];
-  return [...wash, { kind: 'ready', on: 'board', does: { code: 'press-smooth' }, handsS: HANDS_S.smooth.value }];
+  return [
+    ...wash,
+    {
+      kind: 'ready',
+      on: 'board',
+      does: { code: 'press-smooth', ground: grounds.length > 0 },
+      handsS: HANDS_S.smooth.value,
+    },
+  ];
 }
 
 function draw(work: Work): Draft[] {
@@ -249,10 +258,14 @@ function web(work: Work): Draft[] {
   return [...cuts, ...fuses.flatMap((p) => [pressStep(work, p), ...coolStep(work, p)]), ...stuck];
 }
 
+/** Pieces that have another side, and the other sides themselves. */
+const layeredIn = (project: Project): ReadonlySet<string> =>
+  new Set(project.pieces.flatMap((p) => (p.part ? [p.id, p.part.of] : [])));
+
 function cut(work: Work): Draft[] {
   const { project, look } = work.laid;
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
-  const mine = project.pieces.filter((p) => work.webOf(p.id));
+  const mine = project.pieces.filter((p) => work.webOf(p.id) || p.webless);
   const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p));
   const drawn = group(onPatch, (p) => inMap(patches, p.id).id).map((pieces): Draft => {
     const first = sure(pieces[0], 'a group has a piece');
@@ -266,28 +279,36 @@ function cut(work: Work): Draft[] {
       ...onPieces(work, pieces, HANDS_S.trace.value, SPEED_MM_S.trace.value),
     };
   });
-  const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)}`).map((pieces): Draft => {
-    const first = sure(pieces[0], 'a group has a piece');
-    const route = look.routeOf(first);
-    const machine = ROUTE_FACTS[route].drawnOn === 'cutting mat';
-    const small = pieces.some((p) => isSmall(work, p));
-    return {
-      kind: machine ? 'machine-cut' : 'cut',
-      on: machine ? 'mat' : 'hand',
-      fabricId: first.fabricId,
-      does: {
-        code: machine ? 'cut-by-machine' : route === 'cut-from-print' ? 'cut-from-print' : 'cut-on-line',
-        route,
-      },
-      care: small ? ['blades', 'small-parts'] : ['blades'],
-      ...onPieces(
-        work,
-        pieces,
-        machine ? HANDS_S.machine.value / pieces.length : HANDS_S.cut.value,
-        machine ? null : SPEED_MM_S.cut.value,
-      ),
-    };
-  });
+  const { phases } = RECIPE_FACTS[project.recipe.id];
+  // What is trimmed through all layers later is cut a little larger now.
+  const layered = layeredIn(project);
+  const beyondMm = (p: Piece): number => (phases.includes('trim') && layered.has(p.id) ? TRIM_BEYOND_MM.value : 0);
+  const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${beyondMm(p)}`).map(
+    (pieces): Draft => {
+      const first = sure(pieces[0], 'a group has a piece');
+      const route = look.routeOf(first);
+      const machine = ROUTE_FACTS[route].drawnOn === 'cutting mat';
+      const small = pieces.some((p) => isSmall(work, p));
+      return {
+        kind: machine ? 'machine-cut' : 'cut',
+        on: machine ? 'mat' : 'hand',
+        fabricId: first.fabricId,
+        does: {
+          code: machine ? 'cut-by-machine' : route === 'cut-from-print' ? 'cut-from-print' : 'cut-on-line',
+          route,
+          bare: first.webless,
+          beyondMm: machine ? 0 : beyondMm(first),
+        },
+        care: small ? ['blades', 'small-parts'] : ['blades'],
+        ...onPieces(
+          work,
+          pieces,
+          machine ? HANDS_S.machine.value / pieces.length : HANDS_S.cut.value,
+          machine ? null : SPEED_MM_S.cut.value,
+        ),
+      };
+    },
+  );
   return [...drawn, ...out];
 }
 const isSmall = (work: Work, piece: Piece): boolean => {
@@ -316,6 +337,8 @@ function bonding(work: Work, one: Ticketed, more: { readonly tack?: boolean; rea
           },
         ]
       : [];
+  const layered = RECIPE_FACTS[work.laid.project.recipe.id].otherSide !== null && press.members.length > 1 && !sheet;
+  if (layered) return [...peel, ...layers(work, one), pressStep(work, one), ...coolStep(work, one)];
   const laying: StepDoing = sheet
     ? { code: 'lay-on-sheet', keepLiners: press.keepLiners.filter((id) => (work.webOf(id)?.liners ?? 0) > 0) }
     : {
@@ -348,6 +371,16 @@ function bonding(work: Work, one: Ticketed, more: { readonly tack?: boolean; rea
     pressStep(work, one),
     ...coolStep(work, one),
   ];
+}
+/** Layer on layer, each as it lies. */
+function layers(work: Work, { press }: Ticketed): Draft[] {
+  const { look } = work.laid;
+  const about = { on: press.on, articleId: press.articleId, unit: press.unit } as const;
+  return press.members.map((id): Draft => {
+    const piece = look.piece(id);
+    const code = piece.faceDown ? 'lay-glue-up' : piece.webless || !work.webOf(id) ? 'lay-between' : 'lay-glue-down';
+    return { kind: 'lay', ...about, does: { code }, ...onPieces(work, [piece], HANDS_S.lay.value, null) };
+  });
 }
 const bonds = (work: Work, on: StepPlace): Ticketed[] =>
   work.pressed.filter((p) => p.press.stage === 'bond' && p.press.on === on);
@@ -412,7 +445,9 @@ function edge(work: Work): Draft[] {
   const { look, articles } = work.laid;
   const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
   return articles.flatMap(({ article, placed }): Draft[] => {
-    const pieces = placed.map((p) => look.piece(p.id)).filter((p) => bonded.has(p.id) && look.edgeOf(p) !== 'none');
+    const pieces = placed
+      .map((p) => look.piece(p.id))
+      .filter((p) => bonded.has(p.id) && p.part === null && look.edgeOf(p) !== 'none');
     return group(pieces, (p) => look.edgeOf(p)).map((list): Draft => {
       const kind: Edge = look.edgeOf(sure(list[0], 'a group has a piece'));
       const paint = kind === 'paint';
@@ -437,6 +472,23 @@ function finish({ laid: { project } }: Work): Draft[] {
   ];
 }
 
+/** What was cut larger is cut again, through all layers. */
+function trim(work: Work): Draft[] {
+  const { project } = work.laid;
+  const layered = layeredIn(project);
+  const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
+  return mine.length === 0
+    ? []
+    : [
+        {
+          kind: 'trim',
+          on: 'hand',
+          does: { code: 'trim-on-line' },
+          ...onPieces(work, mine, HANDS_S.cut.value, SPEED_MM_S.cut.value),
+        },
+      ];
+}
+
 const PHASES: Readonly<Record<Phase, (work: Work) => Draft[]>> = {
   ready,
   draw,
@@ -445,6 +497,7 @@ const PHASES: Readonly<Record<Phase, (work: Work) => Draft[]>> = {
   units,
   lay,
   touch,
+  trim,
   edge,
   finish,
 };

@@ -56,6 +56,7 @@ function lowestOfEach(blocks: readonly Block[]): (place: PressPlace) => Readonly
  * The order of bonding in one article: units are built on the release sheet first, inner before outer; then pieces and units go to the ground where their lowest piece stands in the order.
  * @param order its pieces, back-most first
  * @param unitOf the unit of a piece; a unit within a unit is named by its path, parts joined by “/”
+ * @param withNext a piece that is held by what is laid on it: pressed along with that
  * @param together blocks of one name, next to each other in the order, go to the ground in one press; null: by themselves
  */
 export function bondings(
@@ -63,6 +64,7 @@ export function bondings(
   order: readonly string[],
   unitOf: (pieceId: string) => string | null,
   together: (pieceId: string) => string | null,
+  withNext: (pieceId: string) => boolean = () => false,
 ): { readonly bondings: readonly Bonding[]; readonly troubles: readonly MakingTrouble[] } {
   const found: Bonding[] = [];
   const rank = new Map(order.map((id, i) => [id, i]));
@@ -121,7 +123,11 @@ export function bondings(
     const first = nth(blocks, i);
     const name = together(lowestOf(first));
     let end = i + 1;
-    while (name !== null && end < blocks.length && together(lowestOf(nth(blocks, end))) === name) end += 1;
+    while (
+      end < blocks.length &&
+      ((name !== null && together(lowestOf(nth(blocks, end))) === name) || withNext(lowestOf(nth(blocks, end - 1))))
+    )
+      end += 1;
     const run = blocks.slice(i, end);
     const members = byRank(run.flatMap((b) => b.ids));
     found.push({

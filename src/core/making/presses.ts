@@ -32,6 +32,7 @@ import {
   windowOver,
   windowsIn,
 } from '../press';
+import { RECIPE_FACTS } from '../recipe';
 import { areaMm2, intersection, type Region, regionOf, union } from '../shape';
 import { type Base, columnAt, type PressPlace } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
@@ -231,8 +232,10 @@ function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): 
 
 /** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
 function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressColumn[], b: Bonding): PressRequest {
+  const layered = RECIPE_FACTS[laid.project.recipe.id].otherSide !== null;
   const { side } = laid.project.schools;
-  if (side === 'face' || b.on !== 'ground' || b.blocks.length > 1 || !mayTurn(request, columns)) return request;
+  if (side === 'face' || b.on !== 'ground' || (b.blocks.length > 1 && !layered) || !mayTurn(request, columns))
+    return request;
   const from = { ...request, from: side };
   const slowest = (r: PressRequest): number =>
     Math.max(
@@ -378,7 +381,8 @@ function bondsOf(
 ): { bonds: Press[]; troubles: MakingTrouble[] } {
   const { project, look } = laid;
   const mine = new Set(article.placed.map((p) => p.id));
-  const order = project.order.filter((id) => mine.has(id) && webOf(id) !== null);
+  const held = (id: string): boolean => look.piece(id).webless;
+  const order = project.order.filter((id) => mine.has(id) && (webOf(id) !== null || held(id)));
   const allLaid = project.schools.lay === 'all-laid';
   const alike = allLaid ? atOneHeatOf(laid, article, order, webOf) : null;
   const together = (id: string): string | null => {
@@ -386,9 +390,18 @@ function bondsOf(
     if (alike?.has(id) && !apart.has(id)) return 'all';
     return allLaid ? null : web && isStuck(web) ? web.id : null;
   };
-  const { bondings: found, troubles } = bondings(article, order, (id) => look.piece(id).unit, together);
+  const { bondings: found, troubles } = bondings(
+    article,
+    order,
+    (id) => look.piece(id).unit,
+    together,
+    (id) => held(id) || look.piece(id).faceDown,
+  );
   const regionOfPiece = new Map(article.placed.map((p) => [p.id, p.region]));
-  const clothOf = (id: string) => ({ fabric: look.fabricOf(look.piece(id)), web: webOf(id) });
+  const clothOf = (id: string) => {
+    const piece = look.piece(id);
+    return { fabric: look.fabricOf(piece), web: webOf(id), faceDown: piece.faceDown };
+  };
   const ground = article.ground;
   const wholeGround = groundRegionOf(article);
   const padded = project.layering.quilted && project.layering.waddingFirst;
@@ -413,8 +426,9 @@ function bondsOf(
     const most = b.blocks.length > 1 ? MOST_TOGETHER.value : MOST_COLUMNS.value;
     let picked = different(places, columnOf, most);
     // A piece that lies wholly hidden, or nowhere, is bonded to the bare ground.
-    if (picked.columns.length === 0 && ground) {
-      const lone = { ...NOWHERE, pieceIds: [nth(nth(blocks, 0).bases, 0)] };
+    const alone = nth(nth(blocks, 0).bases, 0);
+    if (picked.columns.length === 0 && ground && webOf(alone)) {
+      const lone = { ...NOWHERE, pieceIds: [alone] };
       picked = { columns: [columnAt(lone, { on: 'ground', ground, padded }, clothOf, () => true)], places: [lone] };
     }
     if (picked.columns.length === 0) return null;
@@ -478,7 +492,7 @@ function bondsOf(
   const shut = bonds.filter((p) => p.does.code === 'bond-places' && p.setting.stop).flatMap((p) => p.members);
   if (shut.some((id) => !apart.has(id))) return bondsOf(laid, article, webOf, new Set([...apart, ...shut]));
   const bonded = new Set(bonds.flatMap((p) => p.pieceIds));
-  const loose = order.filter((id) => !bonded.has(id));
+  const loose = order.filter((id) => !bonded.has(id) && !held(id));
   if (!ground && loose.length > 0) more.push({ code: 'no-ground', articleId: article.article.id, pieceIds: loose });
   return { bonds, troubles: [...troubles, ...more] };
 }

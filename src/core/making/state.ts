@@ -55,7 +55,7 @@ type Change = { readonly to: Partial<PieceState> } | { readonly no: Impossible['
 const no = (code: Impossible['code']): Change => ({ no: code });
 
 /** What a step makes of one piece, or why it cannot. */
-function afterStep(step: Step, p: PieceState): Change {
+function afterStep(step: Step, p: PieceState, bare: boolean): Change {
   switch (step.kind) {
     case 'trace':
     case 'print':
@@ -72,7 +72,7 @@ function afterStep(step: Step, p: PieceState): Change {
     case 'machine-cut':
       if (p.cut) return no('cut-twice');
       if (p.warm) return no('still-warm');
-      return p.web === 'none' ? no('no-web-on') : { to: { cut: true } };
+      return p.web === 'none' && !bare ? no('no-web-on') : { to: { cut: true } };
     case 'peel':
       if (p.warm) return no('still-warm');
       return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1 } };
@@ -84,7 +84,7 @@ function afterStep(step: Step, p: PieceState): Change {
     case 'bond':
     case 'steam-pass':
       if (p.bonded) return no('bonded-twice');
-      if (p.web === 'none') return no('no-web-on');
+      if (p.web === 'none' && !bare) return no('no-web-on');
       if (p.lies === null) return no('not-laid');
       return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true } };
     case 'stitch':
@@ -107,7 +107,7 @@ export function foldSteps(
   for (const step of steps)
     for (const id of step.pieceIds) {
       const before = inMap(state, id);
-      const change = afterStep(step, before);
+      const change = afterStep(step, before, inMap(pieces, id).bare);
       if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
       state.set(id, { ...before, ...change.to });
     }

@@ -37,6 +37,10 @@ export interface ClothKind {
   readonly shiny: boolean;
   /** Pile or nap that lean squashes for good. */
   readonly pile: boolean;
+  /** What a layer of it is. Foil, paper and wadding carry no web of their own. */
+  readonly material: 'fabric' | 'foil' | 'paper' | 'card' | 'backing' | 'wadding';
+  /** Adhesive lets go of it: siliconised. */
+  readonly releases: boolean;
 }
 
 export type ClothProperty =
@@ -99,7 +103,9 @@ type Row = [
   roughnessMm: number,
   poreMm: number,
   gripGsm: number,
-  traits?: Partial<Pick<ClothKind, 'sides' | 'hairyOrThick' | 'hard' | 'open' | 'shiny' | 'pile'>>,
+  traits?: Partial<
+    Pick<ClothKind, 'sides' | 'hairyOrThick' | 'hard' | 'open' | 'shiny' | 'pile' | 'material' | 'releases'>
+  >,
 ];
 
 const BOTH = { sides: 'both' } as const;
@@ -143,6 +149,13 @@ const ROWS: readonly Row[] = [
   ['leather', 'Leather', 'leather', 'leather', 1.1, 700, 110, 0.15, 1, 0, 8, 200, 0.08, 0.006, 34, { ...THICK, hard: true }],
   ['suede', 'Suede', 'leather', 'leather', 1, 550, 110, 0.12, 1, 0, 12, 80, 0.1, 0.02, 34, { ...THICK, pile: true }],
   ['foil-cloth', 'Metallic foil cloth', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
+  ['foil', 'Metallic foil, on its carrier', 'other', 'polyester', 0.023, 30, 150, 0.2, 1, 0, 0, 2, 0.002, 0.001, 10, { hard: true, shiny: true, material: 'foil' }],
+  ['tissue', 'Tissue paper', 'other', 'cotton', 0.04, 18, 200, 0.05, 0.35, 0, 0, 3, 0.01, 0.01, 10, { ...BOTH, material: 'paper' }],
+  ['paper', 'Plain paper', 'other', 'cotton', 0.1, 80, 200, 0.08, 0.9, 0, 0, 300, 0.01, 0.006, 12, { ...BOTH, material: 'paper' }],
+  ['baking-paper', 'Baking paper, siliconised', 'other', 'cotton', 0.06, 40, 200, 0.1, 0.5, 0, 0, 80, 0.004, 0.001, 10, { ...BOTH, hard: true, material: 'paper', releases: true }],
+  ['card', 'Card', 'other', 'cotton', 0.4, 300, 200, 0.1, 1, 0, 0, 10000, 0.02, 0.006, 16, { ...BOTH, material: 'card' }],
+  ['stiff-backing', 'One-sided stiff backing', 'other', 'polyester', 0.9, 240, 150, 0.05, 0.95, 0, 0, 20000, 0.05, 0.05, 24, { material: 'backing' }],
+  ['wadding', 'Cotton wadding', 'other', 'cotton', 2.5, 110, 200, 0.037, 0.8, 0, 10, 3, 0.2, 0.2, 30, { ...THICK, ...BOTH, pile: true, material: 'wadding' }],
   ['other', 'Other cloth', 'other', 'blend', 0.4, 180, 150, 0.048, 0.78, 1, 3, 12, 0.08, 0.05, 22],
 ];
 
@@ -186,6 +199,8 @@ export const CLOTHS: readonly ClothKind[] = ROWS.map(
     open: false,
     shiny: false,
     pile: false,
+    material: 'fabric',
+    releases: false,
     ...traits,
   }),
 );

@@ -278,7 +278,7 @@ export type RuleFinding = Coded<RuleFigures>;
 /** What speaks for a web that was chosen. */
 export type ChoiceReason =
   | RuleFinding
-  | { readonly code: 'your-choice' | 'only-one' | 'serves-others' | 'least-against' };
+  | { readonly code: 'your-choice' | 'only-one' | 'serves-others' | 'least-against' | 'webless' };
 /** Why a web was not taken. */
 export type Rejection = (RuleFinding | { readonly code: 'one-web-fewer' | 'no-better' }) & { readonly webId: string };
 
@@ -343,6 +343,8 @@ export interface SnagFigures {
   'inside-corners': { readonly byHand: boolean; readonly edge: EdgeDone };
   'looked-at-coarsely': NoFigures;
   hidden: NoFigures;
+  'recipe-misfit': { readonly misfit: Misfit };
+  'sides-show': { readonly deltaE: number; readonly by: string };
   'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
   'order-circle': { readonly under: string; readonly over: string };
@@ -383,6 +385,16 @@ export interface SnagFigures {
   };
   'name-holds-markup': NoFigures;
 }
+/** Something that cannot be made by the project's recipe. Words: src/words/snags.ts. */
+export type Misfit =
+  | { readonly code: 'paper-releases'; readonly pieceId: string; readonly fabricId: string }
+  | {
+      readonly code: 'other-material';
+      readonly pieceId: string;
+      readonly fabricId: string;
+      readonly material: 'fabric' | 'foil' | 'paper';
+    };
+
 export type SnagCode = keyof SnagFigures;
 
 /** Something that will go wrong on the table. */
@@ -398,6 +410,14 @@ export type Snag = Coded<SnagFigures> & {
 
 /** Which way round a piece is drawn, and by what. */
 export interface FacingFinding {
-  readonly code: 'reversed' | 'as-seen' | 'as-printed' | 'turn-back' | 'face-down' | 'no-care';
+  readonly code:
+    | 'reversed'
+    | 'as-seen'
+    | 'as-printed'
+    | 'turn-back'
+    | 'face-down'
+    | 'as-seen-face-down'
+    | 'reversed-face-down'
+    | 'no-care';
   readonly route: Route;
 }

@@ -41,7 +41,9 @@ export function lookup(project: Project): Lookup {
     web: find(project.webs, 'web'),
     fabricOf: (p) => fabric(p.fabricId),
     edgeOf: (p) => p.edge ?? project.intent.edge,
-    routeOf: (p) => p.route ?? project.route,
+    // What has no web has no liner to trace on: it is cut round a template.
+    routeOf: (p) =>
+      p.webless ? (p.route === 'cut-from-print' ? p.route : 'template-right-side') : (p.route ?? project.route),
     number: (id) => numbers.get(id) ?? 0,
     article,
     articleOf,

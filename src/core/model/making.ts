@@ -36,7 +36,7 @@ export type StepPlace = (typeof STEP_PLACES)[number];
 /** What a step does, beyond its kind; the pieces, the web and the cloth stand beside it. */
 export type StepDoing =
   | { readonly code: 'wash-first'; readonly laundering: Laundering }
-  | { readonly code: 'press-smooth' }
+  | { readonly code: 'press-smooth'; readonly ground: boolean }
   | {
       readonly code: 'draw-on-liner' | 'print-on-liner' | 'draw-on-liner-that-stays' | 'draw-on-patch';
       readonly route: Route;
@@ -54,10 +54,19 @@ export type StepDoing =
   | { readonly code: 'stick-by-hand' }
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }
-  | { readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine'; readonly route: Route }
+  /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line */
+  | {
+      readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine';
+      readonly route: Route;
+      readonly bare: boolean;
+      readonly beyondMm: number;
+    }
   /** @property keepLiners the pieces whose liners stay on meanwhile: what lies on the sheet itself */
   | { readonly code: 'lay-on-sheet'; readonly keepLiners: readonly string[] }
-  | { readonly code: 'lay-piece' | 'lay-unit' | 'lay-all' | 'lay-top' }
+  | {
+      readonly code: 'lay-piece' | 'lay-unit' | 'lay-all' | 'lay-top' | 'lay-glue-up' | 'lay-between' | 'lay-glue-down';
+    }
+  | { readonly code: 'trim-on-line' }
   | { readonly code: 'tack-lightly' }
   | { readonly code: 'bond-on-sheet' | 'bond-piece' | 'bond-unit' | 'bond-together' }
   | { readonly code: 'bond-whole-ground'; readonly asideMm2: number }

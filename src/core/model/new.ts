@@ -30,6 +30,9 @@ export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outli
   cutAway: false,
   keepWhole: false,
   plainBehind: false,
+  webless: false,
+  faceDown: false,
+  part: null,
   marks: [],
   ...given,
 });

@@ -6,8 +6,10 @@ import { LIMITS } from './limits';
 export const PROJECT_FORMAT = 'apple-seam.project';
 export const PROJECT_VERSION = 2;
 
+/** What a piece is in a layered thing. */
+export const PART_ROLES = ['other-side'] as const;
 /** How a thing can be made. Each is defined in core/recipe. */
-export const RECIPES = ['applique', 'window'] as const;
+export const RECIPES = ['applique', 'window', 'two-sided', 'cloth-and-foil', 'paper-backed'] as const;
 export const LAUNDERING = ['never', 'gentle', 'often'] as const;
 export const HANDS = ['soft', 'medium', 'firm'] as const;
 export const EDGES = ['none', 'straight', 'blanket', 'zigzag', 'satin', 'free-motion', 'hand', 'paint'] as const;
@@ -126,6 +128,15 @@ export const pieceSchema = z.object({
   keepWhole: z.boolean().default(false),
   /** Behind a window picture's top: one plain outline instead of just what the windows show. */
   plainBehind: z.boolean().default(false),
+  /** It has no web of its own: what lies beneath or over it holds it. */
+  webless: z.boolean().default(false),
+  /** It lies wrong side up, its web towards what is laid on it. */
+  faceDown: z.boolean().default(false),
+  /** What the recipe has laid it out as, and which piece it belongs to; null: a hand has laid it. */
+  part: z
+    .object({ role: z.enum(PART_ROLES), of: id })
+    .nullable()
+    .default(null),
   /** Lines and dots on it that are no cloth of their own, in its own coordinates as its pattern came. */
   marks: z.array(markSchema).max(LIMITS.marks).default([]),
 });

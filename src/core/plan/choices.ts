@@ -21,30 +21,32 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
   for (const { piece, region } of placed)
     areaOfFabric.set(piece.fabricId, (areaOfFabric.get(piece.fabricId) ?? 0) + areaMm2(region) * look.copiesOf(piece));
   const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
-  return project.pieces.map((piece) => {
-    const b = boxes.get(piece.id);
-    const w = b ? b.maxX - b.minX : 0;
-    const h = b ? b.maxY - b.minY : 0;
-    return {
-      pieceId: piece.id,
-      overruledWith: piece.webId,
-      fabric: look.fabricOf(piece),
-      beneath: clothBeneath(laid, piece.id),
-      bonded: bondedOf(piece.id),
-      edge: look.edgeOf(piece),
-      route: look.routeOf(piece),
-      intent: project.intent,
-      wants: project.wants,
-      schools: project.schools,
-      layers:
-        (laid.articleOf(piece.id).ground ? 2 : 1) +
-        Math.max(0, ...pile.beneath(piece.id).map((below) => below.pieceIds.length)),
-      narrowMm: Math.min(w, h),
-      longMm: Math.max(w, h),
-      fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,
-      pile: fullestPile(laid, piece.id),
-    };
-  });
+  return project.pieces
+    .filter((p) => !p.webless)
+    .map((piece) => {
+      const b = boxes.get(piece.id);
+      const w = b ? b.maxX - b.minX : 0;
+      const h = b ? b.maxY - b.minY : 0;
+      return {
+        pieceId: piece.id,
+        overruledWith: piece.webId,
+        fabric: look.fabricOf(piece),
+        beneath: clothBeneath(laid, piece.id),
+        bonded: bondedOf(piece.id),
+        edge: look.edgeOf(piece),
+        route: look.routeOf(piece),
+        intent: project.intent,
+        wants: project.wants,
+        schools: project.schools,
+        layers:
+          (laid.articleOf(piece.id).ground ? 2 : 1) +
+          Math.max(0, ...pile.beneath(piece.id).map((below) => below.pieceIds.length)),
+        narrowMm: Math.min(w, h),
+        longMm: Math.max(w, h),
+        fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,
+        pile: fullestPile(laid, piece.id),
+      };
+    });
 }
 
 /** The most cloth that lies beneath a piece at one place, ground first; places that are next to nothing do not count. */
@@ -97,6 +99,25 @@ function chosenWith(laid: Laid, wishes: readonly Wish[]): Choice[] {
  * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.
  */
 export function choicesOf(laid: Laid): Choice[] {
+  const chosen = new Map(chosenAll(laid).map((c) => [c.pieceId, c]));
+  return laid.project.pieces.map((p) => chosen.get(p.id) ?? webless(p.id));
+}
+
+/** What has no web of its own is chosen none. */
+const webless = (pieceId: string): Choice => ({
+  pieceId,
+  webId: null,
+  overruled: false,
+  reasons: [{ code: 'webless' }],
+  but: null,
+  forbiddenBy: [],
+  rejected: [],
+  runnersUp: [],
+  confidence: { level: 'sure', code: 'clear' },
+  buy: null,
+});
+
+function chosenAll(laid: Laid): Choice[] {
   const { look, pile } = laid;
   const first = chosenWith(
     laid,

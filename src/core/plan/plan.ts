@@ -5,6 +5,7 @@ import { freshLayout, webAsk } from '../layout';
 import { type Made, makingOf } from '../making';
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type Web } from '../model';
 import type { PressColumn, PressRequest } from '../press';
+import { laidByRecipe } from '../recipe';
 import { type Path, printPath, printRegion } from '../shape';
 import { webUseInRows } from '../sheet';
 import { choicesOf } from './choices';
@@ -39,7 +40,8 @@ interface Worked {
   readonly stacks: ReadonlyMap<string, StackMap>;
 }
 
-function workOut(project: Project): Worked {
+function workOut(asked: Project): Worked {
+  const project = laidByRecipe(asked);
   const laid = layDown(project);
   const { look, overlaps } = laid;
   const choices = choicesOf(laid);

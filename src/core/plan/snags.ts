@@ -1,7 +1,9 @@
+import { deltaE } from '../colour';
 import { type MixedFacing, ROUTE_FACTS } from '../facing';
 import type { Laid } from '../laid';
 import {
   COLOUR_LIMITS,
+  colourOfStack,
   fabricsThatWork,
   greyed,
   HAND_LIMIT,
@@ -13,6 +15,7 @@ import {
 } from '../layer';
 import { nth } from '../lists';
 import { type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
+import { misfitsOfRecipe, RECIPE_FACTS } from '../recipe';
 import {
   applyTo,
   areaMm2,
@@ -56,9 +59,9 @@ const OFFERED = 2;
 /** More set-downs for one piece than anyone makes in an evening: an iron that is far too small, or typed in inches. */
 const MOST_SET_DOWNS = 1500;
 
-const noWeb: Finder = ({ plan }) =>
+const noWeb: Finder = ({ plan, laid }) =>
   plan.choices
-    .filter((c) => c.webId === null)
+    .filter((c) => c.webId === null && !laid.look.piece(c.pieceId).webless)
     .map((c) => ({ code: 'no-web', severity: 'stop', pieceIds: [c.pieceId], station: 'match', buy: c.buy }));
 
 const overruled: Finder = ({ plan }) =>
@@ -160,6 +163,8 @@ const cuttable: Finder = ({ laid }) => {
   const clipped: string[] = [];
   const coarse: string[] = [];
   for (const piece of pieces) {
+    // What an outline is like is said once, of the piece and not of its other side.
+    if (piece.part) continue;
     const { crossing, thin, sharp, inside, stepMm } = flawsOf(pathOf(piece.outline), limits.thinMm, limits.sharpDeg);
     const about = { pieceIds: [piece.id], station: 'pattern' } as const;
     const where = (p: Point): Snag['at'] => {
@@ -238,8 +243,48 @@ const upsideDown: Finder = ({ laid }) =>
     .map((p) => ({ code: 'print-upside-down', severity: 'warn', pieceIds: [p.id], station: 'pattern' }));
 
 const hidden: Finder = ({ laid }) => {
-  const ids = laid.cuts.filter((c) => areaMm2(c.visible) < HIDDEN_MM2 && !laid.unseen.includes(c.id)).map((c) => c.id);
+  // What lies face down is the other side of something, and seen from there.
+  const ids = laid.cuts
+    .filter((c) => areaMm2(c.visible) < HIDDEN_MM2 && !laid.unseen.includes(c.id) && !laid.look.piece(c.id).faceDown)
+    .map((c) => c.id);
   return ids.length === 0 ? [] : [{ code: 'hidden', severity: 'warn', pieceIds: ids, station: 'layers' }];
+};
+
+const misfit: Finder = ({ laid: { project } }) =>
+  misfitsOfRecipe(project).map((m) => ({
+    code: 'recipe-misfit',
+    severity: 'stop',
+    pieceIds: [m.pieceId],
+    station: 'pattern',
+    misfit: m,
+  }));
+
+/** Two sides that shine through each other: pale cloth glued to dark. */
+const sidesShow: Finder = ({ laid: { project, look } }) => {
+  // Foil lets nothing through, and nobody sees paper: only two cloths can shine through each other.
+  if (RECIPE_FACTS[project.recipe.id].otherSide?.material !== 'fabric') return [];
+  const found = project.pieces.flatMap((p): Draft[] => {
+    const other = p.part?.role === 'other-side' ? look.piece(p.part.of) : null;
+    if (!other) return [];
+    const [a, b] = [look.fabricOf(p), look.fabricOf(other)];
+    return (
+      [
+        [p, a, b, other],
+        [other, b, a, p],
+      ] as const
+    ).flatMap(([piece, mine, behind, by]): Draft[] => {
+      const d = deltaE(colourOfStack([mine], behind.colour), mine.colour);
+      return d > COLOUR_LIMITS.greyed.value
+        ? [{ code: 'sides-show', severity: 'note', pieceIds: [piece.id], station: 'layers', deltaE: d, by: by.id }]
+        : [];
+    });
+  });
+  // Alike cloths say it once.
+  const told = new Set<string>();
+  return found.filter((d) => {
+    const key = d.pieceIds.map((id) => look.piece(id).fabricId).join();
+    return told.size !== told.add(key).size;
+  });
 };
 
 const circles: Finder = ({ circles: found }) =>
@@ -340,21 +385,26 @@ const vanish: Finder = ({ laid }) => {
   );
 };
 
+const isOtherSide = (look: Laid['look'], id: string, by: string | null): boolean =>
+  look.piece(id).part !== null || (by !== null && look.piece(by).part?.of === id);
+
 const grey: Finder = ({ laid: { articles, look } }) =>
   articles.flatMap((article) =>
-    together(greyed(article, look), (g) => `${g.by} ${g.deltaE > 2 * COLOUR_LIMITS.greyed.value}`).map(
-      (list): Draft => {
-        const deltaE = Math.max(...list.map((g) => g.deltaE));
-        return {
-          code: 'greyed',
-          severity: deltaE > 2 * COLOUR_LIMITS.greyed.value ? 'warn' : 'note',
-          pieceIds: list.map((g) => g.id),
-          station: 'layers',
-          by: nth(list, 0).by,
-          deltaE,
-        };
-      },
-    ),
+    // How the two sides of a thing shine through each other is told of both at once.
+    together(
+      greyed(article, look).filter((g) => !isOtherSide(look, g.id, g.by)),
+      (g) => `${g.by} ${g.deltaE > 2 * COLOUR_LIMITS.greyed.value}`,
+    ).map((list): Draft => {
+      const deltaE = Math.max(...list.map((g) => g.deltaE));
+      return {
+        code: 'greyed',
+        severity: deltaE > 2 * COLOUR_LIMITS.greyed.value ? 'warn' : 'note',
+        pieceIds: list.map((g) => g.id),
+        station: 'layers',
+        by: nth(list, 0).by,
+        deltaE,
+      };
+    }),
   );
 
 const unseenBehind: Finder = ({ laid: { unseen } }) =>
@@ -409,6 +459,7 @@ const empty: Finder = ({ laid }) =>
 /** Each looks at one thing; the list is all there is to know about them. */
 const FINDERS: readonly Finder[] = [
   empty,
+  misfit,
   noWeb,
   unworkable,
   ironTooSmall,
@@ -425,6 +476,7 @@ const FINDERS: readonly Finder[] = [
   troubled,
   stiff,
   shadow,
+  sidesShow,
   grey,
   vanish,
   unseenBehind,

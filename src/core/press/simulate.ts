@@ -158,19 +158,27 @@ function jointsOf(stack: Stack, behindSheet: boolean): Joint[] {
     const { of } = nth(stack.layers, k);
     const web = sure(of?.role === 'web' ? of.web : undefined, 'a bond is made by a web');
     const thickMm = adhesiveMm(web);
-    const sides = [
+    const beside = [
       { layer: stack.layers[k - 1], above: true },
       { layer: stack.layers[k + 1], above: false },
-    ].flatMap(({ layer, above }) => (layer?.of?.role === 'fabric' ? [{ fabric: layer.of.fabric, layer, above }] : []));
+    ];
+    // Glue to glue, the other face is adhesive too: it melts into it, and shares the anchoring as a cloth would.
+    const faceCount = beside.filter(({ layer }) => layer?.of?.role === 'fabric' || layer?.of?.role === 'web').length;
+    const sides = beside.flatMap(({ layer, above }) =>
+      layer?.of?.role === 'fabric' ? [{ fabric: layer.of.fabric, layer, above }] : [],
+    );
     const faces = sides.map(({ fabric, layer, above }): Face => {
       const outer = layer === outermost.first || layer === outermost.last;
       // Through gaps that one sees with the eye adhesive comes anyway: onto a sheet that it does not stick to.
       const open = behindSheet && factsOf(fabric).open;
+      // Foil, paper and card are held by their skin: there is nothing to anchor in, and nothing to come through that is seen.
+      const plain = factsOf(fabric).material !== 'fabric';
       return {
         fabric,
         poreMm: factsOf(fabric).poreMm,
-        needMm: anchorDepthMm(fabric, thickMm, sides.length),
-        strikeMm: outer && !open ? strikeDepthMm(fabric, web, layer.layer.thicknessMm) : Number.POSITIVE_INFINITY,
+        needMm: plain ? factsOf(fabric).roughnessMm : anchorDepthMm(fabric, thickMm, faceCount),
+        strikeMm:
+          outer && !open && !plain ? strikeDepthMm(fabric, web, layer.layer.thicknessMm) : Number.POSITIVE_INFINITY,
         above,
         wet2: 0,
         rate: 0,

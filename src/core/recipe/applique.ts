@@ -1,4 +1,4 @@
-import { PHASES, type Recipe } from './recipe';
+import { PICTURE_PHASES, type Recipe } from './recipe';
 
 /** Shapes on a ground. Source: the trade handbook, the order of work; common practice, no source. */
 export const applique: Recipe = {
@@ -6,5 +6,6 @@ export const applique: Recipe = {
   says: 'Pieces are bonded onto the ground, back to front.',
   topHasWindows: false,
   needsGround: true,
-  phases: PHASES,
+  otherSide: null,
+  phases: PICTURE_PHASES,
 };

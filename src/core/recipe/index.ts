@@ -1,9 +1,40 @@
-import type { RecipeId } from '../model';
+import type { Misfit, Project, RecipeId } from '../model';
 import { applique } from './applique';
-import type { Recipe } from './recipe';
+import { clothAndFoil } from './cloth-and-foil';
+import { withoutLayers } from './layers';
+import { paperBacked } from './paper-backed';
+import { laidBy, misfitsBy, type Recipe } from './recipe';
+import { twoSided } from './two-sided';
 import { window } from './window';
 
-export * from './recipe';
+export type { OtherSide } from './layers';
+export { PHASES, type Phase, type Recipe } from './recipe';
 
 /** Every recipe. One more is one file more, and its line here. */
-export const RECIPE_FACTS: Readonly<Record<RecipeId, Recipe>> = { applique, window };
+export const RECIPE_FACTS: Readonly<Record<RecipeId, Recipe>> = {
+  applique,
+  window,
+  'two-sided': twoSided,
+  'cloth-and-foil': clothAndFoil,
+  'paper-backed': paperBacked,
+};
+
+/** A project with the layers of its recipe laid out; the project itself where nothing is to do. Laid out twice it is the same. */
+export const laidByRecipe = (project: Project): Project => laidBy(RECIPE_FACTS[project.recipe.id], project);
+
+/** What cannot be made by its recipe, as it is. */
+export const misfitsOfRecipe = (project: Project): readonly Misfit[] =>
+  misfitsBy(RECIPE_FACTS[project.recipe.id], project);
+
+/** Changes a project to be made another way: what its ground was of becomes what the other sides are of. */
+export function makeBy(project: Project, id: RecipeId): void {
+  const { otherSide } = RECIPE_FACTS[id];
+  const bare = withoutLayers(project);
+  project.pieces = bare.pieces;
+  project.order = bare.order;
+  const groundOf = project.articles.find((a) => a.ground)?.ground?.fabricId;
+  project.recipe = {
+    id,
+    answers: otherSide?.usual === null && groundOf !== undefined ? { otherSideId: groundOf } : {},
+  };
+}

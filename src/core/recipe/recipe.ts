@@ -1,10 +1,15 @@
+import type { Misfit, Project } from '../model';
+import { misfitsOf, type OtherSide, withOtherSide, withoutLayers } from './layers';
+
 /**
  * What hands do one after another when a thing is made, in coarse strokes. The making fills each with steps:
  * ready – cloth washed, pressed smooth; draw – shapes brought onto liner, cloth or machine; web – web cut and fused, or stuck, to each cloth; cut – pieces cut out;
- * units – pieces bonded to each other on the release sheet; lay – everything laid and bonded; touch – turned over and touched from behind; edge – stitched or painted; finish.
+ * units – pieces bonded to each other on the release sheet; lay – everything laid and bonded; touch – turned over and touched from behind; trim – cut again on the line; edge – stitched or painted; finish.
  */
-export const PHASES = ['ready', 'draw', 'web', 'cut', 'units', 'lay', 'touch', 'edge', 'finish'] as const;
+export const PHASES = ['ready', 'draw', 'web', 'cut', 'units', 'lay', 'touch', 'trim', 'edge', 'finish'] as const;
 export type Phase = (typeof PHASES)[number];
+/** The phases of a picture: everything but what layered things are trimmed by. */
+export const PICTURE_PHASES: readonly Phase[] = PHASES.filter((p) => p !== 'trim');
 
 /** How a kind of article is made: data that machinery reads which knows no recipe by name. */
 export interface Recipe {
@@ -15,5 +20,15 @@ export interface Recipe {
   readonly topHasWindows: boolean;
   /** Pieces can lie on no ground at all, bonded to each other. */
   readonly needsGround: boolean;
+  /** Pieces have another side; null: they lie on a ground, or on each other. */
+  readonly otherSide: OtherSide | null;
   readonly phases: readonly Phase[];
 }
+
+/** A project with the layers of a recipe laid out; of what another recipe had laid out only the pieces of hands stay. The project itself where nothing is to do. */
+export const laidBy = ({ otherSide }: Recipe, project: Project): Project =>
+  otherSide ? withOtherSide(project, otherSide) : withoutLayers(project);
+
+/** What cannot be made so. */
+export const misfitsBy = ({ otherSide }: Recipe, project: Project): readonly Misfit[] =>
+  otherSide ? misfitsOf(project, otherSide) : [];

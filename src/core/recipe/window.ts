@@ -1,4 +1,4 @@
-import { PHASES, type Recipe } from './recipe';
+import { PICTURE_PHASES, type Recipe } from './recipe';
 
 /** Reverse appliqué: the picture lies behind, the window is cut in the top. Source: the trade handbook; common practice, no source. */
 export const window: Recipe = {
@@ -6,5 +6,6 @@ export const window: Recipe = {
   says: 'The picture is bonded first, and the top with its windows over it.',
   topHasWindows: true,
   needsGround: true,
-  phases: PHASES,
+  otherSide: null,
+  phases: PICTURE_PHASES,
 };

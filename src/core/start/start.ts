@@ -8,11 +8,13 @@ import {
   type Intent,
   type Iron,
   LIMITS,
+  newPiece,
   newProject,
   type Project,
   QUESTIONS,
   type Question,
 } from '../model';
+import { laidByRecipe } from '../recipe';
 import { THINGS, type ThingId } from './things';
 
 /** What was answered when a project was begun; null: left for later. */
@@ -123,7 +125,7 @@ const FABRICS_TO_START = 60;
  */
 export function startedProject(id: string, answers: StartAnswers, drawer: DrawerContents, last: UsedLast): Project {
   const { thing, ground, units } = answers;
-  const { usual, recipe } = THINGS[thing];
+  const { usual, recipe, draws } = THINGS[thing];
   const fabrics = [ground, ...drawer.fabrics.filter((f) => f.id !== ground.id)].slice(0, FABRICS_TO_START);
   const shown = new Set(fabrics.map((f) => f.photo?.pictureId));
   const pictures = drawer.pictures.filter((p) => shown.has(p.id)).slice(0, LIMITS.pictures);
@@ -140,7 +142,7 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
     iron: answers.ironId !== null,
   };
   const bench = last.bench;
-  return newProject({
+  const project = newProject({
     id,
     name: answers.name,
     units,
@@ -167,4 +169,19 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
         }
       : { ironId: iron.id },
   });
+  const [article] = project.articles;
+  if (!draws || !article) return project;
+  // What it is of on its back was asked in place of a ground; its front starts as the same.
+  project.recipe.answers = { otherSideId: ground.id };
+  project.pieces = [
+    newPiece({
+      id: 'front',
+      label: 'Front',
+      fabricId: ground.id,
+      outline: draws(answers.widthMm, answers.heightMm),
+      articleId: article.id,
+    }),
+  ];
+  project.order = ['front'];
+  return laidByRecipe(project);
 }

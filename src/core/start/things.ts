@@ -20,6 +20,8 @@ export interface Thing {
   readonly usual: { readonly laundering: Intent['laundering']; readonly hand: Intent['hand']; readonly edge: Edge };
   /** What is laid down at once, where there is no doubt about it. */
   readonly first: 'word' | null;
+  /** The outline of the piece it starts with, of a width and a height in mm; without it nothing lies there yet. */
+  readonly draws?: (widthMm: number, heightMm: number) => string;
   /** The kinds of cloth its ground is usually of, the likeliest first. */
   readonly grounds: readonly string[];
 }
@@ -31,7 +33,7 @@ const inches = (name: string, w: number, h: number): StartSize => ({
 });
 const mm = (name: string, widthMm: number, heightMm: number): StartSize => ({ name, widthMm, heightMm });
 
-export const THING_IDS = ['picture', 'word', 'window', 'garment', 'other'] as const;
+export const THING_IDS = ['picture', 'word', 'window', 'garment', 'pennant', 'other'] as const;
 export type ThingId = (typeof THING_IDS)[number];
 
 const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
@@ -101,12 +103,23 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     first: null,
     grounds: ['jersey', 'denim', 'canvas', 'poplin', 'solid-cotton'],
   },
+  pennant: {
+    name: 'Pennants of two cloths',
+    says: 'flags for a line: front and back, glue to glue',
+    recipe: 'two-sided',
+    liesOn: 'What is the back of?',
+    sizes: [mm('Pennant', 160, 220), mm('Small pennant', 90, 120), inches('Long pennant', 6, 12)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'straight' },
+    first: null,
+    draws: (w, h) => `M0 0H${w}L${w / 2} ${h}Z`,
+    grounds: PLAIN,
+  },
   other: {
     name: 'Something else',
-    says: 'a tag, a bookmark, a pennant: your own size and cloth',
+    says: 'a tag, a bookmark, a mat: your own size and cloth',
     recipe: 'applique',
     liesOn: 'What does it lie on?',
-    sizes: [mm('Square', 300, 300), mm('A4 sheet', 210, 297), mm('Pennant', 160, 220), mm('Tag', 60, 110)],
+    sizes: [mm('Square', 300, 300), mm('A4 sheet', 210, 297), mm('Tag', 60, 110)],
     usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
     first: null,
     grounds: [...PLAIN, 'wool-felt', 'craft-felt'],

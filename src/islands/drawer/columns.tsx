@@ -39,7 +39,9 @@ function NameCell({ name, doubts, note }: { name: string; doubts: number; note?:
 
 /** "Batik, cotton"; the fibre once only. */
 const clothWords = (f: Fabric): string => {
-  const { name } = clothOf(f);
+  const { name, material } = clothOf(f);
+  // Paper and foil are of what they are called.
+  if (material !== 'fabric') return name;
   const fibre = FIBRE_FACTS[f.fibre].name;
   return name.toLowerCase().includes(fibre) ? name : `${name}, ${fibre}`;
 };

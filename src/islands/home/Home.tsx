@@ -38,7 +38,7 @@ const LESSONS: { readonly [D in DemoId]: string } = {
     'Many layers: what goes down before what, a unit built on the sheet, and a word that can be retyped.',
   'lemon-pot': 'Washed and stitched, in inches: two sides of one thing, and lemons cut from their print.',
   'felt-tags': 'No needle at all: a window in felt, six alike under a heat press.',
-  'comet-pennants': 'Cloth fused to cloth, pale to pale and dark to dark, a comet on each, nine in all.',
+  'comet-pennants': 'Two cloths glue to glue, pale to pale and dark to dark, a comet on each, nine in all.',
 };
 
 interface Trouble {

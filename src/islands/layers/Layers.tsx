@@ -154,7 +154,8 @@ export function Layers() {
                 {project.numberOf(piece.id)} · {piece.label || 'Unnamed'}
               </h2>
               <p className={css.lead}>
-                Layer {place + 1} of {project.order.length}, counted from the ground
+                Layer {place + 1} of {project.order.length}, counted from the{' '}
+                {project.article.ground ? 'ground' : 'lowest'}
               </p>
             </div>
             <div className={css.row}>
@@ -182,7 +183,7 @@ export function Layers() {
                 disabled={place === 0}
                 onClick={() => shift(piece.id, 'bottom')}
               >
-                To the ground
+                To the {project.article.ground ? 'ground' : 'bottom'}
               </Button>
             </div>
             <PieceJoins project={project} plan={plan} picture={picture} piece={piece} />

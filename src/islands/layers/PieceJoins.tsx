@@ -32,25 +32,31 @@ export function PieceJoins({
   picture: Picture;
   piece: Piece;
 }) {
+  // A piece and its other side lie as the recipe says: nothing to decide.
+  const sidesOfOne = (id: string): boolean =>
+    piece.part?.of === id || project.pieces.some((p) => p.id === id && p.part?.of === piece.id);
   const over = plan.overlaps.filter((o) => o.under === piece.id);
   const neighbours = [
     ...over.map((o) => ({ id: o.over, lies: 'over' as const, areaMm2: o.areaMm2 })),
     ...plan.overlaps
       .filter((o) => o.over === piece.id)
       .map((o) => ({ id: o.under, lies: 'under' as const, areaMm2: o.areaMm2 })),
-  ].sort((a, b) => project.order.indexOf(b.id) - project.order.indexOf(a.id));
+  ]
+    .filter(({ id }) => !sidesOfOne(id))
+    .sort((a, b) => project.order.indexOf(b.id) - project.order.indexOf(a.id));
   const cut = picture.cuts[piece.id];
   const pairOf = (id: string, lies: 'over' | 'under') => {
     const [under, top] = lies === 'over' ? [piece.id, id] : [id, piece.id];
     return { under, over: top, pair: project.layering.pairs.find((p) => p.under === under && p.over === top) };
   };
+  const layered = piece.part !== null || project.pieces.some((p) => p.part?.of === piece.id);
   const u = project.units;
   return (
     <>
       <div>
         <h3>What lies on what</h3>
         {neighbours.length === 0 ? (
-          <p className={css.lead}>It touches nothing but the ground.</p>
+          <p className={css.lead}>It touches nothing{project.article.ground ? ' but the ground' : ' else'}.</p>
         ) : (
           <ul className={css.pairs}>
             {neighbours.map(({ id, lies, areaMm2 }) => {
@@ -121,7 +127,7 @@ export function PieceJoins({
           </Button>
         </div>
       )}
-      {(over.length > 0 || piece.keepWhole) && (
+      {(over.length > 0 || piece.keepWhole) && !layered && (
         <div>
           <h3>A whole base</h3>
           <p className={css.lead}>

@@ -2,7 +2,7 @@ import { Button, LengthField, Note } from '~/components';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
 import { type ArticleView, edgeDone, type Plan } from '~/core/model';
 import type { ArticlePicture } from '~/core/plan';
-import { RECIPE_FACTS } from '~/core/recipe';
+import { makeBy, RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, regionOf } from '~/core/shape';
 import { formatArea, formatLength, formatThickness } from '~/core/units';
 import { edit } from '~/store';
@@ -33,7 +33,7 @@ export function WholeStack({
   const built = plan.making.steps.filter(
     (s) => s.kind === 'lay' && s.on === 'sheet' && s.members.every((id) => mine.has(id)),
   );
-  const windows = RECIPE_FACTS[project.recipe.id].topHasWindows;
+  const { topHasWindows: windows, otherSide } = RECIPE_FACTS[project.recipe.id];
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
@@ -80,12 +80,11 @@ export function WholeStack({
         )}
       </div>
       <div className={css.row}>
-        <Button
-          aria-pressed={windows}
-          onClick={() => edit((p) => void (p.recipe = { id: windows ? 'applique' : 'window', answers: {} }))}
-        >
-          Picture behind windows
-        </Button>
+        {!otherSide && (
+          <Button aria-pressed={windows} onClick={() => edit((p) => makeBy(p, windows ? 'applique' : 'window'))}>
+            Picture behind windows
+          </Button>
+        )}
         <Button
           aria-pressed={layering.quilted}
           onClick={() => edit((p) => void (p.layering.quilted = !p.layering.quilted))}

@@ -1,6 +1,7 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Button, NumberField, Select, TextField } from '~/components';
 import { type ArticleView, newGround } from '~/core/model';
+import { RECIPE_FACTS } from '~/core/recipe';
 import { edit, lookAtArticle, selectAll } from '~/store';
 import css from './ArticleFields.module.css';
 import { addArticle, articleInHand, moveToArticle, takeArticleOut } from './edits';
@@ -30,28 +31,30 @@ export function ArticleFields({ project }: { project: ArticleView }) {
           value={article.count}
           onChange={(n) => edit((p) => void (articleInHand(p).count = Math.round(n)))}
         />
-        <Select
-          label="It lies on"
-          value={article.ground ? 'ground' : 'none'}
-          options={[
-            { value: 'ground', label: 'a ground' },
-            { value: 'none', label: 'no ground' },
-          ]}
-          onChange={(v) =>
-            edit((p) => {
-              const mine = articleInHand(p);
-              const [cloth] = p.fabrics;
-              mine.ground =
-                v === 'none' || !cloth
-                  ? null
-                  : newGround({
-                      fabricId: p.articles.find((a) => a.ground)?.ground?.fabricId ?? cloth.id,
-                      widthMm: Math.max(50, Math.round(project.ground.widthMm)),
-                      heightMm: Math.max(50, Math.round(project.ground.heightMm)),
-                    });
-            })
-          }
-        />
+        {!RECIPE_FACTS[project.recipe.id].otherSide && (
+          <Select
+            label="It lies on"
+            value={article.ground ? 'ground' : 'none'}
+            options={[
+              { value: 'ground', label: 'a ground' },
+              { value: 'none', label: 'no ground' },
+            ]}
+            onChange={(v) =>
+              edit((p) => {
+                const mine = articleInHand(p);
+                const [cloth] = p.fabrics;
+                mine.ground =
+                  v === 'none' || !cloth
+                    ? null
+                    : newGround({
+                        fabricId: p.articles.find((a) => a.ground)?.ground?.fabricId ?? cloth.id,
+                        widthMm: Math.max(50, Math.round(project.ground.widthMm)),
+                        heightMm: Math.max(50, Math.round(project.ground.heightMm)),
+                      });
+              })
+            }
+          />
+        )}
       </div>
       <div className={css.row}>
         {!several && (

@@ -8,12 +8,14 @@ import { CutLimits } from './CutLimits';
 import { GroundFields } from './GroundFields';
 import css from './Pattern.module.css';
 import { PurposeFields } from './PurposeFields';
+import { RecipeFields } from './RecipeFields';
 
 /** What the project is for, and its ground; shown while no piece is in hand. */
 export function GroundTray({ project }: { project: ArticleView }) {
   return (
     <>
       <PurposeFields project={project} />
+      <RecipeFields project={project} />
       <ArticleFields project={project} />
       {project.article.ground && <GroundFields project={project} />}
       {project.underlay && (

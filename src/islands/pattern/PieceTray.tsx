@@ -21,6 +21,7 @@ import { newId } from './edits';
 import { MarksOf } from './MarksOf';
 import css from './Pattern.module.css';
 import { PrintSlide } from './PrintSlide';
+import { OtherSideOf } from './RecipeFields';
 import { CentreTools, CopyTools } from './SeveralTray';
 import { WordPlace } from './WordPlace';
 import { Retype } from './WordTray';
@@ -43,7 +44,29 @@ export function PieceTray({
   const region = regionOf(finishedOutline(piece));
   const b = boundsOf(region);
   const u = project.units;
+  const front = project.pieces.find((p) => p.id === piece.part?.of);
   const [repeating, setRepeating] = useState(false);
+  if (front)
+    return (
+      <>
+        <h2>
+          {number} · {piece.label}
+        </h2>
+        <p className={css.lead}>
+          It follows “{front.label || 'its piece'}”, laid out with it: change its shape, place and number there.
+        </p>
+        <FabricChoice
+          label="Fabric"
+          project={project}
+          value={piece.fabricId}
+          onChange={(id) => editPiece(piece.id, (p) => void (p.fabricId = id))}
+        />
+        <div className={css.row}>
+          <Button onClick={() => select(front.id)}>To “{front.label || 'its piece'}”</Button>
+          <Button onClick={() => select(null)}>Done</Button>
+        </div>
+      </>
+    );
   return (
     <>
       <div>
@@ -66,6 +89,7 @@ export function PieceTray({
         value={piece.fabricId}
         onChange={(id) => editPiece(piece.id, (p) => void (p.fabricId = id))}
       />
+      <OtherSideOf project={project} piece={piece} />
       {word ? (
         <>
           <Retype project={project} word={word} />

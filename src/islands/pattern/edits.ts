@@ -66,7 +66,8 @@ export function copyPieces(ids: readonly string[], mirrored: boolean): string | 
   const refused = edit((project) => {
     for (const id of project.order.filter((o) => ids.includes(o))) {
       const piece = project.pieces.find((p) => p.id === id);
-      if (!piece) continue;
+      // An other side is laid out for the copy of its piece.
+      if (!piece || piece.part) continue;
       const copy = copyOf(piece, newId(), mirrored);
       project.pieces.push(copy);
       project.order.push(copy.id);

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/lists';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import type { Plan, PressTicket, Project, Stage, Step } from '~/core/model';
+import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/model';
 import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/units';
 import { edit, useWorkbench } from '~/store';
 import {
@@ -43,7 +43,7 @@ const PARTS = [
   },
   {
     key: 'ground',
-    title: 'Bond onto the ground, in this order',
+    title: 'Bond in this order',
     holds: (t: PressTicket) => t.stage === 'bond' && t.on !== 'sheet',
   },
 ] as const;
@@ -419,6 +419,8 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
   );
 }
 
+const LAYERS: readonly StepDoing['code'][] = ['lay-glue-up', 'lay-between', 'lay-glue-down'];
+
 /** What stands on a ticket: of fuses each cloth with its pieces, of bonds the pieces in their order. */
 function StepsOn({
   ticket: t,
@@ -434,6 +436,13 @@ function StepsOn({
   const many = project.articles.length > 1;
   if (t.stage === 'bond') {
     const articles = [...new Set(steps.map((s) => s.articleId))];
+    const wordsOf = stepWords(project, plan);
+    // Layer on layer lies this way up and that: said in full, in order.
+    const layers = plan.making.steps.filter(
+      (s) =>
+        LAYERS.some((code) => code === s.does.code) &&
+        steps.some((b) => b.articleId === s.articleId && s.pieceIds.every((id) => b.pieceIds.includes(id))),
+    );
     return (
       <>
         {articles.map((id) => (
@@ -447,8 +456,15 @@ function StepsOn({
             />
           </div>
         ))}
+        {layers.length > 0 && (
+          <ol className={css.layers}>
+            {layers.map((s) => (
+              <li key={s.id}>{wordsOf(s)}</li>
+            ))}
+          </ol>
+        )}
         {steps.some((s) => s.does.code === 'bond-whole-ground' || s.does.code === 'bond-places') && (
-          <p>{stepWords(project, plan)(nth(steps, 0))}</p>
+          <p>{wordsOf(nth(steps, 0))}</p>
         )}
       </>
     );

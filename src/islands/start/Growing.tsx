@@ -31,7 +31,9 @@ export function Growing({
   const scale = SIDE / Math.max(said.widthMm, said.heightMm);
   const w = said.widthMm * scale;
   const h = said.heightMm * scale;
-  const m = Math.min(w, h) * 0.72;
+  const { draws } = THINGS[said.thing];
+  // On a pennant there is room for a motif in its upper half.
+  const m = Math.min(w, h) * (draws ? 0.7 : 0.72);
   const size = (mm: number): string => formatLength(mm, said.units);
   const told = [
     said.ground.name,
@@ -46,20 +48,29 @@ export function Growing({
         aria-label={`${THINGS[said.thing].name}, ${size(said.widthMm)} wide and ${size(said.heightMm)} high`}
       >
         <ClothDefs prefix={prefix} fabrics={[said.ground]} pictures={[]} />
-        <rect className={css.shadow} x="3" y="5" width={w} height={h} />
-        <rect width={w} height={h} fill={clothUrl(prefix, [said.ground], said.ground.id)} />
-        <rect className={css.hem} x="4" y="4" width={Math.max(0, w - 8)} height={Math.max(0, h - 8)} />
+        {draws ? (
+          <>
+            <path className={css.shadow} d={draws(w, h)} transform="translate(3 5)" />
+            <path d={draws(w, h)} fill={clothUrl(prefix, [said.ground], said.ground.id)} />
+          </>
+        ) : (
+          <>
+            <rect className={css.shadow} x="3" y="5" width={w} height={h} />
+            <rect width={w} height={h} fill={clothUrl(prefix, [said.ground], said.ground.id)} />
+            <rect className={css.hem} x="4" y="4" width={Math.max(0, w - 8)} height={Math.max(0, h - 8)} />
+          </>
+        )}
         <svg
           className={css.motif}
           x={(w - m) / 2}
-          y={(h - m) / 2}
+          y={draws ? h * 0.3 - m / 2 : (h - m) / 2}
           width={m}
           height={m}
           viewBox="0 0 100 100"
           aria-hidden="true"
         >
           <Motif
-            thing={said.thing}
+            thing={draws ? 'garment' : said.thing}
             word={said.name}
             edge={said.edge}
             room={(LETTERS_SHARE * w * 100) / m}

@@ -37,6 +37,10 @@ const SHAPES: { readonly [T in ThingId]: (word: string) => readonly { d: string;
   garment: () => [
     { d: 'M50 30L56.5 46.1L73.8 47.3L60.5 58.4L64.7 75.2L50 66L35.3 75.2L39.5 58.4L26.2 47.3L43.5 46.1Z', fill: 'a' },
   ],
+  pennant: () => [
+    { d: 'M8 2H92L50 104Z', fill: 'b' },
+    { d: 'M50 20L54.7 32.6L68.1 33.1L57.6 41.5L61.2 54.4L50 47L38.8 54.4L42.4 41.5L31.9 33.1L45.3 32.6Z', fill: 'a' },
+  ],
   other: () => [
     { d: 'M30 20L50 6L70 20V94H30Z', fill: 'b' },
     { d: 'M44 54H56V80H44Z', fill: 'a' },

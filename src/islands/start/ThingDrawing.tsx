@@ -8,6 +8,7 @@ const BEHIND: { readonly [T in ThingId]: string } = {
   word: 'M-14 22H114V82H-14Z',
   window: '',
   garment: 'M22 0L34 -6Q50 10 66 -6L78 0L108 26L92 48L82 40V110H18V40L8 48L-8 26Z',
+  pennant: 'M-10 -6H110V2H-10Z',
   other: '',
 };
 

@@ -1,0 +1,20 @@
+import type { Recipe } from './recipe';
+
+/**
+ * Cloth backed with paper, to cover boxes and frames: film on the wrong side, and paper over all of the adhesive, so that no glue seeps through.
+ * Source: the trade handbook, layered crafts; common practice, no source.
+ */
+export const paperBacked: Recipe = {
+  name: 'Paper-backed cloth',
+  says: 'Cloth with paper on its back, so that no glue seeps through when it covers a box.',
+  topHasWindows: false,
+  needsGround: false,
+  otherSide: {
+    called: 'paper',
+    asks: 'Its paper',
+    lies: 'on-top',
+    material: 'paper',
+    usual: { clothId: 'tissue', name: 'Tissue paper', colour: '#f4f1e8' },
+  },
+  phases: ['ready', 'draw', 'web', 'cut', 'lay', 'trim', 'finish'],
+};
