@@ -1,5 +1,5 @@
 import { fabricFrom } from '~/core/material';
-import { newArticle, newProject, type Piece, type Project } from '~/core/model';
+import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/model';
 import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_WEBS } from './drawer';
@@ -37,7 +37,14 @@ const BACKS: ReadonlyMap<string, string> = new Map([
 
 /** A new copy of it each time. */
 export function cometPennants(): Project {
-  const laid = laidByRecipe(drawn());
+  // On the table with as much room on every side.
+  const flat = drawn();
+  const onTable = (at: Piece['at']): Piece['at'] => ({
+    ...at,
+    xMm: at.xMm + TABLE_ROOM_MM,
+    yMm: at.yMm + TABLE_ROOM_MM,
+  });
+  const laid = laidByRecipe({ ...flat, pieces: flat.pieces.map((p) => ({ ...p, at: onTable(p.at) })) });
   return {
     ...laid,
     pieces: laid.pieces.map((p) => (p.part ? { ...p, fabricId: BACKS.get(p.part.of) ?? p.fabricId } : p)),

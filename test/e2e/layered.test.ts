@@ -46,7 +46,7 @@ describe('things of two layers, in Chromium', () => {
     await s.settled();
     await s.press('a shape');
     await (await s.named('Star', '//dialog')).click();
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it down', '//dialog');
     await s.settled();
     const pieces = async (): Promise<string[]> => (await doc('Line of flags')).order;
     await s.holds('a star on a pennant', async () => (await pieces()).length === 3);

@@ -6,10 +6,10 @@ describe('what comes in broken', () => {
   const LIMIT_MS = 4000;
   for (const [kind, n, least] of [
     // At least so many of each must be taken and so many refused or mended: else the attack attacks nothing.
-    ['project', 320, 50],
-    ['svg', 300, 50],
+    ['project', 200, 30],
+    ['svg', 200, 30],
     ['font', 200, 8],
-    ['csv', 300, 10],
+    ['csv', 200, 6],
   ] as const)
     it(`${n} of kind ${kind}: taken, mended or refused in words, each within ${LIMIT_MS / 1000} s`, async function () {
       this.timeout(300_000);

@@ -143,7 +143,7 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
           expect(theirArea(more) - theirArea(out), `${c.id} over others`).to.be.below(rounding);
         });
       }),
-      { numRuns: 300, seed: 15 },
+      { numRuns: 150, seed: 15 },
     );
   }).timeout(180_000);
 
@@ -209,7 +209,7 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
             }
         });
       }),
-      { numRuns: 300, seed: 17 },
+      { numRuns: 150, seed: 17 },
     );
   }).timeout(180_000);
 });

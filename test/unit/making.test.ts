@@ -312,7 +312,7 @@ describe('making: every order that is told can be done', () => {
         expect(layDown(p).articles).to.have.length(1);
         expect(makingOf(layDown(p), plan).impossible).to.equal(null);
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     );
   });
   it('refuses what hands cannot do, and says with which piece', () => {

@@ -3,7 +3,7 @@ import { regionOnGround } from './finished';
 import type { Article, Ground, Project } from './project';
 
 /** Room shown around pieces that lie on no ground, mm. */
-const TABLE_ROOM_MM = 20;
+export const TABLE_ROOM_MM = 20;
 /** The table that is shown while nothing lies on it, mm. */
 const TABLE_MM = 300;
 

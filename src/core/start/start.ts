@@ -13,6 +13,7 @@ import {
   type Project,
   QUESTIONS,
   type Question,
+  TABLE_ROOM_MM,
 } from '../model';
 import { laidByRecipe } from '../recipe';
 import { THINGS, type ThingId } from './things';
@@ -175,6 +176,7 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
   project.recipe.answers = { otherSideId: ground.id };
   project.pieces = [
     newPiece({
+      at: { xMm: TABLE_ROOM_MM, yMm: TABLE_ROOM_MM, rotateDeg: 0 },
       id: 'front',
       label: 'Front',
       fabricId: ground.id,

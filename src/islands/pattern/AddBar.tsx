@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
 import type { Project } from '~/core/model';
 import { THINGS } from '~/core/start';
-import { articleInHand } from './edits';
+import { whereTo } from './edits';
 import css from './Pattern.module.css';
 
 // Each brings a good deal with it that a project at rest does not need.
@@ -33,7 +33,7 @@ export function AddBar({ project }: { project: Project }) {
   }, []);
   return (
     <div className={css.add}>
-      <span>{articleInHand(project).ground ? 'Lay on the ground:' : 'Lay down:'}</span>
+      <span>Lay {whereTo(project)}:</span>
       <Button icon={<Type size={18} />} onClick={() => setOpen('word')}>
         a word
       </Button>

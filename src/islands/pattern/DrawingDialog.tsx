@@ -8,7 +8,7 @@ import { formatLength } from '~/core/units';
 import { editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, fabricOfColour, middleInHand, newId } from './edits';
+import { articleInHand, fabricOfColour, middleInHand, newId, whereTo } from './edits';
 
 type Size = 'file' | 'width' | 'height' | 'ground';
 const LINE_CHOICES: readonly { readonly value: ArrivalWish['lines']; readonly label: string }[] = [
@@ -138,7 +138,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       working={{ label: 'Reading the drawing', share, onCancel: cancel }}
       actions={
         <Button look="go" disabled={!drawing} onClick={lay}>
-          Lay it on the ground
+          Lay it {whereTo(project)}
         </Button>
       }
       onClose={onClose}

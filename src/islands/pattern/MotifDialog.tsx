@@ -8,7 +8,7 @@ import { formatArea, formatLength } from '~/core/units';
 import { dataUrlToCanvas, editHere, pixelsOf, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, middleInHand, newId } from './edits';
+import { articleInHand, middleInHand, newId, whereTo } from './edits';
 
 /** A pointer that moved less than this has tapped, pixels of the photo. */
 const TAP_PX = 12;
@@ -193,7 +193,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!found} onClick={lay}>
-          Lay it on the ground
+          Lay it {whereTo(project)}
         </Button>
       </div>
     </Dialog>

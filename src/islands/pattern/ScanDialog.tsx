@@ -9,7 +9,7 @@ import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/s
 import { dropUnused } from '../cloth/ClothPhotoDialog';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';
+import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric, whereTo } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
 import { ScanRegions, type Traced } from './ScanRegions';
 
@@ -176,7 +176,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       actions={
         found && (
           <Button look="go" disabled={kept.size === 0} onClick={lay}>
-            Lay {kept.size === 1 ? 'it' : 'them'} on the ground
+            Lay {kept.size === 1 ? 'it' : 'them'} {whereTo(project)}
           </Button>
         )
       }

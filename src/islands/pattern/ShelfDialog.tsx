@@ -16,7 +16,7 @@ import {
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, type SavedShape } from '~/store';
 import css from './Dialogs.module.css';
-import { layOutline, usualFabric } from './edits';
+import { layOutline, usualFabric, whereTo } from './edits';
 
 /** The shape that lies ready: the one most often cut. */
 const USUAL_SHAPE = sure(
@@ -140,7 +140,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
             if (!refused) onClose();
           }}
         >
-          Lay it on the ground
+          Lay it {whereTo(project)}
         </Button>
       </div>
     </Dialog>

@@ -9,7 +9,7 @@ import { formatLength } from '~/core/units';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
-import { articleInHand, middleInHand, newId, usualFabric } from './edits';
+import { articleInHand, middleInHand, newId, usualFabric, whereTo } from './edits';
 
 const ANCHOR_WORDS = { left: 'its left end', middle: 'its middle', right: 'its right end' } as const;
 /** A gap to start from, as a share of the cap height. Common practice, no source. */
@@ -254,7 +254,7 @@ export function WordDialog({
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!set || busy} onClick={lay}>
-          {word ? 'Change it' : 'Lay it on the ground'}
+          {word ? 'Change it' : `Lay it ${whereTo(project)}`}
         </Button>
       </div>
     </Dialog>
