@@ -1,4 +1,4 @@
-import { lookup, type Misfit, type Project, pieceName, type Snag } from '~/core/model';
+import { lookup, type Project, pieceName, type Snag } from '~/core/model';
 import { formatArea, formatLength, formatRun } from '~/core/units';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
@@ -40,22 +40,6 @@ function about(project: Project): About {
 
 const MATERIALS = { fabric: 'cloth', foil: 'foil', paper: 'paper' } as const;
 
-/** What cannot be made by the recipe, and what to do about it. */
-function misfitWords(m: Misfit, a: About): readonly [text: string, mend: string] {
-  switch (m.code) {
-    case 'paper-releases':
-      return [
-        `${a.fabric(m.fabricId)} is siliconised: it releases, and never bonds.`,
-        'Take tissue or plain paper; keep this one for between iron and work.',
-      ];
-    case 'other-material':
-      return [
-        `${a.fabric(m.fabricId)}, of which ${a.named(m.pieceId)} is, is no ${MATERIALS[m.material]}.`,
-        `Choose a ${MATERIALS[m.material]} for it in Pattern, at the piece it belongs to.`,
-      ];
-  }
-}
-
 /** What happens if it is ignored. */
 const TEXTS: Words<Snag, [About]> = {
   'no-pieces': () => 'There is nothing on the ground yet.',
@@ -79,7 +63,9 @@ const TEXTS: Words<Snag, [About]> = {
   'inside-corners': (s, a) => `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} inside corners.`,
   'looked-at-coarsely': (s, a) =>
     `The edge of ${a.several(s.pieceIds)} is so long that thin places were only looked for here and there: there may be more.`,
-  'recipe-misfit': (s, a) => misfitWords(s.misfit, a)[0],
+  'paper-releases': (s, a) => `${a.fabric(s.fabricId)} is siliconised: it releases, and never bonds.`,
+  'other-material': (s, a) =>
+    `${a.fabric(s.fabricId)}, of which ${a.named(s.pieceIds[0])} is, is no ${MATERIALS[s.material]}.`,
   'sides-show': (s, a) =>
     `${a.named(s.by)} shines through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from its opacity).`,
   hidden: (s, a) =>
@@ -147,7 +133,8 @@ const MENDS: Words<Snag, [About]> = {
       .filter(Boolean)
       .join(' '),
   'looked-at-coarsely': () => 'Simplify the outline, or look at it closely yourself.',
-  'recipe-misfit': (s, a) => misfitWords(s.misfit, a)[1],
+  'paper-releases': () => 'Take tissue or plain paper; keep this one for between iron and work.',
+  'other-material': (s) => `Choose a ${MATERIALS[s.material]} for it in Pattern, at the piece it belongs to.`,
   'sides-show': () => 'Take pale with pale and dark with dark, or a denser cloth.',
   hidden: () => 'Raise it, or leave it out.',
   'mixed-facing': () => 'Use one route for the whole picture if you can.',

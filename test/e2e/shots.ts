@@ -55,6 +55,10 @@ try {
   await shoot('build-up');
   await s.press('how thick it gets');
   await shoot('stack-map');
+  await s.go('/project/comet-pennants/layers');
+  await s.settled();
+  await pick('night-front');
+  await shoot('two-sided');
   await open('match');
   await shoot('match');
   await s.press('What if?');

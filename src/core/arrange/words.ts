@@ -53,7 +53,8 @@ export function layWord(
 
 /** Takes away pieces, and the words that have lost all their letters. Changes the project given. */
 export function takeAway(project: Project, ids: readonly string[]): void {
-  const gone = new Set(ids);
+  // An other side goes with its piece, and takes it along.
+  const gone = new Set(ids.map((id) => project.pieces.find((p) => p.id === id)?.part?.of ?? id));
   project.pieces = project.pieces.filter((p) => !gone.has(p.id));
   project.order = project.order.filter((id) => !gone.has(id));
   project.layering.pairs = project.layering.pairs.filter((p) => !gone.has(p.under) && !gone.has(p.over));

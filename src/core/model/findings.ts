@@ -343,7 +343,8 @@ export interface SnagFigures {
   'inside-corners': { readonly byHand: boolean; readonly edge: EdgeDone };
   'looked-at-coarsely': NoFigures;
   hidden: NoFigures;
-  'recipe-misfit': { readonly misfit: Misfit };
+  'paper-releases': { readonly fabricId: string };
+  'other-material': { readonly fabricId: string; readonly material: 'fabric' | 'foil' | 'paper' };
   'sides-show': { readonly deltaE: number; readonly by: string };
   'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
@@ -385,16 +386,6 @@ export interface SnagFigures {
   };
   'name-holds-markup': NoFigures;
 }
-/** Something that cannot be made by the project's recipe. Words: src/words/snags.ts. */
-export type Misfit =
-  | { readonly code: 'paper-releases'; readonly pieceId: string; readonly fabricId: string }
-  | {
-      readonly code: 'other-material';
-      readonly pieceId: string;
-      readonly fabricId: string;
-      readonly material: 'fabric' | 'foil' | 'paper';
-    };
-
 export type SnagCode = keyof SnagFigures;
 
 /** Something that will go wrong on the table. */

@@ -14,8 +14,9 @@ import {
   vanishing,
 } from '../layer';
 import { nth } from '../lists';
+import { factsOf } from '../material';
 import { type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
-import { misfitsOfRecipe, RECIPE_FACTS } from '../recipe';
+import { RECIPE_FACTS } from '../recipe';
 import {
   applyTo,
   areaMm2,
@@ -250,14 +251,18 @@ const hidden: Finder = ({ laid }) => {
   return ids.length === 0 ? [] : [{ code: 'hidden', severity: 'warn', pieceIds: ids, station: 'layers' }];
 };
 
-const misfit: Finder = ({ laid: { project } }) =>
-  misfitsOfRecipe(project).map((m) => ({
-    code: 'recipe-misfit',
-    severity: 'stop',
-    pieceIds: [m.pieceId],
-    station: 'pattern',
-    misfit: m,
-  }));
+const otherSides: Finder = ({ laid: { project, look } }) => {
+  const side = RECIPE_FACTS[project.recipe.id].otherSide;
+  if (!side) return [];
+  return project.pieces.flatMap((p): Draft[] => {
+    if (!p.part) return [];
+    const fabric = look.fabricOf(p);
+    const { material, releases } = factsOf(fabric);
+    const about = { severity: 'stop', pieceIds: [p.id], station: 'pattern', fabricId: fabric.id } as const;
+    if (releases) return [{ code: 'paper-releases', ...about }];
+    return material === side.material ? [] : [{ code: 'other-material', ...about, material: side.material }];
+  });
+};
 
 /** Two sides that shine through each other: pale cloth glued to dark. */
 const sidesShow: Finder = ({ laid: { project, look } }) => {
@@ -459,7 +464,7 @@ const empty: Finder = ({ laid }) =>
 /** Each looks at one thing; the list is all there is to know about them. */
 const FINDERS: readonly Finder[] = [
   empty,
-  misfit,
+  otherSides,
   noWeb,
   unworkable,
   ironTooSmall,

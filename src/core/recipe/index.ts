@@ -1,9 +1,9 @@
-import type { Misfit, Project, RecipeId } from '../model';
+import type { Project, RecipeId } from '../model';
 import { applique } from './applique';
 import { clothAndFoil } from './cloth-and-foil';
-import { withoutLayers } from './layers';
+import { withOtherSide, withoutLayers } from './layers';
 import { paperBacked } from './paper-backed';
-import { laidBy, misfitsBy, type Recipe } from './recipe';
+import type { Recipe } from './recipe';
 import { twoSided } from './two-sided';
 import { window } from './window';
 
@@ -19,12 +19,11 @@ export const RECIPE_FACTS: Readonly<Record<RecipeId, Recipe>> = {
   'paper-backed': paperBacked,
 };
 
-/** A project with the layers of its recipe laid out; the project itself where nothing is to do. Laid out twice it is the same. */
-export const laidByRecipe = (project: Project): Project => laidBy(RECIPE_FACTS[project.recipe.id], project);
-
-/** What cannot be made by its recipe, as it is. */
-export const misfitsOfRecipe = (project: Project): readonly Misfit[] =>
-  misfitsBy(RECIPE_FACTS[project.recipe.id], project);
+/** A project with the layers of its recipe laid out; of what another recipe had laid out only the pieces of hands stay. The project itself where nothing is to do: laid out twice it is the same. */
+export function laidByRecipe(project: Project): Project {
+  const { otherSide } = RECIPE_FACTS[project.recipe.id];
+  return otherSide ? withOtherSide(project, otherSide) : withoutLayers(project);
+}
 
 /** Changes a project to be made another way: what its ground was of becomes what the other sides are of. */
 export function makeBy(project: Project, id: RecipeId): void {
@@ -32,6 +31,7 @@ export function makeBy(project: Project, id: RecipeId): void {
   const bare = withoutLayers(project);
   project.pieces = bare.pieces;
   project.order = bare.order;
+  project.layering = bare.layering;
   const groundOf = project.articles.find((a) => a.ground)?.ground?.fabricId;
   project.recipe = {
     id,

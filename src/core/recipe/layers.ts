@@ -1,5 +1,5 @@
 import { fabricFrom, factsOf } from '../material';
-import { boxOnGround, type Fabric, type Misfit, newPiece, type Piece, type Project } from '../model';
+import { boxOnGround, type Fabric, newPiece, type Piece, type Project } from '../model';
 
 /** The other layer that pieces have in a layered thing. */
 export interface OtherSide {
@@ -29,6 +29,13 @@ function freeId(taken: ReadonlySet<string>, wanted: string): string {
   let id = wanted;
   for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
   return id;
+}
+
+/** What was said of pairs whose pieces are still there. */
+function layeringOf({ layering }: Project, pieces: readonly Piece[]): Project['layering'] {
+  const there = new Set(pieces.map((p) => p.id));
+  const pairs = layering.pairs.filter((p) => there.has(p.under) && there.has(p.over));
+  return pairs.length === layering.pairs.length ? layering : { ...layering, pairs };
 }
 
 /** The pieces of hands: what a recipe lays its layers out for. */
@@ -142,7 +149,14 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
     articles === project.articles &&
     fresh.length === 0
     ? project
-    : { ...project, pieces, order, articles, fabrics: [...project.fabrics, ...fresh] };
+    : {
+        ...project,
+        pieces,
+        order,
+        articles,
+        layering: layeringOf(project, pieces),
+        fabrics: [...project.fabrics, ...fresh],
+      };
 }
 
 /** A project as hands laid it, without what a recipe had laid out; the project itself where there is none of that. */
@@ -150,17 +164,10 @@ export function withoutLayers(project: Project): Project {
   if (!project.pieces.some(laidOut)) return project;
   const pieces = handLaid(project).map((p) => (laidOut(p) ? { ...p, webless: false, faceDown: false } : p));
   const left = new Set(pieces.map((p) => p.id));
-  return { ...project, pieces, order: project.order.filter((id) => left.has(id)) };
-}
-
-/** Other sides that cannot be what they are of. */
-export function misfitsOf(project: Project, side: OtherSide): Misfit[] {
-  return project.pieces.flatMap((p): Misfit[] => {
-    const fabric = p.part ? project.fabrics.find((f) => f.id === p.fabricId) : undefined;
-    if (!fabric) return [];
-    if (factsOf(fabric).releases) return [{ code: 'paper-releases', pieceId: p.id, fabricId: fabric.id }];
-    return materialOf(fabric) === side.material
-      ? []
-      : [{ code: 'other-material', pieceId: p.id, fabricId: fabric.id, material: side.material }];
-  });
+  return {
+    ...project,
+    pieces,
+    order: project.order.filter((id) => left.has(id)),
+    layering: layeringOf(project, pieces),
+  };
 }

@@ -1,5 +1,4 @@
-import type { Misfit, Project } from '../model';
-import { misfitsOf, type OtherSide, withOtherSide, withoutLayers } from './layers';
+import type { OtherSide } from './layers';
 
 /**
  * What hands do one after another when a thing is made, in coarse strokes. The making fills each with steps:
@@ -24,11 +23,3 @@ export interface Recipe {
   readonly otherSide: OtherSide | null;
   readonly phases: readonly Phase[];
 }
-
-/** A project with the layers of a recipe laid out; of what another recipe had laid out only the pieces of hands stay. The project itself where nothing is to do. */
-export const laidBy = ({ otherSide }: Recipe, project: Project): Project =>
-  otherSide ? withOtherSide(project, otherSide) : withoutLayers(project);
-
-/** What cannot be made so. */
-export const misfitsBy = ({ otherSide }: Recipe, project: Project): readonly Misfit[] =>
-  otherSide ? misfitsOf(project, otherSide) : [];

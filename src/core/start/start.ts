@@ -1,5 +1,5 @@
 import { deltaE } from '../colour';
-import type { DrawerContents } from '../drawer';
+import { type DrawerContents, usualThing } from '../drawer';
 import { fabricFrom } from '../material';
 import {
   type Bench,
@@ -13,6 +13,7 @@ import {
   type Project,
   QUESTIONS,
   type Question,
+  stockMm2,
   TABLE_ROOM_MM,
 } from '../model';
 import { laidByRecipe } from '../recipe';
@@ -50,23 +51,10 @@ export function usedLast(projects: readonly Project[]): UsedLast {
   };
 }
 
-/** A household iron nobody has measured, for who has none in the Drawer yet. Common practice, no source. */
-export const UNMEASURED_IRON: Iron = {
-  id: 'some-household-iron',
-  name: 'Household iron',
-  kind: 'household',
-  soleplate: { widthMm: 115, lengthMm: 220 },
-  massKg: 1.4,
-  leanN: 20,
-  vents: true,
-  steam: true,
-  steamFromC: null,
-  dial: [],
-};
+/** A household iron nobody has measured, for who has none in the Drawer yet. */
+export const UNMEASURED_IRON: Iron = usualThing('irons', 'some-household-iron', { name: 'Household iron' });
 const PLAIN_GROUND = (): Fabric =>
   fabricFrom('solid-cotton', { id: 'plain-cotton', name: 'Plain cotton', colour: '#efe6d2' });
-
-const areaOf = (f: Fabric): number => f.stock.reduce((sum, s) => sum + s.widthMm * s.heightMm * s.count, 0);
 
 /**
  * The cloth a ground starts from: the one used last where it is of a kind that suits, else the kind that suits best, the most of it in stock; a plain cotton where the Drawer has none.
@@ -81,7 +69,7 @@ export function usualGround(thing: ThingId, drawer: Pick<DrawerContents, 'fabric
   if (mine && Number.isFinite(suits(mine))) return mine;
   const [best] = drawer.fabrics
     .filter((f) => Number.isFinite(suits(f)))
-    .sort((a, b) => suits(a) - suits(b) || areaOf(b) - areaOf(a));
+    .sort((a, b) => suits(a) - suits(b) || stockMm2(b) - stockMm2(a));
   return best ?? PLAIN_GROUND();
 }
 

@@ -438,11 +438,13 @@ function StepsOn({
     const articles = [...new Set(steps.map((s) => s.articleId))];
     const wordsOf = stepWords(project, plan);
     // Layer on layer lies this way up and that: said in full, in order.
-    const layers = plan.making.steps.filter(
-      (s) =>
-        LAYERS.some((code) => code === s.does.code) &&
-        steps.some((b) => b.articleId === s.articleId && s.pieceIds.every((id) => b.pieceIds.includes(id))),
-    );
+    const layersOf = (articleId: Step['articleId']): readonly Step[] =>
+      plan.making.steps.filter(
+        (s) =>
+          LAYERS.some((code) => code === s.does.code) &&
+          s.articleId === articleId &&
+          steps.some((b) => b.articleId === articleId && s.pieceIds.every((id) => b.pieceIds.includes(id))),
+      );
     return (
       <>
         {articles.map((id) => (
@@ -454,15 +456,15 @@ function StepsOn({
               short={t.pieceIds.length > 5}
               label="Pieces"
             />
+            {layersOf(id).length > 0 && (
+              <ol className={css.layers}>
+                {layersOf(id).map((s) => (
+                  <li key={s.id}>{wordsOf(s)}</li>
+                ))}
+              </ol>
+            )}
           </div>
         ))}
-        {layers.length > 0 && (
-          <ol className={css.layers}>
-            {layers.map((s) => (
-              <li key={s.id}>{wordsOf(s)}</li>
-            ))}
-          </ol>
-        )}
         {steps.some((s) => s.does.code === 'bond-whole-ground' || s.does.code === 'bond-places') && (
           <p>{wordsOf(nth(steps, 0))}</p>
         )}

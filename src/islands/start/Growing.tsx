@@ -1,7 +1,6 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, EDGE_WORDS, LAUNDERING_WORDS } from '~/components';
-import type { Edge, Fabric, Intent, Project } from '~/core/model';
-import { THINGS, type ThingId } from '~/core/start';
+import { type StartAnswers, THINGS } from '~/core/start';
 import { formatLength } from '~/core/units';
 import { Motif } from './Motif';
 import css from './Start.module.css';
@@ -13,20 +12,7 @@ const ROOM = 46;
 const LETTERS_SHARE = 0.8;
 
 /** The thing as far as it is known, growing with every answer. */
-export function Growing({
-  said,
-}: {
-  said: {
-    readonly thing: ThingId;
-    readonly name: string;
-    readonly units: Project['units'];
-    readonly widthMm: number;
-    readonly heightMm: number;
-    readonly ground: Fabric;
-    readonly laundering: Intent['laundering'] | null;
-    readonly edge: Edge | null;
-  };
-}) {
+export function Growing({ said }: { said: StartAnswers }) {
   const prefix = useId();
   const scale = SIDE / Math.max(said.widthMm, said.heightMm);
   const w = said.widthMm * scale;

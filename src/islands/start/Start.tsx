@@ -13,8 +13,17 @@ import {
   UNIT_OPTIONS,
 } from '~/components';
 import { type DrawerContents, newCloth } from '~/core/drawer';
-import { type Edge, type Fabric, type Intent, LIMITS, newId, type Project } from '~/core/model';
-import { THING_IDS, THINGS, type ThingId, UNMEASURED_IRON, type UsedLast, usualGround, usualIron } from '~/core/start';
+import { type Fabric, LIMITS, newId, type Project } from '~/core/model';
+import {
+  type StartAnswers,
+  THING_IDS,
+  THINGS,
+  type ThingId,
+  UNMEASURED_IRON,
+  type UsedLast,
+  usualGround,
+  usualIron,
+} from '~/core/start';
 import { formatLength } from '~/core/units';
 import { attempt, beginProject, readUnits, readUsedLast, rememberUnits, seedDemo, useDrawer } from '~/store';
 import { Frame } from '../app/Frame';
@@ -23,19 +32,6 @@ import { addressOf } from '../project/stations';
 import { Growing } from './Growing';
 import css from './Start.module.css';
 import { ThingDrawing } from './ThingDrawing';
-
-/** What has been said so far; null: not answered, or left for later. */
-interface Said {
-  readonly thing: ThingId;
-  readonly name: string;
-  readonly units: Project['units'];
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly ground: Fabric;
-  readonly laundering: Intent['laundering'] | null;
-  readonly edge: Edge | null;
-  readonly ironId: string | null;
-}
 
 const STEPS = ['thing', 'size', 'ground', 'washed', 'edge', 'iron'] as const;
 type Step = (typeof STEPS)[number];
@@ -76,7 +72,7 @@ function Table() {
 
 function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: UsedLast; units: Project['units'] }) {
   const [step, setStep] = useState<Step>('thing');
-  const [said, setSaid] = useState<Said>(() => {
+  const [said, setSaid] = useState<StartAnswers>(() => {
     const [size] = THINGS.picture.sizes;
     return {
       thing: 'picture',
@@ -96,7 +92,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
   const [busy, setBusy] = useState(false);
   const heading = useRef<HTMLHeadingElement>(null);
   const thing = THINGS[said.thing];
-  const say = (more: Partial<Said>): void => setSaid((s) => ({ ...s, ...more }));
+  const say = (more: Partial<StartAnswers>): void => setSaid((s) => ({ ...s, ...more }));
   const place = STEPS.indexOf(step);
 
   // Whoever hears the page is told the next question.
@@ -111,7 +107,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
       ...(own.ground ? {} : { ground: usualGround(id, drawer, last) }),
     });
   };
-  const finish = async (answers: Said): Promise<void> => {
+  const finish = async (answers: StartAnswers): Promise<void> => {
     if (busy) return;
     setBusy(true);
     const begun = await attempt(() => beginProject(answers));
