@@ -14,6 +14,8 @@ interface About {
   readonly web: (id: string) => string;
   readonly fabric: (id: string) => string;
   readonly article: (id: string) => string;
+  /** What a pile with this piece is compared with: the ground, or the lowest of pieces on none. */
+  readonly alone: (id: string | undefined) => string;
 }
 
 const NAMED = 3;
@@ -30,6 +32,10 @@ function about(project: Project): About {
   return {
     project,
     named,
+    alone: (id) =>
+      id !== undefined && known.has(id) && !look.articleOf(look.piece(id)).ground
+        ? 'its lowest cloth alone'
+        : 'the bare ground',
     several: (ids) =>
       ids.slice(0, NAMED).map(named).join(', ') + (ids.length > NAMED ? ` and ${ids.length - NAMED} more` : ''),
     web: (id) => project.webs.find((w) => w.id === id)?.name ?? 'the web',
@@ -85,8 +91,8 @@ const TEXTS: Words<Snag, [About]> = {
   'article-empty': (s, a) => `Nothing lies on ${a.article(s.articleId)} yet.`,
   'patch-too-large': (s, a) =>
     `No piece of ${a.fabric(s.fabricId)} in stock is large enough for ${a.several(s.pieceIds)} with the web beneath.`,
-  'stiff-place': (s) =>
-    `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Number(s.stiffness.toPrecision(2))} times as stiff as the bare ground (estimated): more than a ${s.hand} hand bears.`,
+  'stiff-place': (s, a) =>
+    `${s.cloths} layers of cloth and ${s.webs} of web lie on one another here, about ${Number(s.stiffness.toPrecision(2))} times as stiff as ${a.alone(s.pieceIds[0])} (estimated): more than a ${s.hand} hand bears.`,
   'shows-through': (s, a) =>
     `${a.named(s.pieceIds[1])} is darker and shows through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from the opacity of the cloth).`,
   greyed: (s, a) =>

@@ -57,7 +57,6 @@ try {
   await shoot('stack-map');
   await s.go('/project/comet-pennants/layers');
   await s.settled();
-  await pick('night-front');
   await shoot('two-sided');
   await open('match');
   await shoot('match');

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { takeAway } from '~/core/arrange';
 import { layDown } from '~/core/laid';
+import { stackMap, webPly } from '~/core/layer';
 import { makingOf } from '~/core/making';
 import { fabricFrom } from '~/core/material';
 import {
@@ -19,6 +20,7 @@ import { laidByRecipe, makeBy, RECIPE_FACTS } from '~/core/recipe';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords } from '~/words';
+import { web } from './helpers';
 
 const night = fabricFrom('solid-cotton', { id: 'night', name: 'Night', colour: '#232a4d' });
 const ink = fabricFrom('quilting-cotton', { id: 'ink', name: 'Ink', colour: '#2f3560' });
@@ -164,6 +166,26 @@ describe('two-sided cloth', () => {
     expect(left.order).to.deep.equal(['s-back', 's']);
     expect(left.layering.pairs).to.deep.equal([]);
     expect(parseProject(JSON.parse(JSON.stringify(left))).ok).to.equal(true);
+  });
+
+  it('is two cloths and both their webs thick, and compared with its back alone', () => {
+    const p = laid(thing('two-sided', { webs: [web({ id: 'w', massGsm: 100 })] }));
+    const withWebs = { ...p, pieces: p.pieces.map((x) => ({ ...x, webId: 'w' })) };
+    const { pile } = layDown(withWebs).articles[0]!;
+    const clothOf = (id: string) => {
+      const piece = withWebs.pieces.find((x) => x.id === id)!;
+      return {
+        fabric: withWebs.fabrics.find((f) => f.id === piece.fabricId)!,
+        web: withWebs.webs[0]!,
+        faceDown: piece.faceDown,
+      };
+    };
+    const [stack] = stackMap(null, pile, clothOf).stacks;
+    const oneWeb = webPly(withWebs.webs[0]!).thicknessMm;
+    // 100 g/m² of an adhesive about as dense as water (polyamides 0.95–1.2 kg/l, handbook range, from memory).
+    expect(oneWeb).to.be.within(0.083, 0.105);
+    expect(stack).to.include({ cloths: 2, webs: 2 });
+    expect(stack!.thicknessMm).to.be.closeTo(night.thicknessMm + ink.thicknessMm + 2 * oneWeb, 1e-9);
   });
 
   it('says where pale is glued to dark, of both sides, and nothing where both are dense and alike', () => {

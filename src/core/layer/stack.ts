@@ -85,21 +85,25 @@ export interface StackMap {
 export function stackMap(
   ground: Fabric | null,
   pile: Pile,
-  clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null },
+  clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null; readonly faceDown?: boolean },
 ): StackMap {
   const base = ground ? [clothPly(ground)] : [];
   const stacks = pile.places.map((place): Stack => {
     const cloths = place.pieceIds.map(clothOf);
-    // The lowest piece of those that lie on no ground is bonded to nothing.
     const plies = [
       ...base,
-      ...cloths.flatMap(({ fabric, web }, i) => [...(web && (ground || i > 0) ? [webPly(web)] : []), clothPly(fabric)]),
+      ...cloths.flatMap(({ fabric, web, faceDown }, i) => {
+        // The web of what lies wrong side up is on top of it; the lowest piece of those on no ground is bonded to nothing beneath.
+        const meets = faceDown ? i < cloths.length - 1 : ground !== null || i > 0;
+        const glue = web && meets ? [webPly(web)] : [];
+        return faceDown ? [clothPly(fabric), ...glue] : [...glue, clothPly(fabric)];
+      }),
     ];
     const bare = bondedStiffness(plies.slice(0, 1));
     return {
       pieceIds: place.pieceIds,
       cloths: cloths.length + base.length,
-      webs: cloths.filter((c) => c.web).length,
+      webs: plies.length - cloths.length - base.length,
       stiffness: bondedStiffness(plies) / bare,
       thicknessMm: plies.reduce((t, p) => t + p.thicknessMm, 0),
       areaMm2: place.areaMm2,

@@ -71,7 +71,10 @@ function workOut(asked: Project): Worked {
   const webOf = new Map<string, Web | null>(
     choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]),
   );
-  const clothOf = (id: string) => ({ fabric: look.fabricOf(look.piece(id)), web: webOf.get(id) ?? null });
+  const clothOf = (id: string) => {
+    const piece = look.piece(id);
+    return { fabric: look.fabricOf(piece), web: webOf.get(id) ?? null, faceDown: piece.faceDown };
+  };
   const stacks = new Map(laid.articles.map((a) => [a.article.id, stackMap(a.ground, a.pile, clothOf)]));
   const plan: Plan = {
     ...draft,

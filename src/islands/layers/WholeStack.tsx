@@ -28,14 +28,17 @@ export function WholeStack({
   const u = project.units;
   const { stack } = picture;
   const pile = stack.highest && stack.stacks[stack.highest.stack];
-  const differs = picture.suggested.some((id, i) => project.order[i] !== id);
+  // How a piece and its other side lie is the recipe's: only the order of the others can differ.
+  const others = new Set(project.pieces.flatMap((p) => (p.part ? [p.id] : [])));
+  const mineOnly = (ids: readonly string[]): string => ids.filter((id) => !others.has(id)).join(' ');
+  const differs = mineOnly(picture.suggested) !== mineOnly(project.order);
   const mine = new Set(project.order);
   const built = plan.making.steps.filter(
     (s) => s.kind === 'lay' && s.on === 'sheet' && s.members.every((id) => mine.has(id)),
   );
   const { topHasWindows: windows, otherSide } = RECIPE_FACTS[project.recipe.id];
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
-  const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id)));
+  const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id) && !others.has(id)));
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
   const stitched = project.pieces.some((p) => edgeDone(p.edge ?? intent.edge) === 'stitched');
   const behind =
@@ -121,8 +124,8 @@ export function WholeStack({
           <h3>The stiffest place</h3>
           <p className={pile.stiffness > HAND_LIMIT[intent.hand].value ? css.stop : css.lead}>
             {pile.cloths} {pile.cloths === 1 ? 'layer' : 'layers'} of cloth, {pile.webs} of web,{' '}
-            {formatThickness(pile.thicknessMm, u)} thick: about {roughly(pile.stiffness)} times as stiff as the bare
-            ground (estimated).
+            {formatThickness(pile.thicknessMm, u)} thick: about {roughly(pile.stiffness)} times as stiff as{' '}
+            {project.article.ground ? 'the bare ground' : 'its lowest cloth alone'} (estimated).
             {Number.isFinite(HAND_LIMIT[intent.hand].value) &&
               ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand].value}.`}
           </p>
