@@ -14,6 +14,7 @@ export const EDGE_WORDS: Readonly<Record<Edge, string>> = {
   'free-motion': 'free-motion',
   hand: 'by hand',
   paint: 'fabric paint',
+  pinked: 'pinked',
 };
 export const LAUNDERING_WORDS: Readonly<Record<Intent['laundering'], string>> = {
   never: 'never',

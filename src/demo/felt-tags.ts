@@ -1,16 +1,25 @@
 import { fabricFrom, webFrom } from '~/core/material';
-import { newProject, type Piece, type Project } from '~/core/model';
+import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/model';
+import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_WEBS } from './drawer';
 
 // Felt luggage tags with a window, no sewing at all. Drawn for this application.
 
-const W = 70;
-const H = 120;
-/** A tag with its upper corners cut off. */
-const TAG = `M18 0H${W - 18}L${W} 20V${H - 6}A6 6 0 0 1 ${W - 6} ${H}H6A6 6 0 0 1 0 ${H - 6}V20Z`;
-const WINDOW = 'M16 44H54V100H16Z';
-const STRAP = 'M27 12H43V18H27Z';
+/** A tag of 70 × 120 mm, ruled on sheets of felt of 300 × 450 mm. */
+const ANSWERS = {
+  tileMm: 70,
+  tileHeightMm: 120,
+  windowMm: 38,
+  windowHeightMm: 56,
+  count: 6,
+  shape: 'tag',
+  sheetWidthMm: 300,
+  sheetHeightMm: 450,
+  frontId: 'tag-front',
+  backId: 'tag-back',
+  patchIds: ['tag-sky'],
+};
 
 const felt = (id: string, name: string, colour: string) =>
   fabricFrom('craft-felt-polyester', {
@@ -22,57 +31,47 @@ const felt = (id: string, name: string, colour: string) =>
     stock: [{ widthMm: 300, heightMm: 450, count: 2, outline: null }],
   });
 
+/** What is seen in the window, on its patch. */
 function drawPieces(): Piece[] {
-  const p = drawnInPlace;
+  const p = (...of: Parameters<typeof drawnInPlace>): Piece => {
+    const piece = drawnInPlace(...of);
+    const { xMm, yMm } = piece.at;
+    return { ...piece, at: { ...piece.at, xMm: xMm + TABLE_ROOM_MM, yMm: yMm + TABLE_ROOM_MM } };
+  };
   return [
-    p('sky', 'Sky', 'tag-sky', 'M10 38H60V106H10Z'),
-    p('hill', 'Peak', 'tag-hill', 'M19 96L31 72Q34 68 37 72L41 79L43 77Q45 75 47 77L51 96Z'),
-    p('sun', 'Sun', 'tag-sun', 'M27 57A8 8 0 1 1 43 57A8 8 0 1 1 27 57Z'),
-    p('frame', 'Frame', 'tag-front', `${TAG}${WINDOW}${STRAP}`),
+    p('hill', 'Peak', 'tag-hill', 'M19 92L31 68Q34 64 37 68L41 75L43 73Q45 71 47 73L51 92Z'),
+    p('sun', 'Sun', 'tag-sun', 'M30 52A6 6 0 1 1 42 52A6 6 0 1 1 30 52Z'),
   ];
 }
 
 /** A new copy of it each time. */
 export const feltTags = (): Project =>
-  newProject({
-    id: 'felt-tags',
-    name: 'Felt luggage tags',
-    intent: { laundering: 'never', hand: 'firm', edge: 'none' },
-    recipe: { id: 'window', answers: {} },
-    articles: [
-      {
-        id: 'main',
-        name: 'Tag',
-        count: 6,
-        marks: [],
-        ground: {
-          fabricId: 'tag-back',
-          widthMm: W,
-          heightMm: H,
-          outline: `${TAG}${STRAP}`,
-          seamAllowanceMm: 0,
-          creases: { across: 0, down: 0, diagonal: false },
-        },
-      },
-    ],
-    pieces: drawPieces(),
-    fabrics: [
-      felt('tag-front', 'Moss felt', '#5f7a4c'),
-      felt('tag-back', 'Bark felt', '#6d4f3c'),
-      fabricFrom('batik', { id: 'tag-sky', name: 'Morning batik', colour: '#bcd8dd' }),
-      fabricFrom('batik', { id: 'tag-hill', name: 'Fell batik', colour: '#3d5f5a' }),
-      fabricFrom('solid-cotton', { id: 'tag-sun', name: 'Marigold cotton', colour: '#e8a52c' }),
-    ],
-    webs: [
-      ...structuredClone([...DEMO_WEBS]),
-      webFrom('extra-firm-film', {
-        id: 'extra-firm-film',
-        name: 'Extra firm film',
-        maxC: 180,
-        stockMm: 1200,
-        pricePerM: 5.9,
-      }),
-    ],
-    irons: structuredClone([...DEMO_IRONS]),
-    bench: { ironId: 'press', surface: 'ironing-board' },
-  });
+  laidByRecipe(
+    newProject({
+      id: 'felt-tags',
+      name: 'Felt luggage tags',
+      intent: { laundering: 'never', hand: 'firm', edge: 'none' },
+      recipe: { id: 'framed', answers: ANSWERS },
+      articles: [newArticle({ id: 'main', name: 'Tag', ground: null })],
+      pieces: drawPieces(),
+      fabrics: [
+        felt('tag-front', 'Moss felt', '#5f7a4c'),
+        felt('tag-back', 'Bark felt', '#6d4f3c'),
+        fabricFrom('batik', { id: 'tag-sky', name: 'Morning batik', colour: '#bcd8dd' }),
+        fabricFrom('batik', { id: 'tag-hill', name: 'Fell batik', colour: '#3d5f5a' }),
+        fabricFrom('solid-cotton', { id: 'tag-sun', name: 'Marigold cotton', colour: '#e8a52c' }),
+      ],
+      webs: [
+        ...structuredClone([...DEMO_WEBS]),
+        webFrom('extra-firm-film', {
+          id: 'extra-firm-film',
+          name: 'Extra firm film',
+          maxC: 180,
+          stockMm: 1200,
+          pricePerM: 5.9,
+        }),
+      ],
+      irons: structuredClone([...DEMO_IRONS]),
+      bench: { ironId: 'press', surface: 'ironing-board' },
+    }),
+  );

@@ -5,5 +5,6 @@ export * from './match';
 export * from './nest';
 export * from './plan';
 export * from './press';
+export * from './recipe';
 export * from './snags';
 export { seconds, warmer } from './table';

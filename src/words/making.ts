@@ -1,5 +1,5 @@
 import { ROUTE_FACTS } from '~/core/facing';
-import { factsOf } from '~/core/material';
+import { factsOf, type Material } from '~/core/material';
 import {
   type Edge,
   lookup,
@@ -27,6 +27,7 @@ interface About {
   readonly named: (id: string) => string;
   readonly cloth: string;
   readonly web: string;
+  readonly isPowder: boolean;
   readonly unit: string;
 }
 
@@ -40,6 +41,7 @@ const EDGES: { readonly [E in Edge]: string } = {
   'free-motion': 'free-motion stitching just inside the edge',
   hand: 'a hand blanket stitch',
   paint: 'dimensional paint',
+  pinked: 'pinking shears',
 };
 
 /** Heat, seconds and set-downs of a press, in one breath; what stops it where it cannot be pressed. */
@@ -75,14 +77,36 @@ const still = ({ project, ticket }: About): string =>
 /** ", about 40 s,": nothing where no press says how long. */
 const about = (coolS: number): string => (coolS >= 1 ? `, about ${seconds(coolS)},` : '');
 
-const isFoil = ({ project, step }: About): boolean =>
-  step.pieceIds.every((id) => factsOf(lookup(project).fabricOf(lookup(project).piece(id))).material === 'foil');
+/** What the pieces of a step are of. */
+function materialOf({ project, step }: About): Material {
+  const look = lookup(project);
+  const [first] = step.pieceIds;
+  return first === undefined ? 'fabric' : factsOf(look.fabricOf(look.piece(first))).material;
+}
+/** Which way up it is laid. */
+const UP: { readonly [M in Material]: string } = {
+  fabric: ', right side up',
+  foil: ', metal side up',
+  paper: '',
+  card: '',
+  backing: '',
+  wadding: '',
+};
 
-type Cutting = Pick<Extract<StepDoing, { readonly beyondMm: number; readonly bare: boolean }>, 'bare' | 'beyondMm'>;
+type Cutting = Pick<
+  Extract<StepDoing, { readonly beyondMm: number; readonly bare: boolean }>,
+  'bare' | 'beyondMm' | 'pinked'
+>;
 /** How far outside the line it is cut, where it is trimmed later. */
 const along = (d: Cutting, a: About): string | null =>
   d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside the line` : null;
 const through = (d: Cutting): string => (d.bare ? '' : ', through cloth and liner together');
+
+const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
+const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
+  `${formatLength(d.widthMm, units)} × ${formatLength(d.heightMm, units)}`;
+/** Powder is weighed on a letter scale at best. */
+const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
@@ -90,6 +114,34 @@ const TEXTS: Words<StepDoing, [About]> = {
     'Wash and dry every cloth that was not washed yet, as its label allows: what is washed later shrinks later.',
   'press-smooth': (d) =>
     `Press ${d.ground ? 'the ground and every cloth' : 'every cloth'} smooth. Work goes on while they are still warm.`,
+  'press-fold': (d, a) =>
+    `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together, and press the crease.`,
+  'layer-sandwich': (d, a) =>
+    `Lay the backing right side down, ${size(d.backing, a)}, the wadding on it, ${size(d.wadding, a)}, and the ground on both, smoothed from the centre out.${copies(a)}`,
+  sprinkle: (d, a) =>
+    `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}, and brush off what lies outside.${copies(a)}`,
+  'cut-tape': (d, a) =>
+    `Cut ${formatLength(d.lengthMm, a.project.units)} of ${a.web}${d.cut ? `, in strips ${formatLength(d.wideMm, a.project.units)} wide` : ''}.${copies(a)}`,
+  'draw-on-backing': (_, a) =>
+    `Draw round the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them: it is seen from behind.${copies(a)}`,
+  'rule-on-patch': (d, a) =>
+    `Rule ${d.tiles} ${one(d.tiles, 'tile', 'tiles')} of ${size(d, a)} on the liner of patch ${d.patch}, edge to edge: one cut along a common line parts two. Draw the windows and what else is cut into them.`,
+  'cut-web-on-line': (_, a) => `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
+  'lay-web-on-right-side': (_, a) =>
+    `Lay the web of ${a.pieces} on the right side where it belongs, rough side down, its liner up.${copies(a)}`,
+  'fuse-on-right-side': (_, a) => `Fuse the web of ${a.pieces} through its liner.${setting(a)}${still(a)}`,
+  'lay-foil': (_, a) => `Lay ${a.cloth} over all of the adhesive of ${a.pieces}, metal side up.${copies(a)}`,
+  'press-foil': (_, a) =>
+    `Press ${a.cloth} onto ${a.pieces} by small moves, so that no vent leaves a mark.${setting(a)}`,
+  'peel-foil': (_, a) =>
+    `Peel the carrier off ${a.pieces}, cold, a corner first. Where foil comes off with it, lay it back and press again.${copies(a)}`,
+  'lay-behind': (_, a) =>
+    `Turn the work wrong side up, edges of the hole trimmed and flat. Lay ${a.pieces} over it, right side down, its adhesive towards the cloth.${copies(a)}`,
+  'lay-tape': (_, a) => `Lay ${a.web} into the fold, just inside the raw edge, and fold it shut over it.${copies(a)}`,
+  'lay-plug': (_, a) =>
+    `Lay parchment over the window of ${a.pieces} and its cut-out back in as a plug, so that the iron presses there too.${copies(a)}`,
+  'darn-hole': (_, a) =>
+    `Darn to and fro over the hole from the right side, into ${a.pieces}, and round it.${copies(a)}`,
   'draw-on-liner': (d, a) =>
     d.route === 'template-on-liner'
       ? `Draw round the templates of ${a.pieces} on the liner of ${a.web}, each face down.${copies(a)} Number each.`
@@ -99,13 +151,15 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Lift a corner of both liners of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
   'draw-on-patch': (_, a) => `Trace ${a.pieces} onto the liner on the back of ${a.cloth}.${copies(a)}`,
   'rough-cut': (d, a) =>
-    `Cut ${a.pieces} out of ${a.web}, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${copies(a)}`,
+    `Cut ${a.pieces} out of ${a.web}, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
-    `Cut patch ${d.patch} of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, for ${a.cloth}. It is a little smaller than the cloth all round.`,
+    `Cut patch ${d.patch} of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: sheets that release above and below keep adhesive off iron and board.' : 'It is a little smaller than the cloth all round.'}`,
   'cut-cover': (d, a) =>
     `Cut a piece of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
-  'fuse-shapes': (_, a) =>
-    `Lay the web on the wrong side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)}${still(a)}`,
+  'fuse-shapes': (d, a) =>
+    a.isPowder
+      ? `Cover ${a.pieces} with a sheet that releases, and melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
+      : `Lay the web on the ${d.rightSide ? 'right' : 'wrong'} side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
     `Lay patch ${d.patch} on the wrong side of ${a.cloth}, liner up, clear of its edges, and fuse it from the centre out.${setting(a)}${still(a)}`,
   'take-first-liner-off': (_, a) => `Take the liner that clings less off ${a.pieces}. The one with the line stays on.`,
@@ -118,8 +172,8 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
-      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut ${along(d, a) ?? 'along them'}${through(d)}.${copies(a)}`
-      : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}.${copies(a)}`,
+      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${copies(a)}`
+      : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}${pinked(d)}.${copies(a)}`,
   'cut-from-print': (_, a) =>
     `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
   'cut-by-machine': (d, a) =>
@@ -130,8 +184,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-unit': (_, a) => `Lay the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Lay everything where it belongs, back to front: ${a.pieces}. Move it until it pleases you.`,
   'lay-glue-up': (_, a) => `Lay ${a.pieces} on the board wrong side up, its adhesive facing you.${copies(a)}`,
-  'lay-between': (_, a) =>
-    `Lay ${a.pieces} on it${isFoil(a) ? ', metal side up' : ''}, over all of the adhesive.${copies(a)}`,
+  'lay-between': (_, a) => `Lay ${a.pieces} on it${UP[materialOf(a)]}, over all of the adhesive.${copies(a)}`,
   'lay-glue-down': (_, a) =>
     `Lay ${a.pieces} over it right side up, its adhesive down, edge on edge: where edges do not meet, adhesive oozes onto the iron. Nothing may be trapped between, not even a thread.${copies(a)}`,
   'trim-on-line': (_, a) => `Trim ${a.pieces} on the line, through all layers together.${copies(a)}`,
@@ -148,7 +201,10 @@ const TEXTS: Words<StepDoing, [About]> = {
     'Turn the work over and touch the back once with the iron, all over. Press again where an edge lifts.',
   'stitch-edges': (d, a) => `Stitch the edges back to front with ${EDGES[d.edge]}: ${a.pieces}.${copies(a)}`,
   'paint-edges': (d, a) => `Run ${EDGES[d.edge]} along the edges of ${a.pieces}, and let it dry overnight.${copies(a)}`,
-  'quilt-it': () => 'Layer it with wadding and backing, larger all round, and quilt.',
+  'quilt-it': (d, a) =>
+    a.project.layering.waddingFirst
+      ? 'Quilt through all layers, from the middle out; edges that are only fused can be stitched along with it.'
+      : `Layer it with wadding and backing, larger all round, and quilt${d.fused ? '; edges that are only fused can be stitched along with it' : ''}.`,
   'note-what-worked': () => 'Note what worked, and keep a scrap with it.',
 };
 
@@ -166,6 +222,8 @@ const LOOKS: { readonly [L in StepLook]: string } = {
   'no-edge-lifts': 'No edge lifts under a fingernail once it is cool.',
   'nothing-on-the-face': 'No adhesive on the face, none on the board.',
   'stitches-even': 'The needle lands just off the piece.',
+  'web-left-its-liner': 'All of the adhesive stayed on the cloth.',
+  'foil-stays-all-over': 'Foil stays all over, to the very edge.',
   dry: 'It is dry before it is washed.',
 };
 const MENDS: { readonly [M in StepMend]: string } = {
@@ -176,6 +234,7 @@ const MENDS: { readonly [M in StepMend]: string } = {
     'Adhesive on iron or board: lay a pressing sheet between, cut the web smaller, clean the iron on a scrap.',
   backwards: 'It came out backwards: draw it again the other way round.',
   slid: 'It slid: lift it while warm, lay it anew, tack again.',
+  'foil-patchy': 'Foil is missing somewhere: lay foil over it anew and press that place again.',
   'furry-edge': 'The edge is furry: a fresh blade, scissors kept for paper.',
   'needle-gums': 'The needle gums or skips: let it get stone cold, take a fresh sharp needle.',
 };
@@ -215,6 +274,7 @@ export function stepWords(project: Project, plan: Pick<Plan, 'press'>): (step: S
       named,
       cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the cloth',
       web: project.webs.find((w) => w.id === step.webId)?.name ?? 'the web',
+      isPowder: project.webs.some((w) => w.id === step.webId && w.form === 'powder'),
       unit: `“${step.unit?.split('/').at(-1) ?? ''}”`,
     });
 }

@@ -119,6 +119,8 @@ const REASONS: Words<ChoiceReason> = {
   ...RULES,
   'your-choice': () => 'You chose it yourself.',
   webless: () => 'It has no web of its own: what lies beneath or over it holds it.',
+  'own-adhesive': () => 'It brings its own adhesive, and needs no web.',
+  tape: () => 'Tape that fits inside the turning: it is laid in, and not fused first.',
   'only-one': () => 'It is the only one in the drawer that this piece allows.',
   'serves-others': () => 'It serves other pieces too: one setting fewer at the iron.',
   'least-against': () => 'It has the least against it of all that are in the drawer.',
@@ -144,6 +146,7 @@ const EDGES: { readonly [E in Edge]: string } = {
   'free-motion': 'the edge were sewn free-motion',
   hand: 'the edge were sewn by hand',
   paint: 'the edge were painted',
+  pinked: 'the edge were pinked',
 };
 const WASHES: { readonly [L in Intent['laundering']]: string } = {
   never: 'it were never washed',

@@ -44,7 +44,7 @@ function about(project: Project): About {
   };
 }
 
-const MATERIALS = { fabric: 'cloth', foil: 'foil', paper: 'paper' } as const;
+const MATERIALS = { fabric: 'cloth', foil: 'foil', paper: 'paper', backing: 'stiff backing' } as const;
 
 /** What happens if it is ignored. */
 const TEXTS: Words<Snag, [About]> = {
@@ -72,6 +72,16 @@ const TEXTS: Words<Snag, [About]> = {
   'paper-releases': (s, a) => `${a.fabric(s.fabricId)} is siliconised: it releases, and never bonds.`,
   'other-material': (s, a) =>
     `${a.fabric(s.fabricId)}, of which ${a.named(s.pieceIds[0])} is, is no ${MATERIALS[s.material]}.`,
+  'window-too-large': (s, a) =>
+    `A rim of ${formatLength(Math.max(0, s.rimMm), a.project.units, 1)} is left round the window: the patch’s edge would show, or not hold.`,
+  'sheet-too-small': (s, a) =>
+    `A tile of ${formatLength(s.widthMm, a.project.units)} × ${formatLength(s.heightMm, a.project.units)} does not go on a sheet of ${formatLength(s.sheetWidthMm, a.project.units)} × ${formatLength(s.sheetHeightMm, a.project.units)}.`,
+  'patch-past-its-cloth': (s, a) =>
+    `A patch of ${formatLength(s.widthMm, a.project.units)} × ${formatLength(s.heightMm, a.project.units)} is larger than the cloth it mends.`,
+  'no-tape': (s, a) =>
+    `There is no tape of up to ${formatLength(s.mostMm, a.project.units)} here: a strip of web of ${formatLength(Math.min(s.sliverMm, s.mostMm), a.project.units)} is cut for it.`,
+  'nothing-holds-it': (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} no web, and nothing lies over ${one(s.pieceIds.length, 'it', 'them')} to hold ${one(s.pieceIds.length, 'it', 'them')}.`,
   'sides-show': (s, a) =>
     `${a.named(s.by)} shines through ${a.named(s.pieceIds[0])} (a difference of about ${Math.round(s.deltaE)}, estimated from its opacity).`,
   hidden: (s, a) =>
@@ -141,6 +151,12 @@ const MENDS: Words<Snag, [About]> = {
   'looked-at-coarsely': () => 'Simplify the outline, or look at it closely yourself.',
   'paper-releases': () => 'Take tissue or plain paper; keep this one for between iron and work.',
   'other-material': (s) => `Choose a ${MATERIALS[s.material]} for it in Pattern, at the piece it belongs to.`,
+  'window-too-large': (s, a) =>
+    `Make the window smaller or the tile larger: ${formatLength(s.leastRimMm, a.project.units)} all round is the least.`,
+  'sheet-too-small': () => 'Measure the sheet again, or make the tile smaller.',
+  'patch-past-its-cloth': () => 'Give the size of the cloth it lies on in Pattern, or make the patch smaller.',
+  'no-tape': () => 'Add a tape to the web in Match if you have one.',
+  'nothing-holds-it': () => 'Give it web in Pattern, or lay a frame over its edges.',
   'sides-show': () => 'Take pale with pale and dark with dark, or a denser cloth.',
   hidden: () => 'Raise it, or leave it out.',
   'mixed-facing': () => 'Use one route for the whole picture if you can.',

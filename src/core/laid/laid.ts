@@ -126,15 +126,20 @@ export function layDown(project: Project): Laid {
     const where = placedOf.get(piece.id);
     const path = pathOf(piece.outline);
     if (!cut || !where) return { path, visible: NOTHING, webMiddle: NOTHING };
-    return remember(cutPieces, `${cut.key} ${cut.changed} ${cut.covered} ${where.key} ${layering.webRimMm}`, () => {
-      const back = inverse(where.ontoGround);
-      const middle = webMiddle(cut.outline, layering.webRimMm);
-      return {
-        path: cut.changed ? withCurvesOf(cut.outline, path, where.ontoGround, ROUGH_TOLERANCE_MM) : path,
-        visible: cut.covered ? transformRegion(cut.visible, back) : NOTHING,
-        webMiddle: transformRegion(middle, back),
-      };
-    });
+    const mends = piece.part?.role === 'mend';
+    return remember(
+      cutPieces,
+      `${cut.key} ${cut.changed} ${cut.covered} ${where.key} ${layering.webRimMm} ${mends}`,
+      () => {
+        const back = inverse(where.ontoGround);
+        const middle = webMiddle(cut.outline, layering.webRimMm, mends);
+        return {
+          path: cut.changed ? withCurvesOf(cut.outline, path, where.ontoGround, ROUGH_TOLERANCE_MM) : path,
+          visible: cut.covered ? transformRegion(cut.visible, back) : NOTHING,
+          webMiddle: transformRegion(middle, back),
+        };
+      },
+    );
   };
   return {
     project,

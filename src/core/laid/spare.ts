@@ -40,6 +40,9 @@ export function hiddenGround(placed: readonly Placed[], underlapMm: number): Reg
   return areasOver(offset(large, -underlapMm), WORTH_MM2);
 }
 
-/** The middle of a piece's web, to be cut out so that only a rim stays: keeps a large piece soft. Empty where the piece is too small for it. */
-export const webMiddle = (outline: Region, rimMm: number): Region =>
-  rimMm <= 0 ? [] : areasOver(offset(outline, -rimMm), WORTH_MM2);
+/**
+ * The middle of a piece's web, to be cut out so that only a rim stays: keeps a large piece soft. Empty where the piece is too small for it to be worth it.
+ * @param must it is cut out however small it is: a hole lies there
+ */
+export const webMiddle = (outline: Region, rimMm: number, must = false): Region =>
+  rimMm <= 0 ? [] : areasOver(offset(outline, -rimMm), must ? 0 : WORTH_MM2);

@@ -1,3 +1,3 @@
 export * from './layout';
 export * from './patches';
-export { BOLT_MM, PATCH_GAP_MM, ROUGH_CUT_MM, WEB_INSIDE_MM } from './rules';
+export { BOLT_MM, PATCH_GAP_MM, ROUGH_CUT_MM, roughCutOf, WEB_INSIDE_MM } from './rules';

@@ -1,6 +1,7 @@
 import { ROUTE_FACTS, reversedBy } from '../facing';
 import { type Layout, lookup, type Project } from '../model';
 import { type Bin, type NestPart, type NestPlacement, type NestRequest, placedRegion, splitForRoll } from '../nest';
+import { isFoiled } from '../recipe';
 import {
   areaMm2,
   type Bounds,
@@ -12,7 +13,7 @@ import {
   regionOf,
 } from '../shape';
 import { type Patch, patchesOf, type Traced } from './patches';
-import { BOLT_MM, rectangle, roughCutOf, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import { BOLT_MM, FOIL_BEYOND_MM, rectangle, roughCutOf, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
 export type LayoutKind = 'web' | 'cloth';
 
@@ -144,7 +145,12 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
   const fabric = project.fabrics.find((f) => f.id === fabricId);
   if (!fabric) return null;
   const mirrored = new Map(plan.tracings.map((t) => [t.pieceId, t.mirrored]));
-  const mine = tracedWith(project, plan, (id) => look.piece(id).fabricId === fabricId);
+  // A turning is of the cloth that is there.
+  const mine = tracedWith(
+    project,
+    plan,
+    (id) => look.piece(id).fabricId === fabricId && look.piece(id).part?.role !== 'turning',
+  );
   if (mine.length === 0) return null;
   const { patches } = patchesOf(project, plan);
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
@@ -153,6 +159,7 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
     printRegion(offset(regionOf(outline, ROUGH_TOLERANCE_MM), byMm, join), 2);
   const marginOf = (pieceId: string): number => {
     const rough = roughCutOf(project, pieceId);
+    if (isFoiled(project, look.piece(pieceId))) return FOIL_BEYOND_MM;
     return rough > 0 ? rough + WEB_INSIDE_MM : 0;
   };
   const parts = [
@@ -162,7 +169,8 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
         special.set(patch.id, { what: 'patch', patch, strip: null });
         // The shapes in it lie as they may on this cloth, and so does it.
         const rotations: number[] = fabric.oneWay ? [0] : [0, 180];
-        return { id: patch.id, outline: grown(patch.outline, WEB_INSIDE_MM, 'miter'), count: 1, rotations };
+        const outline = patch.flush ? patch.outline : grown(patch.outline, WEB_INSIDE_MM, 'miter');
+        return { id: patch.id, outline, count: 1, rotations };
       }),
     ...mine
       .filter((p) => !onPatch.has(p.id))

@@ -2,6 +2,7 @@ import { remember } from '../laid';
 import { inMap, nth } from '../lists';
 import { lookup, type Plan, type Project } from '../model';
 import { type Bin, type NestPart, type NestPlacement, nest, placedRegion } from '../nest';
+import { blockOf, gridOn, isFoiled, RECIPE_FACTS } from '../recipe';
 import {
   areaMm2,
   type Bounds,
@@ -35,6 +36,8 @@ export interface Patch {
   /** Where each shape lies on it. */
   readonly placements: readonly Pick<NestPlacement, 'id' | 'copy' | 'xMm' | 'yMm' | 'rotateDeg'>[];
   readonly pieceIds: readonly string[];
+  /** As large as its cloth: tiles are ruled on the whole of it, edge to edge, and sheets above and below keep adhesive off iron and board. */
+  readonly flush: boolean;
 }
 
 /** Every patch of a project, and pieces for which no cloth in stock is large enough: their patch is cut all the same. */
@@ -98,6 +101,7 @@ function patchOn(
       rotateDeg,
     })),
     pieceIds: [...new Set(sheet.placements.map((p) => p.id))],
+    flush: false,
   };
 }
 
@@ -169,6 +173,49 @@ function patchesOfCloth(
   };
 }
 
+/**
+ * Tiles of one size ruled on measured sheets, edge to edge, one sheet full after the other.
+ * @param parts their copies are laid in this order; each is as large as its own box
+ */
+function ruledPatches(
+  parts: readonly NestPart[],
+  sheet: { readonly widthMm: number; readonly heightMm: number },
+): { readonly found: readonly Found[]; readonly tooLarge: readonly string[] } {
+  const boxes = new Map(parts.map((p) => [p.id, boundsOf(regionOf(p.outline))]));
+  const first = inMap(boxes, nth(parts, 0).id);
+  const size = [sheet.widthMm, sheet.heightMm, first.maxX - first.minX, first.maxY - first.minY] as const;
+  const full = gridOn(...size).tiles;
+  if (full.length === 0) return { found: [], tooLarge: parts.map((p) => p.id) };
+  const copies = parts.flatMap((p) => Array.from({ length: p.count }, (_, copy) => ({ id: p.id, copy })));
+  const found: Found[] = [];
+  for (let i = 0; i < copies.length; i += full.length) {
+    const mine = copies.slice(i, i + full.length);
+    // A sheet that is not used up is cut in a plain block where that holds them.
+    const tiles = (mine.length < full.length ? blockOf(mine.length, ...size)?.tiles : null) ?? full;
+    const placements = mine.map(({ id, copy }, k) => {
+      const tile = nth(tiles, k);
+      const b = inMap(boxes, id);
+      // A tile that lies across is turned by a quarter about its own origin.
+      return tile.turned
+        ? { id, copy, xMm: tile.xMm + b.maxY, yMm: tile.yMm - b.minX, rotateDeg: 90 }
+        : { id, copy, xMm: tile.xMm - b.minX, yMm: tile.yMm - b.minY, rotateDeg: 0 };
+    });
+    const used = tiles.slice(0, placements.length);
+    const widthMm = Math.max(...used.map((t) => t.xMm + t.widthMm));
+    const heightMm = Math.max(...used.map((t) => t.yMm + t.heightMm));
+    found.push({
+      outline: rectangle(widthMm, heightMm),
+      widthMm,
+      heightMm,
+      bin: null,
+      placements,
+      pieceIds: [...new Set(placements.map((p) => p.id))],
+      flush: true,
+    });
+  }
+  return { found, tooLarge: [] };
+}
+
 /** Letters for patches, going on with AA after Z. */
 const letter = (n: number): string =>
   n < 26 ? String.fromCharCode(65 + n) : letter(Math.floor(n / 26) - 1) + letter(n % 26);
@@ -178,7 +225,7 @@ const letter = (n: number): string =>
  * Never two cloths on one patch, every shape inside its web, every web inside its cloth.
  */
 export function patchesOf(project: Project, plan: Traced): Patched {
-  if (project.schools.first !== 'fuse-first') return NONE;
+  if (project.schools.first !== 'fuse-first' && !RECIPE_FACTS[project.recipe.id].sheet) return NONE;
   // Making, web use and layouts of one plan all ask for its patches.
   const before = found.get(plan.tracings);
   if (before?.project === project && before.choices === plan.choices) return before.patched;
@@ -194,28 +241,35 @@ const found = new WeakMap<
 function findPatches(project: Project, plan: Traced): Patched {
   const look = lookup(project);
   const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
-  const groups = new Map<string, { fabricId: string; webId: string; parts: NestPart[] }>();
+  const sheet = RECIPE_FACTS[project.recipe.id].sheet?.(project) ?? null;
+  const whole = project.schools.first === 'fuse-first';
+  const groups = new Map<string, { fabricId: string; webId: string; ruled: boolean; parts: NestPart[] }>();
   for (const t of plan.tracings) {
     const webId = webOf.get(t.pieceId) ?? null;
     if (webId === null || isStuck(look.web(webId))) continue;
     const piece = look.piece(t.pieceId);
-    const name = `${piece.fabricId}\u0000${webId}`;
-    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, parts: [] };
+    // What the recipe lays out is ruled on its sheet; the rest follows the way that was chosen.
+    const ruled = sheet !== null && piece.part !== null;
+    if (isFoiled(project, piece) || (!ruled && !whole)) continue;
+    const name = `${piece.fabricId}\u0000${webId}\u0000${ruled}`;
+    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, parts: [] };
     groups.set(name, group);
     group.parts.push({
       id: piece.id,
-      outline: printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
+      outline: ruled ? t.outline : printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
       count: look.copiesOf(piece),
       rotations: turnsOnCloth(project, piece.id, t.mirrored),
     });
   }
   const patches: Patch[] = [];
   const tooLarge: { fabricId: string; pieceIds: readonly string[] }[] = [];
-  for (const { fabricId, webId, parts } of groups.values()) {
+  for (const { fabricId, webId, ruled, parts } of groups.values()) {
     const { stock } = look.fabric(fabricId);
     const rollMm = look.web(webId).widthMm;
-    const key = JSON.stringify([parts, stock, rollMm]);
-    const { found, tooLarge: more } = remember(known, key, () => patchesOfCloth(parts, stock, rollMm));
+    const key = JSON.stringify([parts, stock, rollMm, ruled && sheet]);
+    const { found, tooLarge: more } = remember(known, key, () =>
+      ruled && sheet ? ruledPatches(parts, sheet) : patchesOfCloth(parts, stock, rollMm),
+    );
     for (const p of found)
       patches.push({ ...p, id: `patch-${patches.length + 1}`, name: letter(patches.length), fabricId, webId });
     if (more.length > 0) tooLarge.push({ fabricId, pieceIds: more });

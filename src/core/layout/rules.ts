@@ -2,6 +2,7 @@ import { ROUTE_FACTS } from '../facing';
 import { factsOf } from '../material';
 import { lookup, type Project } from '../model';
 import type { Rotations } from '../nest';
+import { isFoiled } from '../recipe';
 
 /** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
 export const ROUGH_CUT_MM = 6;
@@ -14,11 +15,18 @@ export const BOLT_MM = 1100;
 
 export const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
 
-/** How far outside its line a piece is first cut: a machine cuts on the line at once. */
+/** How far outside its line a piece is first cut: a machine cuts on the line at once, and so do hands that cut web for foil or lay tape in. */
 export const roughCutOf = (project: Project, pieceId: string): number => {
   const look = lookup(project);
-  return ROUTE_FACTS[look.routeOf(look.piece(pieceId))].drawnOn === 'cutting mat' ? 0 : ROUGH_CUT_MM;
+  const piece = look.piece(pieceId);
+  const onLine =
+    ROUTE_FACTS[look.routeOf(piece)].drawnOn === 'cutting mat' ||
+    isFoiled(project, piece) ||
+    piece.part?.role === 'turning';
+  return onLine ? 0 : ROUGH_CUT_MM;
 };
+/** Foil is cut so far beyond its web on every side, mm: all of the adhesive has to be covered. Ours. */
+export const FOIL_BEYOND_MM = 5;
 
 /** Turns a piece may take on its cloth, so that grain and print come out as planned. */
 export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {

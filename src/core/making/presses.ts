@@ -1,7 +1,7 @@
 import { type Laid, type LaidArticle, remember } from '../laid';
 import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, nth, sure } from '../lists';
-import { factsOf, flowC } from '../material';
+import { adhesiveOf, factsOf, flowC } from '../material';
 import {
   type Caution,
   type Choice,
@@ -32,7 +32,7 @@ import {
   windowOver,
   windowsIn,
 } from '../press';
-import { RECIPE_FACTS } from '../recipe';
+import { isFoiled, RECIPE_FACTS } from '../recipe';
 import { areaMm2, intersection, type Region, regionOf, union } from '../shape';
 import { type Base, columnAt, type PressPlace } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
@@ -58,6 +58,8 @@ export interface Press {
   /** The place that each of them is the column of. */
   readonly places: readonly PressPlace[];
   readonly setting: Setting;
+  /** The frame whose cut-out fills its window meanwhile, so that the iron presses there too; null: nothing has to. */
+  readonly plugOf: string | null;
   /** What the iron has to cover of one copy, mm; of several shapes fused together, the one that takes most set-downs. */
   readonly region: Region;
   readonly copies: number;
@@ -167,8 +169,19 @@ export function leastSecondsFor(laid: Laid, fabric: Fabric, pile: readonly Fabri
   return remember(quickest, key, () => leastSeconds(request));
 }
 
+/** A piece’s cloth as it lies, with the glue on it: its web, or the adhesive that the cloth brings. */
+export function glueOf(
+  { look }: Laid,
+  webOf: (id: string) => Web | null,
+  id: string,
+): { readonly fabric: Fabric; readonly web: Web | null; readonly faceDown: boolean } {
+  const piece = look.piece(id);
+  const fabric = look.fabricOf(piece);
+  return { fabric, web: webOf(id) ?? (piece.faceDown ? adhesiveOf(fabric) : null), faceDown: piece.faceDown };
+}
+
 /** Columns that differ in what matters, the largest part first; of very many those, and the highest. */
-function different(
+export function different(
   places: readonly PressPlace[],
   columnOf: (place: PressPlace) => PressColumn,
   most: number,
@@ -199,7 +212,7 @@ function steamFor(laid: Laid, stage: Stage, cloths: readonly Fabric[]): boolean 
   return wanted ? true : undefined;
 }
 
-function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): PressRequest {
+export function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): PressRequest {
   const { project, look } = laid;
   const { bench, schools } = project;
   const steam = steamFor(laid, stage, columns.flatMap(clothsOf));
@@ -232,7 +245,9 @@ function requestFor(laid: Laid, stage: Stage, columns: readonly PressColumn[]): 
 
 /** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
 function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressColumn[], b: Bonding): PressRequest {
-  const layered = RECIPE_FACTS[laid.project.recipe.id].otherSide !== null;
+  const { layered, bothSides } = RECIPE_FACTS[laid.project.recipe.id];
+  // The recipe lays it out so that it can be turned over, plug and all.
+  if (bothSides && b.on === 'ground' && b.blocks.length > 1) return { ...request, from: 'both' };
   const { side } = laid.project.schools;
   if (side === 'face' || b.on !== 'ground' || (b.blocks.length > 1 && !layered) || !mayTurn(request, columns))
     return request;
@@ -254,6 +269,9 @@ const QUICKER_SHARE = 0.7;
 const regions = new Map<string, Region>();
 const NOWHERE: PressPlace = { pieceIds: [], regions: [], areaMm2: 0 };
 
+/** Its web is laid into a fold and bonded there at once, never fused first. */
+export const isLaidIn = ({ look }: Laid, id: string): boolean => look.piece(id).part?.role === 'turning';
+
 function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonly Patch[]): Press[] {
   const { project, look } = laid;
   const groups = new Map<string, { fabric: Fabric; web: Web; pieceIds: string[]; patch: Patch | null }>();
@@ -266,10 +284,11 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
       patch,
     });
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
-  for (const { id, fabricId } of project.pieces) {
+  for (const { id, fabricId, part } of project.pieces) {
     const web = webOf(id);
-    if (!web || isStuck(web) || onPatch.has(id)) continue;
-    const key = `${fabricId}\u0000${web.id}`;
+    if (!web || isStuck(web) || onPatch.has(id) || isLaidIn(laid, id) || isFoiled(project, look.piece(id))) continue;
+    // A mending patch has its web on its right side.
+    const key = `${fabricId}\u0000${web.id}\u0000${part?.role === 'mend'}`;
     const group = groups.get(key);
     if (group) group.pieceIds.push(id);
     else groups.set(key, { fabric: look.fabric(fabricId), web, pieceIds: [id], patch: null });
@@ -299,10 +318,13 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
       unit: null,
       keepLiners: [],
       fabricId: fabric.id,
-      does: patch ? { code: 'fuse-patch', patch: patch.name } : { code: 'fuse-shapes' },
+      does: patch
+        ? { code: 'fuse-patch', patch: patch.name }
+        : { code: 'fuse-shapes', rightSide: pieceIds.every((id) => look.piece(id).part?.role === 'mend') },
       request,
       columns: [column],
       places: [NOWHERE],
+      plugOf: null,
       setting: settingOf(request, [column]),
       region: nth(shapes, most).region,
       copies: Math.max(...shapes.map((s) => s.copies)),
@@ -382,7 +404,9 @@ function bondsOf(
   const { project, look } = laid;
   const mine = new Set(article.placed.map((p) => p.id));
   const held = (id: string): boolean => look.piece(id).webless;
-  const order = project.order.filter((id) => mine.has(id) && (webOf(id) !== null || held(id)));
+  const foiled = (id: string): boolean => isFoiled(project, look.piece(id));
+  const webbed = project.order.filter((id) => mine.has(id) && (webOf(id) !== null || held(id)));
+  const order = webbed.filter((id) => !foiled(id));
   const allLaid = project.schools.lay === 'all-laid';
   const alike = allLaid ? atOneHeatOf(laid, article, order, webOf) : null;
   const together = (id: string): string | null => {
@@ -398,10 +422,7 @@ function bondsOf(
     (id) => held(id) || look.piece(id).faceDown,
   );
   const regionOfPiece = new Map(article.placed.map((p) => [p.id, p.region]));
-  const clothOf = (id: string) => {
-    const piece = look.piece(id);
-    return { fabric: look.fabricOf(piece), web: webOf(id), faceDown: piece.faceDown };
-  };
+  const clothOf = (id: string) => glueOf(laid, webOf, id);
   const ground = article.ground;
   const wholeGround = groundRegionOf(article);
   const padded = project.layering.quilted && project.layering.waddingFirst;
@@ -419,9 +440,13 @@ function bondsOf(
         : ground
           ? { on: 'ground', ground, padded }
           : { on: 'nothing' };
+    const plugOf = b.on === 'ground' ? frameOf(laid, b.members, regionOfPiece) : null;
     const columnOf = (place: PressPlace): PressColumn => {
       const bonded = b.bondedAt(place);
-      return columnAt(place, base, clothOf, (id) => bonded.has(id));
+      const column = columnAt(place, base, clothOf, (id) => bonded.has(id));
+      return plugOf === null || place.pieceIds.includes(plugOf)
+        ? column
+        : [...column, { role: 'sheet' }, { role: 'fabric', fabric: clothOf(plugOf).fabric }];
     };
     const most = b.blocks.length > 1 ? MOST_TOGETHER.value : MOST_COLUMNS.value;
     let picked = different(places, columnOf, most);
@@ -457,6 +482,7 @@ function bondsOf(
       does,
       request,
       ...picked,
+      plugOf,
       setting: plug ? { ...setting, cautions: [...setting.cautions, plug] } : setting,
       region,
       copies,
@@ -492,7 +518,7 @@ function bondsOf(
   const shut = bonds.filter((p) => p.does.code === 'bond-places' && p.setting.stop).flatMap((p) => p.members);
   if (shut.some((id) => !apart.has(id))) return bondsOf(laid, article, webOf, new Set([...apart, ...shut]));
   const bonded = new Set(bonds.flatMap((p) => p.pieceIds));
-  const loose = order.filter((id) => !bonded.has(id) && !held(id));
+  const loose = webbed.filter((id) => !bonded.has(id) && !held(id));
   if (!ground && loose.length > 0) more.push({ code: 'no-ground', articleId: article.article.id, pieceIds: loose });
   return { bonds, troubles: [...troubles, ...more] };
 }
@@ -533,6 +559,13 @@ function allAtOnce(
       }),
     ),
   ].flatMap((p) => (p ? [p] : []));
+}
+
+/** What lies on top, layer on layer, where it has windows that a flat iron cannot reach into. */
+function frameOf({ project }: Laid, members: readonly string[], regions: ReadonlyMap<string, Region>): string | null {
+  const top = members.at(-1);
+  const { layered } = RECIPE_FACTS[project.recipe.id];
+  return layered && members.length > 1 && top !== undefined && windowsIn(inMap(regions, top)).length > 0 ? top : null;
 }
 
 /** The plug that a framed piece's windows want: where something lies in one of them that its frame stands well above. */

@@ -41,13 +41,25 @@ export interface PieceFacts {
   readonly liners: number;
   /** It gets no web, and so is never bonded. */
   readonly bare: boolean;
+  /** Its web alone is cut and bonded to the right side, and foil pressed onto it. */
+  readonly foiled?: boolean;
+  /** Its web is laid into a fold of cloth that is there: nothing is cut for it or fused first. */
+  readonly laidIn?: boolean;
 }
 
 export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
   new Map(
     [...pieces].map(([id, p]) => [
       id,
-      { drawn: false, web: 'none', liners: p.liners, warm: false, cut: false, lies: null, bonded: false },
+      {
+        drawn: false,
+        web: p.laidIn ? 'stuck' : 'none',
+        liners: p.laidIn ? 0 : p.liners,
+        warm: false,
+        cut: p.laidIn === true,
+        lies: null,
+        bonded: false,
+      },
     ]),
   );
 
@@ -55,14 +67,15 @@ type Change = { readonly to: Partial<PieceState> } | { readonly no: Impossible['
 const no = (code: Impossible['code']): Change => ({ no: code });
 
 /** What a step makes of one piece, or why it cannot. */
-function afterStep(step: Step, p: PieceState, bare: boolean): Change {
+function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFacts): Change {
   switch (step.kind) {
     case 'trace':
     case 'print':
       return p.drawn ? no('drawn-twice') : { to: { drawn: true } };
     case 'fuse':
       if (p.web !== 'none') return no('web-already-on');
-      return { to: { web: 'fused', warm: true } };
+      if (foiled && p.lies === null) return no('not-laid');
+      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'fused', warm: true } };
     case 'stick':
       if (p.web !== 'none') return no('web-already-on');
       return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'stuck' } };
@@ -72,7 +85,7 @@ function afterStep(step: Step, p: PieceState, bare: boolean): Change {
     case 'machine-cut':
       if (p.cut) return no('cut-twice');
       if (p.warm) return no('still-warm');
-      return p.web === 'none' && !bare ? no('no-web-on') : { to: { cut: true } };
+      return p.web === 'none' && !bare && !foiled ? no('no-web-on') : { to: { cut: true } };
     case 'peel':
       if (p.warm) return no('still-warm');
       return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1 } };
@@ -87,6 +100,11 @@ function afterStep(step: Step, p: PieceState, bare: boolean): Change {
       if (p.web === 'none' && !bare) return no('no-web-on');
       if (p.lies === null) return no('not-laid');
       return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true } };
+    case 'foil':
+      if (p.web === 'none') return no('no-web-on');
+      if (p.bonded) return no('bonded-twice');
+      // Its carrier lies on top now, and is peeled like a liner.
+      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true, liners: 1 } };
     case 'stitch':
     case 'paint':
       return p.bonded ? { to: {} } : no('not-bonded');
@@ -107,7 +125,7 @@ export function foldSteps(
   for (const step of steps)
     for (const id of step.pieceIds) {
       const before = inMap(state, id);
-      const change = afterStep(step, before, inMap(pieces, id).bare);
+      const change = afterStep(step, before, inMap(pieces, id));
       if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
       state.set(id, { ...before, ...change.to });
     }

@@ -32,7 +32,7 @@ export const STEP_FACTS: Readonly<Record<StepKind, StepFacts>> = {
   bond: facts('bond', 'no-edge-lifts', ['edge-lifts', 'adhesive-on-the-face'], ['hot-iron']),
   turn: facts('turn over', 'nothing-on-the-face', ['adhesive-on-the-iron'], ['hot-iron']),
   trim: facts('trim', 'clean-points', ['furry-edge'], ['blades']),
-  foil: facts('foil', 'no-edge-lifts', [], ['hot-iron']),
+  foil: facts('foil', 'foil-stays-all-over', ['foil-patchy'], ['hot-iron']),
   'steam-pass': facts('steam', 'no-edge-lifts', ['edge-lifts'], ['hot-iron', 'steam']),
   plug: facts('lay the plug', null),
   paint: facts('paint the edge', 'dry'),

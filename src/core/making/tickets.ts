@@ -14,6 +14,10 @@ function dialCannotTell(iron: Iron, a: number, b: number): boolean {
   );
 }
 
+/** Whether some seconds are right wherever the dial is. */
+const holdsSomewhere = ({ band: { coldS, hotS } }: Setting): boolean =>
+  coldS !== null && hotS !== null && coldS[0] <= hotS[1];
+
 /**
  * Presses whose heats the dial cannot tell apart get one: the lowest of them, since each bears that; where one of them could not be pressed so, it keeps its own.
  */
@@ -32,7 +36,8 @@ export function atOneHeat(presses: readonly Press[], iron: Iron): Press[] {
     const common = lowest.get(own) ?? own;
     if (p.setting.stop || common === own) return p;
     const again = settingOf(p.request, p.columns, common);
-    if (again.stop) return p;
+    // Nor is one heat worth seconds that no longer hold wherever the dial is.
+    if (again.stop || (holdsSomewhere(p.setting) && !holdsSomewhere(again))) return p;
     const told: PressReason = { code: 'one-setting', fromC: own, toC: common };
     // What was added for this piece alone, such as its plug, stays.
     const added = p.setting.cautions.filter((c) => c.code === 'plug');

@@ -55,4 +55,5 @@ export const EDGE_WORK: Readonly<Record<Edge, 'machine' | 'hand' | 'none'>> = {
   'free-motion': 'machine',
   hand: 'hand',
   paint: 'none',
+  pinked: 'none',
 };

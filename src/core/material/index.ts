@@ -3,4 +3,5 @@ export * from './bench';
 export * from './cloths';
 export * from './fibres';
 export * from './figure';
+export * from './own-adhesive';
 export * from './webs';

@@ -1,4 +1,4 @@
-import type { Cover, Edge, Intent, Route } from './project';
+import type { Cover, Edge, Intent, Route, SideMaterial } from './project';
 
 // What core finds, as data: a code and the figures it speaks of, in mm, °C, s, kPa and g/m², with the ids and names of the things meant. src/words makes sentences of it, in the project's units.
 
@@ -278,7 +278,16 @@ export type RuleFinding = Coded<RuleFigures>;
 /** What speaks for a web that was chosen. */
 export type ChoiceReason =
   | RuleFinding
-  | { readonly code: 'your-choice' | 'only-one' | 'serves-others' | 'least-against' | 'webless' };
+  | {
+      readonly code:
+        | 'your-choice'
+        | 'only-one'
+        | 'serves-others'
+        | 'least-against'
+        | 'webless'
+        | 'own-adhesive'
+        | 'tape';
+    };
 /** Why a web was not taken. */
 export type Rejection = (RuleFinding | { readonly code: 'one-web-fewer' | 'no-better' }) & { readonly webId: string };
 
@@ -324,7 +333,7 @@ export type Severity = (typeof SEVERITIES)[number];
 /** What is done at a piece's edge, as far as advice depends on it. */
 export type EdgeDone = 'stitched' | 'painted' | 'bare';
 export const edgeDone = (edge: Edge): EdgeDone =>
-  edge === 'none' ? 'bare' : edge === 'paint' ? 'painted' : 'stitched';
+  edge === 'none' || edge === 'pinked' ? 'bare' : edge === 'paint' ? 'painted' : 'stitched';
 
 /** What each snag speaks of, by its code; the pieces it is about stand beside it. */
 export interface SnagFigures {
@@ -344,8 +353,21 @@ export interface SnagFigures {
   'looked-at-coarsely': NoFigures;
   hidden: NoFigures;
   'paper-releases': { readonly fabricId: string };
-  'other-material': { readonly fabricId: string; readonly material: 'fabric' | 'foil' | 'paper' };
+  'other-material': { readonly fabricId: string; readonly material: SideMaterial };
   'sides-show': { readonly deltaE: number; readonly by: string };
+  /** `rimMm`: the narrowest felt round a window, as it would be. */
+  'window-too-large': { readonly rimMm: number; readonly leastRimMm: number };
+  'sheet-too-small': {
+    readonly widthMm: number;
+    readonly heightMm: number;
+    readonly sheetWidthMm: number;
+    readonly sheetHeightMm: number;
+  };
+  'patch-past-its-cloth': { readonly widthMm: number; readonly heightMm: number };
+  /** `mostMm`: the widest tape that would fit; `sliverMm`: what is cut of sheet web in its place. */
+  'no-tape': { readonly mostMm: number; readonly sliverMm: number };
+  /** It has no web of its own, and nothing lies over it. */
+  'nothing-holds-it': NoFigures;
   'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
   'order-circle': { readonly under: string; readonly over: string };
@@ -398,6 +420,11 @@ export type Snag = Coded<SnagFigures> & {
   /** The station where it is mended. */
   readonly station: StationName;
 };
+
+/** What of a recipe’s answers cannot be: a snag at the pieces that it laid out. */
+export type Misfit = Coded<
+  Pick<SnagFigures, 'window-too-large' | 'sheet-too-small' | 'patch-past-its-cloth' | 'no-tape' | 'behind-no-window'>
+> & { readonly severity: Severity; readonly pieceIds: readonly string[] };
 
 /** Which way round a piece is drawn, and by what. */
 export interface FacingFinding {

@@ -41,25 +41,50 @@ export type StepDoing =
       readonly code: 'draw-on-liner' | 'print-on-liner' | 'draw-on-liner-that-stays' | 'draw-on-patch';
       readonly route: Route;
     }
-  | { readonly code: 'rough-cut'; readonly beyondMm: number }
+  /** @property middleOut only a rim of web is left */
+  | { readonly code: 'rough-cut'; readonly beyondMm: number; readonly middleOut: boolean }
   | {
       readonly code: 'cut-patch' | 'cut-cover';
       readonly patch: string;
       readonly widthMm: number;
       readonly heightMm: number;
+      /** As large as its cloth. */
+      readonly flush?: boolean;
     }
-  | { readonly code: 'fuse-shapes' }
+  /** @property fold how far the turning is folded up, mm */
+  | { readonly code: 'press-fold'; readonly foldMm: number }
+  | {
+      readonly code: 'layer-sandwich';
+      readonly wadding: { readonly widthMm: number; readonly heightMm: number };
+      readonly backing: { readonly widthMm: number; readonly heightMm: number };
+    }
+  /** @property grams of one copy @property widthMm the box it is sprinkled over */
+  | { readonly code: 'sprinkle'; readonly grams: number; readonly widthMm: number; readonly heightMm: number }
+  /** @property wideMm its width; `cut`: it is a strip cut of sheet web, not a tape */
+  | { readonly code: 'cut-tape'; readonly lengthMm: number; readonly wideMm: number; readonly cut: boolean }
+  | { readonly code: 'draw-on-backing' }
+  | {
+      readonly code: 'rule-on-patch';
+      readonly patch: string;
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly tiles: number;
+    }
+  | { readonly code: 'cut-web-on-line' | 'lay-web-on-right-side' | 'fuse-on-right-side' | 'lay-foil' | 'press-foil' }
+  | { readonly code: 'peel-foil' | 'lay-behind' | 'lay-tape' | 'lay-plug' | 'darn-hole' }
+  | { readonly code: 'fuse-shapes'; readonly rightSide: boolean }
   | { readonly code: 'fuse-patch'; readonly patch: string }
   | { readonly code: 'take-first-liner-off' | 'take-liner-off' | 'take-unit-liner-off' }
   | { readonly code: 'stick-by-hand' }
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }
-  /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line */
+  /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line @property pinked with pinking shears */
   | {
       readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine';
       readonly route: Route;
       readonly bare: boolean;
       readonly beyondMm: number;
+      readonly pinked: boolean;
     }
   /** @property keepLiners the pieces whose liners stay on meanwhile: what lies on the sheet itself */
   | { readonly code: 'lay-on-sheet'; readonly keepLiners: readonly string[] }
@@ -73,7 +98,7 @@ export type StepDoing =
   | { readonly code: 'bond-places'; readonly areaMm2: number }
   | { readonly code: 'touch-from-behind' }
   | { readonly code: 'stitch-edges' | 'paint-edges'; readonly edge: Edge }
-  | { readonly code: 'quilt-it' }
+  | { readonly code: 'quilt-it'; readonly fused: boolean }
   | { readonly code: 'note-what-worked' };
 
 /** What is looked at when a step is done. */
@@ -91,6 +116,8 @@ export type StepLook =
   | 'no-edge-lifts'
   | 'nothing-on-the-face'
   | 'stitches-even'
+  | 'web-left-its-liner'
+  | 'foil-stays-all-over'
   | 'dry';
 /** What to mend when it is not so. */
 export type StepMend =
@@ -100,6 +127,7 @@ export type StepMend =
   | 'adhesive-on-the-iron'
   | 'backwards'
   | 'slid'
+  | 'foil-patchy'
   | 'furry-edge'
   | 'needle-gums';
 /** How a step can hurt. */

@@ -7,12 +7,35 @@ export const PROJECT_FORMAT = 'apple-seam.project';
 export const PROJECT_VERSION = 2;
 
 /** What a piece is in a layered thing. */
-export const PART_ROLES = ['other-side'] as const;
+export const PART_ROLES = ['other-side', 'back', 'patch', 'frame', 'mend', 'turning'] as const;
 /** How a thing can be made. Each is defined in core/recipe. */
-export const RECIPES = ['applique', 'window', 'two-sided', 'cloth-and-foil', 'paper-backed'] as const;
+export const RECIPES = [
+  'applique',
+  'window',
+  'framed',
+  'two-sided',
+  'cloth-and-foil',
+  'foil-motif',
+  'paper-backed',
+  'one-sided',
+  'patch',
+  'hem',
+] as const;
+/** What the other side of a layered thing can have to be of. */
+export type SideMaterial = 'fabric' | 'foil' | 'paper' | 'backing';
 export const LAUNDERING = ['never', 'gentle', 'often'] as const;
 export const HANDS = ['soft', 'medium', 'firm'] as const;
-export const EDGES = ['none', 'straight', 'blanket', 'zigzag', 'satin', 'free-motion', 'hand', 'paint'] as const;
+export const EDGES = [
+  'none',
+  'straight',
+  'blanket',
+  'zigzag',
+  'satin',
+  'free-motion',
+  'hand',
+  'paint',
+  'pinked',
+] as const;
 export const ROUTES = [
   'trace-on-liner',
   'template-on-liner',
@@ -132,7 +155,7 @@ export const pieceSchema = z.object({
   webless: z.boolean().default(false),
   /** It lies wrong side up, its web towards what is laid on it. */
   faceDown: z.boolean().default(false),
-  /** What the recipe has laid it out as, and which piece it belongs to; null: a hand has laid it. */
+  /** What the recipe has laid it out as, and which piece or article it belongs to; null: a hand has laid it. */
   part: z
     .object({ role: z.enum(PART_ROLES), of: id })
     .nullable()

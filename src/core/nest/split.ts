@@ -13,6 +13,8 @@ export interface Split {
 const DIRECTIONS = 12;
 /** A strip stays this much narrower than the roll, mm: room to lay it. */
 const LEEWAY_MM = 2;
+/** What turning a shape rounds, mm: tape exactly as wide as its roll is no two strips. */
+const ROUNDING_MM = 1e-6;
 /** More strips than this are no sensible piece of web. */
 const MOST_STRIPS = 12;
 
@@ -45,7 +47,7 @@ export function splitForRoll(region: Region, rollWidthMm: number): Split | null 
     const turned = transformRegion(region, rotation(-angle));
     const b = boundsOf(turned);
     const width = b.maxX - b.minX;
-    if (width <= rollWidthMm) return null;
+    if (width <= rollWidthMm + ROUNDING_MM) return null;
     const count = Math.ceil(width / most);
     if (count > MOST_STRIPS || (best && count > best.strips.length)) continue;
     // Each cut may lie anywhere that leaves both sides narrow enough: the shortest chord there.

@@ -2,7 +2,9 @@ import type { Laid } from '../laid';
 import { nth } from '../lists';
 import { leastSecondsFor } from '../making';
 import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../match';
-import type { Choice, Fabric, Web } from '../model';
+import { adhesiveOf } from '../material';
+import type { Choice, Fabric, Piece, Web } from '../model';
+import { tapeFor } from '../recipe';
 import { areaMm2 } from '../shape';
 
 /** Every cloth that lies beneath a piece anywhere: the ground, then those of lower pieces, back-most first; each once. */
@@ -22,7 +24,7 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
     areaOfFabric.set(piece.fabricId, (areaOfFabric.get(piece.fabricId) ?? 0) + areaMm2(region) * look.copiesOf(piece));
   const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
   return project.pieces
-    .filter((p) => !p.webless)
+    .filter((p) => !p.webless && !(isTurning(p) && tapeFor(project)))
     .map((piece) => {
       const b = boxes.get(piece.id);
       const w = b ? b.maxX - b.minX : 0;
@@ -33,7 +35,8 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
         fabric: look.fabricOf(piece),
         beneath: clothBeneath(laid, piece.id),
         bonded: bondedOf(piece.id),
-        edge: look.edgeOf(piece),
+        // A patch is darned in, whatever the other edges are.
+        edge: piece.part?.role === 'mend' && look.edgeOf(piece) === 'none' ? 'zigzag' : look.edgeOf(piece),
         route: look.routeOf(piece),
         intent: project.intent,
         wants: project.wants,
@@ -100,15 +103,25 @@ function chosenWith(laid: Laid, wishes: readonly Wish[]): Choice[] {
  */
 export function choicesOf(laid: Laid): Choice[] {
   const chosen = new Map(chosenAll(laid).map((c) => [c.pieceId, c]));
-  return laid.project.pieces.map((p) => chosen.get(p.id) ?? webless(p.id));
+  const { project, look } = laid;
+  const tape = tapeFor(project);
+  return project.pieces.map(
+    (p) =>
+      chosen.get(p.id) ??
+      (isTurning(p) && tape
+        ? settled(p.id, tape.id, 'tape')
+        : settled(p.id, null, p.faceDown && adhesiveOf(look.fabricOf(p)) ? 'own-adhesive' : 'webless')),
+  );
 }
 
-/** What has no web of its own is chosen none. */
-const webless = (pieceId: string): Choice => ({
+const isTurning = (p: Piece): boolean => p.part?.role === 'turning';
+
+/** What is no choice: a piece without web of its own, or one that tape is laid into. */
+const settled = (pieceId: string, webId: string | null, code: 'webless' | 'own-adhesive' | 'tape'): Choice => ({
   pieceId,
-  webId: null,
+  webId,
   overruled: false,
-  reasons: [{ code: 'webless' }],
+  reasons: [{ code }],
   but: null,
   forbiddenBy: [],
   rejected: [],

@@ -2,7 +2,7 @@ import { type Drawn, drawnOf, mixedFacing } from '../facing';
 import { type Laid, layDown } from '../laid';
 import { orderWith, type StackMap, stackMap } from '../layer';
 import { freshLayout, webAsk } from '../layout';
-import { type Made, makingOf } from '../making';
+import { glueOf, type Made, makingOf } from '../making';
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type Web } from '../model';
 import type { PressColumn, PressRequest } from '../press';
 import { laidByRecipe } from '../recipe';
@@ -71,10 +71,7 @@ function workOut(asked: Project): Worked {
   const webOf = new Map<string, Web | null>(
     choices.map((c) => [c.pieceId, c.webId === null ? null : look.web(c.webId)]),
   );
-  const clothOf = (id: string) => {
-    const piece = look.piece(id);
-    return { fabric: look.fabricOf(piece), web: webOf.get(id) ?? null, faceDown: piece.faceDown };
-  };
+  const clothOf = (id: string) => glueOf(laid, (pieceId) => webOf.get(pieceId) ?? null, id);
   const stacks = new Map(laid.articles.map((a) => [a.article.id, stackMap(a.ground, a.pile, clothOf)]));
   const plan: Plan = {
     ...draft,

@@ -255,13 +255,28 @@ const otherSides: Finder = ({ laid: { project, look } }) => {
   const side = RECIPE_FACTS[project.recipe.id].otherSide;
   if (!side) return [];
   return project.pieces.flatMap((p): Draft[] => {
-    if (!p.part) return [];
+    if (p.part?.role !== 'other-side') return [];
     const fabric = look.fabricOf(p);
     const { material, releases } = factsOf(fabric);
     const about = { severity: 'stop', pieceIds: [p.id], station: 'pattern', fabricId: fabric.id } as const;
     if (releases) return [{ code: 'paper-releases', ...about }];
     return material === side.material ? [] : [{ code: 'other-material', ...about, material: side.material }];
   });
+};
+
+const misfits: Finder = ({ laid: { project } }) =>
+  RECIPE_FACTS[project.recipe.id].misfits(project).map((m): Draft => ({ ...m, station: 'pattern' }));
+
+/** What has no web of its own has to have something over it that holds it. */
+const unheld: Finder = ({ laid: { project, look, pile } }) => {
+  if (RECIPE_FACTS[project.recipe.id].layered) return [];
+  const covered = new Set(project.pieces.flatMap((p) => (p.webless ? [] : [...pile.under(p.id)])));
+  const pieceIds = project.pieces.flatMap((p) =>
+    p.webless && p.part === null && !covered.has(p.id) && factsOf(look.fabricOf(p)).material !== 'backing'
+      ? [p.id]
+      : [],
+  );
+  return pieceIds.length === 0 ? [] : [{ code: 'nothing-holds-it', severity: 'stop', pieceIds, station: 'pattern' }];
 };
 
 /** Two sides that shine through each other: pale cloth glued to dark. */
@@ -362,10 +377,18 @@ const shadow: Finder = ({ laid: { articles, look } }) =>
       );
   });
 
+/** A patch behind a hole and a turning are not there to be seen against their cloth. */
+const isMending = (look: Laid['look'], id: string): boolean => {
+  const role = look.piece(id).part?.role;
+  return role === 'mend' || role === 'turning';
+};
+
 const vanish: Finder = ({ laid }) => {
   const { articles, look, project } = laid;
+  const seenByItself = ({ ids }: { readonly ids: readonly string[] }): boolean =>
+    !ids.some((id) => isMending(look, id));
   return articles.flatMap((article) =>
-    together(vanishing(article, look), (v) =>
+    together(vanishing(article, look).filter(seenByItself), (v) =>
       v.against === null ? `${look.piece(nth(v.ids, 0)).fabricId} ${look.piece(nth(v.ids, 0)).wordId}` : v.ids.join(),
     ).map((list): Draft => {
       const first = nth(list, 0);
@@ -465,6 +488,8 @@ const empty: Finder = ({ laid }) =>
 const FINDERS: readonly Finder[] = [
   empty,
   otherSides,
+  misfits,
+  unheld,
   noWeb,
   unworkable,
   ironTooSmall,

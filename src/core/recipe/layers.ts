@@ -1,5 +1,5 @@
 import { fabricFrom, factsOf } from '../material';
-import { boxOnGround, type Fabric, newPiece, type Piece, type Project } from '../model';
+import { boxOnGround, type Fabric, newPiece, type Piece, type Project, type SideMaterial } from '../model';
 
 /** The other layer that pieces have in a layered thing. */
 export interface OtherSide {
@@ -9,37 +9,64 @@ export interface OtherSide {
   /** Beneath its piece, wrong side up and with web of its own; or on top of a piece that lies wrong side up, without web. */
   readonly lies: 'beneath' | 'on-top';
   /** What it has to be of. */
-  readonly material: 'fabric' | 'foil' | 'paper';
+  readonly material: SideMaterial;
   /** What is taken where the project has none of that yet; null: the piece’s own cloth. */
   readonly usual: { readonly clothId: string; readonly name: string; readonly colour: string } | null;
 }
 
-/** Whether two pieces are the same in everything, whatever the order in which a file names it. */
-const alike = (a: Piece, b: Piece): boolean =>
-  (Object.keys(a) as (keyof Piece)[]).every(
-    (key) => a[key] === b[key] || JSON.stringify(a[key]) === JSON.stringify(b[key]),
+/** Whether two things say the same, whatever the order in which a file names it. */
+function alike(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const keys = Object.keys(a);
+  return (
+    Array.isArray(a) === Array.isArray(b) &&
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => key in b && alike(a[key as keyof typeof a], b[key as keyof typeof b]))
   );
+}
 const sameList = <T>(a: readonly T[], b: readonly T[]): boolean =>
   a.length === b.length && a.every((x, i) => x === b[i]);
-const laidOut = (p: Piece): boolean => p.part !== null || p.webless || p.faceDown;
+const laidOut = (p: Piece): boolean => p.part !== null || p.faceDown;
 const materialOf = (f: Fabric): string => factsOf(f).material;
 
 /** An id that nothing else has. */
-function freeId(taken: ReadonlySet<string>, wanted: string): string {
+export function freeId(taken: ReadonlySet<string>, wanted: string): string {
   let id = wanted;
   for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
   return id;
 }
 
 /** What was said of pairs whose pieces are still there. */
-function layeringOf({ layering }: Project, pieces: readonly Piece[]): Project['layering'] {
+export function layeringOf({ layering }: Project, pieces: readonly Piece[]): Project['layering'] {
   const there = new Set(pieces.map((p) => p.id));
   const pairs = layering.pairs.filter((p) => there.has(p.under) && there.has(p.over));
   return pairs.length === layering.pairs.length ? layering : { ...layering, pairs };
 }
 
 /** The pieces of hands: what a recipe lays its layers out for. */
-const handLaid = (project: Project): Piece[] => project.pieces.filter((p) => p.part === null);
+export const handLaid = (project: Project): Piece[] => project.pieces.filter((p) => p.part === null);
+
+/** What was laid out anew, or the project itself where that is the same, so that laying out twice changes nothing. What stayed the same stays the same object. */
+export function sameThings(before: Project, after: Project): Project {
+  const known = new Map(before.pieces.map((p) => [p.id, p]));
+  const pieces = after.pieces.map((p) => {
+    const old = known.get(p.id);
+    return old && alike(p, old) ? old : p;
+  });
+  const articles = after.articles.map((a, i) => {
+    const old = before.articles[i];
+    return old && alike(old, a) ? old : a;
+  });
+  const same =
+    sameList(pieces, before.pieces) &&
+    sameList(articles, before.articles) &&
+    sameList(after.order, before.order) &&
+    sameList(after.words, before.words) &&
+    sameList(after.fabrics, before.fabrics) &&
+    alike(after.layering, before.layering);
+  return same ? before : { ...after, pieces, articles };
+}
 
 /** Boxes may stick out of one another by so much, mm. */
 const WITHIN_MM = 0.5;
@@ -72,7 +99,9 @@ function bodiesOf(project: Project): Set<string> {
  */
 export function withOtherSide(project: Project, side: OtherSide): Project {
   const bodies = bodiesOf(project);
-  const there = new Map(project.pieces.flatMap((p) => (p.part ? [[p.part.of, p] as const] : [])));
+  const there = new Map(
+    project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [[p.part.of, p] as const] : [])),
+  );
   const known = new Map(project.pieces.map((p) => [p.id, p]));
   const taken = new Set(known.keys());
   /** What the other sides of a cloth are of, where there are some. */
@@ -101,16 +130,19 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
   };
   const beneath = side.lies === 'beneath';
   const pieces = handLaid(project).flatMap((p): Piece[] => {
-    if (!bodies.has(p.id)) return [laidOut(p) ? { ...p, faceDown: false, webless: false } : p];
-    const mine: Piece = { ...p, faceDown: !beneath, webless: false, keepWhole: true };
     const before = there.get(p.id);
+    if (!bodies.has(p.id)) return [before || p.faceDown ? { ...p, faceDown: false, webless: false } : p];
+    const sideCloth = before?.fabricId ?? usual(p);
+    // What brings its own adhesive holds its piece with it, and neither asks for web.
+    const own = beneath && side.material === 'backing';
+    const mine: Piece = { ...p, faceDown: !beneath, webless: own, keepWhole: true };
     const id = before?.id ?? freeId(taken, `${p.id}-${side.called}`);
     taken.add(id);
     const other: Piece = {
       ...newPiece({
         id,
         label: `${p.label || 'Piece'}, ${side.called}`.slice(0, 200),
-        fabricId: before?.fabricId ?? usual(p),
+        fabricId: sideCloth,
         outline: p.outline,
         articleId: p.articleId,
       }),
@@ -118,12 +150,12 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
       count: p.count,
       preReversed: p.preReversed,
       print: before?.print ?? { xMm: 0, yMm: 0, rotateDeg: 0 },
-      webId: beneath ? (before?.webId ?? null) : null,
+      webId: beneath && !own ? (before?.webId ?? null) : null,
       route: p.route,
       edge: p.edge,
       keepWhole: true,
       faceDown: beneath,
-      webless: !beneath,
+      webless: !beneath || own,
       part: { role: 'other-side', of: p.id },
     };
     const both = [mine, other].map((piece) => {
@@ -162,7 +194,10 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
 /** A project as hands laid it, without what a recipe had laid out; the project itself where there is none of that. */
 export function withoutLayers(project: Project): Project {
   if (!project.pieces.some(laidOut)) return project;
-  const pieces = handLaid(project).map((p) => (laidOut(p) ? { ...p, webless: false, faceDown: false } : p));
+  const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.part.of] : [])));
+  const pieces = handLaid(project).map((p) =>
+    sided.has(p.id) || p.faceDown ? { ...p, webless: false, faceDown: false } : p,
+  );
   const left = new Set(pieces.map((p) => p.id));
   return {
     ...project,

@@ -1,14 +1,56 @@
+import type { Misfit, Project } from '../model';
 import type { OtherSide } from './layers';
 
 /**
  * What hands do one after another when a thing is made, in coarse strokes. The making fills each with steps:
  * ready – cloth washed, pressed smooth; draw – shapes brought onto liner, cloth or machine; web – web cut and fused, or stuck, to each cloth; cut – pieces cut out;
- * units – pieces bonded to each other on the release sheet; lay – everything laid and bonded; touch – turned over and touched from behind; trim – cut again on the line; edge – stitched or painted; finish.
+ * units – pieces bonded to each other on the release sheet; lay – everything laid and bonded; touch – turned over and touched from behind; foil – foil pressed onto web on the right side; trim – cut again on the line; edge – stitched or painted; finish.
  */
-export const PHASES = ['ready', 'draw', 'web', 'cut', 'units', 'lay', 'touch', 'trim', 'edge', 'finish'] as const;
+export const PHASES = [
+  'ready',
+  'draw',
+  'web',
+  'cut',
+  'units',
+  'lay',
+  'touch',
+  'foil',
+  'trim',
+  'edge',
+  'finish',
+] as const;
 export type Phase = (typeof PHASES)[number];
 /** The phases of a picture: everything but what layered things are trimmed by. */
 export const PICTURE_PHASES: readonly Phase[] = PHASES.filter((p) => p !== 'trim');
+
+/** One of the few things a recipe asks; what is answered stands in the project's `recipe.answers` under its key. */
+export type RecipeQuestion = {
+  readonly key: string;
+  readonly asks: string;
+  /** Whether it is asked as things stand; always by default. */
+  readonly when?: (project: Project) => boolean;
+} & (
+  | { readonly is: 'length'; readonly usualMm: number; readonly minMm: number; readonly maxMm: number }
+  | { readonly is: 'count'; readonly usual: number; readonly min: number; readonly max: number }
+  | { readonly is: 'one-of'; readonly usual: RecipeOption; readonly options: readonly RecipeOption[] }
+  /** @property of what it is of as things stand */
+  | { readonly is: 'cloth'; readonly of: (project: Project) => string | undefined }
+  | { readonly is: 'cloths'; readonly of: (project: Project) => readonly string[] }
+);
+export interface RecipeOption {
+  readonly value: string;
+  readonly label: string;
+}
+
+/** What a recipe works out of its answers, to be told beside them. */
+export type RecipeTell =
+  | { readonly code: 'tiles-on-sheets'; readonly perSheet: number; readonly tiles: number; readonly sheets: number }
+  | { readonly code: 'patch-size'; readonly widthMm: number; readonly heightMm: number }
+  | { readonly code: 'tape-length'; readonly lengthMm: number; readonly wideMm: number; readonly webId: string | null }
+  /** @property lengthMm of the line, its ends included */
+  | { readonly code: 'line'; readonly parts: number; readonly lengthMm: number }
+  /** @property lengthMm hanging, its links round @property tautMm pulled straight */
+  | { readonly code: 'chain'; readonly parts: number; readonly lengthMm: number; readonly tautMm: number };
 
 /** How a kind of article is made: data that machinery reads which knows no recipe by name. */
 export interface Recipe {
@@ -21,5 +63,40 @@ export interface Recipe {
   readonly needsGround: boolean;
   /** Pieces have another side; null: they lie on a ground, or on each other. */
   readonly otherSide: OtherSide | null;
+  /** Layer lies on layer, each as the recipe lays it, and all are pressed at once. */
+  readonly layered: boolean;
+  /** Pressed from one side and then the other, where that can be done. */
+  readonly bothSides: boolean;
+  /** What it asks, in this order. */
+  readonly questions: readonly RecipeQuestion[];
+  /** The answer that what the ground was of becomes when a thing is made this way instead; null: none. */
+  readonly groundBecomes: string | null;
+  /** Articles and what they lie on follow from its answers: nobody is asked about them beside those. */
+  readonly laysArticles: boolean;
+  /** Lays out all that its answers say, the articles with it; null: hands lay it out. The same project where nothing is to do. */
+  readonly layOut: ((project: Project) => Project) | null;
+  /** The measured sheet that what it lays out is cut from in straight lines, the web fused to the whole of it first; null: none is. */
+  readonly sheet: ((project: Project) => { readonly widthMm: number; readonly heightMm: number }) | null;
+  /** What follows from its answers. */
+  readonly tells: (project: Project) => readonly RecipeTell[];
+  /** What of its answers cannot be. */
+  readonly misfits: (project: Project) => readonly Misfit[];
   readonly phases: readonly Phase[];
 }
+
+/** What holds for a recipe unless it says otherwise: a picture that hands lay out on a ground. */
+export const PLAIN: Omit<Recipe, 'name' | 'says'> = {
+  topHasWindows: false,
+  needsGround: true,
+  otherSide: null,
+  layered: false,
+  bothSides: false,
+  questions: [],
+  groundBecomes: null,
+  laysArticles: false,
+  layOut: null,
+  sheet: null,
+  tells: () => [],
+  misfits: () => [],
+  phases: PICTURE_PHASES,
+};

@@ -1,14 +1,70 @@
-import type { Recipe } from './recipe';
+import { boxOnGround, type Project } from '../model';
+import { measureOf, pickedOf } from './answers';
+import { handLaid } from './layers';
+import { PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+
+const length = (key: string, asks: string, how: string, usualMm: number, maxMm: number) =>
+  ({
+    key,
+    asks,
+    is: 'length',
+    usualMm,
+    minMm: 0,
+    maxMm,
+    when: (p: Project): boolean => p.recipe.answers['strung'] === how,
+  }) as const;
+const LOOSE = { value: 'loose', label: 'by itself' } as const;
+/** Starting values: ours. */
+const ASKS = {
+  strung: {
+    key: 'strung',
+    asks: 'Each of them hangs',
+    is: 'one-of',
+    usual: LOOSE,
+    options: [LOOSE, { value: 'line', label: 'on a line' }, { value: 'chain', label: 'in a chain of links' }],
+  },
+  apartMm: length('apartMm', 'Apart', 'line', 30, 2000),
+  endsMm: length('endsMm', 'Line left at each end', 'line', 300, 5000),
+  lapMm: length('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
+} as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
 /**
  * Two cloths fused wrong sides together: pennants, straps, stiff bands. Front and back each with web, glue to glue.
  * Source: the trade handbook, layered crafts; common practice, no source.
  */
 export const twoSided: Recipe = {
+  ...PLAIN,
   name: 'Two-sided cloth',
   says: 'Two cloths, glue to glue and edge on edge: pennants, straps, stiff bands.',
-  topHasWindows: false,
   needsGround: false,
+  layered: true,
+  groundBecomes: 'otherSideId',
   otherSide: { called: 'back', asks: 'Its back is of', lies: 'beneath', material: 'fabric', usual: null },
+  questions: Object.values(ASKS),
+  /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
+  tells: (project) => {
+    const how = pickedOf(project, ASKS.strung);
+    if (how === LOOSE.value) return [];
+    const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.part.of] : [])));
+    const made = new Map(project.articles.map((a) => [a.id, a.count]));
+    const parts = handLaid(project)
+      .filter((p) => sided.has(p.id))
+      .map((p) => {
+        const b = boxOnGround(p);
+        const sides = [b.maxX - b.minX, b.maxY - b.minY] as const;
+        return { count: p.count * (made.get(p.articleId) ?? 1), widthMm: sides[0], longMm: Math.max(...sides) };
+      });
+    const count = parts.reduce((n, p) => n + p.count, 0);
+    if (count === 0) return [];
+    const sum = (of: (p: (typeof parts)[number]) => number): number => parts.reduce((mm, p) => mm + p.count * of(p), 0);
+    if (how === 'line') {
+      const between = (count - 1) * measureOf(project, ASKS.apartMm);
+      const lengthMm = sum((p) => p.widthMm) + between + 2 * measureOf(project, ASKS.endsMm);
+      return [{ code: 'line', parts: count, lengthMm }];
+    }
+    const lapMm = measureOf(project, ASKS.lapMm);
+    const ring = sum((p) => Math.max(0, p.longMm - lapMm));
+    return [{ code: 'chain', parts: count, lengthMm: ring / Math.PI, tautMm: ring / 2 }];
+  },
   phases: ['ready', 'draw', 'web', 'cut', 'lay', 'edge', 'finish'],
 };

@@ -1,5 +1,5 @@
 import { ROUTE_FACTS } from '../facing';
-import { patchesOf, ROUGH_CUT_MM } from '../layout';
+import { patchesOf, ROUGH_CUT_MM, roughCutOf } from '../layout';
 import { inMap, nth } from '../lists';
 import { type DrawnMark, type LineUse, lookup, type Plan, type Project, pieceName } from '../model';
 import { type Boxed, layInFewestRows, layInRows } from '../nest';
@@ -259,7 +259,9 @@ export function labelMarks(
 /** Whether a piece's line is drawn on the web's liner at all: what is cut from its right side, or by a machine, is not traced. */
 function tracedOnLiner(project: Project): (pieceId: string) => boolean {
   const look = lookup(project);
-  return (id) => ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner';
+  // Tape that is laid into a turning has no shape to draw.
+  return (id) =>
+    ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner' && look.piece(id).part?.role !== 'turning';
 }
 
 const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already.';
@@ -402,10 +404,10 @@ export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
     const items = itemsOf(project, plan, web.id, (id) => !onPatch.has(id), 'cloth', false);
     const whole = patches.filter((p) => p.webId === web.id);
     if (items.length + whole.length === 0) return [];
-    const grown = items.map((i) => ({
-      widthMm: widthOf(i.region) + 2 * ROUGH_CUT_MM,
-      heightMm: heightOf(i.region) + 2 * ROUGH_CUT_MM,
-    }));
+    const grown = items.map((i) => {
+      const rim = 2 * roughCutOf(project, i.pieceId);
+      return { widthMm: widthOf(i.region) + rim, heightMm: heightOf(i.region) + rim };
+    });
     const boxes: Boxed[] = [...whole, ...grown];
     const { strips, tooLarge } = layInRows(boxes, web.widthMm, null, 0);
     const joined = tooLarge.reduce(
@@ -417,7 +419,8 @@ export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
     const ofPatches = whole.reduce((sum, p) => sum + p.widthMm * p.heightMm, 0);
     const usedAreaMm2 = items.reduce((sum, i) => {
       const t = inMap(areas, i.pieceId);
-      return sum + t.areaMm2 + t.perimeterMm * ROUGH_CUT_MM + Math.PI * ROUGH_CUT_MM ** 2;
+      const rim = roughCutOf(project, i.pieceId);
+      return sum + t.areaMm2 + t.perimeterMm * rim + Math.PI * rim ** 2;
     }, ofPatches);
     return [
       {

@@ -36,7 +36,7 @@ export function WholeStack({
   const built = plan.making.steps.filter(
     (s) => s.kind === 'lay' && s.on === 'sheet' && s.members.every((id) => mine.has(id)),
   );
-  const { topHasWindows: windows, otherSide } = RECIPE_FACTS[project.recipe.id];
+  const { topHasWindows: windows, needsGround, layOut } = RECIPE_FACTS[project.recipe.id];
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id) && !others.has(id)));
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
@@ -83,17 +83,19 @@ export function WholeStack({
         )}
       </div>
       <div className={css.row}>
-        {!otherSide && (
+        {needsGround && !layOut && (
           <Button aria-pressed={windows} onClick={() => edit((p) => makeBy(p, windows ? 'applique' : 'window'))}>
             Picture behind windows
           </Button>
         )}
-        <Button
-          aria-pressed={layering.quilted}
-          onClick={() => edit((p) => void (p.layering.quilted = !p.layering.quilted))}
-        >
-          It will be quilted
-        </Button>
+        {project.article.ground && (
+          <Button
+            aria-pressed={layering.quilted}
+            onClick={() => edit((p) => void (p.layering.quilted = !p.layering.quilted))}
+          >
+            It will be quilted
+          </Button>
+        )}
       </div>
       {windows && (
         <Note>
@@ -101,7 +103,7 @@ export function WholeStack({
           the margin, is made.
         </Note>
       )}
-      {layering.quilted && (
+      {layering.quilted && project.article.ground && (
         <label className={css.tick}>
           <input
             type="checkbox"
@@ -111,7 +113,7 @@ export function WholeStack({
           Wadding and backing lie beneath already while I bond
         </label>
       )}
-      {layering.quilted && (
+      {layering.quilted && project.article.ground && (
         <p>
           Wadding {formatLength(quilt.wadding.widthMm, u)} × {formatLength(quilt.wadding.heightMm, u)}, backing{' '}
           {formatLength(quilt.backing.widthMm, u)} × {formatLength(quilt.backing.heightMm, u)}:{' '}
@@ -169,18 +171,20 @@ export function WholeStack({
                 </>
               )}
             </p>
-            <Button
-              look="plain"
-              onClick={() =>
-                edit((p) => {
-                  for (const piece of p.pieces)
-                    if (s.unit !== null && (piece.unit === s.unit || piece.unit?.startsWith(`${s.unit}/`)))
-                      piece.unit = null;
-                })
-              }
-            >
-              Take it apart
-            </Button>
+            {s.members.every((id) => !others.has(id)) && (
+              <Button
+                look="plain"
+                onClick={() =>
+                  edit((p) => {
+                    for (const piece of p.pieces)
+                      if (s.unit !== null && (piece.unit === s.unit || piece.unit?.startsWith(`${s.unit}/`)))
+                        piece.unit = null;
+                  })
+                }
+              >
+                Take it apart
+              </Button>
+            )}
           </div>
         ))}
         {offered.map((ids) => {

@@ -10,6 +10,8 @@ import { addArticle, articleInHand, moveToArticle, takeArticleOut } from './edit
 export function ArticleFields({ project }: { project: ArticleView }) {
   const { article } = project;
   const several = project.articles.length > 1;
+  const { laysArticles, needsGround } = RECIPE_FACTS[project.recipe.id];
+  if (laysArticles && !several) return null;
   return (
     <div className={css.fields}>
       <h2>{several ? article.name || 'This article' : 'What is made'}</h2>
@@ -23,15 +25,17 @@ export function ArticleFields({ project }: { project: ArticleView }) {
             }
           />
         )}
-        <NumberField
-          label="How many of it"
-          unit="×"
-          min={1}
-          max={999}
-          value={article.count}
-          onChange={(n) => edit((p) => void (articleInHand(p).count = Math.round(n)))}
-        />
-        {!RECIPE_FACTS[project.recipe.id].otherSide && (
+        {!laysArticles && (
+          <NumberField
+            label="How many of it"
+            unit="×"
+            min={1}
+            max={999}
+            value={article.count}
+            onChange={(n) => edit((p) => void (articleInHand(p).count = Math.round(n)))}
+          />
+        )}
+        {needsGround && !laysArticles && (
           <Select
             label="It lies on"
             value={article.ground ? 'ground' : 'none'}
@@ -57,12 +61,12 @@ export function ArticleFields({ project }: { project: ArticleView }) {
         )}
       </div>
       <div className={css.row}>
-        {!several && (
+        {!several && !laysArticles && (
           <Button icon={<Plus size={18} />} onClick={addArticle}>
             One more article
           </Button>
         )}
-        {several && (
+        {several && !laysArticles && (
           <Button look="stop" icon={<Trash2 size={18} />} onClick={() => takeArticleOut(article.id)}>
             Take this one out
           </Button>

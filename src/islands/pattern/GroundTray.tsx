@@ -1,5 +1,6 @@
 import { Button, Choice, UNIT_OPTIONS } from '~/components';
 import type { ArticleView } from '~/core/model';
+import { RECIPE_FACTS } from '~/core/recipe';
 import { edit, rememberUnits } from '~/store';
 import { dropUnused } from '../cloth/ClothPhotoDialog';
 import { PieceChips } from '../project/PieceChips';
@@ -17,7 +18,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
       <PurposeFields project={project} />
       <RecipeFields project={project} />
       <ArticleFields project={project} />
-      {project.article.ground && <GroundFields project={project} />}
+      {project.article.ground && !RECIPE_FACTS[project.recipe.id].laysArticles && <GroundFields project={project} />}
       {project.underlay && (
         <div className={css.section}>
           <h3>Underlay</h3>

@@ -11,6 +11,7 @@ import {
   turnedAboutMiddle,
   type Word,
 } from '~/core/model';
+import { RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength } from '~/core/units';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
@@ -67,6 +68,19 @@ export function PieceTray({
         </div>
       </>
     );
+  if (piece.part)
+    return (
+      <>
+        <h2>
+          {number} · {piece.label}
+        </h2>
+        <p className={css.lead}>
+          {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high. It is laid out by “
+          {RECIPE_FACTS[project.recipe.id].name}”: let go of it, and change its size and cloth there.
+        </p>
+        <Button onClick={() => select(null)}>Done</Button>
+      </>
+    );
   return (
     <>
       <div>
@@ -113,6 +127,16 @@ export function PieceTray({
       {!word && <CentreTools ids={[piece.id]} />}
       <MarksOf piece={piece} />
       <PrintSlide project={project} piece={piece} />
+      {!RECIPE_FACTS[project.recipe.id].layered && (
+        <label className={css.tick}>
+          <input
+            type="checkbox"
+            checked={piece.webless}
+            onChange={(e) => editPiece(piece.id, (p) => void (p.webless = e.target.checked))}
+          />
+          It has no web of its own: what lies over it holds it
+        </label>
+      )}
       <label className={css.tick}>
         <input
           type="checkbox"

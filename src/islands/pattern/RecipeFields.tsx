@@ -1,13 +1,21 @@
-import { Select } from '~/components';
-import { type ArticleView, type Piece, RECIPES } from '~/core/model';
-import { makeBy, RECIPE_FACTS } from '~/core/recipe';
+import { LengthField, NumberField, Select } from '~/components';
+import { type ArticleView, type Piece, type Project, RECIPES } from '~/core/model';
+import { makeBy, measureOf, pickedOf, RECIPE_FACTS, type RecipeQuestion } from '~/core/recipe';
 import { edit, editPiece } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
+import { FabricsChoice } from '../cloth/FabricsChoice';
 import css from './Pattern.module.css';
+import { RecipeAnswer } from './RecipeAnswer';
 
-/** How the whole is made: on a ground, behind windows, or in layers. */
+const answerWith = (key: string, value: Project['recipe']['answers'][string]): string | null =>
+  edit((p) => void (p.recipe.answers[key] = value), { what: 'recipe-answer', ids: [key] });
+
+/** How the whole is made: on a ground, behind windows, or in layers; and what that asks. */
 export function RecipeFields({ project }: { project: ArticleView }) {
-  const { says, otherSide } = RECIPE_FACTS[project.recipe.id];
+  const { says, otherSide, questions } = RECIPE_FACTS[project.recipe.id];
+  const asked = questions.filter((q) => q.when?.(project) ?? true);
+  const isMeasure = (q: RecipeQuestion): boolean => q.is === 'length' || q.is === 'count';
+  const measures = asked.filter(isMeasure);
   return (
     <div className={css.section}>
       <Select
@@ -21,8 +29,76 @@ export function RecipeFields({ project }: { project: ArticleView }) {
         {otherSide &&
           ` Every piece that lies on no other gets its ${otherSide.called}; what lies wholly on one is of one layer.`}
       </p>
+      {measures.length > 0 && (
+        <div className={css.pair}>
+          {measures.map((q) => (
+            <Question key={q.key} project={project} question={q} />
+          ))}
+        </div>
+      )}
+      {asked
+        .filter((q) => !isMeasure(q))
+        .map((q) => (
+          <Question key={q.key} project={project} question={q} />
+        ))}
+      <RecipeAnswer />
     </div>
   );
+}
+
+/** One thing that a recipe asks. */
+function Question({ project, question: q }: { project: ArticleView; question: RecipeQuestion }) {
+  switch (q.is) {
+    case 'length':
+      return (
+        <LengthField
+          label={q.asks}
+          units={project.units}
+          min={q.minMm}
+          max={q.maxMm}
+          value={measureOf(project, q)}
+          onChange={(mm) => answerWith(q.key, mm)}
+        />
+      );
+    case 'count':
+      return (
+        <NumberField
+          label={q.asks}
+          unit=""
+          min={q.min}
+          max={q.max}
+          value={measureOf(project, q)}
+          onChange={(n) => answerWith(q.key, Math.round(n))}
+        />
+      );
+    case 'one-of':
+      return (
+        <Select
+          label={q.asks}
+          value={pickedOf(project, q)}
+          options={q.options}
+          onChange={(value) => answerWith(q.key, value)}
+        />
+      );
+    case 'cloth':
+      return (
+        <FabricChoice
+          label={q.asks}
+          project={project}
+          value={q.of(project) ?? ''}
+          onChange={(id) => answerWith(q.key, id)}
+        />
+      );
+    case 'cloths':
+      return (
+        <FabricsChoice
+          label={q.asks}
+          project={project}
+          values={q.of(project)}
+          onChange={(ids) => answerWith(q.key, [...ids])}
+        />
+      );
+  }
 }
 
 /** The other side of a piece in hand: what it is of. Nothing to ask where it has none. */

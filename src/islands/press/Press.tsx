@@ -34,17 +34,22 @@ const PARTS = [
   {
     key: 'fuse',
     title: 'Fuse: web onto the wrong side, cloth by cloth',
-    holds: (t: PressTicket) => t.stage === 'fuse',
+    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'fuse',
   },
   {
     key: 'sheet',
     title: 'Build the units on the release sheet',
-    holds: (t: PressTicket) => t.stage === 'bond' && t.on === 'sheet',
+    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on === 'sheet',
   },
   {
     key: 'ground',
     title: 'Bond in this order',
-    holds: (t: PressTicket) => t.stage === 'bond' && t.on !== 'sheet',
+    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on !== 'sheet',
+  },
+  {
+    key: 'foil',
+    title: 'Foil on the right side: its web first, then the foil',
+    holds: (_: PressTicket, foil: boolean) => foil,
   },
 ] as const;
 
@@ -53,6 +58,8 @@ const WARM = [
   { key: 'ground', label: 'the ground, pressed just before' },
   { key: 'board', label: 'the board, in use for a while' },
 ] as const;
+
+const FOIL: readonly StepDoing['code'][] = ['fuse-on-right-side', 'press-foil'];
 
 const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
 
@@ -73,7 +80,7 @@ function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
 
 /** Steps that belong to the board: everything from the first press to the last touch. */
 const atBoard = (steps: readonly Step[]): readonly Step[] =>
-  steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
+  steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'plug', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
 
 /** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. In the order of one evening. */
 export function Press() {
@@ -87,6 +94,9 @@ export function Press() {
   const handsS = board.reduce((sum, s) => sum + s.handsS, 0);
   const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
   const stuck = making.steps.filter((s) => s.kind === 'stick');
+  const foils = new Set(
+    making.steps.flatMap((s) => (s.ticketId !== null && FOIL.some((code) => code === s.does.code) ? [s.ticketId] : [])),
+  );
   return (
     <div className={css.station}>
       <Fold label="Iron and board" says={benchSays(project)}>
@@ -170,7 +180,7 @@ export function Press() {
         </section>
       )}
       {PARTS.map(({ key, title, holds }) => {
-        const tickets = plan.press.filter(holds);
+        const tickets = plan.press.filter((t) => holds(t, foils.has(t.id)));
         return (
           tickets.length > 0 && (
             <section key={key} aria-label={title} data-part={key}>
@@ -419,7 +429,17 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
   );
 }
 
-const LAYERS: readonly StepDoing['code'][] = ['lay-glue-up', 'lay-between', 'lay-glue-down'];
+/** What is laid in a way of its own: said in full on its ticket. */
+const LAYERS: readonly StepDoing['code'][] = [
+  'lay-glue-up',
+  'lay-between',
+  'lay-glue-down',
+  'lay-plug',
+  'lay-behind',
+  'lay-tape',
+  'lay-foil',
+  'lay-web-on-right-side',
+];
 
 /** What stands on a ticket: of fuses each cloth with its pieces, of bonds the pieces in their order. */
 function StepsOn({
@@ -434,7 +454,7 @@ function StepsOn({
   plan: Plan;
 }) {
   const many = project.articles.length > 1;
-  if (t.stage === 'bond') {
+  if (t.stage === 'bond' || t.on === 'ground') {
     const articles = [...new Set(steps.map((s) => s.articleId))];
     const wordsOf = stepWords(project, plan);
     // Layer on layer lies this way up and that: said in full, in order.
@@ -442,6 +462,7 @@ function StepsOn({
       plan.making.steps.filter(
         (s) =>
           LAYERS.some((code) => code === s.does.code) &&
+          (s.does.code === 'lay-web-on-right-side') === (t.stage === 'fuse') &&
           s.articleId === articleId &&
           steps.some((b) => b.articleId === articleId && s.pieceIds.every((id) => b.pieceIds.includes(id))),
       );

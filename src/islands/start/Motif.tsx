@@ -20,6 +20,7 @@ const STITCHES: { readonly [E in Edge]: readonly { readonly width: number; reado
   'free-motion': [{ width: 0.7 }, { width: 2.2, dash: '0.7 2.6' }],
   hand: [{ width: 0.8 }, { width: 5.5, dash: '0.8 5' }],
   paint: [{ width: 2.4 }],
+  pinked: [{ width: 1.6, dash: '1.2 1.2' }],
 };
 
 /** What each thing shows, in a box of 100 × 100; `word` is what its letters say. */

@@ -1,0 +1,21 @@
+import { PLAIN, type Recipe } from './recipe';
+
+/**
+ * Stiff ornaments: one-sided backing, which brings its adhesive with it, on the wrong side of cloth; cut a little larger, and again on the line.
+ * Source: the trade handbook, layered crafts; common practice, no source.
+ */
+export const oneSided: Recipe = {
+  ...PLAIN,
+  name: 'Stiff ornament',
+  says: 'Cloth on a stiff backing that brings its own adhesive, cut larger and again on the line.',
+  needsGround: false,
+  layered: true,
+  otherSide: {
+    called: 'backing',
+    asks: 'Its backing',
+    lies: 'beneath',
+    material: 'backing',
+    usual: { clothId: 'stiff-backing', name: 'Stiff backing', colour: '#ece7da' },
+  },
+  phases: ['ready', 'draw', 'cut', 'lay', 'trim', 'finish'],
+};

@@ -1,0 +1,387 @@
+import { expect } from 'chai';
+import { layDown } from '~/core/laid';
+import { allAsks } from '~/core/layout';
+import { makingOf } from '~/core/making';
+import { fabricFrom, webFrom } from '~/core/material';
+import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId } from '~/core/model';
+import { planProject } from '~/core/plan';
+import { laidByRecipe, RECIPE_FACTS, tapeFor } from '~/core/recipe';
+import { areaMm2, boundsOf, regionOf } from '~/core/shape';
+import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
+import { snagWords, stepWords, tellWords } from '~/words';
+
+const night = fabricFrom('solid-cotton', { id: 'night', name: 'Night', colour: '#232a4d' });
+const denim = fabricFrom('denim', { id: 'denim', name: 'Denim', colour: '#35507a' });
+const CROOKED = 'M0 0H60L20 80Z';
+
+const thing = (recipe: RecipeId, answers: Project['recipe']['answers'], more: Partial<Project> = {}): Project =>
+  laidByRecipe(
+    newProject({
+      id: 'x',
+      name: 'X',
+      recipe: { id: recipe, answers },
+      intent: { laundering: 'never', hand: 'firm', edge: 'none' },
+      fabrics: [denim, night],
+      webs: [...DEMO_WEBS],
+      irons: [...DEMO_IRONS],
+      bench: { ironId: 'household' },
+      articles: [
+        newArticle({ id: 'main', name: '', ground: newGround({ fabricId: 'denim', widthMm: 300, heightMm: 300 }) }),
+      ],
+      pieces: [
+        newPiece({
+          id: 'p',
+          label: 'Kite',
+          fabricId: 'night',
+          outline: CROOKED,
+          at: { xMm: 20, yMm: 20, rotateDeg: 0 },
+        }),
+      ],
+      order: ['p'],
+      ...more,
+    }),
+  );
+const bare = { pieces: [], order: [] };
+const steps = (p: Project): string[] =>
+  planProject(p).making.steps.map((s) => `${s.kind}${s.pieceIds.length ? ` ${s.pieceIds.join('+')}` : ''}`);
+const said = (p: Project): string[] => {
+  const plan = planProject(p);
+  expect(makingOf(layDown(p), plan).impossible, 'hands would have to stop').to.equal(null);
+  return plan.making.steps.map(stepWords(p, plan));
+};
+
+describe('foil motifs', () => {
+  const p = thing('foil-motif', {});
+
+  it('are of foil, drawn as seen on the liner, and cut on the line without a rim', () => {
+    expect(p.pieces[0]).to.include({ route: 'web-on-right-side' });
+    expect(p.fabrics.at(-1)).to.include({ clothId: 'foil' });
+    const [t] = planProject(p).tracings;
+    expect(t).to.include({ mirrored: false, code: 'as-seen' });
+    const web = allAsks(p, planProject(p)).find((a) => a.kind === 'web')!;
+    expect(web.request.spacingMm).to.equal(0);
+    // Foil is cut larger, so that all of the adhesive is covered: 5 mm a side, figured by Steiner’s formula for a convex outline.
+    const foil = allAsks(p, planProject(p)).find((a) => a.kind === 'cloth' && a.ofId === 'foil')!;
+    const { perimeterMm, areaMm2: mm2 } = t!;
+    const grown = areaMm2(regionOf(foil.request.parts[0]!.outline));
+    expect(grown).to.be.closeTo(mm2 + 5 * perimeterMm + Math.PI * 25, 0.01 * grown);
+  });
+
+  it('are made in this order: cut, laid rough side down, fused through the liner, peeled, foil metal side up, pressed moving, peeled cold', () => {
+    expect(steps(p)).to.deep.equal([
+      'ready',
+      'trace p',
+      'cut p',
+      'lay p',
+      'fuse p',
+      'cool p',
+      'peel p',
+      'lay p',
+      'foil p',
+      'cool p',
+      'peel p',
+      'finish',
+    ]);
+    const words = said(p);
+    expect(words[2]).to.match(/exactly on the line/);
+    expect(words[3]).to.match(/on the right side where it belongs, rough side down, its liner up/);
+    expect(words[7]).to.match(/^Lay Gold foil over all of the adhesive of 1 “Kite”, metal side up/);
+    expect(words[8]).to.match(/by small moves/);
+    expect(words[10]).to.match(/cold, a corner first/);
+  });
+
+  it('lie on all there is: the web alone first, then the foil on it', () => {
+    const columns = planProject(p)
+      .making.steps.filter((s) => s.kind === 'fuse' || s.kind === 'foil')
+      .map((s) => s.columns.map((c) => c.layers.join(' ')));
+    expect(columns).to.deep.equal([['denim firm-film liner'], ['denim firm-film foil']]);
+  });
+
+  it('foil on a picture comes after all that is bonded, onto what lies beneath it, and is not stitched', () => {
+    const foil = fabricFrom('foil', { id: 'gold', name: 'Gold', colour: '#d4b048' });
+    const picture = thing(
+      'applique',
+      {},
+      {
+        fabrics: [denim, night, foil],
+        intent: { laundering: 'never', hand: 'medium', edge: 'zigzag' },
+        pieces: [
+          newPiece({
+            id: 'star',
+            label: 'Star',
+            fabricId: 'gold',
+            outline: 'M0 0h20v20h-20Z',
+            at: { xMm: 50, yMm: 50, rotateDeg: 0 },
+          }),
+          newPiece({
+            id: 'sky',
+            label: 'Sky',
+            fabricId: 'night',
+            outline: 'M0 0h120v120h-120Z',
+            at: { xMm: 20, yMm: 20, rotateDeg: 0 },
+          }),
+        ],
+        order: ['sky', 'star'],
+      },
+    );
+    const all = planProject(picture).making.steps;
+    expect(
+      all.filter((s) => ['bond', 'turn', 'foil', 'stitch'].includes(s.kind)).map((s) => `${s.kind} ${s.pieceIds}`),
+    ).to.deep.equal(['bond sky', 'turn sky', 'foil star', 'stitch sky']);
+    expect(all.find((s) => s.kind === 'foil')!.columns[0]!.layers[0]).to.equal('denim');
+    expect(all.find((s) => s.kind === 'foil')!.columns[0]!.layers).to.include('night');
+    // Of cloth again it goes the project’s way.
+    const cloth = laidByRecipe({ ...picture, pieces: picture.pieces.map((x) => ({ ...x, fabricId: 'night' })) });
+    expect(cloth.pieces.map((x) => x.route)).to.deep.equal([null, null]);
+  });
+
+  it('foil that bears too little for any web stops there, at its piece', () => {
+    const tender = { ...fabricFrom('foil', { id: 'gold', name: 'Gold', colour: '#d4b048' }), maxIronC: 90 };
+    const plan = planProject(thing('foil-motif', { foilId: 'gold' }, { fabrics: [denim, night, tender] }));
+    expect(plan.snags.filter((s) => s.severity === 'stop').map((s) => `${s.code} ${s.pieceIds}`)).to.deep.equal([
+      'no-web p',
+    ]);
+  });
+});
+
+describe('stiff ornament', () => {
+  const p = thing('one-sided', {}, { articles: [newArticle({ id: 'main', name: '', ground: null })] });
+
+  it('backing beneath, glue up, cloth over it; both without web; cut larger and again on the line', () => {
+    expect(p.order).to.deep.equal(['p-backing', 'p']);
+    expect(steps(p)).to.deep.equal([
+      'ready',
+      'trace p-backing',
+      'cut p-backing',
+      'cut p',
+      'lay p-backing',
+      'lay p',
+      'bond p-backing+p',
+      'cool p-backing+p',
+      'trim p',
+      'finish',
+    ]);
+    const words = said(p);
+    expect(words[1]).to.match(/on the plain side of the backing/);
+    expect(words[2]).to.equal('Cut 1 “Kite, backing” out of Stiff backing about 3 mm outside the line.');
+    expect(words[5]).to.match(/right side up, over all of the adhesive/);
+    const plan = planProject(p);
+    expect(plan.webUse).to.deep.equal([]);
+    expect(plan.choices.map((c) => c.reasons[0]!.code)).to.deep.equal(['own-adhesive', 'webless']);
+    expect(plan.tracings.find((t) => t.pieceId === 'p-backing')!.mirrored).to.equal(true);
+  });
+
+  it('on cotton takes the practised 10 s or so at about 190 °C (trade handbook, what people do)', () => {
+    const [t] = planProject(p).press;
+    expect(t!.stop).to.equal(null);
+    expect(t!.heat.soleplateC).to.be.within(175, 200);
+    expect(t!.dwell.seconds).to.be.within(7, 13);
+  });
+
+  it('asks for backing where something else was chosen', () => {
+    const set = laidByRecipe({ ...p, pieces: p.pieces.map((x) => (x.part ? { ...x, fabricId: 'night' } : x)) });
+    const [snag] = planProject(set).snags.filter((s) => s.code === 'other-material');
+    expect(snagWords(set)(snag!).mend).to.equal(
+      'Choose a stiff backing for it in Pattern, at the piece it belongs to.',
+    );
+  });
+});
+
+describe('mending patch', () => {
+  const p = thing('patch', { holeWidthMm: 40, holeHeightMm: 20, marginMm: 15 }, bare);
+
+  it('is the hole and a margin, its corners round, its web a ring', () => {
+    const [piece] = p.pieces;
+    const b = boundsOf(regionOf(piece!.outline));
+    expect([b.maxX - b.minX, b.maxY - b.minY]).to.deep.equal([70, 50]);
+    // A rectangle less what four quarter circles of 12 mm leave of their squares.
+    expect(areaMm2(regionOf(piece!.outline))).to.be.closeTo(70 * 50 - (4 - Math.PI) * 12 * 12, 1);
+    expect(piece!.at).to.include({ xMm: 150, yMm: 150 });
+    const middle = boundsOf(regionOf(planProject(p).tracings[0]!.webMiddle));
+    expect(middle.maxX - middle.minX).to.be.closeTo(40, 0.1);
+    expect(middle.maxY - middle.minY).to.be.closeTo(20, 0.1);
+    expect(RECIPE_FACTS.patch.tells(p).map((t) => tellWords(t, p))[0]).to.match(/^The patch is cut 70 mm × 50 mm/);
+  });
+
+  it('is made in this order: web on its right side, laid from behind, bonded, darned', () => {
+    expect(steps(p)).to.deep.equal([
+      'ready',
+      'trace patch',
+      'rough-cut patch',
+      'fuse patch',
+      'cool patch',
+      'cut patch',
+      'peel patch',
+      'lay patch',
+      'bond patch',
+      'cool patch',
+      'stitch patch',
+      'finish',
+    ]);
+    const words = said(p);
+    expect(words[3]).to.match(/^Lay the web on the right side of Denim/);
+    expect(words[7]).to.match(/^Turn the work wrong side up.*right side down/);
+    expect(words[10]).to.match(/^Darn to and fro/);
+    // It is sewn through, so no web that gums the needle.
+    expect(p.webs.find((w) => w.id === planProject(p).choices[0]!.webId)!.sewing).to.not.equal('avoid');
+    expect(planProject(p).snags.filter((s) => s.code === 'vanishes')).to.deep.equal([]);
+  });
+
+  it('stays where it was moved to, and says when it is larger than its cloth', () => {
+    const moved = { ...p, pieces: p.pieces.map((x) => ({ ...x, at: { xMm: 60, yMm: 70, rotateDeg: 0 } })) };
+    expect(
+      laidByRecipe({ ...moved, recipe: { id: 'patch', answers: { holeWidthMm: 10 } } }).pieces[0]!.at.xMm,
+    ).to.equal(60);
+    const large = thing('patch', { holeWidthMm: 290 }, bare);
+    const [snag] = planProject(large).snags.filter((s) => s.code === 'patch-past-its-cloth');
+    expect(snagWords(large)(snag!).text).to.equal('A patch of 320 mm × 60 mm is larger than the cloth it mends.');
+  });
+});
+
+describe('hem', () => {
+  const tape = webFrom('hem-tape', { id: 'tape', name: 'Hem tape' });
+  const p = thing('hem', { hemLengthMm: 900, turnUpMm: 30 }, { ...bare, webs: [...DEMO_WEBS, tape] });
+
+  it('folds, lays tape of the seam’s length in, bonds it at once and stitches if wished; nothing is traced or fused', () => {
+    expect(steps(p)).to.deep.equal([
+      'ready',
+      'ready turning',
+      'patch turning',
+      'lay turning',
+      'bond turning',
+      'cool turning',
+      'finish',
+    ]);
+    const words = said(p);
+    expect(words[1]).to.match(/^Fold it up by 30 mm/);
+    expect(words[2]).to.equal('Cut 900 mm of Hem tape.');
+    expect(words[3]).to.match(/^Lay Hem tape into the fold/);
+    const plan = planProject(p);
+    expect(plan.webUse.map((u) => `${u.webId} ${u.lengthMm}`)).to.deep.equal(['tape 900']);
+    expect(plan.making.steps.find((s) => s.kind === 'bond')!.columns.map((c) => c.layers)).to.deep.equal([
+      ['denim', 'tape', 'denim'],
+    ]);
+    // A soleplate of some 20 cm goes along 90 cm in five to eight places.
+    expect(plan.making.steps.find((s) => s.kind === 'bond')!.setDowns).to.be.within(5, 8);
+    expect(allAsks(p, plan).map((a) => `${a.kind} ${a.ofId} ${a.parts.size}`)).to.deep.equal(['web tape 1']);
+    expect(RECIPE_FACTS.hem.tells(p).map((t) => tellWords(t, p))).to.deep.equal(['90 cm of Hem tape.']);
+  });
+
+  it('takes the widest tape that stays inside, else strips of web, and says so', () => {
+    const narrow = { ...tape, id: 'narrow', widthMm: 8 };
+    expect(tapeFor({ recipe: { id: 'hem', answers: { turnUpMm: 30 } }, webs: [narrow, tape] })!.id).to.equal('tape');
+    expect(tapeFor({ recipe: { id: 'hem', answers: { turnUpMm: 20 } }, webs: [narrow, tape] })!.id).to.equal('narrow');
+    const none = thing('hem', { hemLengthMm: 500, turnUpMm: 20 }, bare);
+    const plan = planProject(none);
+    expect(plan.snags.filter((s) => s.code === 'no-tape').map((s) => snagWords(none)(s).text)).to.deep.equal([
+      'There is no tape of up to 16 mm here: a strip of web of 10 mm is cut for it.',
+    ]);
+    expect(said(none)[2]).to.match(/, in strips 10 mm wide\.$/);
+  });
+});
+
+describe('what else layers are held with', () => {
+  it('powder is sprinkled by weight over the wrong side, and melted under a sheet', () => {
+    const powder = webFrom('powder', { id: 'powder', name: 'Powder', massGsm: 25 });
+    const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });
+    expect(steps(p).slice(0, 4)).to.deep.equal(['ready', 'patch p', 'fuse p', 'cool p']);
+    // 60 × 80 / 2 = 2400 mm² at 25 g/m² are 0.06 g; ten times as long and wide a hundred times that.
+    expect(said(p)[1]).to.match(/^Sprinkle less than 1 g of Powder/);
+    const large = thing(
+      'applique',
+      {},
+      {
+        webs: [powder],
+        route: 'template-right-side',
+        pieces: [newPiece({ id: 'p', label: 'Kite', fabricId: 'night', outline: 'M0 0H600L200 800Z' })],
+      },
+    );
+    expect(said(large)[1]).to.match(/^Sprinkle about 6 g of Powder evenly over the wrong side of Night/);
+    expect(said(p)[2]).to.match(/^Cover 1 “Kite” with a sheet that releases/);
+  });
+
+  it('a sheet with two carriers is bonded one face at a time: the first comes off before the fuse, the second cold', () => {
+    const double = webFrom('double-sheet', { id: 'double', name: 'Double sheet', tacky: false, liners: 2 });
+    const p = thing(
+      'cloth-and-foil',
+      {},
+      { webs: [double], articles: [newArticle({ id: 'main', name: '', ground: null })] },
+    );
+    const list = steps(p);
+    expect(list.slice(list.indexOf('rough-cut p'), list.indexOf('cut p'))).to.deep.equal([
+      'rough-cut p',
+      'peel p',
+      'fuse p',
+      'cool p',
+    ]);
+    said(p);
+  });
+
+  it('wadding and backing that lie beneath from the start are laid with their sizes', () => {
+    const p = thing('applique', {});
+    const quilted = { ...p, layering: { ...p.layering, quilted: true, waddingFirst: true } };
+    const words = said(quilted);
+    // 25–50 mm larger all round (trade handbook, layers).
+    const sizes = [...words[1]!.matchAll(/(\d+) mm × (\d+) mm/g)].map((m) => [Number(m[1]), Number(m[2])]);
+    expect(words[1]).to.match(/^Lay the backing right side down/);
+    for (const [w, h] of sizes) {
+      expect(w).to.be.within(350, 400);
+      expect(h).to.be.within(350, 400);
+    }
+    expect(sizes).to.have.length(2);
+    expect(words.at(-2)).to.match(/^Quilt through all layers, from the middle out/);
+  });
+
+  it('a piece without web of its own is held by what lies over it; with nothing over it that is said', () => {
+    const net = newPiece({ id: 'net', label: 'Net', fabricId: 'night', outline: 'M0 0h50v50h-50Z', webless: true });
+    const over = newPiece({ id: 'over', label: 'Over', fabricId: 'night', outline: 'M0 0h70v70h-70Z' });
+    const held = thing('applique', {}, { pieces: [net, over], order: ['net', 'over'] });
+    expect(planProject(held).snags.filter((s) => s.code === 'nothing-holds-it')).to.deep.equal([]);
+    const alone = thing('applique', {}, { pieces: [net], order: ['net'] });
+    expect(
+      planProject(alone)
+        .snags.filter((s) => s.code === 'nothing-holds-it')
+        .map((s) => snagWords(alone)(s).text),
+    ).to.deep.equal(['1 “Net” has no web, and nothing lies over it to hold it.']);
+    // It stays so, whatever the recipe lays out.
+    expect(laidByRecipe(alone).pieces[0]!.webless).to.equal(true);
+  });
+
+  it('a pinked edge is cut so, and no needle goes near it', () => {
+    const p = thing(
+      'two-sided',
+      { otherSideId: 'night' },
+      { intent: { laundering: 'never', hand: 'firm', edge: 'pinked' } },
+    );
+    const words = said(p);
+    expect(words.filter((w) => w.includes('with pinking shears'))).to.deep.equal([
+      'Cut 1 “Kite, back”, 2 “Kite” out of Night on the line, through cloth and liner together, with pinking shears.',
+    ]);
+    expect(steps(p).some((s) => s.startsWith('stitch'))).to.equal(false);
+  });
+
+  it('a line is as long as its flags, what lies between, and its ends; a chain as its rings', () => {
+    const flags = thing(
+      'two-sided',
+      { strung: 'line', apartMm: 40, endsMm: 200 },
+      {
+        pieces: [newPiece({ id: 'p', label: 'Flag', fabricId: 'night', outline: 'M0 0h160v220h-160Z', count: 9 })],
+      },
+    );
+    // 9 × 160 + 8 × 40 + 2 × 200 = 2160 mm.
+    expect(RECIPE_FACTS['two-sided'].tells(flags)).to.deep.equal([{ code: 'line', parts: 9, lengthMm: 2160 }]);
+    const strips = thing(
+      'two-sided',
+      { strung: 'chain', lapMm: 15 },
+      {
+        pieces: [newPiece({ id: 'p', label: 'Link', fabricId: 'night', outline: 'M0 0h20v172.0796h-20Z', count: 10 })],
+      },
+    );
+    // Rings of 157.08 mm are 50 mm across: ten of them half a metre, and 78.5 mm each pulled flat.
+    const [chain] = RECIPE_FACTS['two-sided'].tells(strips);
+    expect(chain).to.include({ code: 'chain', parts: 10 });
+    if (chain?.code !== 'chain') throw new Error('no chain');
+    expect(chain.lengthMm).to.be.closeTo(500, 0.1);
+    expect(chain.tautMm).to.be.closeTo(785.4, 0.1);
+  });
+});
