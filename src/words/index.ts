@@ -1,5 +1,6 @@
 export * from './drawer';
 export * from './facing';
+export * from './how-many';
 export * from './making';
 export * from './match';
 export * from './nest';

@@ -105,6 +105,8 @@ const through = (d: Cutting): string => (d.bare ? '' : ', through cloth and line
 const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
   `${formatLength(d.widthMm, units)} × ${formatLength(d.heightMm, units)}`;
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 /** Powder is weighed on a letter scale at best. */
 const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
 
@@ -178,6 +180,8 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
   'cut-by-machine': (d, a) =>
     `Lay ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, and have ${a.pieces} cut.${copies(a)}`,
+  'cut-mat': (d, a) =>
+    `Lay ${listed(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its cloth'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, where its plan shows, and have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
   'lay-on-sheet': (d, a) =>
     `Build ${a.unit} on the release sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` The ${one(d.keepLiners.length, 'liner', 'liners')} of ${d.keepLiners.map(a.named).join(', ')} ${one(d.keepLiners.length, 'stays', 'stay')} on.`}`,
   'lay-piece': (_, a) => `Lay ${a.pieces} where it belongs, right side up.${copies(a)}`,

@@ -80,6 +80,10 @@ const TEXTS: Words<Snag, [About]> = {
     `A patch of ${formatLength(s.widthMm, a.project.units)} × ${formatLength(s.heightMm, a.project.units)} is larger than the cloth it mends.`,
   'no-tape': (s, a) =>
     `There is no tape of up to ${formatLength(s.mostMm, a.project.units)} here: a strip of web of ${formatLength(Math.min(s.sliverMm, s.mostMm), a.project.units)} is cut for it.`,
+  'mat-too-small': (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'does', 'do')} not go on the mat: with the rims of web and cloth it takes shapes of up to ${formatLength(s.widthMm, a.project.units)} × ${formatLength(s.heightMm, a.project.units)}.`,
+  'unlined-on-mat': (s, a) =>
+    `${a.web(s.webId)} has no liner: cloth up, the adhesive of ${a.several(s.pieceIds)} would cling to the sticky mat.`,
   'nothing-holds-it': (s, a) =>
     `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} no web, and nothing lies over ${one(s.pieceIds.length, 'it', 'them')} to hold ${one(s.pieceIds.length, 'it', 'them')}.`,
   'sides-show': (s, a) =>
@@ -156,6 +160,8 @@ const MENDS: Words<Snag, [About]> = {
   'sheet-too-small': () => 'Measure the sheet again, or make the tile smaller.',
   'patch-past-its-cloth': () => 'Give the size of the cloth it lies on in Pattern, or make the patch smaller.',
   'no-tape': () => 'Add a tape to the web in Match if you have one.',
+  'mat-too-small': () => 'Take a larger mat in Trace, make the shape smaller, or cut it by hand.',
+  'unlined-on-mat': () => 'Choose a web with a liner for it in Match, or cut it by hand.',
   'nothing-holds-it': () => 'Give it web in Pattern, or lay a frame over its edges.',
   'sides-show': () => 'Take pale with pale and dark with dark, or a denser cloth.',
   hidden: () => 'Raise it, or leave it out.',

@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import { type HowMany, howManyFit, type Traced } from '~/core/layout';
+import type { Project } from '~/core/model';
 import { type NestRequest, type NestResult, nest } from '~/core/nest';
 
 const api = {
@@ -19,6 +21,9 @@ const api = {
       now: () => performance.now(),
     });
   },
+  /** How often an article can be made of what is here; the share of the work that is done is told on the way. */
+  howMany: (project: Project, plan: Traced, articleId: string, onProgress: (share: number) => void): HowMany =>
+    howManyFit(project, plan, articleId, onProgress),
 };
 export type NestWorker = typeof api;
 expose(api);

@@ -42,10 +42,6 @@ try {
   await s.driver.sleep(1500);
   await shoot('word');
   await s.press('Cancel', '//dialog');
-  await s.press('a shape');
-  await s.press('Cog', '//dialog');
-  await shoot('shape');
-  await s.press('Cancel', '//dialog');
   await open('layers');
   await pick('cliff');
   await shoot('layers');
@@ -58,11 +54,24 @@ try {
   await s.go('/project/comet-pennants/layers');
   await s.settled();
   await shoot('two-sided');
+  await s.go('/project/felt-tags/pattern');
+  await s.settled();
+  await shoot('framed');
+  await s.go('/project/lemon-pot/pattern');
+  await s.settled();
+  const machine =
+    '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, cloth up"]';
+  await s.driver.findElement(By.xpath(machine)).click();
+  await s.settled();
+  await s.go('/project/lemon-pot/trace');
+  await s.settled();
+  await s.press('mats of the machine');
+  await s.find('[data-mat="1"]');
+  await shoot('mats');
+  await s.press('Undo');
+  await s.settled();
   await open('match');
   await shoot('match');
-  await s.press('What if?');
-  await s.find('dialog tr');
-  await shoot('what-if');
   await s.go('/drawer');
   await s.find('[data-thing=glow]');
   await shoot('drawer');

@@ -11,12 +11,11 @@ import {
   readSvg,
   traceRegions,
 } from '~/core/drawing';
-import { clothAsk } from '~/core/layout';
+import { matsOf, patchesOf } from '~/core/layout';
 import { boxOnGround, finishedMarks, newPiece, parseProject } from '~/core/model';
-import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, centreOf, isInside, regionOf } from '~/core/shape';
-import { cutFiles, fromDxf, placementSheets, toDxf, toPlainSvg, tracingSheets } from '~/core/sheet';
+import { fromDxf, matFile, placementSheets, toDxf, toPlainSvg, tracingSheets } from '~/core/sheet';
 import { cotton, piece, project, square } from './helpers';
 
 const drawing = (inside: string): Drawing => {
@@ -154,9 +153,8 @@ describe('marks stay with their piece', () => {
   it('a cutting machine cuts the holes and the slits along with it', () => {
     const p = marked();
     const plan = planProject(p);
-    const ask = clothAsk(p, plan, 'cotton')!;
-    const laid = nest({ ...ask.request, seconds: 0.05, seed: 1 });
-    const dxf = cutFiles(p, plan, ask, { ...laid, placements: [...laid.placements] }, 'dxf')[0]!.text;
+    const [mat] = matsOf(p, patchesOf(p, plan).patches);
+    const dxf = matFile(p, plan, mat!, 'dxf').text;
     expect(dxf.match(/POLYLINE/g)).to.have.length(3);
     const back = fromDxf(dxf);
     expect(back.ok && back.shapes).to.have.length(1);

@@ -9,6 +9,7 @@ import { laidByRecipe, RECIPE_FACTS, tapeFor } from '~/core/recipe';
 import { areaMm2, boundsOf, regionOf } from '~/core/shape';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords, tellWords } from '~/words';
+import { runJob } from '~/workers/job';
 
 const night = fabricFrom('solid-cotton', { id: 'night', name: 'Night', colour: '#232a4d' });
 const denim = fabricFrom('denim', { id: 'denim', name: 'Denim', colour: '#35507a' });
@@ -383,5 +384,64 @@ describe('what else layers are held with', () => {
     if (chain?.code !== 'chain') throw new Error('no chain');
     expect(chain.lengthMm).to.be.closeTo(500, 0.1);
     expect(chain.tautMm).to.be.closeTo(785.4, 0.1);
+  });
+});
+
+describe('recipes as they are posted', () => {
+  const foil = fabricFrom('foil', { id: 'foil', name: 'Foil', colour: '#d4b048' });
+  const tissue = fabricFrom('tissue', { id: 'tissue', name: 'Tissue', colour: '#f4f1e8' });
+  const stiff = fabricFrom('stiff-backing', { id: 'stiff', name: 'Stiff', colour: '#ece7da' });
+  const posted = async (id: RecipeId, answers: Project['recipe']['answers'], pieces = true) => {
+    const whole = thing(
+      'applique',
+      {},
+      { fabrics: [denim, night, foil, tissue, stiff], bench: thing('applique', {}).bench },
+    );
+    const body = JSON.stringify({
+      ...whole,
+      recipe: { id, answers },
+      articles: [{ id: 'main', name: 'One', ground: id === 'foil-motif' ? whole.articles[0]!.ground : null }],
+      ...(pieces ? {} : { pieces: [], order: [] }),
+    });
+    const answer = await runJob({ kind: 'plan', body }, () => Promise.reject(new Error('no sheet is asked for')));
+    if (answer.status !== 200) throw new Error(String(answer.body));
+    const plan = JSON.parse(answer.body as string) as {
+      making: { steps: { kind: string; text: string; columns: { layers: string[] }[] }[] };
+      snags: { code: string; severity: string }[];
+    };
+    expect(
+      plan.snags.filter((x) => x.severity === 'stop').map((x) => x.code),
+      id,
+    ).to.deep.equal([]);
+    const bonds = plan.making.steps.filter((x) => ['bond', 'foil'].includes(x.kind));
+    const cloths = new Set(['denim', 'night', 'foil', 'tissue', 'stiff']);
+    return bonds.map((b) => b.columns.map((c) => c.layers.filter((l) => cloths.has(l)).join(' ')).join(', '));
+  };
+
+  it('are answered as the contract names it, each piece cut from both', async () => {
+    expect(await posted('two-sided', { frontId: 'denim', backId: 'night' })).to.deep.equal(['night denim']);
+    expect(await posted('cloth-and-foil', { clothId: 'denim', foilId: 'foil' })).to.deep.equal(['denim foil']);
+    expect(await posted('paper-backed', { clothId: 'denim', paperId: 'tissue' })).to.deep.equal(['denim tissue']);
+    expect(await posted('one-sided', { clothId: 'night', backingId: 'stiff' })).to.deep.equal(['stiff night']);
+    expect(await posted('foil-motif', { foilId: 'foil' })).to.deep.equal(['denim foil']);
+  });
+
+  it('framed: pieces may be empty, the recipe lays them out', async () => {
+    const bonds = await posted(
+      'framed',
+      {
+        tileMm: 90,
+        windowMm: 40,
+        count: 12,
+        sheetWidthMm: 300,
+        sheetHeightMm: 300,
+        frontId: 'denim',
+        backId: 'night',
+        patchIds: ['night'],
+      },
+      false,
+    );
+    expect(bonds).to.have.length(1);
+    expect(bonds[0]!.split(', ')).to.include.members(['night denim', 'night night denim']);
   });
 });

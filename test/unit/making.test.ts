@@ -698,7 +698,7 @@ describe('making: routes by piece', () => {
       plan.making.steps.filter((s) => s.pieceIds.includes(id)).map((s) => s.does.code);
     expect(of('traced').slice(0, 2)).to.deep.equal(['draw-on-liner', 'rough-cut']);
     expect(of('motif').slice(0, 4)).to.deep.equal(['cut-cover', 'fuse-shapes', 'let-cool', 'cut-from-print']);
-    expect(of('machined')).to.include('cut-by-machine').and.not.include('draw-on-liner');
+    expect(of('machined')).to.include('cut-mat').and.not.include('draw-on-liner');
     expect(played(p)).to.have.property('state');
     p.route = 'cutter-fabric-up';
     p.pieces[0]!.route = null;

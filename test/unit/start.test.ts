@@ -10,6 +10,7 @@ import {
   startedProject,
   THING_IDS,
   THINGS,
+  type ThingId,
   type UsedLast,
   usedLast,
   usualGround,
@@ -52,11 +53,17 @@ describe('starting a project', () => {
         const parsed = parseProject(JSON.parse(JSON.stringify(p)));
         expect(parsed.ok ? [] : parsed.problems, thing).to.deep.equal([]);
         expect(p.recipe.id).to.equal(recipe);
-        // Pennants begin with one that is sound; on everything else nothing lies yet.
-        expect(planProject(p).snags.flatMap((s) => (s.code === 'sharp-point' ? [] : [s.code]))).to.deep.equal(
-          thing === 'pennant' ? [] : ['no-pieces'],
+        // What a recipe lays out begins sound; on everything else nothing lies yet.
+        const first: { readonly [T in ThingId]?: readonly string[] } = {
+          pennant: ['front-back', 'front'],
+          tag: ['back', 'patch', 'frame'],
+          mend: ['patch'],
+        };
+        expect(p.pieces.map((x) => x.id)).to.deep.equal(first[thing] ?? []);
+        const stops = planProject(p).snags.flatMap((s) =>
+          s.severity === 'stop' || s.code === 'no-pieces' ? [s.code] : [],
         );
-        expect(p.pieces.map((x) => x.id)).to.deep.equal(thing === 'pennant' ? ['front-back', 'front'] : []);
+        expect(stops, `${thing} ${size.name}`).to.deep.equal(first[thing] ? [] : ['no-pieces']);
       }
     }
   });

@@ -86,7 +86,7 @@ describe('layouts', () => {
     expect(planProject(p).webUse.find((u) => u.webId === 'light-film')!.how).to.equal('rows');
   });
 
-  it('for a cutting machine nothing is cut roughly first: no room between parts, none around them', () => {
+  it('for a cutting machine nothing is cut roughly first: one patch a cloth, web 5 mm beyond its shapes, cloth 2 mm more', () => {
     const p = project([piece('a', L), piece('b', square(40), { at: { xMm: 100, yMm: 0, rotateDeg: 0 } })]);
     const by = (route: 'cutter-fabric-up' | 'trace-on-liner') => {
       const q = { ...p, route };
@@ -95,8 +95,11 @@ describe('layouts', () => {
     };
     expect(by('trace-on-liner').web.request.spacingMm).to.equal(2 * ROUGH_CUT_MM);
     expect(by('cutter-fabric-up').web.request.spacingMm).to.equal(0);
-    const part = by('cutter-fabric-up').cloth.request.parts.find((x) => x.id === 'b')!;
-    expect(areaMm2(regionOf(part.outline))).to.be.closeTo(1600, 1);
+    const [web] = by('cutter-fabric-up').web.request.parts;
+    const [cloth] = by('cutter-fabric-up').cloth.request.parts;
+    const [w, c] = [boundsOf(regionOf(web!.outline)), boundsOf(regionOf(cloth!.outline))];
+    expect(by('cutter-fabric-up').web.request.parts).to.have.length(1);
+    expect(c.maxX - c.minX - (w.maxX - w.minX)).to.be.closeTo(4, 0.01);
     // One piece cut by hand among them: then all keep clear of its rough cut.
     const mixed = { ...p, route: 'cutter-fabric-up' as const };
     mixed.pieces = [mixed.pieces[0]!, { ...mixed.pieces[1]!, route: 'trace-on-liner' }];
@@ -295,11 +298,12 @@ describe('for cutting machines', () => {
     const first = dxf.entities[0] as unknown as { shape: boolean; vertices: { x: number; y: number }[]; layer: string };
     expect(first.shape).to.equal(true);
     expect(first.layer).to.equal('1_Tower');
+    // What lies inside is cut before what would come loose with it.
     expect(first.vertices.map((v) => [v.x, v.y])).to.have.deep.members([
-      [10, 190],
-      [60, 190],
-      [60, 120],
-      [10, 120],
+      [20, 180],
+      [20, 160],
+      [40, 160],
+      [40, 180],
     ]);
   });
   it('SVG and DXF come back as the same shapes', () => {

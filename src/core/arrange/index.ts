@@ -1,5 +1,6 @@
 export * from './align';
 export * from './along';
+export * from './articles';
 export * from './ground';
 export * from './ground-shape';
 export * from './items';

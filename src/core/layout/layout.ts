@@ -13,7 +13,7 @@ import {
   regionOf,
 } from '../shape';
 import { type Patch, patchesOf, type Traced } from './patches';
-import { BOLT_MM, FOIL_BEYOND_MM, rectangle, roughCutOf, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import { BOLT_MM, FOIL_BEYOND_MM, rectangle, roughCutOf, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
 export type LayoutKind = 'web' | 'cloth';
 
@@ -34,16 +34,6 @@ export interface LayoutAsk {
   readonly parts: ReadonlyMap<string, PartOf>;
   /** The side of cloth or liner that is seen in the layout. */
   readonly side: 'liner' | 'cloth side' | 'wrong side' | 'right side';
-}
-
-/** FNV-1a, 32 bit: a short name for a long text. Source: Fowler, Noll & Vo. */
-function shortName(text: string): string {
-  let h = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) {
-    h ^= text.charCodeAt(i);
-    h = Math.imul(h, 0x01000193);
-  }
-  return (h >>> 0).toString(36);
 }
 
 const binsOf = (

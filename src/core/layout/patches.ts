@@ -1,3 +1,4 @@
+import { ROUTE_FACTS } from '../facing';
 import { remember } from '../laid';
 import { inMap, nth } from '../lists';
 import { lookup, type Plan, type Project } from '../model';
@@ -18,7 +19,7 @@ import {
   transformRegion,
   translation,
 } from '../shape';
-import { BOLT_MM, PATCH_GAP_MM, rectangle, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import { BOLT_MM, PATCH_GAP_MM, rectangle, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
 /** A piece of web that a whole piece of cloth is fused with; the shapes are cut from it afterwards. */
 export interface Patch {
@@ -38,18 +39,22 @@ export interface Patch {
   readonly pieceIds: readonly string[];
   /** As large as its cloth: tiles are ruled on the whole of it, edge to edge, and sheets above and below keep adhesive off iron and board. */
   readonly flush: boolean;
+  /** It is cut by machine: a name for how it was laid out, under which hands have moved what is on it; null: by hand. */
+  readonly onMat: string | null;
 }
 
 /** Every patch of a project, and pieces for which no cloth in stock is large enough: their patch is cut all the same. */
 export interface Patched {
   readonly patches: readonly Patch[];
   readonly tooLarge: readonly { readonly fabricId: string; readonly pieceIds: readonly string[] }[];
+  /** Shapes that go on no mat. */
+  readonly offMat: readonly string[];
 }
 
 /** What layouts are worked out from; a plan has it, and so has one that is still being worked out. */
 export type Traced = Pick<Plan, 'choices' | 'tracings'>;
 
-const NONE: Patched = { patches: [], tooLarge: [] };
+const NONE: Patched = { patches: [], tooLarge: [], offMat: [] };
 /** Work of the nesting for one cloth, in its own seconds: a plan does not wait longer. */
 const SEARCH_S = 0.03;
 /** The clipper's rounding along an edge, mm² for each mm of a patch's sides together. */
@@ -102,6 +107,7 @@ function patchOn(
     })),
     pieceIds: [...new Set(sheet.placements.map((p) => p.id))],
     flush: false,
+    onMat: null,
   };
 }
 
@@ -211,9 +217,97 @@ function ruledPatches(
       placements,
       pieceIds: [...new Set(placements.map((p) => p.id))],
       flush: true,
+      onMat: null,
     });
   }
   return { found, tooLarge: [] };
+}
+
+/** Whether a piece is cut by the machine, from cloth that was fused first. */
+const byMachine = (project: Project, piece: Project['pieces'][number]): boolean =>
+  !piece.webless && ROUTE_FACTS[piece.route ?? project.route].drawnOn === 'cutting mat';
+
+/** The most that shapes may take on a mat once their web and cloth have their rims, mm; no wider than the roll. */
+export function roomOnMat({ mat }: Project, rollMm: number): { readonly widthMm: number; readonly heightMm: number } {
+  const rims = 2 * (mat.edgeMm + WEB_INSIDE_MM);
+  const [w, h] = [mat.widthMm - rims, mat.heightMm - rims];
+  const most = rollMm - 2 * mat.edgeMm;
+  // A web narrower than the mat is narrower one way.
+  return w <= most || h <= most ? { widthMm: w, heightMm: h } : { widthMm: w, heightMm: most };
+}
+
+/**
+ * Patches for a cutting machine: shapes nested within what a mat takes, apart by what is set, and web so far beyond them all round.
+ * @param parts their outlines as they are cut
+ */
+function matPatches(
+  project: Project,
+  parts: readonly NestPart[],
+  rollMm: number,
+): { readonly found: readonly Found[]; readonly tooLarge: readonly string[] } {
+  const { apartMm, edgeMm } = project.mat;
+  const room = roomOnMat(project, rollMm);
+  const byId = new Map(parts.map((p) => [p.id, p]));
+  const count = parts.reduce((n, p) => n + p.count, 0);
+  const bins = [{ id: 'mat', outline: rectangle(Math.max(1, room.widthMm), Math.max(1, room.heightMm)), count }];
+  const ask = { widthMm: 0, spacingMm: apartMm, rotations: [0, 180], seconds: SEARCH_S, seed: 1 };
+  const { placements, unplaced } = nest({ ...ask, bins, parts });
+  const left = unplaced.flatMap(({ id, copies }) =>
+    Array.from({ length: copies }, (_, k): NestPlacement[] => [
+      { ...ALONE, id, copy: inMap(byId, id).count - copies + k },
+    ]),
+  );
+  const sheets = new Map<number, NestPlacement[]>();
+  for (const p of placements) sheets.set(p.binCopy, [...(sheets.get(p.binCopy) ?? []), p]);
+  const outlines = new Map(parts.map((p) => [p.id, p.outline]));
+  const found = [...sheets.values(), ...left].map((list): Found => {
+    const patch = matPatchOf(list, (id) => inMap(outlines, id), edgeMm);
+    return {
+      ...patch,
+      bin: null,
+      pieceIds: [...new Set(list.map((p) => p.id))],
+      flush: false,
+      onMat: shortName(JSON.stringify([patch.placements, parts.map((p) => p.outline)])),
+    };
+  });
+  return { found, tooLarge: unplaced.map((u) => u.id) };
+}
+const ALONE = { xMm: 0, yMm: 0, rotateDeg: 0, mirrored: false, bin: null, binCopy: 0 } as const;
+
+/** Web round shapes as they lie: their box and its rim, moved to its own upper left corner. */
+export function matPatchOf(
+  placements: Patch['placements'],
+  outlineOf: (pieceId: string) => string,
+  edgeMm: number,
+): Pick<Patch, 'outline' | 'widthMm' | 'heightMm' | 'placements'> {
+  const b = boundsOf(placements.flatMap((p) => placedRegion(outlineOf(p.id), p)));
+  const widthMm = b.maxX - b.minX + 2 * edgeMm;
+  const heightMm = b.maxY - b.minY + 2 * edgeMm;
+  return {
+    outline: rectangle(widthMm, heightMm),
+    widthMm,
+    heightMm,
+    placements: placements.map(({ id, copy, xMm, yMm, rotateDeg }) => ({
+      id,
+      copy,
+      xMm: xMm - b.minX + edgeMm,
+      yMm: yMm - b.minY + edgeMm,
+      rotateDeg,
+    })),
+  };
+}
+
+/** A patch with what hands have moved on it where they put it, and as large as that takes. */
+function asMoved(patch: Found, { mat }: Project, parts: readonly NestPart[]): Found {
+  const moved = patch.onMat === null ? [] : mat.shapes.filter((s) => s.key === patch.onMat);
+  if (moved.length === 0) return patch;
+  const at = new Map(moved.map((s) => [`${s.id} ${s.copy}`, s]));
+  const outlines = new Map(parts.map((p) => [p.id, p.outline]));
+  const placements = patch.placements.map((p) => {
+    const s = at.get(`${p.id} ${p.copy}`);
+    return s ? { ...p, xMm: s.xMm, yMm: s.yMm, rotateDeg: s.rotateDeg } : p;
+  });
+  return { ...patch, ...matPatchOf(placements, (id) => inMap(outlines, id), mat.edgeMm) };
 }
 
 /** Letters for patches, going on with AA after Z. */
@@ -225,7 +319,12 @@ const letter = (n: number): string =>
  * Never two cloths on one patch, every shape inside its web, every web inside its cloth.
  */
 export function patchesOf(project: Project, plan: Traced): Patched {
-  if (project.schools.first !== 'fuse-first' && !RECIPE_FACTS[project.recipe.id].sheet) return NONE;
+  if (
+    project.schools.first !== 'fuse-first' &&
+    !RECIPE_FACTS[project.recipe.id].sheet &&
+    !project.pieces.some((p) => byMachine(project, p))
+  )
+    return NONE;
   // Making, web use and layouts of one plan all ask for its patches.
   const before = found.get(plan.tracings);
   if (before?.project === project && before.choices === plan.choices) return before.patched;
@@ -243,38 +342,61 @@ function findPatches(project: Project, plan: Traced): Patched {
   const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
   const sheet = RECIPE_FACTS[project.recipe.id].sheet?.(project) ?? null;
   const whole = project.schools.first === 'fuse-first';
-  const groups = new Map<string, { fabricId: string; webId: string; ruled: boolean; parts: NestPart[] }>();
+  const groups = new Map<
+    string,
+    { fabricId: string; webId: string; ruled: boolean; machine: boolean; parts: NestPart[] }
+  >();
   for (const t of plan.tracings) {
     const webId = webOf.get(t.pieceId) ?? null;
     if (webId === null || isStuck(look.web(webId))) continue;
     const piece = look.piece(t.pieceId);
     // What the recipe lays out is ruled on its sheet; the rest follows the way that was chosen.
     const ruled = sheet !== null && piece.part !== null;
-    if (isFoiled(project, piece) || (!ruled && !whole)) continue;
-    const name = `${piece.fabricId}\u0000${webId}\u0000${ruled}`;
-    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, parts: [] };
+    const machine = !ruled && byMachine(project, piece);
+    if (isFoiled(project, piece) || (!ruled && !machine && !whole)) continue;
+    const way = machine ? look.routeOf(piece) : ruled;
+    const name = `${piece.fabricId}\u0000${webId}\u0000${way}`;
+    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, machine, parts: [] };
     groups.set(name, group);
     group.parts.push({
       id: piece.id,
-      outline: ruled ? t.outline : printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
+      outline:
+        ruled || machine
+          ? t.outline
+          : printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
       count: look.copiesOf(piece),
       rotations: turnsOnCloth(project, piece.id, t.mirrored),
     });
   }
   const patches: Patch[] = [];
   const tooLarge: { fabricId: string; pieceIds: readonly string[] }[] = [];
-  for (const { fabricId, webId, ruled, parts } of groups.values()) {
+  const offMat: string[] = [];
+  for (const { fabricId, webId, ruled, machine, parts } of groups.values()) {
     const { stock } = look.fabric(fabricId);
     const rollMm = look.web(webId).widthMm;
-    const key = JSON.stringify([parts, stock, rollMm, ruled && sheet]);
+    const { widthMm, heightMm, apartMm, edgeMm } = project.mat;
+    const size = machine ? [widthMm, heightMm, apartMm, edgeMm] : null;
+    const key = JSON.stringify([parts, stock, rollMm, ruled && sheet, size]);
     const { found, tooLarge: more } = remember(known, key, () =>
-      ruled && sheet ? ruledPatches(parts, sheet) : patchesOfCloth(parts, stock, rollMm),
+      ruled && sheet
+        ? ruledPatches(parts, sheet)
+        : machine
+          ? matPatches(project, parts, rollMm)
+          : patchesOfCloth(parts, stock, rollMm),
     );
     for (const p of found)
-      patches.push({ ...p, id: `patch-${patches.length + 1}`, name: letter(patches.length), fabricId, webId });
-    if (more.length > 0) tooLarge.push({ fabricId, pieceIds: more });
+      patches.push({
+        ...asMoved(p, project, parts),
+        id: `patch-${patches.length + 1}`,
+        name: letter(patches.length),
+        fabricId,
+        webId,
+      });
+    if (more.length === 0) continue;
+    if (machine) offMat.push(...more);
+    else tooLarge.push({ fabricId, pieceIds: more });
   }
-  return { patches, tooLarge };
+  return { patches, tooLarge, offMat };
 }
 
 /** A tacky web with two liners is pressed on by hand and only heated once, when everything is placed. */

@@ -40,3 +40,13 @@ export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolea
   const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
   return fabric.oneWay ? [turn] : [turn, turn + 180];
 }
+
+/** FNV-1a, 32 bit: a short name for a long text. Source: Fowler, Noll & Vo. */
+export function shortName(text: string): string {
+  let h = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) {
+    h ^= text.charCodeAt(i);
+    h = Math.imul(h, 0x01000193);
+  }
+  return (h >>> 0).toString(36);
+}

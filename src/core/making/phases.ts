@@ -1,6 +1,6 @@
 import { ROUTE_FACTS } from '../facing';
 import { quiltSizes } from '../layer';
-import { isStuck, ROUGH_CUT_MM } from '../layout';
+import { isStuck, matsOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, sure } from '../lists';
 import type { Edge, Piece, Project, Step, StepCare, StepDoing, StepPlace } from '../model';
 import { clothsOf, HANDLE_S, MOVE_S, SMALL_MOVES } from '../press';
@@ -328,7 +328,10 @@ function cut(work: Work): Draft[] {
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
   const { phases, sheet } = RECIPE_FACTS[project.recipe.id];
   const all = project.pieces.filter((p) => (work.webOf(p.id) || p.webless) && !isLaidIn(work.laid, p.id));
-  const mine = all.filter((p) => !isFoiled(project, p));
+  const matted = new Set(
+    matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
+  );
+  const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id));
   const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p));
   const drawn = group(onPatch, (p) => inMap(patches, p.id).id).map((pieces): Draft => {
     const first = sure(pieces[0], 'a group has a piece');
@@ -396,7 +399,38 @@ function cut(work: Work): Draft[] {
       ...onPieces(work, pieces, HANDS_S.cut.value, SPEED_MM_S.cut.value),
     }),
   );
-  return [...drawn, ...out, ...foiled];
+  return [...drawn, ...out, ...onMats(work), ...foiled];
+}
+/** What is cut by machine: a mat at a time, several cloths together. A mat has one side up. */
+function onMats(work: Work): Draft[] {
+  const { project, look } = work.laid;
+  const mats = matsOf(project, work.presses.patches);
+  const cutBefore = new Set<string>();
+  return mats.flatMap(({ number, cloths }): Draft[] => {
+    const first = cloths[0]?.patch.pieceIds[0];
+    if (first === undefined) return [];
+    const pieces = [...new Set(cloths.flatMap((c) => c.patch.pieceIds))].map(look.piece);
+    // A piece whose copies lie on several mats is told with the first.
+    const mine = pieces.filter((p) => !cutBefore.has(p.id));
+    for (const p of mine) cutBefore.add(p.id);
+    return [
+      {
+        kind: 'machine-cut',
+        on: 'mat',
+        does: {
+          code: 'cut-mat',
+          route: look.routeOf(look.piece(first)),
+          mat: number,
+          of: mats.length,
+          patches: cloths.map((c) => ({ name: c.patch.name, fabricId: c.patch.fabricId })),
+          shapes: cloths.reduce((n, c) => n + c.patch.placements.length, 0),
+        },
+        care: pieces.some((p) => isSmall(work, p)) ? ['blades', 'small-parts'] : ['blades'],
+        pieceIds: mine.map((p) => p.id),
+        handsS: HANDS_S.machine.value,
+      },
+    ];
+  });
 }
 const isSmall = (work: Work, piece: Piece): boolean => {
   const b = work.boundsOf(piece.id);

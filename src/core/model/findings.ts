@@ -368,6 +368,9 @@ export interface SnagFigures {
   'no-tape': { readonly mostMm: number; readonly sliverMm: number };
   /** It has no web of its own, and nothing lies over it. */
   'nothing-holds-it': NoFigures;
+  /** The largest that a shape, with its web’s and its cloth’s rim, may be on the mat. */
+  'mat-too-small': { readonly widthMm: number; readonly heightMm: number };
+  'unlined-on-mat': { readonly webId: string };
   'mixed-facing': { readonly drawn: 'reversed' | 'as-seen' };
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
   'order-circle': { readonly under: string; readonly over: string };

@@ -86,6 +86,15 @@ export type StepDoing =
       readonly beyondMm: number;
       readonly pinked: boolean;
     }
+  /** @property patches of which cloth each is @property shapes how many are cut, all copies told */
+  | {
+      readonly code: 'cut-mat';
+      readonly route: Route;
+      readonly mat: number;
+      readonly of: number;
+      readonly patches: readonly { readonly name: string; readonly fabricId: string }[];
+      readonly shapes: number;
+    }
   /** @property keepLiners the pieces whose liners stay on meanwhile: what lies on the sheet itself */
   | { readonly code: 'lay-on-sheet'; readonly keepLiners: readonly string[] }
   | {

@@ -11,6 +11,7 @@ import {
   USUAL_COVERS,
   USUAL_LAYERING,
   USUAL_LIMITS,
+  USUAL_MAT,
   USUAL_SCHOOLS,
   type Word,
 } from './project';
@@ -98,6 +99,7 @@ export function newProject({
     layering: structuredClone(USUAL_LAYERING),
     underlay: null,
     layouts: [],
+    mat: structuredClone(USUAL_MAT),
     printer: null,
     ...given,
     bench: {

@@ -251,6 +251,42 @@ export const USUAL_LAYERING: z.infer<typeof layeringSchema> = {
   waddingFirst: false,
 };
 
+/** The cutting machine’s mat: its size, how far shapes stay apart and from the edge of their web, and what hands have moved on it. */
+export const matSchema = z.object({
+  widthMm: between(50, 3000),
+  heightMm: between(50, 3000),
+  apartMm: upTo(50),
+  edgeMm: upTo(50),
+  /** Cloths put elsewhere by hand, their upper left corner on a mat; each holds while its patch is laid out as it was. */
+  cloths: z
+    .array(z.object({ key: text(60), mat: z.number().int().min(1).max(500), xMm: upTo(3000), yMm: upTo(3000) }))
+    .max(500)
+    .default([]),
+  /** Shapes moved or turned by hand within their cloth, from its web’s upper left corner. */
+  shapes: z
+    .array(
+      z.object({
+        key: text(60),
+        id: text(200),
+        copy: z.number().int().min(0),
+        xMm: coordinate,
+        yMm: coordinate,
+        rotateDeg: z.number().min(-3600).max(3600),
+      }),
+    )
+    .max(20_000)
+    .default([]),
+});
+/** A mat of 12 × 12 in; distances estimated, as the handbook has it: shapes kept apart and off the edges. */
+export const USUAL_MAT: z.infer<typeof matSchema> = {
+  widthMm: 305,
+  heightMm: 305,
+  apartMm: 3,
+  edgeMm: 5,
+  cloths: [],
+  shapes: [],
+};
+
 export const limitsSchema = z.object({
   /** Strokes thinner than this, points sharper than this, pieces smaller than this are snags. */
   thinMm: upTo(50),
@@ -537,6 +573,7 @@ export const projectSchema = z.object({
   limits: limitsSchema.default(USUAL_LIMITS),
   layering: layeringSchema.default(USUAL_LAYERING),
   layouts: z.array(layoutSchema).max(800).default([]),
+  mat: matSchema.default(USUAL_MAT),
   /** Correction of the printer that is used: what 50 mm come out as, across and down. */
   printer: z
     .object({ acrossMm: z.number().min(40).max(60), downMm: z.number().min(40).max(60) })

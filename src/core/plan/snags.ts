@@ -13,6 +13,7 @@ import {
   THROUGH_MM2,
   vanishing,
 } from '../layer';
+import { patchesOf, roomOnMat } from '../layout';
 import { nth } from '../lists';
 import { factsOf } from '../material';
 import { type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
@@ -279,6 +280,25 @@ const unheld: Finder = ({ laid: { project, look, pile } }) => {
   return pieceIds.length === 0 ? [] : [{ code: 'nothing-holds-it', severity: 'stop', pieceIds, station: 'pattern' }];
 };
 
+/** What a cutting machine cannot take. */
+const machine: Finder = ({ laid: { project, look }, plan }) => {
+  const { patches, offMat } = patchesOf(project, plan);
+  const biggest = patches.find((p) => p.pieceIds.some((id) => offMat.includes(id)));
+  const room = biggest && roomOnMat(project, look.web(biggest.webId).widthMm);
+  const clings = new Map<string, string[]>();
+  for (const { pieceId, webId } of plan.choices)
+    if (webId !== null && look.routeOf(look.piece(pieceId)) === 'cutter-fabric-up' && look.web(webId).liners === 0)
+      clings.set(webId, [...(clings.get(webId) ?? []), pieceId]);
+  return [
+    ...(room
+      ? [{ code: 'mat-too-small', severity: 'stop', pieceIds: offMat, station: 'trace', ...room } as const]
+      : []),
+    ...[...clings].map(
+      ([webId, pieceIds]): Draft => ({ code: 'unlined-on-mat', severity: 'stop', pieceIds, station: 'match', webId }),
+    ),
+  ];
+};
+
 /** Two sides that shine through each other: pale cloth glued to dark. */
 const sidesShow: Finder = ({ laid: { project, look } }) => {
   // Foil lets nothing through, and nobody sees paper: only two cloths can shine through each other.
@@ -489,6 +509,7 @@ const FINDERS: readonly Finder[] = [
   empty,
   otherSides,
   misfits,
+  machine,
   unheld,
   noWeb,
   unworkable,

@@ -13,6 +13,7 @@ export const clothAndFoil: Recipe = {
   otherSide: {
     called: 'foil',
     asks: 'Its foil',
+    answers: { piece: 'clothId', side: 'foilId' },
     lies: 'on-top',
     material: 'foil',
     usual: { clothId: 'foil', name: 'Gold foil', colour: '#d4b048' },

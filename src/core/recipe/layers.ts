@@ -1,11 +1,14 @@
 import { fabricFrom, factsOf } from '../material';
 import { boxOnGround, type Fabric, newPiece, type Piece, type Project, type SideMaterial } from '../model';
+import { clothNamed } from './answers';
 
 /** The other layer that pieces have in a layered thing. */
 export interface OtherSide {
   /** What it is called, after its piece’s name. */
   readonly called: string;
   readonly asks: string;
+  /** The answers that name what a piece and its other side are of, before they are laid out for the first time; `otherSideId` does for the other side of any recipe. */
+  readonly answers: { readonly piece: string; readonly side: string };
   /** Beneath its piece, wrong side up and with web of its own; or on top of a piece that lies wrong side up, without web. */
   readonly lies: 'beneath' | 'on-top';
   /** What it has to be of. */
@@ -111,7 +114,8 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
       return other ? [[p.fabricId, other.fabricId] as const] : [];
     }),
   );
-  const named = project.recipe.answers['otherSideId'];
+  const named = project.recipe.answers[side.answers.side] ?? project.recipe.answers['otherSideId'];
+  const first = clothNamed(project, side.answers.piece);
   const fits = (id: unknown): boolean => project.fabrics.some((f) => f.id === id && materialOf(f) === side.material);
   const fresh: Fabric[] = [];
   /** What a new other side is of: as others of this cloth, as was answered, as there is; made where there is none. */
@@ -135,7 +139,13 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
     const sideCloth = before?.fabricId ?? usual(p);
     // What brings its own adhesive holds its piece with it, and neither asks for web.
     const own = beneath && side.material === 'backing';
-    const mine: Piece = { ...p, faceDown: !beneath, webless: own, keepWhole: true };
+    const mine: Piece = {
+      ...p,
+      fabricId: before ? p.fabricId : (first ?? p.fabricId),
+      faceDown: !beneath,
+      webless: own,
+      keepWhole: true,
+    };
     const id = before?.id ?? freeId(taken, `${p.id}-${side.called}`);
     taken.add(id);
     const other: Piece = {

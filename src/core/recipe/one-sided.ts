@@ -13,6 +13,7 @@ export const oneSided: Recipe = {
   otherSide: {
     called: 'backing',
     asks: 'Its backing',
+    answers: { piece: 'clothId', side: 'backingId' },
     lies: 'beneath',
     material: 'backing',
     usual: { clothId: 'stiff-backing', name: 'Stiff backing', colour: '#ece7da' },

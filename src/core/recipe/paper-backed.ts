@@ -13,6 +13,7 @@ export const paperBacked: Recipe = {
   otherSide: {
     called: 'paper',
     asks: 'Its paper',
+    answers: { piece: 'clothId', side: 'paperId' },
     lies: 'on-top',
     material: 'paper',
     usual: { clothId: 'tissue', name: 'Tissue paper', colour: '#f4f1e8' },

@@ -39,7 +39,14 @@ export const twoSided: Recipe = {
   needsGround: false,
   layered: true,
   groundBecomes: 'otherSideId',
-  otherSide: { called: 'back', asks: 'Its back is of', lies: 'beneath', material: 'fabric', usual: null },
+  otherSide: {
+    called: 'back',
+    asks: 'Its back is of',
+    answers: { piece: 'frontId', side: 'backId' },
+    lies: 'beneath',
+    material: 'fabric',
+    usual: null,
+  },
   questions: Object.values(ASKS),
   /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
   tells: (project) => {

@@ -10,7 +10,7 @@ export const CUT_FORMATS = ['dxf', 'svg'] as const;
 export type CutFormat = (typeof CUT_FORMATS)[number];
 
 /** The name of a shape in a cutting file: the number of its piece first, then which copy. */
-const shapeName = (number: number, copy: number, label: string): string => `${number}-${copy + 1} ${label}`;
+export const shapeName = (number: number, copy: number, label: string): string => `${number}-${copy + 1} ${label}`;
 /** The piece's number that a shape of a cutting file was named for; null for a shape that was not named here. */
 export function numberOfShape(name: string): number | null {
   const number = Number(/^(\d+)-\d+/.exec(name)?.[1]);
@@ -18,7 +18,7 @@ export function numberOfShape(name: string): number | null {
 }
 
 /** A part with the holes and slits that are drawn on it: a machine cuts them along with it. */
-function cutThrough({ region, marks }: LaidPart): Pick<CutShape, 'region' | 'slits'> {
+export function cutThrough({ region, marks }: Pick<LaidPart, 'region' | 'marks'>): Pick<CutShape, 'region' | 'slits'> {
   const lines = markLines(marks, translation(0, 0));
   const holes = lines.filter((m) => m.closed && m.stroke === 'outline').map((m) => normalise([m.line]));
   return {

@@ -3,6 +3,7 @@ export * from './layouts';
 export * from './lists';
 export * from './machine';
 export * from './marks';
+export * from './mat-files';
 export * from './paper';
 export * from './placement';
 export * from './printer';

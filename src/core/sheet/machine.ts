@@ -1,5 +1,5 @@
 import { nth } from '../lists';
-import { normalise, type Point, type Region, type Rings, ringsOf, transformRings, translation } from '../shape';
+import { normalise, type Point, type Region, type Rings, transformRings, translation } from '../shape';
 
 /** A shape to be cut: closed lines, mm, with a name. */
 export interface CutShape {
@@ -8,6 +8,10 @@ export interface CutShape {
   /** Open lines that are cut through it, mm. */
   readonly slits?: readonly (readonly Point[])[];
 }
+
+/** The lines of a shape in the order of cutting: what lies inside before what would come loose with it. */
+const cutOrder = (region: Region): Point[][] =>
+  region.flatMap(({ outer, holes }) => [...holes, outer].map((ring) => [...ring]));
 
 const n = (v: number): string => String(Number(v.toFixed(4)));
 /** Layer names of the exchange format may hold only these. */
@@ -48,7 +52,7 @@ export function toDxf(shapes: readonly CutShape[], heightMm: number): string {
   for (const { name, region, slits = [] } of shapes) {
     // What is cut within a shape comes before the shape itself comes loose.
     for (const slit of slits) polyline(name, slit, 0);
-    for (const ring of ringsOf(region)) polyline(name, ring, 1);
+    for (const ring of cutOrder(region)) polyline(name, ring, 1);
   }
   out.push(0, 'ENDSEC', 0, 'EOF');
   const lines: string[] = [];
@@ -63,7 +67,7 @@ const escapeXml = (s: string): string =>
 export function toPlainSvg(shapes: readonly CutShape[], widthMm: number, heightMm: number): string {
   const paths = shapes.map(
     ({ name, region, slits = [] }) =>
-      `${slits.map((slit) => `<path fill="none" stroke="#000" stroke-width="0.1" d="M${slit.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}"/>`).join('')}<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${ringsOf(
+      `${slits.map((slit) => `<path fill="none" stroke="#000" stroke-width="0.1" d="M${slit.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}"/>`).join('')}<path id="${escapeXml(layerName(name))}" fill="#000" fill-rule="evenodd" d="${cutOrder(
         region,
       )
         .map((ring) => `M${ring.map((p) => `${n(p.x)} ${n(p.y)}`).join('L')}Z`)

@@ -26,6 +26,8 @@ export const CUTTER = {
 export interface MatCloth {
   readonly name: string;
   readonly corner: 'upper left' | 'upper right' | 'lower left' | 'lower right';
+  /** Its upper left corner on the mat, where it lies in none of the mat’s; null: in that corner. */
+  readonly at?: { readonly xMm: number; readonly yMm: number } | null;
   readonly widthMm: number;
   readonly heightMm: number;
 }
@@ -78,8 +80,8 @@ export function clothBox(
   const w = Math.min(cloth.widthMm, mat.widthMm);
   const h = Math.min(cloth.heightMm, mat.heightMm);
   return {
-    x: cloth.corner.endsWith('left') ? 0 : mat.widthMm - w,
-    y: cloth.corner.startsWith('upper') ? 0 : mat.heightMm - h,
+    x: cloth.at ? cloth.at.xMm : cloth.corner.endsWith('left') ? 0 : mat.widthMm - w,
+    y: cloth.at ? cloth.at.yMm : cloth.corner.startsWith('upper') ? 0 : mat.heightMm - h,
     w,
     h,
   };

@@ -114,7 +114,7 @@ const FABRICS_TO_START = 60;
  */
 export function startedProject(id: string, answers: StartAnswers, drawer: DrawerContents, last: UsedLast): Project {
   const { thing, ground, units } = answers;
-  const { usual, recipe, draws } = THINGS[thing];
+  const { usual, recipe, draws, answers: answersOf } = THINGS[thing];
   const fabrics = [ground, ...drawer.fabrics.filter((f) => f.id !== ground.id)].slice(0, FABRICS_TO_START);
   const shown = new Set(fabrics.map((f) => f.photo?.pictureId));
   const pictures = drawer.pictures.filter((p) => shown.has(p.id)).slice(0, LIMITS.pictures);
@@ -158,6 +158,10 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
         }
       : { ironId: iron.id },
   });
+  if (answersOf) {
+    project.recipe.answers = answersOf(answers.widthMm, answers.heightMm, ground.id);
+    return laidByRecipe(project);
+  }
   const [article] = project.articles;
   if (!draws || !article) return project;
   // What it is of on its back was asked in place of a ground; its front starts as the same.

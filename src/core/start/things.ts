@@ -1,4 +1,4 @@
-import type { Edge, Intent, RecipeId } from '../model';
+import type { Edge, Intent, Project, RecipeId } from '../model';
 import { MM_PER } from '../units';
 
 /** A size people use, to start from. */
@@ -22,6 +22,8 @@ export interface Thing {
   readonly first: 'word' | null;
   /** The outline of the piece it starts with, of a width and a height in mm; without it nothing lies there yet. */
   readonly draws?: (widthMm: number, heightMm: number) => string;
+  /** What its recipe is answered at the start, of a width and a height in mm and the cloth that was asked about. */
+  readonly answers?: (widthMm: number, heightMm: number, groundId: string) => Project['recipe']['answers'];
   /** The kinds of cloth its ground is usually of, the likeliest first. */
   readonly grounds: readonly string[];
 }
@@ -33,8 +35,11 @@ const inches = (name: string, w: number, h: number): StartSize => ({
 });
 const mm = (name: string, widthMm: number, heightMm: number): StartSize => ({ name, widthMm, heightMm });
 
-export const THING_IDS = ['picture', 'word', 'window', 'garment', 'pennant', 'other'] as const;
+export const THING_IDS = ['picture', 'word', 'window', 'garment', 'pennant', 'tag', 'mend', 'other'] as const;
 export type ThingId = (typeof THING_IDS)[number];
+
+/** A window takes so much of its tile: a start, to be changed. Ours. */
+const WINDOW_SHARE = 0.5;
 
 const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
 
@@ -113,6 +118,36 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     first: null,
     draws: (w, h) => `M0 0H${w}L${w / 2} ${h}Z`,
     grounds: PLAIN,
+  },
+  tag: {
+    name: 'Tags with a window',
+    says: 'two felts, a window in one, a patch between',
+    recipe: 'framed',
+    liesOn: 'What is the frame of?',
+    sizes: [mm('Luggage tag', 70, 120), mm('Tile', 100, 100), inches('Large tile', 6, 6)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'none' },
+    first: null,
+    answers: (w, h, groundId) => ({
+      tileMm: w,
+      tileHeightMm: h,
+      windowMm: Math.round(w * WINDOW_SHARE),
+      windowHeightMm: Math.round((h > w ? h - w / 2 : h) * WINDOW_SHARE),
+      shape: h > w ? 'tag' : 'tile',
+      frontId: groundId,
+      backId: groundId,
+    }),
+    grounds: ['craft-felt-polyester', 'craft-felt', 'wool-felt'],
+  },
+  mend: {
+    name: 'Mending a hole',
+    says: 'a patch behind it, held by web, then darned',
+    recipe: 'patch',
+    liesOn: 'What is it of?',
+    sizes: [mm('Round the knee', 200, 250), mm('Round an elbow', 150, 200), mm('Flat piece', 300, 300)],
+    usual: { laundering: 'often', hand: 'medium', edge: 'none' },
+    first: null,
+    answers: (_w, _h, groundId) => ({ patchId: groundId }),
+    grounds: ['denim', 'canvas', 'solid-cotton', 'linen'],
   },
   other: {
     name: 'Something else',

@@ -4,14 +4,15 @@ import { type ArticleView, newGround } from '~/core/model';
 import { RECIPE_FACTS } from '~/core/recipe';
 import { edit, lookAtArticle, selectAll } from '~/store';
 import css from './ArticleFields.module.css';
-import { addArticle, articleInHand, moveToArticle, takeArticleOut } from './edits';
+import { addArticle, articleInHand, moveToArticle, sameOnOthers, takeArticleOut } from './edits';
+import { HowManyHere } from './HowManyHere';
 
 /** What is asked of the article in hand: its name, how many are made, and what it lies on. */
 export function ArticleFields({ project }: { project: ArticleView }) {
   const { article } = project;
   const several = project.articles.length > 1;
   const { laysArticles, needsGround } = RECIPE_FACTS[project.recipe.id];
-  if (laysArticles && !several) return null;
+  if (laysArticles && !several) return <HowManyHere view={project} />;
   return (
     <div className={css.fields}>
       <h2>{several ? article.name || 'This article' : 'What is made'}</h2>
@@ -72,6 +73,7 @@ export function ArticleFields({ project }: { project: ArticleView }) {
           </Button>
         )}
       </div>
+      <HowManyHere view={project} />
     </div>
   );
 }
@@ -80,16 +82,25 @@ export function ArticleFields({ project }: { project: ArticleView }) {
 export function ArticleOf({ project, ids }: { project: ArticleView; ids: readonly string[] }) {
   if (project.articles.length < 2) return null;
   return (
-    <Select
-      label="It belongs to"
-      value={project.article.id}
-      options={project.articles.map((a) => ({ value: a.id, label: a.name || 'unnamed' }))}
-      onChange={(id) => {
-        if (moveToArticle(ids, id) === null) {
-          lookAtArticle(id);
-          selectAll(ids);
-        }
-      }}
-    />
+    <>
+      <Select
+        label="It belongs to"
+        value={project.article.id}
+        options={project.articles.map((a) => ({ value: a.id, label: a.name || 'unnamed' }))}
+        onChange={(id) => {
+          if (moveToArticle(ids, id) === null) {
+            lookAtArticle(id);
+            selectAll(ids);
+          }
+        }}
+      />
+      {!RECIPE_FACTS[project.recipe.id].laysArticles && (
+        <fieldset className={css.others}>
+          <legend>Lay the same on {project.articles.length > 2 ? 'every other article' : 'the other article'}</legend>
+          <Button onClick={() => sameOnOthers(ids, 'middle')}>as far from its middle</Button>
+          <Button onClick={() => sameOnOthers(ids, 'corner')}>as far from its upper left corner</Button>
+        </fieldset>
+      )}
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { current } from 'immer';
-import { copyOf, pieceInMiddle, takeAway } from '~/core/arrange';
+import { copyOf, pieceInMiddle, repeatOnArticles, type SameAs, takeAway } from '~/core/arrange';
 import { fabricFrom } from '~/core/material';
 import { type Article, articleOr, type Ground, newArticle, newGround, newId, type Project, viewOf } from '~/core/model';
 import { usualPieceCloth } from '~/core/start';
@@ -62,6 +62,10 @@ export const moveToArticle = (ids: readonly string[], articleId: string): string
       }
     for (const word of project.words) if (words.has(word.id)) word.articleId = articleId;
   });
+
+/** Lays the same pieces on every other article, as one step. */
+export const sameOnOthers = (ids: readonly string[], as: SameAs): string | null =>
+  edit((project) => void repeatOnArticles(project, ids, as, newId));
 
 /** Copies pieces as they lie, or mirrored (another template), as one step; the copies are picked. @returns why it was refused, in words */
 export function copyPieces(ids: readonly string[], mirrored: boolean): string | null {

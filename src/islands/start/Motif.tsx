@@ -42,6 +42,14 @@ const SHAPES: { readonly [T in ThingId]: (word: string) => readonly { d: string;
     { d: 'M8 2H92L50 104Z', fill: 'b' },
     { d: 'M50 20L54.7 32.6L68.1 33.1L57.6 41.5L61.2 54.4L50 47L38.8 54.4L42.4 41.5L31.9 33.1L45.3 32.6Z', fill: 'a' },
   ],
+  tag: () => [
+    { d: 'M38 2H62L78 18V102H22V18ZM44 12H56V17H44ZM34 40V88H66V40Z', fill: 'b' },
+    { d: 'M34 88V84L46 60L54 74L58 68L66 84V88Z', fill: 'a' },
+  ],
+  mend: () => [
+    { d: 'M26 26A8 8 0 0 1 34 18H66A8 8 0 0 1 74 26V74A8 8 0 0 1 66 82H34A8 8 0 0 1 26 74Z', fill: 'b' },
+    { d: 'M42 44L50 38L60 42L62 54L56 64L44 62L38 54Z', fill: 'a' },
+  ],
   other: () => [
     { d: 'M30 20L50 6L70 20V94H30Z', fill: 'b' },
     { d: 'M44 54H56V80H44Z', fill: 'a' },

@@ -9,6 +9,8 @@ const BEHIND: { readonly [T in ThingId]: string } = {
   window: '',
   garment: 'M22 0L34 -6Q50 10 66 -6L78 0L108 26L92 48L82 40V110H18V40L8 48L-8 26Z',
   pennant: 'M-10 -6H110V2H-10Z',
+  tag: '',
+  mend: 'M2 -8H98V108H58L50 40L42 108H2Z',
   other: '',
 };
 
@@ -17,7 +19,7 @@ export function ThingDrawing({ thing }: { thing: ThingId }) {
   return (
     <svg className={css.drawing} viewBox="-16 -12 132 126" aria-hidden="true">
       <path className={css.behind} d={BEHIND[thing]} />
-      <Motif thing={thing} word="abc" edge={thing === 'garment' ? 'zigzag' : 'straight'} />
+      <Motif thing={thing} word="abc" edge={thing === 'garment' ? 'zigzag' : thing === 'tag' ? 'none' : 'straight'} />
     </svg>
   );
 }

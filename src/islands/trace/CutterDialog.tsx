@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '~/components';
-import { allAsks, freshLayout } from '~/core/layout';
+import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/layout';
 import type { Plan, Project } from '~/core/model';
 import { printRegion } from '~/core/shape';
-import { cutFiles, numberOfShape } from '~/core/sheet';
+import { cutFiles, matFile, numberOfShape } from '~/core/sheet';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
 import { formatRun, MM_PER } from '~/core/units';
 import css from './Trace.module.css';
@@ -11,22 +11,51 @@ import css from './Trace.module.css';
 const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
 
 /** The cutting files of every layout that was kept, as they would be exported. */
-const madeHere = (project: Project, plan: Plan): { name: string; text: string }[] =>
-  allAsks(project, plan).flatMap((wanted) => {
+const madeHere = (project: Project, plan: Plan): { name: string; text: string }[] => [
+  ...matsOf(project, patchesOf(project, plan).patches).map((mat) => matFile(project, plan, mat, 'dxf')),
+  ...allAsks(project, plan).flatMap((wanted) => {
     const layout = freshLayout(project, wanted);
     return layout ? cutFiles(project, plan, wanted, layout, 'dxf') : [];
-  });
+  }),
+];
+
+const clothName = (project: Project, id: string): string => project.fabrics.find((f) => f.id === id)?.name ?? 'cloth';
 
 /** A simulated cutting machine: the exported file on a mat, with cloths in its corners. */
-export function CutterDialog({ project, plan, onClose }: { project: Project; plan: Plan; onClose: () => void }) {
+export function CutterDialog({
+  project,
+  plan,
+  mat: given = null,
+  onClose,
+}: {
+  project: Project;
+  plan: Plan;
+  /** A mat of the plan, to see it cut. */
+  mat?: Mat | null;
+  onClose: () => void;
+}) {
   const { units } = project;
   const [mat, setMat] = useState(
-    units === 'in' ? { widthMm: 24 * MM_PER.in, heightMm: 12 * MM_PER.in } : { widthMm: 610, heightMm: 305 },
+    given
+      ? { widthMm: project.mat.widthMm, heightMm: project.mat.heightMm }
+      : units === 'in'
+        ? { widthMm: 24 * MM_PER.in, heightMm: 12 * MM_PER.in }
+        : { widthMm: 610, heightMm: 305 },
   );
-  const [cloths, setCloths] = useState<readonly MatCloth[]>([
-    { name: 'first cloth', corner: 'upper left', widthMm: 560, heightMm: 300 },
-  ]);
-  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [cloths, setCloths] = useState<readonly MatCloth[]>(
+    given
+      ? given.cloths.map((c) => ({
+          name: clothName(project, c.patch.fabricId),
+          corner: 'upper left',
+          at: { xMm: c.xMm, yMm: c.yMm },
+          widthMm: c.widthMm,
+          heightMm: c.heightMm,
+        }))
+      : [{ name: 'first cloth', corner: 'upper left', widthMm: 560, heightMm: 300 }],
+  );
+  const [file, setFile] = useState<{ name: string; text: string } | null>(() =>
+    given ? matFile(project, plan, given, 'dxf') : null,
+  );
   const [upTo, setUpTo] = useState<number | null>(null);
   const made = useMemo(() => madeHere(project, plan), [project, plan]);
   const read = useMemo(() => (file ? readCutFile(file.text) : null), [file]);
@@ -97,7 +126,7 @@ export function CutterDialog({ project, plan, onClose }: { project: Project; pla
                   label="Corner"
                   value={c.corner}
                   options={CORNERS.map((v) => ({ value: v, label: v }))}
-                  onChange={(corner) => change({ corner })}
+                  onChange={(corner) => change({ corner, at: null })}
                 />
                 <LengthField
                   label="Width"

@@ -2,7 +2,8 @@ import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Empty, LengthField, lazily, Note } from '~/components';
 import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/facing';
-import { fileStem, type Plan, type Project } from '~/core/model';
+import type { Mat } from '~/core/layout';
+import { fileStem, lookup, type Plan, type Project } from '~/core/model';
 import { USUAL_MIRROR_MM } from '~/core/shape';
 import {
   checkSquareMm,
@@ -27,6 +28,7 @@ import css from './Trace.module.css';
 
 // Loaded when they are asked for: a project at rest needs none of them.
 const LayoutDesk = lazily('the layout', async () => (await import('./LayoutDesk')).LayoutDesk);
+const MatDesk = lazily('the mats', async () => (await import('./MatDesk')).MatDesk);
 const PrinterDialog = lazily(
   'measuring the printer',
   async () => (await import('./PrinterDialog')).PrinterDialog,
@@ -57,16 +59,17 @@ const fits = (project: Project, plan: Plan): boolean => {
   return plan.tracings.every((t) => pieces.has(t.pieceId)) && plan.tracings.length === pieces.size;
 };
 
-type View = 'sheets' | 'layout';
+type View = 'sheets' | 'layout' | 'mats';
 
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
-  const [view, setView] = useState<View>('sheets');
+  const [asked, setView] = useState<View | null>(null);
   const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
   const [by, setBy] = useState<'cloth' | 'unit'>('cloth');
   const [webId, setWebId] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const [mat, setMat] = useState<Mat | null>(null);
   const [dialog, setDialog] = useState<'printer' | 'cutter' | 'check' | null>(null);
   const doc = useMemo(
     () => (fits(project, plan) ? correctedFor(tracingSheets(project, plan, paper, by), project.printer) : null),
@@ -76,6 +79,12 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
     [plan],
   );
+  const look = lookup(project);
+  const ways = new Set(project.pieces.map((p) => ROUTE_FACTS[look.routeOf(p)].drawnOn === 'cutting mat'));
+  const machine = ways.has(true);
+  // Where a machine cuts everything, its mats are what is looked for.
+  const view: View =
+    asked === 'mats' && !machine ? 'sheets' : (asked ?? (machine && !ways.has(false) ? 'mats' : 'sheets'));
   if (!doc) return null;
 
   const webIds = [...new Set(doc.pages.map((p) => p.webId ?? ''))];
@@ -106,12 +115,15 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     { label: 'Cut list', make: () => cutList(project, plan, paper) },
   ];
   const ids =
-    view === 'layout' ? new Set(plan.tracings.map((t) => t.pieceId)) : new Set(pages.flatMap((p) => p.pieceIds));
+    view !== 'sheets' ? new Set(plan.tracings.map((t) => t.pieceId)) : new Set(pages.flatMap((p) => p.pieceIds));
   const tracings = plan.tracings.filter((t) => ids.has(t.pieceId));
   const first = tracings.filter((t) => t.pieceId === selectedId);
   return (
     <div className={css.station}>
-      <section className={css.desk} aria-label={view === 'sheets' ? 'Tracing sheets' : 'Layout'}>
+      <section
+        className={css.desk}
+        aria-label={view === 'sheets' ? 'Tracing sheets' : view === 'mats' ? 'Mats' : 'Layout'}
+      >
         <div className={css.bar}>
           <Choice
             label="Show"
@@ -119,6 +131,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             options={[
               { value: 'sheets', label: 'sheets to trace' },
               { value: 'layout', label: 'layout on web and cloth' },
+              ...(machine ? [{ value: 'mats' as const, label: 'mats of the machine' }] : []),
             ]}
             onChange={setView}
           />
@@ -133,15 +146,17 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
               onChange={setBy}
             />
           )}
-          <Choice
-            label="Paper"
-            value={paper}
-            options={(['a4', 'letter', 'a3', 'tabloid', 'roll'] as const).map((value) => ({
-              value,
-              label: PAPER_FACTS[value].name,
-            }))}
-            onChange={setPaper}
-          />
+          {view !== 'mats' && (
+            <Choice
+              label="Paper"
+              value={paper}
+              options={(['a4', 'letter', 'a3', 'tabloid', 'roll'] as const).map((value) => ({
+                value,
+                label: PAPER_FACTS[value].name,
+              }))}
+              onChange={setPaper}
+            />
+          )}
           {view === 'sheets' && (
             <Choice
               label="Web"
@@ -167,6 +182,15 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
               </figure>
             ))}
           </div>
+        ) : view === 'mats' ? (
+          <MatDesk
+            project={project}
+            plan={plan}
+            onCut={(m) => {
+              setMat(m);
+              setDialog('cutter');
+            }}
+          />
         ) : (
           <LayoutDesk project={project} plan={plan} paper={paper} onPdf={(d) => void pdf(d)} busy={busy !== null} />
         )}
@@ -213,7 +237,13 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           <Button icon={<ScanLine size={20} />} onClick={() => setDialog('check')}>
             Check a traced sheet
           </Button>
-          <Button icon={<Slice size={20} />} onClick={() => setDialog('cutter')}>
+          <Button
+            icon={<Slice size={20} />}
+            onClick={() => {
+              setMat(null);
+              setDialog('cutter');
+            }}
+          >
             Try a cutting machine
           </Button>
         </div>
@@ -237,7 +267,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         </ul>
       </aside>
       {dialog === 'printer' && <PrinterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
-      {dialog === 'cutter' && <CutterDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
+      {dialog === 'cutter' && <CutterDialog project={project} plan={plan} mat={mat} onClose={() => setDialog(null)} />}
       {dialog === 'check' && <CheckDialog project={project} plan={plan} onClose={() => setDialog(null)} />}
     </div>
   );
