@@ -57,6 +57,7 @@ module.exports = {
     core('nest', ['shape', 'units']),
     core('layout', ['facing', 'laid', 'material', 'model', 'nest', 'recipe', 'shape']),
     core('making', ['facing', 'laid', 'layer', 'layout', 'material', 'model', 'nest', 'press', 'recipe', 'shape']),
+    core('board', ['facing', 'model']),
     core('sheet', ['arrange', 'facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
     may('words', ['core/']),
     may('demo', ['core/']),

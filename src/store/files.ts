@@ -66,6 +66,20 @@ export async function openFile(file: File, onProgress: (share: number) => void =
   return repairProject(read.raw).ok ? { kind: 'damaged', problems, raw: read.raw } : { kind: 'no', problems };
 }
 
+/** A project's file read, and nothing stored: to look at what it says. @returns null where it is none that can be opened */
+export async function lookIntoFile(file: File): Promise<Project | null> {
+  const read = await withArchiveWorker<FileRead>(
+    async (w) =>
+      await w.readFile(
+        file,
+        proxy(() => undefined),
+      ),
+  );
+  if (read.kind !== 'project') return null;
+  const parsed = parseProject(read.raw);
+  return parsed.ok ? parsed.project : null;
+}
+
 /** Stores a damaged document as it is, so that it opens in repair. @param name for one that has none @returns its id here */
 export async function takeDamaged(raw: unknown, name: string): Promise<string> {
   const id = newId();

@@ -1,4 +1,5 @@
 export * from './attempt';
+export * from './clock';
 export type { ProjectRow, SavedShape, VersionRow } from './db';
 export { db, KEEP_DELETED_MS } from './db';
 export * from './drawer';

@@ -164,6 +164,32 @@ export function editHere(recipe: (project: Project) => void): string | null {
   return refused;
 }
 
+/** Whether two states of a project differ in nothing but what was done at the board: nothing has to be worked out anew for that. */
+const sameButBoard = (a: Project, b: Project): boolean =>
+  (Object.keys(a) as (keyof Project)[]).every((key) => key === 'board' || a[key] === b[key]);
+
+/**
+ * Keeps what was done at the board: saved at once, never a step to undo, since the board has a way back of its own.
+ * @returns whether it was taken
+ */
+export function record(change: (board: Project['board']) => Project['board']): boolean {
+  const { project, role, status } = get();
+  if (!project || status !== 'open' || role !== 'writer') return false;
+  const board = change(project.board);
+  if (board === project.board) return true;
+  setUnrecorded({ project: { ...project, board }, run: null });
+  void get().open?.saver?.flush();
+  return true;
+}
+
+/** What was done at the board stays done, whatever else is undone. */
+function keepingBoard(move: () => void): void {
+  const board = get().project?.board;
+  move();
+  const { project } = get();
+  if (board && project && project.board !== board) setUnrecorded({ project: { ...project, board } });
+}
+
 /** Ends a run of merged edits, so that the next is a step of its own. */
 export function endMerge(): void {
   set({ run: null });
@@ -171,11 +197,11 @@ export function endMerge(): void {
 
 export const undo = (): void => {
   endMerge();
-  if (get().role === 'writer') history().undo();
+  if (get().role === 'writer') keepingBoard(() => history().undo());
 };
 export const redo = (): void => {
   endMerge();
-  if (get().role === 'writer') history().redo();
+  if (get().role === 'writer') keepingBoard(() => history().redo());
 };
 /** Does something with storage beside the project; when it could not be done that is told. @returns whether it was done */
 export async function attemptOrTell(otherwise: string, work: () => PromiseLike<unknown>): Promise<boolean> {
@@ -326,7 +352,7 @@ export function openProject(id: string): () => void {
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
-    own.planner.note(state.project);
+    if (!before.project || !sameButBoard(state.project, before.project)) own.planner.note(state.project);
     if (!before.project || foreign) return;
     set({ savedAt: null });
     own.saver?.note(state.project);

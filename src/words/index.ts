@@ -1,3 +1,4 @@
+export * from './board';
 export * from './drawer';
 export * from './facing';
 export * from './how-many';
@@ -8,4 +9,4 @@ export * from './plan';
 export * from './press';
 export * from './recipe';
 export * from './snags';
-export { seconds, warmer } from './table';
+export { heat, seconds, warmer } from './table';

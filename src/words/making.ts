@@ -255,8 +255,12 @@ export const lookWords = (l: StepLook): string => LOOKS[l];
 export const mendWords = (m: StepMend): string => MENDS[m];
 export const careWords = (c: StepCare): string => CARES[c];
 
-/** Words for the steps of one plan. */
-export function stepWords(project: Project, plan: Pick<Plan, 'press'>): (step: Step) => string {
+/** Words for the steps of one plan. @param settings heat, seconds and set-downs are told along with a press */
+export function stepWords(
+  project: Project,
+  plan: Pick<Plan, 'press'>,
+  { settings = true }: { readonly settings?: boolean } = {},
+): (step: Step) => string {
   const look = lookup(project);
   const tickets = new Map(plan.press.map((t) => [t.id, t]));
   const known = new Set(project.pieces.map((p) => p.id));
@@ -273,7 +277,7 @@ export function stepWords(project: Project, plan: Pick<Plan, 'press'>): (step: S
     say(TEXTS, step.does, {
       step,
       project,
-      ticket: step.ticketId === null ? undefined : tickets.get(step.ticketId),
+      ticket: step.ticketId === null || !settings ? undefined : tickets.get(step.ticketId),
       pieces: list(step.pieceIds),
       named,
       cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the cloth',

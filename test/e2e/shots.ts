@@ -1,8 +1,6 @@
 // Pictures for the README: each main view at 1280 × 800, from the demo data.
 import { mkdirSync, writeFileSync } from 'node:fs';
-import path from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { harbourLight } from '~/demo';
 import { Session } from './browser';
 
 const FOLDER = 'docs/screenshots';
@@ -92,7 +90,7 @@ try {
   await s.find('[data-ticket=bond-1] canvas');
   await s.driver.executeScript("document.querySelector('[data-ticket=bond-1]').scrollIntoView()");
   await shoot('stack');
-  // What keeps work safe: an earlier version, and a damaged file in repair.
+  // What keeps work safe: an earlier version.
   await open('pattern');
   await pick('crab');
   await s.driver.executeScript('document.querySelector("[data-piece=crab]").focus()');
@@ -103,18 +101,18 @@ try {
   await shoot('versions');
   await s.press('Close', '//dialog');
   await s.press('Undo');
-  const torn = structuredClone(harbourLight());
-  torn.id = 'torn';
-  Object.assign(torn.pieces[2]!, { outline: 'M0 0h0.01v0.01z' });
-  Object.assign(torn.pieces[3]!, { count: -4 });
-  Object.assign(torn.irons[0]!.soleplate, { widthMm: 4.5 });
-  const file = path.join(s.downloads, 'torn.seam.json');
-  writeFileSync(file, JSON.stringify(torn));
-  await s.go('/');
-  await (await s.find('input[type=file]')).sendKeys(file);
-  await s.press('See what can be mended', '//dialog');
-  await s.find('[data-fault]');
-  await shoot('repair');
+  // At the board: on to the first press, its second place.
+  await s.size(820, 1180);
+  await open('board');
+  for (let i = 0; i < 90; i++) {
+    const target = await s.find('[data-go]');
+    for (const box of await s.driver.findElements(By.css('fieldset input')))
+      if (!(await box.isSelected())) await box.click();
+    if (/^Place 2/.test(await target.getText())) break;
+    if (/^Lift it now/.test(await target.getText())) await s.driver.sleep(600);
+    else await target.click();
+  }
+  await shoot('board');
   await s.size(390, 844);
   await s.scheme('dark');
   await open('press');

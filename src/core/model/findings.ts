@@ -325,7 +325,7 @@ export type Buy =
       readonly sewable: boolean;
     };
 
-export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press'] as const;
+export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'board'] as const;
 export type StationName = (typeof STATIONS)[number];
 export const SEVERITIES = ['note', 'warn', 'stop'] as const;
 export type Severity = (typeof SEVERITIES)[number];

@@ -1,4 +1,5 @@
 export * from './articles';
+export * from './board';
 export { parseCapped } from './capped';
 export * from './drawn-marks';
 export * from './edit-check';

@@ -1,3 +1,4 @@
+import { EMPTY_BOARD } from './board';
 import {
   type Article,
   type Bench,
@@ -100,6 +101,7 @@ export function newProject({
     underlay: null,
     layouts: [],
     mat: structuredClone(USUAL_MAT),
+    board: structuredClone(EMPTY_BOARD),
     printer: null,
     ...given,
     bench: {

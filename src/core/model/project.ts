@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { boardSchema, EMPTY_BOARD } from './board';
 import { LIMITS } from './limits';
 
 // Contract: names and meanings are fixed; fields may be added. docs/format.md tells users the same.
@@ -574,6 +575,8 @@ export const projectSchema = z.object({
   layering: layeringSchema.default(USUAL_LAYERING),
   layouts: z.array(layoutSchema).max(800).default([]),
   mat: matSchema.default(USUAL_MAT),
+  /** What was done at the ironing board so far. */
+  board: boardSchema.default(EMPTY_BOARD),
   /** Correction of the printer that is used: what 50 mm come out as, across and down. */
   printer: z
     .object({ acrossMm: z.number().min(40).max(60), downMm: z.number().min(40).max(60) })

@@ -17,9 +17,16 @@ export { measureOf, pickedOf } from './answers';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';
-export type { OtherSide } from './layers';
 export { mendOf } from './patch';
-export { PHASES, type Phase, type Recipe, type RecipeOption, type RecipeQuestion, type RecipeTell } from './recipe';
+export {
+  type OtherSide,
+  PHASES,
+  type Phase,
+  type Recipe,
+  type RecipeOption,
+  type RecipeQuestion,
+  type RecipeTell,
+} from './recipe';
 
 /** Every recipe. One more is one file more, and its line here. */
 export const RECIPE_FACTS: Readonly<Record<RecipeId, Recipe>> = {

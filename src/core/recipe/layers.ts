@@ -1,21 +1,7 @@
 import { fabricFrom, factsOf } from '../material';
-import { boxOnGround, type Fabric, newPiece, type Piece, type Project, type SideMaterial } from '../model';
+import { boxOnGround, type Fabric, newPiece, type Piece, type Project } from '../model';
 import { clothNamed } from './answers';
-
-/** The other layer that pieces have in a layered thing. */
-export interface OtherSide {
-  /** What it is called, after its piece’s name. */
-  readonly called: string;
-  readonly asks: string;
-  /** The answers that name what a piece and its other side are of, before they are laid out for the first time; `otherSideId` does for the other side of any recipe. */
-  readonly answers: { readonly piece: string; readonly side: string };
-  /** Beneath its piece, wrong side up and with web of its own; or on top of a piece that lies wrong side up, without web. */
-  readonly lies: 'beneath' | 'on-top';
-  /** What it has to be of. */
-  readonly material: SideMaterial;
-  /** What is taken where the project has none of that yet; null: the piece’s own cloth. */
-  readonly usual: { readonly clothId: string; readonly name: string; readonly colour: string } | null;
-}
+import type { OtherSide } from './recipe';
 
 /** Whether two things say the same, whatever the order in which a file names it. */
 function alike(a: unknown, b: unknown): boolean {

@@ -1,5 +1,19 @@
-import type { Misfit, Project } from '../model';
-import type { OtherSide } from './layers';
+import type { Misfit, Project, SideMaterial } from '../model';
+
+/** The other layer that pieces have in a layered thing. */
+export interface OtherSide {
+  /** What it is called, after its piece’s name. */
+  readonly called: string;
+  readonly asks: string;
+  /** The answers that name what a piece and its other side are of, before they are laid out for the first time; `otherSideId` does for the other side of any recipe. */
+  readonly answers: { readonly piece: string; readonly side: string };
+  /** Beneath its piece, wrong side up and with web of its own; or on top of a piece that lies wrong side up, without web. */
+  readonly lies: 'beneath' | 'on-top';
+  /** What it has to be of. */
+  readonly material: SideMaterial;
+  /** What is taken where the project has none of that yet; null: the piece’s own cloth. */
+  readonly usual: { readonly clothId: string; readonly name: string; readonly colour: string } | null;
+}
 
 /**
  * What hands do one after another when a thing is made, in coarse strokes. The making fills each with steps:

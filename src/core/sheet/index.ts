@@ -1,3 +1,4 @@
+export * from './booklet';
 export * from './cut-files';
 export * from './layouts';
 export * from './lists';

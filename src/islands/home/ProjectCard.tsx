@@ -6,6 +6,9 @@ import { addressOf } from '../project/stations';
 import css from './Home.module.css';
 import { soundProject } from './sound';
 
+/** Writing into the diary is itself a change: so long after it nothing is under way, ms. */
+const NOTED_MS = 5000;
+
 const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
@@ -25,6 +28,10 @@ export function ProjectCard({
 }) {
   const address = addressOf(row.id, 'pattern');
   const whole = soundProject(row.doc);
+  // Begun at the board, and not yet written into its diary.
+  const board = whole?.board;
+  const lastMs = board?.diary.at(-1)?.atMs ?? 0;
+  const underWay = board !== undefined && board.trail.length > 0 && lastMs < row.updatedAt - NOTED_MS;
   // On the shelf what can be done with a thing takes less room than what one learns from it.
   const said = (words: string) => (lesson ? { label: words } : { children: words });
   return (
@@ -47,6 +54,13 @@ export function ProjectCard({
         {whole && `${whole.pieces.length === 1 ? '1 piece' : `${whole.pieces.length} pieces`} · `}changed{' '}
         {dateWords.format(row.updatedAt)}
       </p>
+      {underWay && (
+        <p className={css.when}>
+          <a className={css.goOn} href={addressOf(row.id, 'board')}>
+            At the board: go on where you were
+          </a>
+        </p>
+      )}
       <div className={css.row}>
         {whole && (
           <>

@@ -1,6 +1,7 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { handsAtPace, paceOf } from '~/core/board';
 import { nth } from '~/core/lists';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/model';
@@ -91,7 +92,8 @@ export function Press() {
   const iron = project.irons.find((i) => i.id === bench.ironId);
   const { making } = plan;
   const board = atBoard(making.steps);
-  const handsS = board.reduce((sum, s) => sum + s.handsS, 0);
+  const pace = paceOf(project.board.times);
+  const handsS = handsAtPace(board, pace);
   const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
   const stuck = making.steps.filter((s) => s.kind === 'stick');
   const foils = new Set(
@@ -151,7 +153,8 @@ export function Press() {
         {plan.press.length > 0 && (
           <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
             <strong>{minutes(handsS + waitS)}</strong> at the board: {minutes(handsS)} with hands, {minutes(waitS)} of
-            waiting. The iron is set {making.settings === 1 ? 'once' : `${making.settings} times`}.
+            waiting{pace.size > 0 ? ', at your own pace' : ''}. The iron is set{' '}
+            {making.settings === 1 ? 'once' : `${making.settings} times`}.
             {making.reheats.length > 0 &&
               ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
           </p>

@@ -6,10 +6,13 @@ export function SetDownMap({
   press,
   colour,
   label,
+  now = null,
 }: {
   press: Picture['presses'][string];
   colour: string;
   label: string;
+  /** The place the iron goes to next, from 0; those before it are done. */
+  now?: number | null;
 }) {
   const { footprints, outline, deciding } = press;
   if (footprints.length === 0) return null;
@@ -34,7 +37,14 @@ export function SetDownMap({
       <polyline className={css.way} points={footprints.map((f) => `${f.x} ${f.y}`).join(' ')} />
       {footprints.map((f, i) => (
         <g key={`${f.x} ${f.y}`}>
-          <rect className={css.foot} x={f.x - f.w / 2} y={f.y - f.h / 2} width={f.w} height={f.h} rx="6" />
+          <rect
+            className={now === null ? css.foot : i < now ? css.footDone : i === now ? css.footNow : css.foot}
+            x={f.x - f.w / 2}
+            y={f.y - f.h / 2}
+            width={f.w}
+            height={f.h}
+            rx="6"
+          />
           <text
             className={css.footNumber}
             x={outwards(f.x, middle.x, f.w)}

@@ -39,6 +39,7 @@ const VIEWS: { readonly [S in Station]: ReturnType<typeof lazily<object>> } = {
   match: lazily('the station Match', async () => (await import('../match/Match')).Match),
   trace: lazily('the station Trace', async () => (await import('../trace/Trace')).Trace),
   press: lazily('the station Press', async () => (await import('../press/Press')).Press),
+  board: lazily('the station Board', async () => (await import('../board/Board')).Board),
 };
 
 const VersionsDialog = lazily(
@@ -204,6 +205,21 @@ function Bench() {
     go(snag.station);
     setShowSnags(false);
   };
+  // At the ironing board one step fills the screen, and nothing else is there.
+  if (station === 'board')
+    return (
+      <div className={css.workshop} data-planning={planning}>
+        <Boundary key={station} what="the station Board">
+          <View />
+        </Boundary>
+        {refused && (
+          <Toast stop onGone={clearRefused}>
+            <span>{refused}</span>
+            <Button onClick={clearRefused}>Close</Button>
+          </Toast>
+        )}
+      </div>
+    );
   return (
     <div className={css.workshop} data-planning={planning}>
       <header className={css.head}>

@@ -1,0 +1,5 @@
+export * from './gates';
+export * from './mends';
+export * from './pace';
+export * from './progress';
+export * from './timers';

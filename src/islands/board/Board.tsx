@@ -1,0 +1,570 @@
+import { Ear, EarOff, ListChecks, Music2, Settings2, Undo2, Volume2, VolumeX, X } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, ButtonLink, Empty, lazily, Note, Toast } from '~/components';
+import {
+  type BoardStep,
+  boardSteps,
+  currentOf,
+  gatesOf,
+  ironIsIdle,
+  leftS,
+  madeAgain,
+  mendParts,
+  runsOn,
+  stepBack,
+  stepDone,
+  timersAt,
+  waitFor,
+  wrongWith,
+} from '~/core/board';
+import { type BoardTimer, type MendCode, newId, type Plan, type Project } from '~/core/model';
+import { nowMs, record, useWorkbench } from '~/store';
+import { careWords, doneWords, gateWords, lookWords, mendingWords, seconds, stepWords, wrongWords } from '~/words';
+import { addressOf } from '../project/stations';
+import { useOpen } from '../project/useOpen';
+import css from './Board.module.css';
+import { Finish } from './Finish';
+import { namesOf, PressNumbers, usePressRun } from './PressRun';
+import { StepPicture } from './StepPicture';
+import { listenForClap, sound, wakeSound } from './sounds';
+import { useBoardKeys, useSwipe } from './useBoardKeys';
+import { useAwake, useNow } from './useNow';
+import { useSetting } from './useSetting';
+
+const StepList = lazily('the list of steps', async () => (await import('./StepList')).StepList, 'dialog');
+const BoardTools = lazily('the settings', async () => (await import('./BoardTools')).BoardTools, 'dialog');
+
+/** Took longer than so many times the plan: there was a break, and it is no measure. */
+const BREAK = 6;
+/** A timer that is out stays in the strip for so long, so that nobody misses it, ms. */
+const STAYS_MS = 60_000;
+
+/** The evening at the ironing board: one step at a time, large, with its timers. */
+export function Board() {
+  const { project, plan } = useOpen();
+  if (!project || !plan) return null;
+  if (project.pieces.length === 0)
+    return (
+      <div className={css.board}>
+        <Empty title="Nothing to do at the board yet">
+          <p>Once there are pieces, every step stands here, one at a time, with its seconds.</p>
+          <ButtonLink href={addressOf(project.id, 'pattern')}>To Pattern</ButtonLink>
+        </Empty>
+      </div>
+    );
+  return <Evening project={project} plan={plan} />;
+}
+
+function Evening({ project, plan }: { project: Project; plan: Plan }) {
+  const { board } = project;
+  const screen = useWorkbench((s) => s.picture);
+  const role = useWorkbench((s) => s.role);
+  const steps = useMemo(() => boardSteps(project, plan.making), [project, plan]);
+  const current = currentOf(steps);
+  const mend = board.mends.find((m) => !m.done) ?? null;
+  const [dialog, setDialog] = useState<'list' | 'tools' | null>(null);
+  const [asking, setAsking] = useState<BoardStep | null>(null);
+  const [skipped, setSkipped] = useState(false);
+  const [word, setWord] = useState<string | null>(null);
+  const [loud, setLoud] = useSetting('board-sound', true);
+  const [ticks, setTicks] = useSetting('board-ticks', false);
+  const [practised, setPractised] = useSetting('board-practised', false);
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const ear = useRef<{ stop: () => void } | null>(null);
+  const [hears, setHears] = useState(false);
+  const shownAt = useRef(nowMs());
+  useAwake();
+
+  const now = useNow(board.timers.length > 0 || board.hotSinceMs !== null);
+  const { timers, setBack } = timersAt(board.timers, now);
+  // A clock that was set back would let timers run for ever: they start anew, and that is said.
+  useEffect(() => {
+    if (!setBack) return;
+    record((b) => ({ ...b, timers: [...timersAt(b.timers, nowMs()).timers] }));
+    setWord('The clock of this device was set back. Timers were started anew: rather too long than too short.');
+  }, [setBack]);
+
+  const key = mend ? `mend ${mend.id}` : (current?.facts[0] ?? 'end');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: begins anew with every step
+  useEffect(() => {
+    shownAt.current = nowMs();
+    setOpen([]);
+    setSkipped(false);
+  }, [key]);
+
+  const say = useCallback((tone: 'start' | 'cool') => void (loud && sound(tone)), [loud]);
+
+  /** Keeps that a step is done: all of it, or one more copy; asks once of each kind whether it held. */
+  const finish = (bs: BoardStep, one = false, ask = true): void => {
+    const { step } = bs;
+    const last = !one || bs.doneCopies + 1 >= bs.copies;
+    if (ask && last && step.look && !board.looked.includes(step.kind) && asking === null && !runsOn(step)) {
+      setAsking(bs);
+      return;
+    }
+    const tookS = (nowMs() - shownAt.current) / 1000;
+    const plannedS = step.handsS / (one ? bs.copies : 1);
+    const timed = plannedS >= 1 && tookS < BREAK * plannedS;
+    record((b) => {
+      const done = stepDone(b, bs, one);
+      const cools = step.does.code === 'let-cool' || step.does.code === 'cool-and-lift' ? step.does.coolS : 0;
+      const dries = step.kind === 'paint' ? step.waitS : 0;
+      const runs: BoardTimer[] = [
+        ...(cools >= 1 ? [{ kind: 'cool' as const, seconds: cools }] : []),
+        ...(dries >= 1 ? [{ kind: 'dry' as const, seconds: dries }] : []),
+      ].map((t) => ({ ...t, id: newId(), pieceIds: [...step.members], startedMs: nowMs() }));
+      return {
+        ...done,
+        timers: [...done.timers, ...runs],
+        times: timed ? [...done.times, { kind: step.kind, plannedS, tookS }].slice(-5000) : done.times,
+      };
+    });
+    if (step.kind !== 'bond' && step.kind !== 'fuse') say('start');
+    shownAt.current = nowMs();
+  };
+
+  /** What is wrong leads on to its mend, put in here and now; and is kept as evidence. */
+  const wrong = (bs: BoardStep, code: MendCode): void => {
+    const at = plan.making.steps.indexOf(bs.step);
+    const pressed = [...plan.making.steps.slice(0, at + 1)]
+      .reverse()
+      .find((s) => s.ticketId !== null && bs.step.pieceIds.some((id) => s.members.includes(id)));
+    const ticket = plan.press.find((t) => t.id === (bs.step.ticketId ?? pressed?.ticketId)) ?? null;
+    record((b) => ({
+      ...b,
+      mends: [
+        ...b.mends.filter((m) => !m.done),
+        ...mendParts(code, ticket).map((p) => ({
+          ...p,
+          id: newId(),
+          code,
+          pieceIds: [...bs.step.pieceIds],
+          done: false,
+        })),
+      ],
+      evidence: [
+        ...b.evidence,
+        {
+          id: newId(),
+          atMs: nowMs(),
+          code,
+          kind: bs.step.kind,
+          pieceIds: [...bs.step.pieceIds],
+          heatC: ticket?.heat.soleplateC ?? null,
+          dwellS: ticket?.dwell.seconds ?? null,
+        },
+      ].slice(-2000),
+    }));
+    finish(bs, false, false);
+    setAsking(null);
+  };
+
+  const back = (): void => {
+    if (asking) {
+      setAsking(null);
+      return;
+    }
+    const { at } = board;
+    if (current && at && at.fact === current.facts[0] && (at.setDowns > 0 || at.downMs !== null)) {
+      press.abort();
+      return;
+    }
+    record(stepBack);
+  };
+
+  const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
+  const press = usePressRun(
+    current ?? EMPTY_STEP,
+    current?.step.ticketId ? ticket : undefined,
+    ticks && loud,
+    () => current && finish(current),
+    board.at,
+  );
+
+  // What is under way was asked about before it began.
+  const underWay = press.leftS !== null || press.made > 0;
+  const gates = current && !practised && !underWay ? gatesOf(project, plan, current.step) : [];
+  const closed = gates.filter((g) => !open.includes(g));
+  const waitS = current && !runsOn(current.step) ? waitFor(timers, current.step.members, now) : 0;
+  const waits = waitS > 0 && NEEDS_COLD.includes(current?.step.kind ?? 'ready') && !skipped;
+
+  /** What the big target does now, and what it says. */
+  const main = ((): { says: string; act: () => void; hot?: boolean; shut?: boolean } | null => {
+    if (asking)
+      return {
+        says: 'It is as it should be',
+        act: () => {
+          const bs = asking;
+          record((b) => ({ ...b, looked: [...new Set([...b.looked, bs.step.kind])] }));
+          setAsking(null);
+          finish(bs, false, false);
+        },
+      };
+    if (mend)
+      return {
+        says: mend.doing === 'make-again' ? 'Make it once more' : 'Done',
+        act: () =>
+          record((b) => {
+            const next = { ...b, mends: b.mends.map((m) => (m.id === mend.id ? { ...m, done: true } : m)) };
+            return mend.doing === 'make-again' ? madeAgain(next, mend.pieceIds) : next;
+          }),
+      };
+    if (!current) return null;
+    if (waits) return { says: 'It feels cool: go on', act: () => setSkipped(true) };
+    if (current.step.ticketId !== null && press.act && closed.length === 0) return press.act;
+    if (current.step.ticketId !== null && ticket?.stop)
+      return { says: 'Leave it out, go on', act: () => finish(current, false, false) };
+    const more = current.copies - current.doneCopies;
+    if (closed.length > 0) return { says: 'Tick what is asked above', act: () => undefined, shut: true };
+    return {
+      says: current.copies > 1 && !runsOn(current.step) ? `All ${more} done` : doneWords(current.step.kind),
+      act: () => finish(current),
+    };
+  })();
+
+  const go = (): void => {
+    wakeSound();
+    if (main && !main.shut) main.act();
+  };
+  useBoardKeys(go, back);
+  const swipe = useSwipe(go, back);
+
+  const hear = async (): Promise<void> => {
+    if (ear.current) {
+      ear.current.stop();
+      ear.current = null;
+      setHears(false);
+      return;
+    }
+    const got = await listenForClap(() => goRef.current());
+    if ('error' in got) setWord(got.error);
+    else {
+      ear.current = got;
+      setHears(true);
+    }
+  };
+  const goRef = useRef(go);
+  goRef.current = go;
+  useEffect(() => () => ear.current?.stop(), []);
+
+  // Heat and seconds stand beside the sentence, large: they are told once.
+  const words = stepWords(project, plan, { settings: false });
+  const number = current ? steps.indexOf(current) + 1 : steps.length;
+  const next = current ? steps.slice(number).find((s) => !s.done) : undefined;
+  const laid = useMemo(() => laidBy(steps), [steps]);
+  const doneCount = steps.filter((s) => s.done).length;
+  const step = current?.step;
+  return (
+    <div className={css.board} data-step={key}>
+      <header className={css.top}>
+        <ButtonLink look="plain" href={addressOf(project.id, 'press')} icon={<X size={26} />} label="Leave the board" />
+        <div className={css.where}>
+          <h1>{project.name}</h1>
+          <span role="status">
+            {role !== 'writer' ? 'Looking on: another tab is at work. ' : ''}
+            {current ? `Step ${number} of ${steps.length}` : `All ${steps.length} steps done`}
+          </span>
+        </div>
+        <Button look="plain" icon={<ListChecks size={26} />} label="All steps" onClick={() => setDialog('list')} />
+        <Button
+          look="plain"
+          icon={loud ? <Volume2 size={26} /> : <VolumeX size={26} />}
+          label={loud ? 'Sound off' : 'Sound on'}
+          onClick={() => {
+            wakeSound();
+            setLoud(!loud);
+          }}
+        />
+        <Button look="plain" icon={<Settings2 size={26} />} label="More" onClick={() => setDialog('tools')} />
+        <div
+          className={css.thread}
+          role="progressbar"
+          aria-label="Steps done"
+          aria-valuenow={doneCount}
+          aria-valuemin={0}
+          aria-valuemax={steps.length}
+        >
+          <i style={{ width: `${(100 * doneCount) / Math.max(1, steps.length)}%` }} />
+        </div>
+      </header>
+      <Strip project={project} timers={timers} now={now} loud={loud} />
+      {ironIsIdle(board.hotSinceMs, now) && (
+        <Note
+          stop
+          actions={
+            <Button onClick={() => record((b) => ({ ...b, hotSinceMs: null }))}>It is unplugged, or in my hand</Button>
+          }
+        >
+          The iron has stood hot for ten minutes. Set it on its heel, or unplug it.
+        </Note>
+      )}
+      <main className={css.step} {...swipe} data-kind={step?.kind}>
+        {asking ? (
+          <Asked bs={asking} onWrong={(code) => wrong(asking, code)} />
+        ) : mend ? (
+          <section className={css.words} aria-label="Mending">
+            <p className={css.small}>
+              {wrongWords(mend.code)}: {namesOf(project, mend.pieceIds)}
+            </p>
+            <p className={css.say}>{mendingWords(mend, project.units)}</p>
+            {mend.dwellS !== null && <MendTimer seconds={mend.dwellS} loud={loud} />}
+          </section>
+        ) : current && step ? (
+          <>
+            <section className={css.words}>
+              <p className={css.say} aria-live="polite">
+                {words(step)}
+              </p>
+              {ticket && !ticket.stop && step.ticketId !== null && (
+                <PressNumbers project={project} ticket={ticket} {...press} />
+              )}
+              {ticket?.stop && step.ticketId !== null && (
+                <Note stop actions={<ButtonLink href={addressOf(project.id, 'press')}>See why, in Press</ButtonLink>}>
+                  This press would not work as it is. Leave it out for now, or mend it in Press: what is done here stays
+                  done.
+                </Note>
+              )}
+              {waits && (
+                <p className={css.wait}>
+                  Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm adhesive comes off with the
+                  liner.
+                </p>
+              )}
+              {!waits && gates.length > 0 && (
+                <fieldset className={css.gates}>
+                  <legend>Before you go on</legend>
+                  {gates.map((g) => (
+                    <label key={g}>
+                      <input
+                        type="checkbox"
+                        checked={open.includes(g)}
+                        onChange={(e) => setOpen(e.target.checked ? [...open, g] : open.filter((o) => o !== g))}
+                      />
+                      {gateWords(g)}
+                    </label>
+                  ))}
+                </fieldset>
+              )}
+              {current.copies > 1 && !runsOn(step) && (
+                <p className={css.copies}>
+                  <span>
+                    {current.doneCopies} of {current.copies} done
+                  </span>
+                  <Button onClick={() => finish(current, true)}>One more is done</Button>
+                </p>
+              )}
+              {ticket && step.waitS >= 5 && step.ticketId !== null && !ticket.stop && press.made === 0 && (
+                <WarmUp step={step.id} seconds={step.waitS} timers={timers} />
+              )}
+              {step.care.length > 0 && <p className={css.care}>{step.care.map(careWords).join(' ')}</p>}
+            </section>
+            <StepPicture
+              project={project}
+              plan={plan}
+              screen={screen}
+              step={step}
+              laid={laid}
+              place={step.ticketId !== null ? press.made : null}
+            />
+          </>
+        ) : (
+          <Finish project={project} plan={plan} />
+        )}
+      </main>
+      <footer className={css.foot}>
+        <p className={css.next}>{!asking && !mend && next ? `Then: ${words(next.step)}` : ''}</p>
+        <div className={css.targets}>
+          <button
+            type="button"
+            className={css.back}
+            aria-label="Back"
+            onClick={back}
+            disabled={board.trail.length === 0 && !asking && press.made === 0 && press.leftS === null}
+          >
+            <Undo2 size={28} aria-hidden="true" />
+            <span>Back</span>
+          </button>
+          {main && (
+            <button
+              type="button"
+              className={main.hot ? `${css.go} ${css.hot}` : css.go}
+              disabled={main.shut || role !== 'writer'}
+              onClick={go}
+              data-go="true"
+            >
+              {main.says}
+            </button>
+          )}
+        </div>
+        {current && !asking && !mend && steps.some((s) => s.done) && (
+          <button type="button" className={css.snag} onClick={() => setAsking(lastDone(steps, board.trail))}>
+            Something is wrong with the last step
+          </button>
+        )}
+      </footer>
+      {dialog === 'list' && <StepList steps={steps} words={words} current={current} onClose={() => setDialog(null)} />}
+      {dialog === 'tools' && (
+        <BoardTools
+          project={project}
+          plan={plan}
+          current={current}
+          practised={practised}
+          onPractised={setPractised}
+          onClose={() => setDialog(null)}
+        >
+          <Button icon={<Music2 size={22} />} aria-pressed={ticks} onClick={() => setTicks(!ticks)}>
+            Tick the seconds
+          </Button>
+          <Button
+            icon={hears ? <Ear size={22} /> : <EarOff size={22} />}
+            aria-pressed={hears}
+            onClick={() => void hear()}
+          >
+            Go on at a clap
+          </Button>
+        </BoardTools>
+      )}
+      {word && (
+        <Toast onGone={() => setWord(null)}>
+          <span>{word}</span>
+        </Toast>
+      )}
+    </div>
+  );
+}
+
+/** Steps that want what they act on cold. */
+const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch'];
+const EMPTY_STEP = {
+  step: { setDowns: 0 },
+  facts: [''],
+  copies: 1,
+  doneCopies: 0,
+  done: true,
+  left: [],
+} as unknown as BoardStep;
+
+const lastDone = (steps: readonly BoardStep[], trail: Project['board']['trail']): BoardStep | null => {
+  const facts = trail.at(-1)?.facts[0];
+  const found = steps.find((s) => facts !== undefined && s.facts.includes(facts));
+  return found ?? [...steps].reverse().find((s) => s.done) ?? null;
+};
+
+/** Pieces that lie on their ground, as far as steps are done. */
+function laidBy(steps: readonly BoardStep[]): ReadonlySet<string> {
+  return new Set(
+    steps.flatMap((s) => (s.done && (s.step.kind === 'lay' || s.step.kind === 'bond') ? s.step.members : [])),
+  );
+}
+
+/** “Look: did it hold?” Answers lead on. */
+function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => void }) {
+  const { step } = bs;
+  return (
+    <section className={css.words} aria-label="Look">
+      <p className={css.small}>Look</p>
+      <p className={css.say}>{step.look ? lookWords(step.look) : 'Did it come out as it should?'}</p>
+      <div className={css.answers}>
+        {wrongWith(step).map((code) => (
+          <button key={code} type="button" onClick={() => onWrong(code)}>
+            {wrongWords(code)}
+          </button>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** Everything that runs on by itself: what cools, dries, warms up. */
+function Strip({
+  project,
+  timers,
+  now,
+  loud,
+}: {
+  project: Project;
+  timers: readonly BoardTimer[];
+  now: number;
+  loud: boolean;
+}) {
+  const told = useRef(new Set<string>());
+  useEffect(() => {
+    for (const t of timers)
+      if (leftS(t, now) <= 0 && !told.current.has(t.id)) {
+        told.current.add(t.id);
+        if (loud && now - t.startedMs - t.seconds * 1000 < STAYS_MS) sound('cool');
+      }
+  }, [timers, now, loud]);
+  const shown = timers.filter((t) => now - t.startedMs - t.seconds * 1000 < STAYS_MS);
+  if (shown.length === 0) return null;
+  return (
+    <section aria-label="What runs on by itself">
+      <ul className={css.strip}>
+        {shown.map((t) => {
+          const left = leftS(t, now);
+          const what = t.kind === 'warm-up' ? 'The iron' : namesOf(project, t.pieceIds);
+          return (
+            <li key={t.id} className={left <= 0 ? css.ready : undefined}>
+              <strong>
+                {left <= 0 ? (t.kind === 'warm-up' ? 'warm' : t.kind === 'dry' ? 'dry' : 'cool') : until(t, left)}
+              </strong>{' '}
+              {what}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+/** Drying overnight is told as a time of day. */
+const until = (t: BoardTimer, left: number): string =>
+  left > 3600
+    ? new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' }).format(
+        t.startedMs + t.seconds * 1000,
+      )
+    : left > 90
+      ? `${Math.ceil(left / 60)} min`
+      : `${Math.ceil(left)} s`;
+
+/** The iron was set to another heat: told when it is there. */
+function WarmUp({ step, seconds: s, timers }: { step: string; seconds: number; timers: readonly BoardTimer[] }) {
+  const id = `warm ${step}`;
+  if (timers.some((t) => t.id === id)) return null;
+  return (
+    <p className={css.copies}>
+      <span>The iron changes its heat here: about {seconds(s)}.</span>
+      <Button
+        onClick={() => {
+          wakeSound();
+          record((b) => ({
+            ...b,
+            timers: [...b.timers, { id, kind: 'warm-up', pieceIds: [], startedMs: nowMs(), seconds: s }],
+          }));
+        }}
+      >
+        It is set
+      </Button>
+    </p>
+  );
+}
+
+/** A press that mends: started by hand, counted, and a tone to lift. */
+function MendTimer({ seconds: s, loud }: { seconds: number; loud: boolean }) {
+  const [from, setFrom] = useState<number | null>(null);
+  const now = useNow(from !== null);
+  const left = from === null ? s : Math.max(0, s - (now - from) / 1000);
+  return (
+    <p className={css.copies}>
+      <strong className={css.mendCount}>{from !== null && left <= 0 ? 'Lift' : `${left.toFixed(1)} s`}</strong>
+      <Button
+        onClick={() => {
+          wakeSound();
+          if (loud) sound('lift', s);
+          setFrom(nowMs());
+        }}
+      >
+        {from === null ? 'Start' : 'Once more'}
+      </Button>
+    </p>
+  );
+}

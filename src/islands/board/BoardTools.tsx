@@ -1,0 +1,140 @@
+import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { Button, Choice, Dialog, FilePick, Note, Select } from '~/components';
+import { type BoardStep, madeAgain, mergedBoards } from '~/core/board';
+import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/model';
+import { boardBooklet } from '~/core/sheet';
+import { attempt, download, edit, lookIntoFile, record } from '~/store';
+import { stepWords } from '~/words';
+import { withSheetWorker } from '~/workers';
+import css from './Board.module.css';
+import { Diary } from './Finish';
+import { namesOf } from './PressRun';
+
+/** What is seldom needed at the board: a piece made again, another device, paper, and how much one is asked. */
+export function BoardTools({
+  project,
+  plan,
+  current,
+  practised,
+  onPractised,
+  onClose,
+  children,
+}: {
+  project: Project;
+  plan: Plan;
+  current: BoardStep | null;
+  practised: boolean;
+  onPractised: (on: boolean) => void;
+  onClose: () => void;
+  children: ReactNode;
+}) {
+  const [said, setSaid] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [sure, setSure] = useState(false);
+  const mine = project.pieces.filter((p) => p.part?.role !== 'other-side');
+  const takeIn = async (file: File): Promise<void> => {
+    setError(null);
+    const read = await attempt(() => lookIntoFile(file));
+    if (!read.ok) {
+      setError(read.words);
+      return;
+    }
+    const other = read.value;
+    if (!other) {
+      setError('This file cannot be read as a project. Export it again on the other device.');
+      return;
+    }
+    if (other.id !== project.id) {
+      setError(`“${other.name}” is another project. Export this one on the other device.`);
+      return;
+    }
+    record((b) => mergedBoards(b, other.board));
+    setSaid('What was done there counts here, too.');
+  };
+  const booklet = async (): Promise<void> => {
+    const doc = boardBooklet(project, plan, stepWords(project, plan), project.units === 'in' ? 'letter' : 'a4');
+    const made = await attempt(() => withSheetWorker(async (w) => await w.pdf(doc)));
+    if (made.ok) download(new Blob([made.value], { type: 'application/pdf' }), `${fileStem(doc.title, 'steps')}.pdf`);
+    else setError(made.words);
+  };
+  return (
+    <Dialog title="At the board" onClose={onClose}>
+      <div className={css.tools}>
+        <div className={css.toolRow}>{children}</div>
+        <Choice
+          label="Asked before a step that can go wrong"
+          value={practised ? 'off' : 'on'}
+          options={[
+            { value: 'on', label: 'ask me' },
+            { value: 'off', label: 'I am practised' },
+          ]}
+          onChange={(v) => onPractised(v === 'off')}
+        />
+        <section>
+          <h3>Made once more</h3>
+          <p className={css.small}>A piece was spoiled, or its colour ran out: one copy of its steps comes back.</p>
+          <div className={css.toolRow}>
+            {(current ? current.step.pieceIds : mine.map((p) => p.id)).slice(0, 8).map((id) => (
+              <Button
+                key={id}
+                icon={<RefreshCcw size={18} />}
+                onClick={() => {
+                  record((b) => madeAgain(b, [id]));
+                  setSaid(`${namesOf(project, [id])} is made once more.`);
+                }}
+              >
+                {namesOf(project, [id])}
+              </Button>
+            ))}
+          </div>
+        </section>
+        <Select
+          label="The iron that is used"
+          value={project.bench.ironId}
+          options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
+          onChange={(id) => edit((p) => void (p.bench.ironId = id))}
+        />
+        <p className={css.small}>With another iron the rest is worked out anew; what is done stays done.</p>
+        <section>
+          <h3>On paper</h3>
+          <Button icon={<BookOpen size={20} />} onClick={() => void booklet()}>
+            The steps as a booklet, PDF
+          </Button>
+          <p className={css.small}>Print it double-sided along the short edge, fold the pile once.</p>
+        </section>
+        <section>
+          <h3>Another device</h3>
+          <FilePick
+            label="Take in what was done there"
+            accept=".seam,.json"
+            icon={<Upload size={20} />}
+            onFile={(f) => void takeIn(f)}
+          />
+          <p className={css.small}>Export the project there, and choose that file here.</p>
+        </section>
+        {project.board.diary.length > 0 && (
+          <section>
+            <h3>Diary</h3>
+            <Diary project={project} />
+          </section>
+        )}
+        {said && <Note>{said}</Note>}
+        {error && <Note stop>{error}</Note>}
+        <Button
+          look="stop"
+          onClick={() => {
+            if (!sure) {
+              setSure(true);
+              return;
+            }
+            record((b) => ({ ...EMPTY_BOARD, diary: b.diary, evidence: b.evidence, times: b.times }));
+            onClose();
+          }}
+        >
+          {sure ? 'Yes, begin all over' : 'Begin all over'}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,108 @@
+import { Camera } from 'lucide-react';
+import { useState } from 'react';
+import { Button, FilePick, Note } from '~/components';
+import { paceOf } from '~/core/board';
+import { newId, type Plan, type Project } from '~/core/model';
+import { attempt, edit, nowMs, readPicture, record } from '~/store';
+import css from './Board.module.css';
+
+const minutes = (s: number): string => `${Math.max(1, Math.round(s / 60))} min`;
+const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
+/** A diary’s photo is kept so large, px. */
+const PHOTO_PX = 1200;
+
+/** The end of the evening: unplug, what it took against the plan, a photo and a note. */
+export function Finish({ project, plan }: { project: Project; plan: Plan }) {
+  const { board } = project;
+  const [note, setNote] = useState('');
+  const [photo, setPhoto] = useState<{ id: string; dataUrl: string; widthPx: number; heightPx: number } | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const tookS = board.times.reduce((sum, t) => sum + t.tookS, 0);
+  const plannedS = board.times.reduce((sum, t) => sum + t.plannedS, 0);
+  const pace = [...paceOf(board.times)].filter(([, p]) => Math.abs(p - 1) > 0.15);
+  const take = async (file: File): Promise<void> => {
+    const read = await attempt(() => readPicture(file, PHOTO_PX));
+    if (!read.ok) setError(read.words);
+    else if (!read.value.ok) setError(read.value.message);
+    else {
+      const { canvas } = read.value;
+      setPhoto({
+        id: newId(),
+        dataUrl: canvas.toDataURL('image/jpeg', 0.8),
+        widthPx: canvas.width,
+        heightPx: canvas.height,
+      });
+    }
+  };
+  const keep = (): void => {
+    if (photo) {
+      const refused = edit((p) => void p.pictures.push({ ...photo, name: 'At the board' }));
+      if (refused) {
+        setError(refused);
+        return;
+      }
+    }
+    record((b) => ({
+      ...b,
+      diary: [
+        ...b.diary,
+        { id: newId(), atMs: nowMs(), tookS, plannedS, note: note.trim(), pictureId: photo?.id ?? null },
+      ],
+      hotSinceMs: null,
+    }));
+    setNote('');
+    setPhoto(null);
+  };
+  return (
+    <section className={css.words}>
+      <p className={css.say}>It is made. Unplug the iron and let it get cold where nobody touches it.</p>
+      {tookS > 0 && (
+        <p className={css.small}>
+          Hands were at it for {minutes(tookS)}; for the same steps {minutes(plannedS)} were planned
+          {plan.making.waitS > 0 ? ', waiting left out' : ''}.
+          {pace.length > 0 &&
+            ` Your pace, from now on: ${pace.map(([kind, p]) => `${kind} ${p.toFixed(1)} times as long`).join(', ')}.`}
+        </p>
+      )}
+      <label className={css.note}>
+        What worked, and what you would do another way
+        <textarea value={note} maxLength={4000} rows={3} onChange={(e) => setNote(e.target.value)} />
+      </label>
+      <div className={css.toolRow}>
+        <FilePick
+          label={photo ? 'Another photo' : 'A photo of it'}
+          accept="image/png,image/jpeg"
+          icon={<Camera size={20} />}
+          onFile={(f) => void take(f)}
+        />
+        <Button look="go" disabled={note.trim() === '' && !photo && tookS === 0} onClick={keep}>
+          Into the diary
+        </Button>
+      </div>
+      {photo && <img className={css.photo} src={photo.dataUrl} alt="As it was taken" />}
+      {error && <Note stop>{error}</Note>}
+      <Diary project={project} />
+    </section>
+  );
+}
+
+/** What was noted at the end of each evening, the last first. */
+export function Diary({ project }: { project: Project }) {
+  const { board } = project;
+  if (board.diary.length === 0) return null;
+  return (
+    <ul className={css.diary} aria-label="Diary">
+      {[...board.diary].reverse().map((d) => (
+        <li key={d.id}>
+          <strong>{day.format(d.atMs)}</strong>
+          {d.tookS > 0 && `, ${minutes(d.tookS)}`} {d.note}
+          {project.pictures
+            .filter((p) => p.id === d.pictureId)
+            .map((p) => (
+              <img key={p.id} className={css.photo} src={p.dataUrl} alt={`Of ${day.format(d.atMs)}`} />
+            ))}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,122 @@
+import { useId } from 'react';
+import { ClothDefs, clothUrl, Picture } from '~/components';
+import { type Plan, type Project, type Step, viewOf } from '~/core/model';
+import type { Picture as Screen } from '~/core/plan';
+import { boundsOf, regionOf } from '~/core/shape';
+import { SetDownMap } from '../press/SetDownMap';
+import css from './Board.module.css';
+
+/** Steps in which a shape is seen as it is drawn, from the side the line is on. */
+const AS_DRAWN: readonly Step['kind'][] = [
+  'trace',
+  'print',
+  'rough-cut',
+  'patch',
+  'fuse',
+  'stick',
+  'cool',
+  'cut',
+  'peel',
+];
+const MOST_SHOWN = 12;
+
+/** What a step is about, as it lies: shapes as they are drawn, or the picture as far as it is laid, or where the iron goes next. */
+export function StepPicture({
+  project,
+  plan,
+  screen,
+  step,
+  laid,
+  place,
+}: {
+  project: Project;
+  plan: Plan;
+  screen: Screen | null;
+  step: Step;
+  /** Pieces that lie on their ground by now. */
+  laid: ReadonlySet<string>;
+  /** The place the iron goes to next, from 0; null where none. */
+  place: number | null;
+}) {
+  const press = screen?.presses[step.id];
+  const ticket = plan.press.find((t) => t.id === step.ticketId);
+  const first = project.pieces.find((p) => p.id === step.pieceIds[0]);
+  if (press && ticket && !ticket.stop && (step.kind !== 'fuse' || press.footprints.length > 1)) {
+    const colour = project.fabrics.find((f) => f.id === first?.fabricId)?.colour ?? '#c9b99a';
+    return (
+      <div className={css.picture}>
+        <SetDownMap
+          press={press}
+          colour={colour}
+          label={first?.label || 'the work'}
+          now={place === null ? null : place % Math.max(1, press.footprints.length)}
+        />
+      </div>
+    );
+  }
+  if (first && AS_DRAWN.includes(step.kind)) return <Drawn project={project} plan={plan} step={step} />;
+  if (!first) return null;
+  const view = viewOf(project, step.articleId ?? first.articleId);
+  const shown = new Set([...laid, ...step.members]);
+  return (
+    <div className={css.picture}>
+      <Picture
+        project={view}
+        spots={screen?.spots ?? {}}
+        selectedIds={step.pieceIds}
+        lifted={new Set(view.order.filter((id) => !shown.has(id)))}
+        numbers
+        title={`The work as it lies, with ${step.pieceIds.length === 1 ? 'this piece' : 'these pieces'} marked`}
+      />
+    </div>
+  );
+}
+
+/** Shapes side by side as they are drawn: on the liner, or on the right side. */
+function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: Step }) {
+  const prefix = useId();
+  const shapes = step.pieceIds.slice(0, MOST_SHOWN).flatMap((id) => {
+    const piece = project.pieces.find((p) => p.id === id);
+    const t = plan.tracings.find((x) => x.pieceId === id);
+    return piece && t ? [{ piece, t, number: project.pieces.indexOf(piece) + 1 }] : [];
+  });
+  if (shapes.length === 0) return null;
+  // Once it is cut out the liner is still seen; before that the line is drawn on it.
+  const onLiner = ['trace', 'print', 'rough-cut', 'fuse', 'stick', 'peel'].includes(step.kind);
+  return (
+    <div className={css.shapes}>
+      {shapes.map(({ piece, t, number }) => {
+        const b = boundsOf(regionOf(t.outline));
+        const pad = Math.max(b.maxX - b.minX, b.maxY - b.minY) * 0.06;
+        return (
+          <svg
+            key={piece.id}
+            viewBox={`${b.minX - pad} ${b.minY - pad} ${b.maxX - b.minX + 2 * pad} ${b.maxY - b.minY + 2 * pad}`}
+            role="img"
+            aria-label={`${number} ${piece.label}, ${t.mirrored ? 'reversed, as it is drawn' : 'as seen'}`}
+          >
+            <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[]} />
+            <path
+              d={t.outline}
+              fillRule="evenodd"
+              fill={onLiner ? 'var(--paper-raised)' : clothUrl(prefix, project.fabrics, piece.fabricId)}
+              stroke={project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? 'currentColor'}
+              strokeWidth={pad * 0.35}
+            />
+            <text
+              x={(b.minX + b.maxX) / 2}
+              y={(b.minY + b.maxY) / 2}
+              fontSize={pad * 3}
+              textAnchor="middle"
+              dominantBaseline="central"
+              className={css.shapeNumber}
+            >
+              {number}
+            </text>
+          </svg>
+        );
+      })}
+      {step.pieceIds.length > MOST_SHOWN && <span>and {step.pieceIds.length - MOST_SHOWN} more</span>}
+    </div>
+  );
+}
