@@ -6,6 +6,8 @@ import { one, say, type Words } from './table';
 const TELLS: Words<RecipeTell, [Project]> = {
   'tiles-on-sheets': ({ perSheet, tiles, sheets }) =>
     `A sheet gives ${perSheet} ${one(perSheet, 'tile', 'tiles')}, cut along common lines: ${sheets} ${one(sheets, 'sheet', 'sheets')} of felt for ${tiles} ${one(tiles, 'back or frame', 'backs and frames')}.`,
+  'needs-no-paper': ({ fabricId }, { fabrics }) =>
+    `${fabrics.find((f) => f.id === fabricId)?.name ?? 'This cloth'} is heavy and close: glue hardly seeps through it, and it would do without paper.`,
   'patch-size': ({ widthMm, heightMm }, { units }) =>
     `The patch is cut ${formatLength(widthMm, units)} × ${formatLength(heightMm, units)}, its corners rounded; its web is a ring, none in the hole.`,
   'tape-length': ({ lengthMm, wideMm, webId }, { units, webs }) =>

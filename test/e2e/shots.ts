@@ -101,6 +101,8 @@ try {
   await shoot('versions');
   await s.press('Close', '//dialog');
   await s.press('Undo');
+  await s.settled();
+  await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
   // At the board: on to the first press, its second place.
   await s.size(820, 1180);
   await open('board');

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { layDown } from '~/core/laid';
-import { allAsks } from '~/core/layout';
+import { allAsks, patchesOf } from '~/core/layout';
 import { makingOf } from '~/core/making';
 import { fabricFrom, webFrom } from '~/core/material';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId } from '~/core/model';
@@ -384,6 +384,41 @@ describe('what else layers are held with', () => {
     if (chain?.code !== 'chain') throw new Error('no chain');
     expect(chain.lengthMm).to.be.closeTo(500, 0.1);
     expect(chain.tautMm).to.be.closeTo(785.4, 0.1);
+  });
+});
+
+describe('strips from a ruled sheet', () => {
+  const strips = (outline: string) =>
+    thing(
+      'two-sided',
+      { backId: 'denim', ruled: 'sheet', sheetWidthMm: 300, sheetHeightMm: 450 },
+      {
+        articles: [newArticle({ id: 'main', name: '', ground: null })],
+        pieces: [newPiece({ id: 'p', label: 'Strip', fabricId: 'night', outline, count: 20 })],
+      },
+    );
+  it('lie edge to edge: fifteen of 30 × 300 mm on 300 × 450 mm, none lost to the blade, on both cloths', () => {
+    const p = strips('M0 0h30v300h-30Z');
+    const { patches } = patchesOf(p, planProject(p));
+    expect(patches.map((x) => `${x.fabricId} ${x.placements.length} ${x.flush}`)).to.have.members([
+      'night 15 true',
+      'night 5 true',
+      'denim 15 true',
+      'denim 5 true',
+    ]);
+    expect(said(p).some((w) => /^Rule 15 tiles of 30 mm × 300 mm on the liner of patch/.test(w))).to.equal(true);
+  });
+  it('only what is a rectangle is ruled: a pennant is cut one by one', () => {
+    const p = strips(CROOKED);
+    expect(patchesOf(p, planProject(p)).patches).to.deep.equal([]);
+  });
+  it('cloth that is heavy and close is told to need no paper, light cloth is not', () => {
+    const tells = (fabricId: string): string[] =>
+      RECIPE_FACTS['paper-backed']
+        .tells(thing('paper-backed', {}, { pieces: [newPiece({ id: 'p', label: '', fabricId, outline: CROOKED })] }))
+        .map((t) => t.code);
+    expect(tells('denim')).to.deep.equal(['needs-no-paper']);
+    expect(tells('night')).to.deep.equal([]);
   });
 });
 

@@ -321,7 +321,7 @@ const letter = (n: number): string =>
 export function patchesOf(project: Project, plan: Traced): Patched {
   if (
     project.schools.first !== 'fuse-first' &&
-    !RECIPE_FACTS[project.recipe.id].sheet &&
+    !RECIPE_FACTS[project.recipe.id].sheet?.(project) &&
     !project.pieces.some((p) => byMachine(project, p))
   )
     return NONE;
@@ -337,11 +337,21 @@ const found = new WeakMap<
   { readonly project: Project; readonly choices: Traced['choices']; readonly patched: Patched }
 >();
 
+/** Less than this of its box is not an outline’s, mm²: then it is the box. */
+const BOX_MM2 = 1;
+/** Whether an outline is a rectangle as it lies: only such are ruled edge to edge. */
+function isBox(outline: string): boolean {
+  const region = regionOf(outline, ROUGH_TOLERANCE_MM);
+  const b = boundsOf(region);
+  return (b.maxX - b.minX) * (b.maxY - b.minY) - areaMm2(region) < BOX_MM2;
+}
+
 function findPatches(project: Project, plan: Traced): Patched {
   const look = lookup(project);
   const webOf = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
   const sheet = RECIPE_FACTS[project.recipe.id].sheet?.(project) ?? null;
   const whole = project.schools.first === 'fuse-first';
+  const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.id, p.part.of] : [])));
   const groups = new Map<
     string,
     { fabricId: string; webId: string; ruled: boolean; machine: boolean; parts: NestPart[] }
@@ -351,7 +361,8 @@ function findPatches(project: Project, plan: Traced): Patched {
     if (webId === null || isStuck(look.web(webId))) continue;
     const piece = look.piece(t.pieceId);
     // What the recipe lays out is ruled on its sheet; the rest follows the way that was chosen.
-    const ruled = sheet !== null && piece.part !== null;
+    const laidOut = piece.part !== null && piece.part.role !== 'other-side';
+    const ruled = sheet !== null && (laidOut || (sided.has(piece.id) && isBox(t.outline)));
     const machine = !ruled && byMachine(project, piece);
     if (isFoiled(project, piece) || (!ruled && !machine && !whole)) continue;
     const way = machine ? look.routeOf(piece) : ruled;

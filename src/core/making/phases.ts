@@ -326,35 +326,28 @@ function tapes(work: Work): Draft[] {
 function cut(work: Work): Draft[] {
   const { project, look } = work.laid;
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
-  const { phases, sheet } = RECIPE_FACTS[project.recipe.id];
+  const { phases } = RECIPE_FACTS[project.recipe.id];
   const all = project.pieces.filter((p) => (work.webOf(p.id) || p.webless) && !isLaidIn(work.laid, p.id));
   const matted = new Set(
     matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
   );
   const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id));
-  const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p));
-  const drawn = group(onPatch, (p) => inMap(patches, p.id).id).map((pieces): Draft => {
-    const first = sure(pieces[0], 'a group has a piece');
-    const patch = inMap(patches, first.id);
-    const b = work.boundsOf(first.id);
-    return {
-      kind: 'trace',
-      on: 'hand',
-      webId: patch.webId,
-      fabricId: patch.fabricId,
-      does:
-        sheet && first.part
-          ? {
-              code: 'rule-on-patch',
-              patch: patch.name,
-              widthMm: b.maxX - b.minX,
-              heightMm: b.maxY - b.minY,
-              tiles: patch.placements.length,
-            }
-          : { code: 'draw-on-patch', route: look.routeOf(first) },
-      ...onPieces(work, pieces, HANDS_S.trace.value, SPEED_MM_S.trace.value),
-    };
-  });
+  const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p) && !inMap(patches, p.id).flush);
+  const drawn = [
+    ...ruled(work),
+    ...group(onPatch, (p) => inMap(patches, p.id).id).map((pieces): Draft => {
+      const first = sure(pieces[0], 'a group has a piece');
+      const patch = inMap(patches, first.id);
+      return {
+        kind: 'trace',
+        on: 'hand',
+        webId: patch.webId,
+        fabricId: patch.fabricId,
+        does: { code: 'draw-on-patch', route: look.routeOf(first) },
+        ...onPieces(work, pieces, HANDS_S.trace.value, SPEED_MM_S.trace.value),
+      };
+    }),
+  ];
   // What is trimmed through all layers later is cut a little larger now.
   const layered = layeredIn(project);
   const beyondMm = (p: Piece): number => (phases.includes('trim') && layered.has(p.id) ? TRIM_BEYOND_MM.value : 0);
@@ -401,6 +394,37 @@ function cut(work: Work): Draft[] {
   );
   return [...drawn, ...out, ...onMats(work), ...foiled];
 }
+/** Sheets that are ruled edge to edge, one after the other; a piece whose copies lie on several is told with the first. */
+function ruled(work: Work): Draft[] {
+  const { look } = work.laid;
+  const before = new Set<string>();
+  return work.presses.patches
+    .filter((p) => p.flush)
+    .map((patch): Draft => {
+      const pieces = patch.pieceIds.filter((id) => !before.has(id)).map(look.piece);
+      for (const p of pieces) before.add(p.id);
+      const b = work.boundsOf(sure(patch.pieceIds[0], 'a patch has a piece'));
+      const sides = [b.maxX - b.minX, b.maxY - b.minY] as const;
+      const mm = 2 * (sides[0] + sides[1]) * patch.placements.length;
+      return {
+        kind: 'trace',
+        on: 'hand',
+        webId: patch.webId,
+        fabricId: patch.fabricId,
+        does: {
+          code: 'rule-on-patch',
+          patch: patch.name,
+          widthMm: sides[0],
+          heightMm: sides[1],
+          tiles: patch.placements.length,
+        },
+        pieceIds: pieces.map((p) => p.id),
+        // A common line is ruled once.
+        handsS: HANDS_S.trace.value + mm / 2 / SPEED_MM_S.trace.value,
+      };
+    });
+}
+
 /** What is cut by machine: a mat at a time, several cloths together. A mat has one side up. */
 function onMats(work: Work): Draft[] {
   const { project, look } = work.laid;

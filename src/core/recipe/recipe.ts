@@ -59,6 +59,8 @@ export interface RecipeOption {
 /** What a recipe works out of its answers, to be told beside them. */
 export type RecipeTell =
   | { readonly code: 'tiles-on-sheets'; readonly perSheet: number; readonly tiles: number; readonly sheets: number }
+  /** A cloth so heavy and close that glue does not seep through it. */
+  | { readonly code: 'needs-no-paper'; readonly fabricId: string }
   | { readonly code: 'patch-size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'tape-length'; readonly lengthMm: number; readonly wideMm: number; readonly webId: string | null }
   /** @property lengthMm of the line, its ends included */
@@ -90,7 +92,7 @@ export interface Recipe {
   /** Lays out all that its answers say, the articles with it; null: hands lay it out. The same project where nothing is to do. */
   readonly layOut: ((project: Project) => Project) | null;
   /** The measured sheet that what it lays out is cut from in straight lines, the web fused to the whole of it first; null: none is. */
-  readonly sheet: ((project: Project) => { readonly widthMm: number; readonly heightMm: number }) | null;
+  readonly sheet: ((project: Project) => { readonly widthMm: number; readonly heightMm: number } | null) | null;
   /** What follows from its answers. */
   readonly tells: (project: Project) => readonly RecipeTell[];
   /** What of its answers cannot be. */

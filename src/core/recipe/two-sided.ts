@@ -13,6 +13,17 @@ const length = (key: string, asks: string, how: string, usualMm: number, maxMm: 
     maxMm,
     when: (p: Project): boolean => p.recipe.answers['strung'] === how,
   }) as const;
+const sheetSide = (key: string, asks: string) =>
+  ({
+    key,
+    asks,
+    is: 'length',
+    usualMm: 300,
+    minMm: 20,
+    maxMm: 5000,
+    when: (p: Project): boolean => p.recipe.answers['ruled'] === 'sheet',
+  }) as const;
+const ONE_BY_ONE = { value: 'each', label: 'one by one' } as const;
 const LOOSE = { value: 'loose', label: 'by itself' } as const;
 /** Starting values: ours. */
 const ASKS = {
@@ -25,6 +36,15 @@ const ASKS = {
   },
   apartMm: length('apartMm', 'Apart', 'line', 30, 2000),
   endsMm: length('endsMm', 'Line left at each end', 'line', 300, 5000),
+  ruled: {
+    key: 'ruled',
+    asks: 'Squares and strips are cut',
+    is: 'one-of',
+    usual: ONE_BY_ONE,
+    options: [ONE_BY_ONE, { value: 'sheet', label: 'from a ruled sheet, edge to edge' }],
+  },
+  sheetWidthMm: sheetSide('sheetWidthMm', 'Sheet of cloth, wide'),
+  sheetHeightMm: sheetSide('sheetHeightMm', 'Sheet of cloth, high'),
   lapMm: length('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
@@ -48,6 +68,10 @@ export const twoSided: Recipe = {
     usual: null,
   },
   questions: Object.values(ASKS),
+  sheet: (project) =>
+    pickedOf(project, ASKS.ruled) === 'sheet'
+      ? { widthMm: measureOf(project, ASKS.sheetWidthMm), heightMm: measureOf(project, ASKS.sheetHeightMm) }
+      : null,
   /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
   tells: (project) => {
     const how = pickedOf(project, ASKS.strung);

@@ -41,35 +41,43 @@ export function StepPicture({
   const press = screen?.presses[step.id];
   const ticket = plan.press.find((t) => t.id === step.ticketId);
   const first = project.pieces.find((p) => p.id === step.pieceIds[0]);
-  if (press && ticket && !ticket.stop && (step.kind !== 'fuse' || press.footprints.length > 1)) {
-    const colour = project.fabrics.find((f) => f.id === first?.fabricId)?.colour ?? '#c9b99a';
+  /** The work as far as it is laid, what this step is about marked on it. */
+  const asItLies = (articleId: string) => {
+    const view = viewOf(project, step.articleId ?? articleId);
+    const shown = new Set([...laid, ...step.members]);
     return (
       <div className={css.picture}>
-        <SetDownMap
-          press={press}
-          colour={colour}
-          label={first?.label || 'the work'}
-          now={place === null ? null : place % Math.max(1, press.footprints.length)}
+        <Picture
+          project={view}
+          spots={screen?.spots ?? {}}
+          selectedIds={step.pieceIds}
+          lifted={new Set(view.order.filter((id) => !shown.has(id)))}
+          numbers
+          title={`The work as it lies, with ${step.pieceIds.length === 1 ? 'this piece' : 'these pieces'} marked`}
         />
+      </div>
+    );
+  };
+  if (press && ticket && !ticket.stop && (step.kind !== 'fuse' || press.footprints.length > 1)) {
+    const colour = project.fabrics.find((f) => f.id === first?.fabricId)?.colour ?? '#c9b99a';
+    const beside = step.kind !== 'fuse' && first ? asItLies(first.articleId) : null;
+    return (
+      <div className={css.both}>
+        {beside}
+        <div className={css.picture}>
+          <SetDownMap
+            press={press}
+            colour={colour}
+            label={first?.label || 'the work'}
+            now={place === null ? null : place % Math.max(1, press.footprints.length)}
+          />
+        </div>
       </div>
     );
   }
   if (first && AS_DRAWN.includes(step.kind)) return <Drawn project={project} plan={plan} step={step} />;
   if (!first) return null;
-  const view = viewOf(project, step.articleId ?? first.articleId);
-  const shown = new Set([...laid, ...step.members]);
-  return (
-    <div className={css.picture}>
-      <Picture
-        project={view}
-        spots={screen?.spots ?? {}}
-        selectedIds={step.pieceIds}
-        lifted={new Set(view.order.filter((id) => !shown.has(id)))}
-        numbers
-        title={`The work as it lies, with ${step.pieceIds.length === 1 ? 'this piece' : 'these pieces'} marked`}
-      />
-    </div>
-  );
+  return asItLies(first.articleId);
 }
 
 /** Shapes side by side as they are drawn: on the liner, or on the right side. */

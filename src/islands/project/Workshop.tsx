@@ -209,6 +209,9 @@ function Bench() {
   if (station === 'board')
     return (
       <div className={css.workshop} data-planning={planning}>
+        <section aria-label="Messages">
+          <Banners project={project} />
+        </section>
         <Boundary key={station} what="the station Board">
           <View />
         </Boundary>
