@@ -38,6 +38,9 @@ const BoardTools = lazily('the settings', async () => (await import('./BoardTool
 const BREAK = 6;
 /** A timer that is out stays in the strip for so long, so that nobody misses it, ms. */
 const STAYS_MS = 60_000;
+/** Timers that are out are forgotten after so long, ms; no more than so many are kept. */
+const KEPT_MS = 3_600_000;
+const MOST_TIMERS = 300;
 
 /** The evening at the ironing board: one step at a time, large, with its timers. */
 export function Board() {
@@ -64,7 +67,6 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const mend = board.mends.find((m) => !m.done) ?? null;
   const [dialog, setDialog] = useState<'list' | 'tools' | null>(null);
   const [asking, setAsking] = useState<BoardStep | null>(null);
-  const [skipped, setSkipped] = useState(false);
   const [word, setWord] = useState<string | null>(null);
   const [loud, setLoud] = useSetting('board-sound', true);
   const [ticks, setTicks] = useSetting('board-ticks', false);
@@ -89,7 +91,6 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   useEffect(() => {
     shownAt.current = nowMs();
     setOpen([]);
-    setSkipped(false);
   }, [key]);
 
   const say = useCallback((tone: 'start' | 'cool') => void (loud && sound(tone)), [loud]);
@@ -97,6 +98,8 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   /** Keeps that a step is done: all of it, or one more copy; asks once of each kind whether it held. */
   const finish = (bs: BoardStep, one = false, ask = true): void => {
     const { step } = bs;
+    // What was done already is only looked at once more.
+    if (bs.done) return;
     const last = !one || bs.doneCopies + 1 >= bs.copies;
     if (ask && last && step.look && !board.looked.includes(step.kind) && asking === null && !runsOn(step)) {
       setAsking(bs);
@@ -115,7 +118,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
       ].map((t) => ({ ...t, id: newId(), pieceIds: [...step.members], startedMs: nowMs() }));
       return {
         ...done,
-        timers: [...done.timers, ...runs],
+        timers: [...done.timers.filter((t) => leftS(t, nowMs() - KEPT_MS) > 0), ...runs].slice(-MOST_TIMERS),
         times: timed ? [...done.times, { kind: step.kind, plannedS, tookS }].slice(-5000) : done.times,
       };
     });
@@ -174,9 +177,9 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
 
   const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
   const press = usePressRun(
-    current ?? EMPTY_STEP,
+    current,
     current?.step.ticketId ? ticket : undefined,
-    ticks && loud,
+    { loud, ticks: ticks && loud },
     () => current && finish(current),
     board.at,
   );
@@ -186,7 +189,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const gates = current && !practised && !underWay ? gatesOf(project, plan, current.step) : [];
   const closed = gates.filter((g) => !open.includes(g));
   const waitS = current && !runsOn(current.step) ? waitFor(timers, current.step.members, now) : 0;
-  const waits = waitS > 0 && NEEDS_COLD.includes(current?.step.kind ?? 'ready') && !skipped;
+  const waits = waitS > 0 && NEEDS_COLD.includes(current?.step.kind ?? 'ready');
 
   /** What the big target does now, and what it says. */
   const main = ((): { says: string; act: () => void; hot?: boolean; shut?: boolean } | null => {
@@ -210,7 +213,15 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
           }),
       };
     if (!current) return null;
-    if (waits) return { says: 'It feels cool: go on', act: () => setSkipped(true) };
+    if (waits)
+      return {
+        says: 'It feels cool: go on',
+        act: () =>
+          record((b) => ({
+            ...b,
+            timers: b.timers.filter((t) => !t.pieceIds.some((id) => current.step.members.includes(id))),
+          })),
+      };
     if (current.step.ticketId !== null && press.act && closed.length === 0) return press.act;
     if (current.step.ticketId !== null && ticket?.stop)
       return { says: 'Leave it out, go on', act: () => finish(current, false, false) };
@@ -435,15 +446,6 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
 
 /** Steps that want what they act on cold. */
 const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch'];
-const EMPTY_STEP = {
-  step: { setDowns: 0 },
-  facts: [''],
-  copies: 1,
-  doneCopies: 0,
-  done: true,
-  left: [],
-} as unknown as BoardStep;
-
 const lastDone = (steps: readonly BoardStep[], trail: Project['board']['trail']): BoardStep | null => {
   const facts = trail.at(-1)?.facts[0];
   const found = steps.find((s) => facts !== undefined && s.facts.includes(facts));

@@ -31,9 +31,9 @@ export interface PressAct {
  * @param onEnd every set-down is made
  */
 export function usePressRun(
-  bs: BoardStep,
+  bs: BoardStep | null,
   ticket: PressTicket | undefined,
-  ticks: boolean,
+  { loud, ticks }: { readonly loud: boolean; readonly ticks: boolean },
   onEnd: () => void,
   at: Project['board']['at'],
 ): {
@@ -44,13 +44,13 @@ export function usePressRun(
   readonly eachS: number;
   readonly abort: () => void;
 } {
-  const [fact = ''] = bs.facts;
+  const fact = bs?.facts[0] ?? '';
   const mine = at?.fact === fact ? at : null;
   const made = mine?.setDowns ?? 0;
   const downMs = mine?.downMs ?? null;
   const now = useNow(downMs !== null);
   const quiet = useRef<() => void>(() => undefined);
-  const can = ticket !== undefined && ticket.stop === null;
+  const can = bs !== null && ticket !== undefined && ticket.stop === null;
   const { count, eachS } = can ? setDownsOf(bs.step.setDowns, ticket) : { count: 0, eachS: 0 };
   const leftS = downMs === null ? null : eachS - (now - downMs) / 1000;
   const whole = Math.ceil(leftS ?? 0);
@@ -82,12 +82,14 @@ export function usePressRun(
         hot: true,
         act: () => {
           wakeSound();
-          const starts = sound('start', REACH_MS / 1000);
-          const lifts = sound('lift', REACH_MS / 1000 + eachS);
-          quiet.current = () => {
-            starts();
-            lifts();
-          };
+          if (loud) {
+            const starts = sound('start', REACH_MS / 1000);
+            const lifts = sound('lift', REACH_MS / 1000 + eachS);
+            quiet.current = () => {
+              starts();
+              lifts();
+            };
+          }
           stand(made, nowMs() + REACH_MS, true);
         },
       },

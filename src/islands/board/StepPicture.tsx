@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { ClothDefs, clothUrl, Picture } from '~/components';
 import { type Plan, type Project, type Step, viewOf } from '~/core/model';
 import type { Picture as Screen } from '~/core/plan';
@@ -21,7 +21,7 @@ const AS_DRAWN: readonly Step['kind'][] = [
 const MOST_SHOWN = 12;
 
 /** What a step is about, as it lies: shapes as they are drawn, or the picture as far as it is laid, or where the iron goes next. */
-export function StepPicture({
+export const StepPicture = memo(function StepPicture({
   project,
   plan,
   screen,
@@ -78,7 +78,7 @@ export function StepPicture({
   if (first && AS_DRAWN.includes(step.kind)) return <Drawn project={project} plan={plan} step={step} />;
   if (!first) return null;
   return asItLies(first.articleId);
-}
+});
 
 /** Shapes side by side as they are drawn: on the liner, or on the right side. */
 function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: Step }) {
