@@ -10,8 +10,8 @@ const GATES: { readonly [G in Gate]: string } = {
   'sheet-beneath': 'A sheet that releases lies beneath, too: the web is as large as the cloth.',
   'cover-on': 'What belongs between iron and work lies there.',
   'iron-on-heel': 'The iron stands on its heel.',
-  'cold-work': 'The foil covers all of the adhesive, its metal side up.',
-  'plug-in': 'Parchment lies under the plug.',
+  'foil-covers': 'The foil covers all of the adhesive, its metal side up.',
+  'parchment-under-plug': 'Parchment lies under the plug.',
 };
 export const gateWords = (gate: Gate): string => GATES[gate];
 

@@ -1,9 +1,6 @@
 import type { HowMany } from '~/core/layout';
 import type { Project } from '~/core/model';
-import { one } from './table';
-
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+import { listed, one } from './table';
 
 /** How often a thing can be made of what is here, and what runs out first, a sentence each. */
 export function howManyWords({ times, each, uncounted }: HowMany, project: Project): string[] {

@@ -15,7 +15,7 @@ import {
 } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { dialWords } from './press';
-import { heat, one, say, seconds, type Words } from './table';
+import { heat, listed, one, say, seconds, type Words } from './table';
 
 /** What the words of a step speak of. */
 interface About {
@@ -105,8 +105,6 @@ const through = (d: Cutting): string => (d.bare ? '' : ', through cloth and line
 const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
   `${formatLength(d.widthMm, units)} × ${formatLength(d.heightMm, units)}`;
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 /** Powder is weighed on a letter scale at best. */
 const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
 

@@ -247,6 +247,18 @@ export class Session {
     await this.settled();
   }
 
+  /** Goes along the seam to a station, and waits until its plan is worked out. */
+  async station(name: string): Promise<void> {
+    await (await this.find(`nav[aria-label=Stations] a[href$="/${name}"]`)).click();
+    await this.settled();
+  }
+  /** A project as the browser keeps it, once all of it is saved. */
+  async doc(name: string): Promise<StoredRow['doc']> {
+    await this.holds('saved', async () => (await this.text('header [role=status]')) === 'Saved');
+    const row = (await this.stored()).find((r) => r.name === name);
+    if (!row) throw new Error(`no project is called “${name}”`);
+    return row.doc;
+  }
   /** Waits until a test of the page holds. */
   async holds(what: string, test: () => Promise<boolean>): Promise<void> {
     await this.driver.wait(() => test().catch(() => false), WAIT_MS, `never: ${what}`);

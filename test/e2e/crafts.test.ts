@@ -8,14 +8,6 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     s = await Session.open();
   });
   after(() => s.close());
-  const station = async (name: string): Promise<void> => {
-    await (await s.find(`nav[aria-label=Stations] a[href$="/${name}"]`)).click();
-    await s.settled();
-  };
-  const doc = async (name: string) => {
-    await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
-    return (await s.stored()).find((r) => r.name === name)!.doc;
-  };
   const made = async (how: string): Promise<void> => {
     await s.driver
       .findElement(By.xpath(`//label[.="How it is made"]/following-sibling::select/option[.="${how}"]`))
@@ -28,7 +20,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.settled();
     expect(await s.text('aside')).to.include('A sheet gives 14 tiles, cut along common lines: 2 sheets of felt for 6');
     await s.type('How many', '20');
-    await s.holds('twenty', async () => (await doc('Felt luggage tags')).articles[0]!.count === 20);
+    await s.holds('twenty', async () => (await s.doc('Felt luggage tags')).articles[0]!.count === 20);
     expect(await s.text('aside')).to.include('4 sheets of felt for 20 backs and frames');
     await s.type('Window, wide', '60');
     await s.settled();
@@ -37,12 +29,12 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.press('Close', '//dialog');
     await s.press('Undo');
     await s.settled();
-    await station('press');
+    await s.station('press');
     const work = await s.text('main');
     expect(work).to.match(/its cut-out back in as a plug/);
     expect(work).to.match(/half from each side/);
     expect(work).to.not.include('would not work');
-    await station('trace');
+    await s.station('trace');
     await s.press('PDF');
     expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
     expect(await s.axe()).to.deep.equal([]);
@@ -55,7 +47,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.press('Go on');
     await s.press('That is enough: start');
     await s.settled();
-    expect((await doc('My tags')).order).to.deep.equal(['back', 'patch', 'frame']);
+    expect((await s.doc('My tags')).order).to.deep.equal(['back', 'patch', 'frame']);
     await s.press('How many can be made of what is here?');
     await s.holds('an answer', async () => /It can(not)? be made|Nothing of what it takes/.test(await s.text('aside')));
   });
@@ -64,10 +56,10 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.go('/project/harbour-light/pattern');
     await s.settled();
     await made('Foil motifs');
-    await station('press');
+    await s.station('press');
     expect(await s.text('main')).to.match(/Foil on the right side: its web first, then the foil/);
     expect(await s.text('main')).to.match(/Lay Gold foil over all of the adhesive/);
-    await station('pattern');
+    await s.station('pattern');
     await made('Mending patch');
     expect(await s.text('aside')).to.match(/The patch is cut .*its corners rounded/);
     await made('Hem or turning gap');
@@ -75,7 +67,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
     for (let i = 0; i < 3; i++) await s.press('Undo');
     await s.settled();
-    expect((await doc('Harbour Light')).recipe.id).to.equal('applique');
+    expect((await s.doc('Harbour Light')).recipe.id).to.equal('applique');
   });
 
   it('mats of the machine: several cloths on one, moved by keys, turned, a file each that the simulated machine cuts without a fault', async () => {
@@ -89,16 +81,16 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
       )
       .click();
     await s.settled();
-    await station('trace');
+    await s.station('trace');
     await s.run(`[...document.querySelectorAll('label')].find((l) => l.textContent === 'mats of the machine').click()`);
     await s.find('[data-mat="1"]');
-    const before = (await doc('Comet pennants')).mat.cloths.length;
+    const before = (await s.doc('Comet pennants')).mat.cloths.length;
     const cloth = await s.find('[data-mat="1"] rect[role=button]');
     await s.run('arguments[0].focus()', cloth);
     await s.driver.actions().sendKeys(Key.ARROW_DOWN).perform();
     await s.holds('moved, or there was no room', async () => {
       const status = await s.text('section [role=status]');
-      return (await doc('Comet pennants')).mat.cloths.length > before || status.includes('no room');
+      return (await s.doc('Comet pennants')).mat.cloths.length > before || status.includes('no room');
     });
     await s.press('Mat 1, DXF');
     expect((await s.downloaded('.dxf')).bytes.toString()).to.include('POLYLINE');

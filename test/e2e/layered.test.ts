@@ -8,33 +8,24 @@ describe('things of two layers, in Chromium', () => {
     s = await Session.open();
   });
   after(() => s.close());
-  const station = async (name: string): Promise<void> => {
-    await (await s.find(`nav[aria-label=Stations] a[href$="/${name}"]`)).click();
-    await s.settled();
-  };
-  const saved = (): Promise<void> => s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
-  const doc = async (name: string) => {
-    await saved();
-    return (await s.stored()).find((r) => r.name === name)!.doc;
-  };
 
   it('the Comet pennants: a back to each, glue to glue, from the picture to sheets and tickets', async () => {
     await s.go('/project/comet-pennants/pattern');
     await s.settled();
     expect(await s.text('aside')).to.include('Every piece that lies on no other gets its back');
     expect(await s.text('aside')).to.not.include('It lies on');
-    await station('layers');
+    await s.station('layers');
     // Whoever takes nothing in hand is told of the whole, and nothing of a ground.
     const whole = await s.text('aside');
     expect(whole).to.match(/4 layers of cloth, 4 of web, .* as its lowest cloth alone/);
-    await station('press');
+    await s.station('press');
     const work = await s.text('main');
     expect(work).to.not.include('would not work');
     const steps = work;
     expect(steps).to.match(/Lay 1 “Front, back” on the board wrong side up, its adhesive facing you\. 5 copies\./);
     expect(steps).to.match(/Lay 2 “Front” over it right side up, its adhesive down, edge on edge/);
     expect(steps).to.not.match(/onto the ground/);
-    await station('trace');
+    await s.station('trace');
     await s.press('PDF');
     expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
   });
@@ -52,30 +43,30 @@ describe('things of two layers, in Chromium', () => {
     await (await s.named('Star', '//dialog')).click();
     await s.press('Lay it down', '//dialog');
     await s.settled();
-    const pieces = async (): Promise<string[]> => (await doc('Line of flags')).order;
+    const pieces = async (): Promise<string[]> => (await s.doc('Line of flags')).order;
     await s.holds('a star on a pennant', async () => (await pieces()).length === 3);
     expect((await pieces()).slice(0, 2)).to.deep.equal(['front-back', 'front']);
     await s.run(
       `[...document.querySelectorAll('[data-piece=front]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
     );
-    const before = (await doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId;
+    const before = (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId;
     const back = await s.driver.findElement(By.xpath('//fieldset[legend="Its back is of"]//label[.="Sail linen"]'));
     await s.run('arguments[0].click()', back);
     const cloth = async (): Promise<string> => {
-      const p = await doc('Line of flags');
+      const p = await s.doc('Line of flags');
       return p.fabrics.find((f) => f.id === p.pieces.find((x) => x.id === 'front-back')!.fabricId)!.name;
     };
     await s.holds('the back is of linen', async () => (await cloth()) === 'Sail linen');
     expect(await s.axe(), 'a piece with its back').to.deep.equal([]);
     await s.type('How many', '8');
     await s.holds('eight backs', async () =>
-      (await doc('Line of flags')).pieces.every((p) => p.count === (p.id.startsWith('front') ? 8 : 1)),
+      (await s.doc('Line of flags')).pieces.every((p) => p.count === (p.id.startsWith('front') ? 8 : 1)),
     );
     await s.press('Undo');
     await s.press('Undo');
     await s.holds(
       'as before',
-      async () => (await doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId === before,
+      async () => (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId === before,
     );
   });
 
@@ -86,13 +77,13 @@ describe('things of two layers, in Chromium', () => {
       .click();
     await s.settled();
     await s.holds('a foil was taken', async () =>
-      (await doc('Line of flags')).fabrics.some((f) => f.name === 'Gold foil'),
+      (await s.doc('Line of flags')).fabrics.some((f) => f.name === 'Gold foil'),
     );
-    expect((await doc('Line of flags')).order.slice(0, 2)).to.deep.equal(['front', 'front-foil']);
-    await station('press');
+    expect((await s.doc('Line of flags')).order.slice(0, 2)).to.deep.equal(['front', 'front-foil']);
+    await s.station('press');
     expect(await s.text('main')).to.match(/metal side up, over all of the adhesive/);
     await s.press('Undo');
     await s.settled();
-    await s.holds('backs again', async () => (await doc('Line of flags')).order[0] === 'front-back');
+    await s.holds('backs again', async () => (await s.doc('Line of flags')).order[0] === 'front-back');
   });
 });

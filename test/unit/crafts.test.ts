@@ -5,7 +5,7 @@ import { makingOf } from '~/core/making';
 import { fabricFrom, webFrom } from '~/core/material';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId } from '~/core/model';
 import { planProject } from '~/core/plan';
-import { laidByRecipe, RECIPE_FACTS, tapeFor } from '~/core/recipe';
+import { gridOn, laidByRecipe, RECIPE_FACTS, tapeFor } from '~/core/recipe';
 import { areaMm2, boundsOf, regionOf } from '~/core/shape';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords, tellWords } from '~/words';
@@ -228,6 +228,11 @@ describe('mending patch', () => {
     expect(planProject(p).snags.filter((s) => s.code === 'vanishes')).to.deep.equal([]);
   });
 
+  it('leaves the project’s own rim of web alone', () => {
+    const soft = laidByRecipe({ ...p, layering: { ...p.layering, webRimMm: 25 } });
+    expect(soft.layering.webRimMm).to.equal(25);
+  });
+
   it('stays where it was moved to, and says when it is larger than its cloth', () => {
     const moved = { ...p, pieces: p.pieces.map((x) => ({ ...x, at: { xMm: 60, yMm: 70, rotateDeg: 0 } })) };
     expect(
@@ -397,16 +402,36 @@ describe('strips from a ruled sheet', () => {
         pieces: [newPiece({ id: 'p', label: 'Strip', fabricId: 'night', outline, count: 20 })],
       },
     );
-  it('lie edge to edge: fifteen of 30 × 300 mm on 300 × 450 mm, none lost to the blade, on both cloths', () => {
+  it('lie edge to edge: ten of 30 × 300 mm on 300 × 450 mm along the grain, none lost to the blade, on both cloths', () => {
     const p = strips('M0 0h30v300h-30Z');
     const { patches } = patchesOf(p, planProject(p));
     expect(patches.map((x) => `${x.fabricId} ${x.placements.length} ${x.flush}`)).to.have.members([
-      'night 15 true',
-      'night 5 true',
-      'denim 15 true',
-      'denim 5 true',
+      'night 10 true',
+      'night 10 true',
+      'denim 10 true',
+      'denim 10 true',
     ]);
-    expect(said(p).some((w) => /^Rule 15 tiles of 30 mm × 300 mm on the liner of patch/.test(w))).to.equal(true);
+    expect(said(p).some((w) => /^Rule 10 tiles of 30 mm × 300 mm on the liner of patch/.test(w))).to.equal(true);
+  });
+  it('of two sizes each lies on sheets of its own; woven cloth keeps its grain', () => {
+    const p = strips('M0 0h30v300h-30Z');
+    const other = newPiece({
+      id: 'q',
+      label: 'Short',
+      fabricId: 'night',
+      outline: 'M0 0h40v100h-40Z',
+      at: { xMm: 100, yMm: 0, rotateDeg: 0 },
+      count: 3,
+    });
+    const both = laidByRecipe({ ...p, pieces: [...p.pieces, other], order: [...p.order, 'q'] });
+    const { patches } = patchesOf(both, planProject(both));
+    for (const x of patches) {
+      expect(new Set(x.placements.map((at) => at.id)).size).to.equal(1);
+      expect(x.placements.every((at) => at.rotateDeg === 0)).to.equal(true);
+    }
+    // 450 mm high, not turned: ten beside one another where fifteen lie across.
+    expect(gridOn(300, 450, 30, 300, false).count).to.equal(10);
+    expect(gridOn(300, 450, 30, 300).count).to.equal(15);
   });
   it('only what is a rectangle is ruled: a pennant is cut one by one', () => {
     const p = strips(CROOKED);

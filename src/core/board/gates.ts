@@ -10,8 +10,8 @@ export type Gate =
   | 'sheet-beneath'
   | 'cover-on'
   | 'iron-on-heel'
-  | 'cold-work'
-  | 'plug-in';
+  | 'foil-covers'
+  | 'parchment-under-plug';
 
 /**
  * The gates of a step: only where this step can go wrong so.
@@ -54,13 +54,13 @@ export function gatesOf(project: Project, plan: Pick<Plan, 'choices' | 'tracings
       ];
     }
     case 'foil':
-      return ['cold-work'];
+      return ['foil-covers'];
     case 'cool':
       return household ? ['iron-on-heel'] : [];
     case 'lay':
       return step.does.code === 'lay-piece' && turns ? ['right-way-round'] : [];
     case 'plug':
-      return ['plug-in'];
+      return ['parchment-under-plug'];
     default:
       return [];
   }

@@ -1,4 +1,4 @@
-import type { BoardMend, MendCode, MendDoing, PressTicket, Step, StepMend } from '../model';
+import type { BoardMend, MendCode, MendDoing, PressTicket, Step } from '../model';
 
 /** Seconds and heat of a press that is done once more. */
 type Again = Pick<BoardMend, 'heatC' | 'dwellS'>;
@@ -21,21 +21,10 @@ function again(code: keyof typeof LONGER, ticket: PressTicket | null): Again {
 
 /** What can be wrong with a step, as one would say it when it is looked at: its own mends, and what any press can do. */
 export function wrongWith(step: Step): MendCode[] {
-  const own: Readonly<Record<StepMend, MendCode>> = {
-    'adhesive-left-on-liner': 'adhesive-left-on-liner',
-    'edge-lifts': 'edge-lifts',
-    'adhesive-on-the-face': 'adhesive-on-the-face',
-    'adhesive-on-the-iron': 'adhesive-on-the-iron',
-    backwards: 'backwards',
-    slid: 'slid',
-    'foil-patchy': 'foil-patchy',
-    'furry-edge': 'furry-edge',
-    'needle-gums': 'needle-gums',
-  };
   const bonding: readonly MendCode[] =
     step.kind === 'bond' || step.kind === 'steam-pass' ? ['bubbles', 'iron-marks', 'liner-left-on'] : [];
   const fusing: readonly MendCode[] = step.kind === 'fuse' ? ['bubbles', 'iron-marks'] : [];
-  return [...new Set([...step.ifNot.map((m) => own[m]), ...bonding, ...fusing])];
+  return [...new Set([...step.ifNot, ...bonding, ...fusing])];
 }
 
 type Part = Pick<BoardMend, 'doing'> & Again & Pick<BoardMend, 'coolS'>;

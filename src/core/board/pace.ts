@@ -4,6 +4,7 @@ import type { Board, Making } from '../model';
 export const ENOUGH_TIMES = 3;
 /** Steps taking more than this against the plan were breaks, not work. Ours. */
 const MOST_PACE = 6;
+export const isBreak = (plannedS: number, tookS: number): boolean => tookS > MOST_PACE * plannedS;
 
 const medianOf = (list: readonly number[]): number => {
   const s = [...list].sort((a, b) => a - b);
@@ -17,8 +18,8 @@ export function paceOf(times: Board['times']): ReadonlyMap<string, number> {
   const byKind = new Map<string, number[]>();
   for (const { kind, plannedS, tookS } of times) {
     if (plannedS < 1) continue;
+    if (isBreak(plannedS, tookS)) continue;
     const ratio = tookS / plannedS;
-    if (ratio > MOST_PACE) continue;
     byKind.set(kind, [...(byKind.get(kind) ?? []), ratio]);
   }
   return new Map([...byKind].flatMap(([kind, r]) => (r.length < ENOUGH_TIMES ? [] : [[kind, medianOf(r)] as const])));

@@ -126,20 +126,17 @@ export function layDown(project: Project): Laid {
     const where = placedOf.get(piece.id);
     const path = pathOf(piece.outline);
     if (!cut || !where) return { path, visible: NOTHING, webMiddle: NOTHING };
-    const mends = piece.part?.role === 'mend';
-    return remember(
-      cutPieces,
-      `${cut.key} ${cut.changed} ${cut.covered} ${where.key} ${layering.webRimMm} ${mends}`,
-      () => {
-        const back = inverse(where.ontoGround);
-        const middle = webMiddle(cut.outline, layering.webRimMm, mends);
-        return {
-          path: cut.changed ? withCurvesOf(cut.outline, path, where.ontoGround, ROUGH_TOLERANCE_MM) : path,
-          visible: cut.covered ? transformRegion(cut.visible, back) : NOTHING,
-          webMiddle: transformRegion(middle, back),
-        };
-      },
-    );
+    const own = RECIPE_FACTS[project.recipe.id].webRimMm(project, piece);
+    const rimMm = own ?? layering.webRimMm;
+    return remember(cutPieces, `${cut.key} ${cut.changed} ${cut.covered} ${where.key} ${rimMm} ${own !== null}`, () => {
+      const back = inverse(where.ontoGround);
+      const middle = webMiddle(cut.outline, rimMm, own !== null);
+      return {
+        path: cut.changed ? withCurvesOf(cut.outline, path, where.ontoGround, ROUGH_TOLERANCE_MM) : path,
+        visible: cut.covered ? transformRegion(cut.visible, back) : NOTHING,
+        webMiddle: transformRegion(middle, back),
+      };
+    });
   };
   return {
     project,

@@ -2,7 +2,7 @@ import { nth } from '../lists';
 import { type Article, groundOutline, lookup, type Project } from '../model';
 import { type NestRequest, nest } from '../nest';
 import { areaMm2, ROUGH_TOLERANCE_MM, regionOf } from '../shape';
-import { clothAsk, webAsk } from './layout';
+import { binsOf, clothAsk, webAsk } from './layout';
 import type { Traced } from './patches';
 
 /** How often an article can be made of one cloth or web that is here. */
@@ -61,11 +61,7 @@ function clothFor(project: Project, plan: Traced, article: Article, fabricId: st
     spacingMm: pieces?.spacingMm ?? 0,
     rotations: [0, 180],
     parts: [ground, ...(pieces?.parts ?? [])],
-    bins: fabric.stock.map((s, i) => ({
-      id: `stock-${i + 1}`,
-      outline: s.outline ?? `M0 0H${s.widthMm}V${s.heightMm}H0Z`,
-      count: s.count,
-    })),
+    bins: binsOf(fabric.stock, 'stock'),
   };
 }
 

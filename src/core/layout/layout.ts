@@ -36,7 +36,7 @@ export interface LayoutAsk {
   readonly side: 'liner' | 'cloth side' | 'wrong side' | 'right side';
 }
 
-const binsOf = (
+export const binsOf = (
   stock: readonly { widthMm: number; heightMm: number; count: number; outline: string | null }[],
   prefix: string,
 ): Bin[] =>

@@ -49,6 +49,16 @@ export const liesFree = (
  * A cloth larger than the mat lies on none.
  */
 export function matsOf(project: Project, patches: readonly Patch[]): Mat[] {
+  const before = known.get(patches);
+  if (before?.mat === project.mat) return before.mats;
+  const mats = findMats(project, patches);
+  known.set(patches, { mat: project.mat, mats });
+  return mats;
+}
+// The making and the screen ask for the mats of one plan several times.
+const known = new WeakMap<readonly Patch[], { readonly mat: Project['mat']; readonly mats: Mat[] }>();
+
+function findMats(project: Project, patches: readonly Patch[]): Mat[] {
   const look = lookup(project);
   // A mat has one side up: what is cut from behind lies on mats of its own.
   const sides = new Map<string, Patch[]>();

@@ -190,14 +190,16 @@ function ruledPatches(
   const boxes = new Map(parts.map((p) => [p.id, boundsOf(regionOf(p.outline))]));
   const first = inMap(boxes, nth(parts, 0).id);
   const size = [sheet.widthMm, sheet.heightMm, first.maxX - first.minX, first.maxY - first.minY] as const;
-  const full = gridOn(...size).tiles;
+  // Woven cloth has a grain: its tiles all lie one way round.
+  const mayTurn = parts.every((p) => p.rotations === 'free');
+  const full = gridOn(...size, mayTurn).tiles;
   if (full.length === 0) return { found: [], tooLarge: parts.map((p) => p.id) };
   const copies = parts.flatMap((p) => Array.from({ length: p.count }, (_, copy) => ({ id: p.id, copy })));
   const found: Found[] = [];
   for (let i = 0; i < copies.length; i += full.length) {
     const mine = copies.slice(i, i + full.length);
     // A sheet that is not used up is cut in a plain block where that holds them.
-    const tiles = (mine.length < full.length ? blockOf(mine.length, ...size)?.tiles : null) ?? full;
+    const tiles = (mine.length < full.length ? blockOf(mine.length, ...size, mayTurn)?.tiles : null) ?? full;
     const placements = mine.map(({ id, copy }, k) => {
       const tile = nth(tiles, k);
       const b = inMap(boxes, id);
@@ -339,6 +341,11 @@ const found = new WeakMap<
 
 /** Less than this of its box is not an outline’s, mm²: then it is the box. */
 const BOX_MM2 = 1;
+/** What pieces of one size are ruled under, together. */
+const boxName = (outline: string): string => {
+  const b = boundsOf(regionOf(outline, ROUGH_TOLERANCE_MM));
+  return `${(b.maxX - b.minX).toFixed(2)} × ${(b.maxY - b.minY).toFixed(2)}`;
+};
 /** Whether an outline is a rectangle as it lies: only such are ruled edge to edge. */
 function isBox(outline: string): boolean {
   const region = regionOf(outline, ROUGH_TOLERANCE_MM);
@@ -365,7 +372,7 @@ function findPatches(project: Project, plan: Traced): Patched {
     const ruled = sheet !== null && (laidOut || (sided.has(piece.id) && isBox(t.outline)));
     const machine = !ruled && byMachine(project, piece);
     if (isFoiled(project, piece) || (!ruled && !machine && !whole)) continue;
-    const way = machine ? look.routeOf(piece) : ruled;
+    const way = machine ? look.routeOf(piece) : ruled ? boxName(t.outline) : '';
     const name = `${piece.fabricId}\u0000${webId}\u0000${way}`;
     const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, machine, parts: [] };
     groups.set(name, group);

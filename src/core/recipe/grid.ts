@@ -113,9 +113,21 @@ function inTwoStrips(w: number, h: number, tileW: number, tileH: number): Grid {
 /**
  * The most tiles that a sheet can give, turned or not, by dynamic programming over straight cuts and pinwheels of five blocks that line up with whole tiles.
  * Source: Gilmore and Gomory 1965, straight cuts; Morabito and Morales 1998, the recursive five-block way (from memory).
+ * @param mayTurn whether tiles may lie across; false where the cloth has a grain
  * @returns where the tiles lie; none where not even one fits
  */
-export function gridOn(sheetWidthMm: number, sheetHeightMm: number, tileWidthMm: number, tileHeightMm: number): Grid {
+export function gridOn(
+  sheetWidthMm: number,
+  sheetHeightMm: number,
+  tileWidthMm: number,
+  tileHeightMm: number,
+  mayTurn = true,
+): Grid {
+  if (!mayTurn) {
+    // All one way round, whole rows and columns are the most there can be.
+    const tiles = rowsOf({ x: 0, y: 0, w: sheetWidthMm, h: sheetHeightMm }, tileWidthMm, tileHeightMm, false);
+    return { count: tiles.length, tiles };
+  }
   const size = [sheetWidthMm, sheetHeightMm, tileWidthMm, tileHeightMm] as const;
   const many = Math.max(...[sheetWidthMm, sheetHeightMm].map((side) => side / tileWidthMm + side / tileHeightMm));
   if (many > MANY_LINES) return inTwoStrips(...size);
@@ -177,9 +189,10 @@ export function blockOf(
   sheetHeightMm: number,
   tileWidthMm: number,
   tileHeightMm: number,
+  mayTurn = true,
 ): Grid | null {
   let best: { readonly areaMm2: number; readonly across: number; readonly turned: boolean } | null = null;
-  for (const turned of [false, true]) {
+  for (const turned of mayTurn ? [false, true] : [false]) {
     const [w, h] = turned ? [tileHeightMm, tileWidthMm] : [tileWidthMm, tileHeightMm];
     for (let across = 1; across <= count && across * w <= sheetWidthMm + SLACK_MM; across++) {
       const down = Math.ceil(count / across);

@@ -1,5 +1,5 @@
 import { factsOf } from '../material';
-import { newGround, type Piece, type Project, type RecipeId, USUAL_LAYERING } from '../model';
+import { newGround, type Piece, type Project, type RecipeId } from '../model';
 import { applique } from './applique';
 import { clothAndFoil } from './cloth-and-foil';
 import { foilMotif } from './foil-motif';
@@ -70,15 +70,12 @@ export function laidByRecipe(project: Project): Project {
 
 /** Changes a project to be made another way: what its ground was of becomes what the recipe asks about in its place, and what had none lies on a ground again where it needs one. */
 export function makeBy(project: Project, id: RecipeId): void {
-  const before = RECIPE_FACTS[project.recipe.id];
   const { groundBecomes, needsGround, layOut } = RECIPE_FACTS[id];
   const bare = withoutLayers(project);
   const sideOf = project.pieces.find((p) => p.part)?.fabricId;
   project.pieces = bare.pieces;
   project.order = bare.order;
-  project.layering = before.questions.some((q) => q.key === 'marginMm')
-    ? { ...bare.layering, webRimMm: USUAL_LAYERING.webRimMm }
-    : bare.layering;
+  project.layering = bare.layering;
   const groundOf = project.articles.find((a) => a.ground)?.ground?.fabricId;
   project.recipe = {
     id,

@@ -65,8 +65,7 @@ function layOut(project: Project): Project {
     ...project,
     pieces,
     order,
-    // In the hole itself there is no web: it would bond to the board.
-    layering: { ...layeringOf(project, pieces), webRimMm: marginMm },
+    layering: layeringOf(project, pieces),
   });
 }
 
@@ -80,6 +79,8 @@ export const patch: Recipe = {
   says: 'A patch behind a hole, held by web round it, then darned or stitched.',
   questions: Object.values(ASKS),
   layOut,
+  // In the hole itself there is no web: it would bond to the board.
+  webRimMm: (project, piece) => (piece.part?.role === 'mend' ? mendOf(project).marginMm : null),
   tells: (project) => {
     const { widthMm, heightMm } = mendOf(project);
     return [{ code: 'patch-size', widthMm, heightMm }];

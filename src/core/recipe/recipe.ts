@@ -1,4 +1,4 @@
-import type { Misfit, Project, SideMaterial } from '../model';
+import type { Misfit, Piece, Project, SideMaterial } from '../model';
 
 /** The other layer that pieces have in a layered thing. */
 export interface OtherSide {
@@ -93,6 +93,8 @@ export interface Recipe {
   readonly layOut: ((project: Project) => Project) | null;
   /** The measured sheet that what it lays out is cut from in straight lines, the web fused to the whole of it first; null: none is. */
   readonly sheet: ((project: Project) => { readonly widthMm: number; readonly heightMm: number } | null) | null;
+  /** The rim of web that a piece keeps round its middle, which is cut out however small it is, mm; null: as the project has it. */
+  readonly webRimMm: (project: Project, piece: Piece) => number | null;
   /** What follows from its answers. */
   readonly tells: (project: Project) => readonly RecipeTell[];
   /** What of its answers cannot be. */
@@ -112,6 +114,7 @@ export const PLAIN: Omit<Recipe, 'name' | 'says'> = {
   laysArticles: false,
   layOut: null,
   sheet: null,
+  webRimMm: () => null,
   tells: () => [],
   misfits: () => [],
   phases: PICTURE_PHASES,

@@ -7,6 +7,7 @@ import {
   currentOf,
   gatesOf,
   ironIsIdle,
+  isBreak,
   leftS,
   madeAgain,
   mendParts,
@@ -34,8 +35,6 @@ import { useSetting } from './useSetting';
 const StepList = lazily('the list of steps', async () => (await import('./StepList')).StepList, 'dialog');
 const BoardTools = lazily('the settings', async () => (await import('./BoardTools')).BoardTools, 'dialog');
 
-/** Took longer than so many times the plan: there was a break, and it is no measure. */
-const BREAK = 6;
 /** A timer that is out stays in the strip for so long, so that nobody misses it, ms. */
 const STAYS_MS = 60_000;
 /** Timers that are out are forgotten after so long, ms; no more than so many are kept. */
@@ -107,7 +106,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
     }
     const tookS = (nowMs() - shownAt.current) / 1000;
     const plannedS = step.handsS / (one ? bs.copies : 1);
-    const timed = plannedS >= 1 && tookS < BREAK * plannedS;
+    const timed = plannedS >= 1 && !isBreak(plannedS, tookS);
     record((b) => {
       const done = stepDone(b, bs, one);
       const cools = step.does.code === 'let-cool' || step.does.code === 'cool-and-lift' ? step.does.coolS : 0;
@@ -165,6 +164,11 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const back = (): void => {
     if (asking) {
       setAsking(null);
+      return;
+    }
+    if (mend) {
+      // Nothing was wrong after all, or it is mended already.
+      record((b) => ({ ...b, mends: b.mends.filter((m) => m.done) }));
       return;
     }
     const { at } = board;
@@ -390,7 +394,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
             className={css.back}
             aria-label="Back"
             onClick={back}
-            disabled={board.trail.length === 0 && !asking && press.made === 0 && press.leftS === null}
+            disabled={board.trail.length === 0 && !asking && !mend && press.made === 0 && press.leftS === null}
           >
             <Undo2 size={28} aria-hidden="true" />
             <span>Back</span>
@@ -446,6 +450,8 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
 
 /** Steps that want what they act on cold. */
 const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch'];
+
+/** The step that was done last, to say that something is wrong with it. */
 const lastDone = (steps: readonly BoardStep[], trail: Project['board']['trail']): BoardStep | null => {
   const facts = trail.at(-1)?.facts[0];
   const found = steps.find((s) => facts !== undefined && s.facts.includes(facts));

@@ -6,9 +6,6 @@ import { addressOf } from '../project/stations';
 import css from './Home.module.css';
 import { soundProject } from './sound';
 
-/** Writing into the diary is itself a change: so long after it nothing is under way, ms. */
-const NOTED_MS = 5000;
-
 const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
@@ -30,8 +27,8 @@ export function ProjectCard({
   const whole = soundProject(row.doc);
   // Begun at the board, and not yet written into its diary.
   const board = whole?.board;
-  const lastMs = board?.diary.at(-1)?.atMs ?? 0;
-  const underWay = board !== undefined && board.trail.length > 0 && lastMs < row.updatedAt - NOTED_MS;
+  const underWay =
+    board !== undefined && board.trail.length > 0 && (board.diary.length === 0 || board.hotSinceMs !== null);
   // On the shelf what can be done with a thing takes less room than what one learns from it.
   const said = (words: string) => (lesson ? { label: words } : { children: words });
   return (
