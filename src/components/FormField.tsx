@@ -3,6 +3,7 @@ import { Controller, type FieldValues, get, type Path, type UseFormReturn } from
 import {
   type DisplayUnits,
   formatLength,
+  formatRun,
   formatTemperature,
   formatThickness,
   type Parsed,
@@ -149,16 +150,17 @@ function FormMeasure<T extends FieldValues>({
   );
 }
 
-/** A length of a form, in the units shown. Kept in mm. @param fine a thickness: finer than a ruler shows */
+/** A length of a form, in the units shown. Kept in mm. @param fine a thickness: finer than a ruler shows @param run off a roll or a spool: yards or metres */
 export const FormLength = <T extends FieldValues>({
   units,
   fine = false,
+  run = false,
   ...field
-}: Measured<T> & { fine?: boolean }) => (
+}: Measured<T> & { fine?: boolean; run?: boolean }) => (
   <FormMeasure
     {...field}
     read={(text) => parseLength(text, units)}
-    show={(mm) => (fine ? formatThickness(mm, units) : formatLength(mm, units, 1))}
+    show={(mm) => (fine ? formatThickness(mm, units) : run ? formatRun(mm, units) : formatLength(mm, units, 1))}
   />
 );
 

@@ -63,3 +63,28 @@ export function WebSwatch({ web, width = 72, height = 40 }: { web: Web; width?: 
     </svg>
   );
 }
+
+/** A spool wound with thread of a colour. @param bare an empty spool, drawn open: a thread to buy */
+export function ThreadSwatch({ colour, size = 40, bare = false }: { colour: string; size?: number; bare?: boolean }) {
+  return (
+    <svg className={css.spool} width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
+      <path d="M9 4.5H31L28 9H12ZM12 31H28L31 35.5H9Z" fill="currentColor" />
+      <path
+        d="M12 9H28C31.5 15 31.5 25 28 31H12C8.5 25 8.5 15 12 9Z"
+        fill={colour}
+        fillOpacity={bare ? 0.35 : 1}
+        stroke="currentColor"
+        strokeWidth="1"
+        strokeDasharray={bare ? '2 2' : undefined}
+      />
+      {!bare && (
+        <path
+          d="M10.6 14L29.6 12M9.6 19L30.4 17M9.5 24L30.5 22M10.6 29L29.6 27"
+          stroke="#1a1208"
+          strokeOpacity="0.28"
+          strokeWidth="0.9"
+        />
+      )}
+    </svg>
+  );
+}

@@ -1,21 +1,12 @@
 import { ROUTE_FACTS } from '~/core/facing';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import type { Cover, Edge, Intent, Route, Surface } from '~/core/model';
+import type { Cover, Intent, Route, Surface } from '~/core/model';
 import type { DisplayUnits } from '~/core/units';
+import { EDGE_WORDS } from '~/words';
 import type { Option } from './Field';
 
 /** Words for the contract's names, in one place. */
-export const EDGE_WORDS: Readonly<Record<Edge, string>> = {
-  none: 'no stitch',
-  straight: 'straight stitch',
-  blanket: 'blanket stitch',
-  zigzag: 'zigzag',
-  satin: 'satin stitch',
-  'free-motion': 'free-motion',
-  hand: 'by hand',
-  paint: 'fabric paint',
-  pinked: 'pinked',
-};
+export { EDGE_WORDS };
 export const LAUNDERING_WORDS: Readonly<Record<Intent['laundering'], string>> = {
   never: 'never',
   gentle: 'gently',

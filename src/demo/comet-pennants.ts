@@ -2,7 +2,7 @@ import { fabricFrom } from '~/core/material';
 import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/model';
 import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
-import { DEMO_IRONS, DEMO_WEBS } from './drawer';
+import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 
 // "Comet" pennants: two cloths fused to each other, pale with pale and dark with dark, a comet on each. Drawn for this application.
 
@@ -86,5 +86,6 @@ const drawn = (): Project =>
     ],
     webs: structuredClone([...DEMO_WEBS]).map((w) => (w.id === 'middle-film' ? { ...w, stockMm: 3000 } : w)),
     irons: structuredClone([...DEMO_IRONS]),
+    threads: structuredClone([...DEMO_THREADS]),
     bench: { ironId: 'household' },
   });

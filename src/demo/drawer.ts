@@ -1,6 +1,6 @@
 import type { DrawerContents } from '~/core/drawer';
 import { fabricFrom, webFrom } from '~/core/material';
-import type { BenchCover, BenchSurface, Fabric, Iron, Web } from '~/core/model';
+import type { BenchCover, BenchSurface, Fabric, Iron, Thread, Web } from '~/core/model';
 
 /** Everything here is made up for the demo. Names say what a thing is; none is a product. */
 const cloth = (clothId: string, given: Pick<Fabric, 'id' | 'name'> & Partial<Fabric>): Fabric =>
@@ -262,6 +262,41 @@ export const DEMO_SURFACES: readonly BenchSurface[] = [
   },
 ];
 
+const thread = (id: string, name: string, colour: string, leftM: number, more: Partial<Thread> = {}): Thread => ({
+  id,
+  name,
+  kind: 'cotton',
+  colour,
+  tex: 28,
+  stockMm: leftM * 1000,
+  spoolMm: 150_000,
+  pricePerSpool: 3.2,
+  note: '',
+  ...more,
+});
+
+export const DEMO_THREADS: readonly Thread[] = [
+  thread('thread-foam', 'Foam white', '#eef2ec', 110),
+  thread('thread-sail', 'Sailcloth cream', '#f0e6d2', 64),
+  thread('thread-glow', 'Candle yellow', '#f2d98a', 90, { kind: 'shiny', tex: 25 }),
+  thread('thread-lemon', 'Lemon yellow', '#efc730', 120),
+  thread('thread-lamp', 'Lamp amber', '#eeb03f', 8),
+  thread('thread-coral', 'Shell coral', '#d9643a', 85),
+  thread('thread-ember', 'Ember red', '#bb4029', 70, { kind: 'polyester' }),
+  thread('thread-lagoon', 'Lagoon green-blue', '#4c949c', 130),
+  thread('thread-deep', 'Deep water', '#1f4558', 95),
+  thread('thread-enamel', 'Enamel blue', '#2e5d87', 40),
+  thread('thread-slate', 'Slate grey', '#3d424b', 140),
+  thread('thread-crag', 'Crag brown', '#8a6a52', 60),
+  thread('thread-clear', 'Clear', '#ffffff', 200, { kind: 'clear', tex: 13, spoolMm: 400_000, pricePerSpool: 5.5 }),
+  thread('thread-bobbin', 'Bobbin cotton, ecru', '#e8e2d3', 480, {
+    kind: 'bobbin',
+    tex: 20,
+    spoolMm: 500_000,
+    pricePerSpool: 4.9,
+  }),
+];
+
 /** The Drawer as it is laid out on the first visit. */
 export const demoDrawer = (): DrawerContents => ({
   fabrics: DEMO_FABRICS,
@@ -269,5 +304,6 @@ export const demoDrawer = (): DrawerContents => ({
   irons: DEMO_IRONS,
   covers: DEMO_COVERS,
   surfaces: DEMO_SURFACES,
+  threads: DEMO_THREADS,
   pictures: [],
 });

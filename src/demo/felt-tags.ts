@@ -2,7 +2,7 @@ import { fabricFrom, webFrom } from '~/core/material';
 import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/model';
 import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
-import { DEMO_IRONS, DEMO_WEBS } from './drawer';
+import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 
 // Felt luggage tags with a window, no sewing at all. Drawn for this application.
 
@@ -72,6 +72,7 @@ export const feltTags = (): Project =>
         }),
       ],
       irons: structuredClone([...DEMO_IRONS]),
+      threads: structuredClone([...DEMO_THREADS]),
       bench: { ironId: 'press', surface: 'ironing-board' },
     }),
   );

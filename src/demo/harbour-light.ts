@@ -1,6 +1,6 @@
 import { newProject, type Piece, type Project } from '~/core/model';
 import { acrossFrom, arched, circle, drawnInPlace } from './draw';
-import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_WEBS } from './drawer';
+import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { HARBOUR_LIGHT, layDemoWord } from './letters';
 
 // "Harbour Light", a wall panel of 500 × 700 mm, drawn for this application.
@@ -95,6 +95,7 @@ export function harbourLight(): Project {
     fabrics: structuredClone([...DEMO_FABRICS]),
     webs: structuredClone([...DEMO_WEBS]),
     irons: structuredClone([...DEMO_IRONS]),
+    threads: structuredClone([...DEMO_THREADS]),
     covers: structuredClone([...DEMO_COVERS]),
     surfaces: structuredClone([...DEMO_SURFACES]),
     bench: { ironId: 'household' },

@@ -1,7 +1,7 @@
 import { fabricFrom } from '~/core/material';
 import { type Fabric, newArticle, newGround, newPiece, newProject, type Piece, type Project } from '~/core/model';
 import { circle, drawnInPlace } from './draw';
-import { DEMO_IRONS, DEMO_WEBS } from './drawer';
+import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { LEMON_PRINT_MM, LEMONS, lemonPrint } from './lemon-print';
 import { layDemoWord, TEA } from './letters';
 
@@ -125,6 +125,7 @@ export function lemonPot(): Project {
     fabrics: FABRICS(),
     webs: structuredClone([...DEMO_WEBS]),
     irons: structuredClone([...DEMO_IRONS]),
+    threads: structuredClone([...DEMO_THREADS]),
     pictures: [lemonPrint()],
     bench: { ironId: 'household' },
   });

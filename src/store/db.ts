@@ -47,6 +47,7 @@ export const db = new Dexie('apple-seam') as Dexie & {
   irons: EntityTable<Things['irons'], 'id'>;
   covers: EntityTable<Things['covers'], 'id'>;
   surfaces: EntityTable<Things['surfaces'], 'id'>;
+  threads: EntityTable<Things['threads'], 'id'>;
   drawerPictures: EntityTable<Picture, 'id'>;
 };
 db.version(1).stores({ projects: 'id, updatedAt', settings: 'key' });
@@ -102,6 +103,9 @@ db.version(4)
       await projects.put(row);
     }
   });
+
+// Threads.
+db.version(5).stores({ threads: 'id, name' });
 
 /** This tab, told from the others of this browser. */
 export const TAB = newId();

@@ -1,5 +1,6 @@
 export * from './board';
 export * from './drawer';
+export * from './edge';
 export * from './facing';
 export * from './how-many';
 export * from './making';
@@ -9,4 +10,4 @@ export * from './plan';
 export * from './press';
 export * from './recipe';
 export * from './snags';
-export { heat, seconds, warmer } from './table';
+export { heat, minutesWords, seconds, warmer } from './table';

@@ -1,3 +1,5 @@
+import { colourWord } from '~/core/colour';
+import { EDGE_FACTS } from '~/core/edge';
 import { ROUTE_FACTS } from '~/core/facing';
 import { factsOf, type Material } from '~/core/material';
 import {
@@ -34,12 +36,14 @@ interface About {
 const NAMED = 4;
 const EDGES: { readonly [E in Edge]: string } = {
   none: 'no stitch',
-  straight: 'a straight stitch just inside the edge',
+  straight: 'a straight stitch',
   blanket: 'a blanket stitch',
   zigzag: 'a zigzag',
-  satin: 'a satin stitch, with a stabiliser behind',
-  'free-motion': 'free-motion stitching just inside the edge',
+  'tiny-zigzag': 'a tiny zigzag',
+  satin: 'a satin stitch',
+  'free-motion': 'free-motion stitching',
   hand: 'a hand blanket stitch',
+  'hand-running': 'a running stitch by hand',
   paint: 'dimensional paint',
   pinked: 'pinking shears',
 };
@@ -107,6 +111,32 @@ const size = (d: { readonly widthMm: number; readonly heightMm: number }, { proj
   `${formatLength(d.widthMm, units)} × ${formatLength(d.heightMm, units)}`;
 /** Powder is weighed on a letter scale at best. */
 const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
+
+type Stitching = Extract<StepDoing, { readonly code: 'stitch-edges' | 'stitch-lines' }>;
+const threading = (d: Stitching, a: About): string =>
+  d.newThread
+    ? `Take ${d.threadId === null ? (d.clear ? 'clear thread, above and below' : `a ${colourWord(d.colour)} thread`) : (a.project.threads.find((t) => t.id === d.threadId)?.name ?? 'the thread')}. `
+    : '';
+/** A machine's dial counts millimetres wherever it is sold: its figures are marks, and stand without a unit. Hands go by a rule. */
+const dialled = (mm: number): string => String(Number(mm.toFixed(2)));
+const between = ([least, most]: readonly [number, number], say: (mm: number) => string): string =>
+  most - least < SAME_SIZE_MM ? say(most) : `${say(least)} to ${say(most)}`;
+/** Sizes that a machine cannot tell apart, mm. */
+const SAME_SIZE_MM = 0.05;
+/** How wide and how long a stitch is, as whoever sews it sets or measures it. */
+export function stitchSizeWords(
+  edge: Edge,
+  widthMm: readonly [number, number],
+  stitchMm: readonly [number, number],
+  units: Project['units'],
+): string {
+  const { by, motion } = EDGE_FACTS[edge];
+  const ruled = (mm: number): string => formatLength(mm, units);
+  const long = by === 'machine' ? `length ${between(stitchMm, dialled)}` : `${between(stitchMm, ruled)} long`;
+  if (motion === 'line') return `${between(widthMm, ruled)} wide`;
+  if (motion === 'run') return widthMm[1] === 0 ? long : `${between(widthMm, ruled)} from the edge, ${long}`;
+  return by === 'machine' ? `width ${between(widthMm, dialled)}, ${long}` : `${between(widthMm, ruled)} deep, ${long}`;
+}
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
@@ -201,11 +231,18 @@ const TEXTS: Words<StepDoing, [About]> = {
   'bond-places': (_, a) => `Press ${a.pieces} once more by itself: it needs longer than the rest.${setting(a)}`,
   'touch-from-behind': () =>
     'Turn the work over and touch the back once with the iron, all over. Press again where an edge lifts.',
-  'stitch-edges': (d, a) => `Stitch the edges back to front with ${EDGES[d.edge]}: ${a.pieces}.${copies(a)}`,
-  'paint-edges': (d, a) => `Run ${EDGES[d.edge]} along the edges of ${a.pieces}, and let it dry overnight.${copies(a)}`,
-  'quilt-it': (d, a) =>
-    a.project.layering.waddingFirst
-      ? 'Quilt through all layers, from the middle out; edges that are only fused can be stitched along with it.'
+  'stitch-hem': (_, a) => `Stitch the hem of ${a.pieces} along its fold with a straight stitch.${copies(a)}`,
+  'stitch-edges': (d, a) =>
+    `${threading(d, a)}Stitch round ${a.pieces} with ${EDGES[d.edge]}, ${stitchSizeWords(d.edge, d.widthMm, d.stitchMm, a.project.units)}.${d.stabiliser ? ' Put a stabiliser behind.' : ''}${d.clear ? ' No hot iron touches clear thread.' : ''}${copies(a)}`,
+  'stitch-lines': (d, a) =>
+    `${threading(d, a)}Stitch the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the ground'} with ${d.edge === 'hand-running' ? 'a running stitch by hand' : 'a straight stitch'}, ${stitchSizeWords(d.edge, [0, 0], d.stitchMm, a.project.units)}.${copies(a)}`,
+  'paint-edges': (d, a) =>
+    `Run a line of fabric paint ${formatLength(d.widthMm, a.project.units)} wide along the edges of ${a.pieces}, half on the piece and half on the ground, and let it dry overnight before it is washed.${copies(a)}`,
+  'paint-lines': (_, a) =>
+    `Paint the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the ground'}, and let them dry overnight.${copies(a)}`,
+  'quilt-it': (d) =>
+    d.layered
+      ? `Quilt through all layers, from the middle out${d.fused ? '; edges that are only fused can be stitched along with it' : ''}.`
       : `Layer it with wadding and backing, larger all round, and quilt${d.fused ? '; edges that are only fused can be stitched along with it' : ''}.`,
   'note-what-worked': () => 'Note what worked, and keep a scrap with it.',
 };

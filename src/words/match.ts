@@ -142,9 +142,11 @@ const EDGES: { readonly [E in Edge]: string } = {
   straight: 'the edge got a straight stitch',
   blanket: 'the edge got a blanket stitch',
   zigzag: 'the edge got a zigzag',
+  'tiny-zigzag': 'the edge got a tiny zigzag',
   satin: 'the edge got a satin stitch',
   'free-motion': 'the edge were sewn free-motion',
-  hand: 'the edge were sewn by hand',
+  hand: 'the edge were blanket-stitched by hand',
+  'hand-running': 'the edge got a running stitch by hand',
   paint: 'the edge were painted',
   pinked: 'the edge were pinked',
 };

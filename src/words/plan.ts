@@ -2,7 +2,9 @@ import { z } from 'zod';
 import {
   type Caution,
   COVERS,
+  EDGES,
   markSchema,
+  NEEDLE_POINTS,
   PLAN_FORMAT,
   PLAN_VERSION,
   type Plan,
@@ -12,7 +14,9 @@ import {
   STATIONS,
   STEP_KINDS,
   STEP_PLACES,
+  THREAD_KINDS,
 } from '~/core/model';
+import { spokenEdge } from './edge';
 import { facingWords } from './facing';
 import { spokenMaking } from './making';
 import {
@@ -69,6 +73,7 @@ export function spokenPlan(plan: Plan, project: Project) {
     tracings: plan.tracings.map((t) => told(t, facingWords(t))),
     press: plan.press.map((t) => spokenSetting(t, units)),
     making: spokenMaking(plan, project),
+    edge: spokenEdge(plan.edge, project),
     snags: plan.snags.map((s) => ({ ...s, ...ofSnag(s) })),
   };
 }
@@ -76,6 +81,7 @@ export function spokenPlan(plan: Plan, project: Project) {
 /** Figures go with most codes; which, docs/format.md tells. */
 const finding = z.looseObject({ code: z.string(), text: z.string() });
 const mm = z.number().min(0);
+const count = z.number().int().min(0);
 
 export const settingSchema = z.object({
   heat: z.object({
@@ -185,6 +191,68 @@ export const planSchema = z.object({
     settings: z.number().int().min(0),
     reheats: z.array(z.tuple([z.string(), z.number().int().min(1)])),
     troubles: z.array(z.looseObject({ code: z.string() })),
+  }),
+  edge: z.object({
+    lines: z.array(
+      z.object({
+        id: z.string(),
+        articleId: z.string(),
+        pieceId: z.string().nullable(),
+        drawn: z.boolean(),
+        edge: z.enum(EDGES),
+        lengthMm: mm,
+        widthMm: mm,
+        stitchMm: mm,
+        stitches: count,
+        pivots: z.object({ outside: count, inside: count, curve: count, points: count }),
+        runs: count,
+        startsAt: z.string(),
+        threadTopMm: mm,
+        threadBobbinMm: mm,
+        threadId: z.string().nullable(),
+        colour: z.string(),
+        copies: z.number().int().min(1),
+        handsS: mm,
+        cautions: z.array(finding),
+      }),
+    ),
+    order: z.array(z.string()),
+    batches: z.array(
+      z.object({
+        articleId: z.string(),
+        threadId: z.string().nullable(),
+        colour: z.string(),
+        edge: z.enum(EDGES),
+        lineIds: z.array(z.string()),
+      }),
+    ),
+    threadChanges: count,
+    pieceByPieceChanges: count,
+    cuts: count,
+    minutes: mm,
+    threads: z.array(
+      z.object({
+        threadId: z.string().nullable(),
+        colour: z.string(),
+        kind: z.enum(THREAD_KINDS),
+        topMm: mm,
+        bobbinMm: mm,
+      }),
+    ),
+    settings: z.array(
+      z.object({
+        edge: z.enum(EDGES),
+        widthMm: z.tuple([mm, mm]),
+        stitchMm: z.tuple([mm, mm]),
+        needle: z.object({ point: z.enum(NEEDLE_POINTS), size: mm }),
+        foot: z.string(),
+        easeTension: z.boolean(),
+        stabiliser: z.boolean(),
+      }),
+    ),
+    troubles: z.array(finding),
+    stabilisers: z.array(z.object({ articleId: z.string(), widthMm: mm, heightMm: mm })),
+    paint: z.object({ lengthMm: mm, ml: mm, bottles: count }).nullable(),
   }),
   webUse: z.array(
     z.object({

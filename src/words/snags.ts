@@ -1,5 +1,6 @@
-import { lookup, type Project, pieceName, type Snag } from '~/core/model';
+import { type EdgeCaution, lookup, type Project, pieceName, type Snag } from '~/core/model';
 import { formatArea, formatLength, formatRun } from '~/core/units';
+import { edgeCautionWords, threadTroubleWords } from './edge';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
 import { lower, one, say, type Words } from './table';
@@ -45,6 +46,22 @@ function about(project: Project): About {
 }
 
 const MATERIALS = { fabric: 'cloth', foil: 'foil', paper: 'paper', backing: 'stiff backing' } as const;
+
+/** How an edge is mended, by what speaks against it. */
+const EDGE_MENDS: { readonly [C in EdgeCaution['code']]: string } = {
+  'needle-jams': 'Make it larger in Edge.',
+  'closed-up': 'Make it longer in Edge.',
+  'wider-than-piece': 'Take a narrower stitch, a straight one, or none.',
+  'all-hidden': 'Leave it out.',
+  jagged: 'Simplify the outline, or take a straight stitch.',
+  gums: 'Take another web in Match, or another edge.',
+  'hand-through-film': 'Take another web in Match, or another edge.',
+  stabiliser: 'Put one behind.',
+  'paint-dries-first': 'Let it dry.',
+  'no-hot-iron': 'Keep the iron off.',
+  'iron-on-clear': 'Stitch once all is bonded, or take another thread.',
+  'heavy-on-garment': 'Take lighter cloth or web, or cut hidden layers away.',
+};
 
 /** What happens if it is ignored. */
 const TEXTS: Words<Snag, [About]> = {
@@ -128,6 +145,8 @@ const TEXTS: Words<Snag, [About]> = {
   tiny: (s, a) =>
     `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} smaller than ${formatLength(s.leastMm, a.project.units)}: fiddly to hold and to cut.`,
   'name-holds-markup': () => 'A name looks like code. It is kept and shown as plain text; nothing in it is run.',
+  'edge-caution': (s, a) => `${a.several(s.pieceIds)}: ${lower(edgeCautionWords(s.cause, a.project.units))}`,
+  'thread-trouble': (s, a) => threadTroubleWords(s.cause, a.project),
 };
 
 /** What to do about it. */
@@ -192,6 +211,11 @@ const MENDS: Words<Snag, [About]> = {
   'no-room-on-cloth': () => 'Find another piece of that cloth, make the shapes smaller, or give some another fabric.',
   'ground-too-large': () => 'Find a larger piece, make the ground smaller, or join it with a seam.',
   'name-holds-markup': () => 'Rename it if that was not meant.',
+  'edge-caution': (s) => EDGE_MENDS[s.cause.code],
+  'thread-trouble': (s) =>
+    s.cause.code === 'thread-short'
+      ? 'Buy a spool, or choose another thread in Edge.'
+      : 'Buy one, or choose another thread in Edge.',
 };
 
 /** A snag in words: what happens if it is ignored, and the mend. */

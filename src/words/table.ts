@@ -31,6 +31,9 @@ export const heat = (c: number, units: Units): string => formatTemperature(c, un
 export const warmer = (c: number, units: Units): string => formatWarmer(c, units);
 /** Seconds as a person counts them: halves up to ten. */
 export const seconds = (s: number): string => (s < 10 ? `${Math.round(s * 2) / 2} s` : `${Math.round(s)} s`);
+/** How long something takes, as one plans an evening. */
+export const minutesWords = (s: number): string =>
+  s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`;
 export const gsm = (n: number): string => `${Math.round(n)} g/m²`;
 export const upper = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 export const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);

@@ -2,8 +2,10 @@ import { expose } from 'comlink';
 import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
 import type { Project } from '~/core/model';
-import { type Pressed, planWithPicture, pressedOn, wishOf } from '~/core/plan';
+import { type Pressed, planWithPicture, pressedOn, type StitchPicture, stitchPicture, wishOf } from '~/core/plan';
 import { type Look, type LookAs, lookInto } from '~/core/press';
+import type { Paper, SheetDocument } from '~/core/sheet';
+import { stitchGuideOf } from '~/words/stitch-guide';
 
 const api = {
   plan: (project: Project) => planWithPicture(project),
@@ -13,6 +15,12 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
+  /** Every stitch, and advice for each cloth. */
+  stitches: (project: Project, webIds: Readonly<Record<string, string | null>>): StitchPicture =>
+    stitchPicture(project, webIds),
+  /** The stitch guide, worded and drawn. */
+  stitchGuide: (project: Project, webIds: Readonly<Record<string, string | null>>, paper: Paper): SheetDocument =>
+    stitchGuideOf(project, webIds, paper),
   /** What a ticket is worked out from. */
   pressedOn: (project: Project, ticketId: string): Pressed | null => pressedOn(project, ticketId),
   /** One press looked into with something changed. */

@@ -35,7 +35,15 @@ import { cotton, iron, web } from './helpers';
 
 let n = 0;
 const newId = (): string => `id-${++n}`;
-const nothing: DrawerContents = { fabrics: [], webs: [], irons: [], covers: [], surfaces: [], pictures: [] };
+const nothing: DrawerContents = {
+  fabrics: [],
+  webs: [],
+  threads: [],
+  irons: [],
+  covers: [],
+  surfaces: [],
+  pictures: [],
+};
 
 describe('material: kinds to start from', () => {
   it('24 or more cloths and ten or more webs, each sound and each figure with its origin', () => {

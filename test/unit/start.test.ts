@@ -141,7 +141,7 @@ describe('starting a project', () => {
   });
 
   it('stands from an empty Drawer, on a plain cotton and an iron nobody measured', () => {
-    const empty = { fabrics: [], webs: [], irons: [], covers: [], surfaces: [], pictures: [] };
+    const empty = { fabrics: [], webs: [], threads: [], irons: [], covers: [], surfaces: [], pictures: [] };
     const p = startedProject('x', answers({ ground: usualGround('word', empty, NOTHING) }), empty, NOTHING);
     expect(parseProject(JSON.parse(JSON.stringify(p))).ok).to.equal(true);
     expect(p.irons[0]!.dial).to.deep.equal([]);

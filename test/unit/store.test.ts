@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/drawer';
+import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, emptyDrawer } from '~/core/drawer';
 import { toCsv } from '~/core/drawer/csv';
 import { newWord, type Project, parseProject } from '~/core/model';
 import { type StartAnswers, type UsedLast, usualGround } from '~/core/start';
@@ -283,13 +283,8 @@ describe('store: a copy of everything is asked for', () => {
           { project: project([], { id: 'binned', name: 'Old' }), deletedAt: 7 },
         ],
         drawer: {
-          ...demoDrawer(),
+          ...emptyDrawer(),
           webs: [web({ id: 'w', name: 'another' }), web({ id: 'v' })],
-          fabrics: [],
-          irons: [],
-          covers: [],
-          surfaces: [],
-          pictures: [],
         },
         shapes: [{ id: 's', name: 'Shell', outline: square(9) }],
         faces: [],

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type DrawerContents, drawerDoc, drawerFromRaw } from '../drawer';
+import { type DrawerContents, drawerDoc, drawerFromRaw, emptyDrawer } from '../drawer';
 import { type ParsedProject, type Project, parseProject, problemsFrom, readJson } from '../model';
 import { parsePath } from '../shape';
 import { below, bringPicturesIn, pictureEntries, projectEntries, projectFromEntries, textOf } from './project-file';
@@ -100,7 +100,7 @@ export function everythingFromEntries(
     else if (parsed?.ok) projects.push({ project: parsed.project, deletedAt });
     else damaged.push({ raw: raw.raw, problems: (parsed?.ok === false ? parsed.problems : []).map((p) => p.message) });
   }
-  let drawer: DrawerContents = { fabrics: [], webs: [], irons: [], covers: [], surfaces: [], pictures: [] };
+  let drawer: DrawerContents = emptyDrawer();
   const drawerText = textOf(entries.get(`${DRAWER_FOLDER}drawer.json`));
   const drawerJson = drawerText === null ? null : readJson(drawerText, 'Its drawer.json is not JSON');
   if (!drawerJson) problems.push('There is no drawer in it.');

@@ -36,6 +36,12 @@ export function lightness(colour: string): number {
   return l;
 }
 
+/** A colour darker by so much of CIE L*, its hue kept as far as a screen can show it. */
+export function darker(colour: string, byL: number): string {
+  const c = lab(colour);
+  return c ? formatHex({ ...c, l: Math.max(0, c.l - byL) }) : colour;
+}
+
 /** Colour difference of two colours, CIEDE2000. Source: CIE 142-2001, formula of Sharma, Wu & Dalal 2005. */
 export const deltaE = (a: string, b: string): number => difference(a, b);
 

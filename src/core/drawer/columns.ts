@@ -1,5 +1,16 @@
 import { CLOTHS, COVER_FACTS, fabricFrom, WEB_KINDS, webFrom } from '../material';
-import { COVERS, FABRIC_KINDS, type Fabric, FIBRES, IRON_KINDS, SEWING, SURFACES, WEB_FORMS, type Web } from '../model';
+import {
+  COVERS,
+  FABRIC_KINDS,
+  type Fabric,
+  FIBRES,
+  IRON_KINDS,
+  SEWING,
+  SURFACES,
+  THREAD_KINDS,
+  WEB_FORMS,
+  type Web,
+} from '../model';
 import type { DrawerKind, Things } from './kinds';
 
 /** How a cell is written and read. */
@@ -131,7 +142,20 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
     number('conductivity W/mK', 'conductivityWmK', true),
     text('note', 'note'),
   ],
+  threads: [
+    text('name', 'name'),
+    oneOf('kind', 'kind', THREAD_KINDS),
+    { heading: 'colour', path: 'colour', type: { is: 'colour' } },
+    number('tex g/km', 'tex'),
+    length('left mm', 'stockMm'),
+    length('spool mm', 'spoolMm'),
+    number('price per spool', 'pricePerSpool', true),
+    text('note', 'note'),
+  ],
 };
+
+/** A usual spool. Typical, from memory. */
+const USUAL_SPOOL = { kind: 'cotton', tex: 30, spoolMm: 200_000 } as const;
 
 const asText = (value: unknown, fallback: string): string => (typeof value === 'string' ? value : fallback);
 
@@ -181,6 +205,7 @@ export function usualThing<K extends DrawerKind>(
       note: '',
     }),
     surfaces: () => ({ id, name, kind: 'ironing-board', thicknessMm: 6, conductivityWmK: null, note: '' }),
+    threads: () => ({ id, name, colour: '#808080', stockMm: 0, pricePerSpool: null, note: '', ...USUAL_SPOOL }),
   };
   return make[kind]();
 }

@@ -14,6 +14,7 @@ const drawerSchema = z.object({
   irons: z.array(THING_SCHEMAS.irons).max(DRAWER_LIMIT).default([]),
   covers: z.array(THING_SCHEMAS.covers).max(DRAWER_LIMIT).default([]),
   surfaces: z.array(THING_SCHEMAS.surfaces).max(DRAWER_LIMIT).default([]),
+  threads: z.array(THING_SCHEMAS.threads).max(DRAWER_LIMIT).default([]),
   pictures: z.array(pictureSchema).max(DRAWER_LIMIT).default([]),
 });
 

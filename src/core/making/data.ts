@@ -25,7 +25,6 @@ export const SPEED_MM_S = {
   roughCut: figure(40, 'mm/s', 'estimated: nobody looks closely'),
   cut: figure(12, 'mm/s', 'estimated: small scissors on fused cloth'),
   stitch: figure(8, 'mm/s', 'estimated: a machine with pivots, slowly'),
-  paint: figure(10, 'mm/s', 'estimated'),
 } as const;
 /** Paint dries overnight, s. Common practice, no source. */
 export const PAINT_DRY_S = figure(10 * 3600, 's', 'common practice: overnight');

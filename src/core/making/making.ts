@@ -1,3 +1,4 @@
+import { type Edged, edgePlan } from '../edge';
 import type { Laid } from '../laid';
 import { inMap } from '../lists';
 import type { Making, MakingTrouble, PressTicket, Step, StepKind, Web } from '../model';
@@ -19,6 +20,8 @@ export interface Made {
   readonly presses: ReadonlyMap<string, Press>;
   /** Where hands would have to stop; null, as it must be. */
   readonly impossible: Impossible | null;
+  /** How edges are finished. */
+  readonly edged: Edged;
 }
 
 /** Drafts as steps, with what is true of each kind. */
@@ -123,8 +126,10 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
   const perimeters = new Map(chosen.tracings.map((t) => [t.pieceId, t.perimeterMm]));
   const { tickets, pressed } = ticketsOf(atOneHeat([...presses.fuses, ...presses.bonds, ...foils], look.iron));
   const byId = new Map(tickets.map((t) => [t.id, t]));
+  const edged = edgePlan(laid, webOf);
   const work: Work = {
     laid,
+    edged,
     presses,
     pressed,
     tickets: byId,
@@ -165,5 +170,6 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
     tickets,
     presses: new Map(pressed.map((p) => [p.stepId, p.press])),
     impossible: 'impossible' in folded ? folded.impossible : null,
+    edged,
   };
 }

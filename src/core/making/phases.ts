@@ -1,8 +1,9 @@
+import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { ROUTE_FACTS } from '../facing';
 import { quiltSizes } from '../layer';
 import { isStuck, matsOf, ROUGH_CUT_MM } from '../layout';
 import { inMap, sure } from '../lists';
-import type { Edge, Piece, Project, Step, StepCare, StepDoing, StepPlace } from '../model';
+import type { EdgeLine, Piece, Project, Step, StepCare, StepDoing, StepPlace } from '../model';
 import { clothsOf, HANDLE_S, MOVE_S, SMALL_MOVES } from '../press';
 import { isFoiled, type Phase, RECIPE_FACTS, turnUpOf } from '../recipe';
 import { areaMm2, boundsOf, regionOf } from '../shape';
@@ -10,7 +11,7 @@ import { layerIds } from './column';
 import { HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { isLaidIn, type Press } from './presses';
 import type { Ticketed } from './tickets';
-import { type Draft, group, isOnLiner, layeredIn, onPieces, type Work } from './work';
+import { type Draft, group, isOnLiner, layeredIn, onPieces, sum, type Work } from './work';
 
 function ready({ laid: { project, look } }: Work): Draft[] {
   const grounds = project.articles.flatMap((a) => look.groundOf(a) ?? []);
@@ -29,7 +30,7 @@ function ready({ laid: { project, look } }: Work): Draft[] {
       handsS: HANDS_S.smooth.value,
     },
     ...folds(project),
-    ...sandwiches(project),
+    ...(project.layering.quilted && project.layering.waddingFirst ? sandwiches(project) : []),
   ];
 }
 
@@ -49,9 +50,8 @@ function folds(project: Project): Draft[] {
       ];
 }
 
-/** Wadding and backing that lie beneath already while pieces are bonded. */
-function sandwiches({ articles, layering }: Project): Draft[] {
-  if (!layering.quilted || !layering.waddingFirst) return [];
+/** Wadding and backing laid beneath. */
+function sandwiches({ articles }: Project): Draft[] {
   return articles.flatMap(({ id, ground, count }): Draft[] =>
     ground
       ? [
@@ -566,6 +566,7 @@ function lay(work: Work): Draft[] {
   const { project } = work.laid;
   const { topHasWindows } = RECIPE_FACTS[project.recipe.id];
   const all = bonds(work, 'ground');
+  const asItGoes = stitchedWhen(project) === 'as-it-goes';
   return all.flatMap((one, i): Draft[] => {
     const { press } = one;
     // Everything that goes down at once is peeled, laid and tacked before the first of its presses.
@@ -582,7 +583,10 @@ function lay(work: Work): Draft[] {
     }
     if (press.does.code === 'bond-places') return [pressStep(work, one), ...coolStep(work, one)];
     const last = all.slice(i + 1).every((p) => p.press.articleId !== press.articleId);
-    return bonding(work, one, { top: topHasWindows && last && press.pieceIds.length === 1 });
+    return [
+      ...bonding(work, one, { top: topHasWindows && last && press.pieceIds.length === 1 }),
+      ...(asItGoes ? edging(work, new Set(press.pieceIds)) : []),
+    ];
   });
 }
 /** The press over the whole ground, with what is pressed by itself afterwards laid along with it. */
@@ -615,14 +619,72 @@ function touch(work: Work): Draft[] {
   });
 }
 
+/** Lines as steps: each run of one thread, or of paint, by itself. @param only the pieces it is about; all, by default */
+function edging(work: Work, only?: ReadonlySet<string>): Draft[] {
+  const { look, project } = work.laid;
+  const { lines, batches, settings } = work.edged.plan;
+  const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
+  const byId = new Map(lines.map((l) => [l.id, l]));
+  const clear = new Set(project.threads.flatMap((t) => (t.kind === 'clear' ? [t.id] : [])));
+  let before: string | null = null;
+  return batches.flatMap((batch): Draft[] => {
+    const mine = batch.lineIds
+      .map((id) => inMap(byId, id))
+      .filter((l) => (l.pieceId === null ? !only : bonded.has(l.pieceId) && (!only || only.has(l.pieceId))));
+    return group(mine, (l) => String(l.drawn)).flatMap((some): Draft[] => {
+      const first = sure(some[0], 'a group has a line');
+      const pieceIds = [...new Set(some.flatMap((l) => l.pieceId ?? []))];
+      const common = {
+        on: 'hand',
+        articleId: batch.articleId,
+        pieceIds,
+        copies: Math.max(1, ...pieceIds.map((id) => look.copiesOf(look.piece(id)))),
+        handsS: sum(some.map((l) => l.handsS)),
+      } as const;
+      const most = (of: (l: EdgeLine) => number): [number, number] => [
+        Math.min(...some.map(of)),
+        Math.max(...some.map(of)),
+      ];
+      if (batch.edge === 'paint')
+        return [
+          {
+            kind: 'paint',
+            ...common,
+            does: { code: first.drawn ? 'paint-lines' : 'paint-edges', widthMm: first.widthMm },
+            waitS: PAINT_DRY_S.value,
+          },
+        ];
+      const thread = batch.threadId ?? batch.colour;
+      const newThread = thread !== before;
+      before = thread;
+      return [
+        {
+          kind: EDGE_FACTS[batch.edge].by === 'hand' ? 'hand' : 'stitch',
+          ...common,
+          handsS: common.handsS + (newThread ? CHANGE_S.value : 0),
+          does: {
+            code: first.drawn ? 'stitch-lines' : 'stitch-edges',
+            edge: batch.edge,
+            threadId: batch.threadId,
+            colour: batch.colour,
+            clear: batch.threadId === null ? project.edging.shade === 'clear' : clear.has(batch.threadId),
+            newThread,
+            widthMm: most((l) => l.widthMm),
+            stitchMm: most((l) => l.stitchMm),
+            stabiliser: settings.some((s) => s.edge === batch.edge && s.stabiliser),
+          },
+        },
+      ];
+    });
+  });
+}
+
 function edge(work: Work): Draft[] {
   const { look, articles, project } = work.laid;
   const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
-  return articles.flatMap(({ article, placed }): Draft[] => {
-    const pieces = placed
-      .map((p) => look.piece(p.id))
-      .filter((p) => bonded.has(p.id) && p.part === null && needled(look.edgeOf(p)) && !isFoiled(project, p));
-    const mends = placed.map((p) => look.piece(p.id)).filter((p) => bonded.has(p.id) && p.part?.role === 'mend');
+  const mended = articles.flatMap(({ article, placed }): Draft[] => {
+    const pieces = placed.map((p) => look.piece(p.id)).filter((p) => bonded.has(p.id));
+    const mends = pieces.filter((p) => p.part?.role === 'mend');
     const darns: Draft[] =
       mends.length === 0
         ? []
@@ -635,42 +697,41 @@ function edge(work: Work): Draft[] {
               ...onPieces(work, mends, 0, SPEED_MM_S.stitch.value),
             },
           ];
-    const hems: Draft[] = placed
-      .map((p) => look.piece(p.id))
-      .filter((p) => bonded.has(p.id) && p.part?.role === 'turning' && needled(look.edgeOf(p)))
+    const hems: Draft[] = pieces
+      .filter((p) => p.part?.role === 'turning' && isGoneOver(look.edgeOf(p)))
       .map((p) => ({
         kind: 'stitch',
         on: 'hand',
         articleId: article.id,
-        does: { code: 'stitch-edges', edge: 'straight' },
+        does: { code: 'stitch-hem' },
         ...onPieces(work, [p], 0, SPEED_MM_S.stitch.value),
       }));
-    const edges = group(pieces, (p) => look.edgeOf(p)).map((list): Draft => {
-      const kind: Edge = look.edgeOf(sure(list[0], 'a group has a piece'));
-      const paint = kind === 'paint';
-      return {
-        kind: paint ? 'paint' : 'stitch',
-        on: 'hand',
-        articleId: article.id,
-        does: { code: paint ? 'paint-edges' : 'stitch-edges', edge: kind },
-        ...onPieces(work, list, 0, paint ? SPEED_MM_S.paint.value : SPEED_MM_S.stitch.value),
-        waitS: paint ? PAINT_DRY_S.value : 0,
-      };
-    });
-    return [...darns, ...hems, ...edges];
+    return [...darns, ...hems];
   });
+  const when = stitchedWhen(project);
+  if (when === 'quilting') return mended;
+  if (when === 'bonded') return [...mended, ...edging(work)];
+  // What was not stitched as it was laid: lines on the ground, and what was built as a unit.
+  const soFar = new Set(bonds(work, 'ground').flatMap((one) => one.press.pieceIds));
+  const rest = new Set(project.pieces.map((p) => p.id).filter((id) => !soFar.has(id)));
+  return [...mended, ...edging(work, rest)];
 }
-/** Whether an edge is gone over once more after it is bonded. */
-const needled = (edge: Edge): boolean => edge !== 'none' && edge !== 'pinked';
 
-function finish({ laid: { project } }: Work): Draft[] {
+function finish(work: Work): Draft[] {
+  const { project } = work.laid;
+  const stitched = stitchedWhen(project) === 'quilting' ? edging(work) : [];
   return [
+    ...(stitched.length > 0 ? [...(project.layering.waddingFirst ? [] : sandwiches(project)), ...stitched] : []),
     ...(project.layering.quilted
       ? [
           {
             kind: 'quilt' as const,
             on: 'hand' as const,
-            does: { code: 'quilt-it' as const, fused: project.pieces.length > 0 },
+            does: {
+              code: 'quilt-it' as const,
+              fused: project.pieces.length > 0 && stitched.length === 0,
+              layered: project.layering.waddingFirst || stitched.length > 0,
+            },
           },
         ]
       : []),

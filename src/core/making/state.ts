@@ -106,6 +106,7 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
       // Its carrier lies on top now, and is peeled like a liner.
       return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true, liners: 1 } };
     case 'stitch':
+    case 'hand':
     case 'paint':
       return p.bonded ? { to: {} } : no('not-bonded');
     default:

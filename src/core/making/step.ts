@@ -37,6 +37,7 @@ export const STEP_FACTS: Readonly<Record<StepKind, StepFacts>> = {
   plug: facts('lay the plug', null),
   paint: facts('paint the edge', 'dry'),
   stitch: facts('stitch the edge', 'stitches-even', ['needle-gums'], ['needle']),
+  hand: facts('sew by hand', 'stitches-even', [], ['needle']),
   quilt: facts('quilt', 'stitches-even', [], ['needle']),
   finish: facts('finish', null),
 };

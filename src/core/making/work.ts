@@ -1,3 +1,4 @@
+import type { Edged } from '../edge';
 import { ROUTE_FACTS } from '../facing';
 import type { Laid } from '../laid';
 import type { Piece, PressTicket, Project, Step, StepDoing, StepKind, Web } from '../model';
@@ -14,6 +15,7 @@ export interface Work {
   readonly webOf: (pieceId: string) => Web | null;
   readonly perimeterMm: (pieceId: string) => number;
   readonly boundsOf: (pieceId: string) => Bounds;
+  readonly edged: Edged;
 }
 
 export type Draft = Partial<Omit<Step, 'kind' | 'does'>> & { readonly kind: StepKind; readonly does: StepDoing };

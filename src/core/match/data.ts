@@ -1,5 +1,5 @@
 import { figure } from '../material';
-import type { Edge, Intent } from '../model';
+import type { Intent } from '../model';
 
 // Figures of choosing a web that are no rule's own: those stand with the rules. About 10 points decide between two webs of which either would do.
 
@@ -44,16 +44,3 @@ export const HAND = {
   medium: figure(1, '×', PRACTICE),
   firm: figure(1.3, '×', PRACTICE),
 } as const satisfies Record<Intent['hand'], unknown>;
-
-/** How an edge is finished: by machine, by hand, or with no needle near it. */
-export const EDGE_WORK: Readonly<Record<Edge, 'machine' | 'hand' | 'none'>> = {
-  none: 'none',
-  straight: 'machine',
-  blanket: 'machine',
-  zigzag: 'machine',
-  satin: 'machine',
-  'free-motion': 'machine',
-  hand: 'hand',
-  paint: 'none',
-  pinked: 'none',
-};

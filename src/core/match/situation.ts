@@ -1,7 +1,8 @@
 import { lightness } from '../colour';
+import { EDGE_FACTS } from '../edge';
 import { bearsC, type ClothFacts, factsOf, hidesGsm } from '../material';
 import type { Edge, Fabric, Intent, Route, Schools, Wants, Web } from '../model';
-import { BENEATH_SHARE, EDGE_WORK, HAND, HOLD, MOST_WANTED_GSM } from './data';
+import { BENEATH_SHARE, HAND, HOLD, MOST_WANTED_GSM } from './data';
 
 /** A piece with what it is for; the web is what is asked. */
 export interface Wish {
@@ -56,9 +57,9 @@ export interface Situation extends Wish {
 }
 
 /** Sewn by machine. */
-export const isSewn = (edge: Edge): boolean => EDGE_WORK[edge] === 'machine';
+export const isSewn = (edge: Edge): boolean => EDGE_FACTS[edge].by === 'machine';
 /** No needle goes near it. */
-export const isUnstitched = (edge: Edge): boolean => EDGE_WORK[edge] === 'none';
+export const isUnstitched = (edge: Edge): boolean => EDGE_FACTS[edge].by === 'none';
 
 /** The lowest heat limit of the cloth and all it lies on, °C. */
 const limitOf = (s: Pick<Wish, 'fabric' | 'beneath'>): number =>
@@ -68,7 +69,7 @@ const limitOf = (s: Pick<Wish, 'fabric' | 'beneath'>): number =>
 function wantedGsm(s: Pick<Wish, 'fabric' | 'beneath' | 'edge' | 'intent'>): number {
   let grip = factsOf(s.fabric).gripGsm;
   for (const f of s.beneath) grip = Math.max(grip, factsOf(f).gripGsm * BENEATH_SHARE.value);
-  const hold = isUnstitched(s.edge) ? HOLD.unstitched : s.edge === 'hand' ? HOLD.hand : HOLD.sewn;
+  const hold = isUnstitched(s.edge) ? HOLD.unstitched : EDGE_FACTS[s.edge].by === 'hand' ? HOLD.hand : HOLD.sewn;
   return Math.min(MOST_WANTED_GSM.value, grip * hold.value * HAND[s.intent.hand].value);
 }
 

@@ -1,4 +1,5 @@
-import type { Cover, Edge, Intent, Route, SideMaterial } from './project';
+import type { Edge, EdgeCaution, ThreadTrouble } from './edge';
+import type { Cover, Intent, Route, SideMaterial } from './project';
 
 // What core finds, as data: a code and the figures it speaks of, in mm, °C, s, kPa and g/m², with the ids and names of the things meant. src/words makes sentences of it, in the project's units.
 
@@ -325,7 +326,7 @@ export type Buy =
       readonly sewable: boolean;
     };
 
-export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'board'] as const;
+export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'board'] as const;
 export type StationName = (typeof STATIONS)[number];
 export const SEVERITIES = ['note', 'warn', 'stop'] as const;
 export type Severity = (typeof SEVERITIES)[number];
@@ -410,6 +411,8 @@ export interface SnagFigures {
     readonly largestHeightMm: number;
   };
   'name-holds-markup': NoFigures;
+  'edge-caution': { readonly cause: EdgeCaution };
+  'thread-trouble': { readonly cause: ThreadTrouble };
 }
 export type SnagCode = keyof SnagFigures;
 

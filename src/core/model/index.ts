@@ -2,6 +2,7 @@ export * from './articles';
 export * from './board';
 export { parseCapped } from './capped';
 export * from './drawn-marks';
+export * from './edge';
 export * from './edit-check';
 export * from './file-name';
 export * from './findings';

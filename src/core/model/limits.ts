@@ -7,6 +7,7 @@ export const LIMITS = {
   irons: 50,
   /** Covers, and surfaces, of one's own. */
   benchThings: 50,
+  threads: 500,
   outlineChars: 400_000,
   /** An outline may cross itself, as drawings do now and then, but not so often. */
   crossings: 20_000,

@@ -1,4 +1,5 @@
-import type { Article, Edge, Fabric, Iron, Piece, Project, Route, Web } from './project';
+import type { Edge } from './edge';
+import type { Article, Fabric, Iron, Piece, Project, Route, Web } from './project';
 
 /** Fast finders for a parsed project, in which every reference is known to lead somewhere. */
 export interface Lookup {
@@ -7,6 +8,7 @@ export interface Lookup {
   fabric(id: string): Fabric;
   web(id: string): Web;
   fabricOf(piece: Piece): Fabric;
+  /** Its own, else its cloth's, else the project's. */
   edgeOf(piece: Piece): Edge;
   routeOf(piece: Piece): Route;
   /** 1-based number of a piece, as written on every sheet. */
@@ -34,13 +36,14 @@ export function lookup(project: Project): Lookup {
   const article = find(project.articles, 'article');
   const articleOf = (p: Piece): Article => article(p.articleId);
   const numbers = new Map(project.pieces.map((p, i) => [p.id, i + 1]));
+  const edgeOfCloth = new Map(project.edging.cloths.map((c) => [c.fabricId, c.edge]));
   return {
     project,
     piece,
     fabric,
     web: find(project.webs, 'web'),
     fabricOf: (p) => fabric(p.fabricId),
-    edgeOf: (p) => p.edge ?? project.intent.edge,
+    edgeOf: (p) => p.edge ?? edgeOfCloth.get(p.fabricId) ?? project.intent.edge,
     // What has no web has no liner to trace on: it is cut round a template.
     routeOf: (p) =>
       p.webless ? (p.route === 'cut-from-print' ? p.route : 'template-right-side') : (p.route ?? project.route),

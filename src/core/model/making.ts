@@ -1,4 +1,5 @@
-import type { Edge, Laundering, Route } from './project';
+import type { Edge } from './edge';
+import type { Laundering, Route } from './project';
 
 // The making as core works it out: what hands do one after another, and what lies where meanwhile. src/words says it.
 
@@ -24,6 +25,7 @@ export const STEP_KINDS = [
   'plug',
   'paint',
   'stitch',
+  'hand',
   'quilt',
   'finish',
 ] as const;
@@ -106,8 +108,22 @@ export type StepDoing =
   | { readonly code: 'bond-whole-ground'; readonly asideMm2: number }
   | { readonly code: 'bond-places'; readonly areaMm2: number }
   | { readonly code: 'touch-from-behind' }
-  | { readonly code: 'stitch-edges' | 'paint-edges'; readonly edge: Edge }
-  | { readonly code: 'quilt-it'; readonly fused: boolean }
+  /** @property threadId null: one to buy, of this colour @property widthMm from the least to the most @property lines drawn lines are stitched, no edges @property newThread the thread before it was another */
+  | {
+      readonly code: 'stitch-edges' | 'stitch-lines';
+      readonly edge: Edge;
+      readonly threadId: string | null;
+      readonly colour: string;
+      readonly clear: boolean;
+      readonly newThread: boolean;
+      readonly widthMm: readonly [number, number];
+      readonly stitchMm: readonly [number, number];
+      readonly stabiliser: boolean;
+    }
+  | { readonly code: 'paint-edges' | 'paint-lines'; readonly widthMm: number }
+  /** @property fused edges are not stitched yet @property layered wadding and backing lie beneath already */
+  | { readonly code: 'quilt-it'; readonly fused: boolean; readonly layered: boolean }
+  | { readonly code: 'stitch-hem' }
   | { readonly code: 'note-what-worked' };
 
 /** What is looked at when a step is done. */

@@ -122,6 +122,7 @@ export function* referenceProblems(project: Project): Found {
     'irons',
     'covers',
     'surfaces',
+    'threads',
     'words',
     'pictures',
   ] as const) {

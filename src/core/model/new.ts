@@ -1,4 +1,5 @@
 import { EMPTY_BOARD } from './board';
+import { USUAL_EDGING } from './edge';
 import {
   type Article,
   type Bench,
@@ -92,6 +93,8 @@ export function newProject({
     order: (given.pieces ?? []).map((p) => p.id),
     covers: [],
     surfaces: [],
+    threads: [],
+    edging: structuredClone(USUAL_EDGING),
     wants: { ...NO_WANTS },
     schools: { ...USUAL_SCHOOLS },
     words: [],

@@ -1,3 +1,4 @@
+import type { EdgePlan } from './edge';
 import type {
   Buy,
   Caution,
@@ -133,6 +134,7 @@ export interface Plan {
   readonly tracings: readonly Tracing[];
   readonly press: readonly PressTicket[];
   readonly making: Making;
+  readonly edge: EdgePlan;
   readonly webUse: readonly WebUse[];
   readonly snags: readonly Snag[];
 }

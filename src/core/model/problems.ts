@@ -17,6 +17,7 @@ const COLLECTIONS: Record<string, string> = {
   irons: 'Iron',
   covers: 'Cover',
   surfaces: 'Surface',
+  threads: 'Thread',
   words: 'Word',
   pictures: 'Picture',
 };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { boardSchema, EMPTY_BOARD } from './board';
+import { EDGES, edgingSchema, threadSchema, USUAL_EDGING } from './edge';
 import { LIMITS } from './limits';
 
 // Contract: names and meanings are fixed; fields may be added. docs/format.md tells users the same.
@@ -26,17 +27,6 @@ export const RECIPES = [
 export type SideMaterial = 'fabric' | 'foil' | 'paper' | 'backing';
 export const LAUNDERING = ['never', 'gentle', 'often'] as const;
 export const HANDS = ['soft', 'medium', 'firm'] as const;
-export const EDGES = [
-  'none',
-  'straight',
-  'blanket',
-  'zigzag',
-  'satin',
-  'free-motion',
-  'hand',
-  'paint',
-  'pinked',
-] as const;
 export const ROUTES = [
   'trace-on-liner',
   'template-on-liner',
@@ -567,6 +557,8 @@ export const projectSchema = z.object({
   bench: benchSchema,
   covers: z.array(benchCoverSchema).max(LIMITS.benchThings).default([]),
   surfaces: z.array(benchSurfaceSchema).max(LIMITS.benchThings).default([]),
+  threads: z.array(threadSchema).max(LIMITS.threads).default([]),
+  edging: edgingSchema.default(USUAL_EDGING),
   wants: wantsSchema.default(NO_WANTS),
   schools: schoolsSchema.default(USUAL_SCHOOLS),
   words: z.array(wordSchema).max(LIMITS.words).default([]),
@@ -619,7 +611,6 @@ export type Schools = z.infer<typeof schoolsSchema>;
 export type Wants = z.infer<typeof wantsSchema>;
 export type Bench = z.infer<typeof benchSchema>;
 export type Intent = z.infer<typeof intentSchema>;
-export type Edge = (typeof EDGES)[number];
 export type Laundering = Intent['laundering'];
 export type Route = (typeof ROUTES)[number];
 export type Cover = (typeof COVERS)[number];

@@ -58,6 +58,7 @@ function workOut(asked: Project): Worked {
     tracings,
     press: made.tickets,
     making: made.making,
+    edge: made.edged.plan,
     webUse: [],
     snags: [],
   };

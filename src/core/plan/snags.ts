@@ -16,7 +16,7 @@ import {
 import { patchesOf, roomOnMat } from '../layout';
 import { nth } from '../lists';
 import { factsOf } from '../material';
-import { type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
+import { type EdgeCaution, type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
 import { RECIPE_FACTS } from '../recipe';
 import {
   applyTo,
@@ -504,6 +504,45 @@ const ironTooSmall: Finder = ({ plan }) => {
 const empty: Finder = ({ laid }) =>
   laid.project.pieces.length === 0 ? [{ code: 'no-pieces', severity: 'note', pieceIds: [], station: 'pattern' }] : [];
 
+/** What is said of edges as a snag; the rest is told at the line itself. */
+const EDGE_SNAGS: Partial<Record<EdgeCaution['code'], 'note' | 'warn'>> = {
+  'needle-jams': 'warn',
+  'closed-up': 'note',
+  'wider-than-piece': 'warn',
+  jagged: 'note',
+  'iron-on-clear': 'warn',
+  'heavy-on-garment': 'warn',
+};
+const edges: Finder = ({ plan: { edge } }) => {
+  // One snag for all pieces that have the same.
+  const found = new Map<EdgeCaution['code'], { cause: EdgeCaution; pieceIds: string[] }>();
+  for (const line of edge.lines)
+    for (const cause of line.cautions) {
+      const there = found.get(cause.code) ?? { cause, pieceIds: [] };
+      if (line.pieceId !== null && !there.pieceIds.includes(line.pieceId)) there.pieceIds.push(line.pieceId);
+      found.set(cause.code, there);
+    }
+  return [...found.values()].flatMap(({ cause, pieceIds }): Draft[] => {
+    const severity = EDGE_SNAGS[cause.code];
+    return severity ? [{ code: 'edge-caution', severity, pieceIds, station: 'edge', cause }] : [];
+  });
+};
+
+const threads: Finder = ({ plan: { edge } }) =>
+  edge.troubles.flatMap((cause): Draft[] =>
+    cause.code === 'no-threads'
+      ? []
+      : [
+          {
+            code: 'thread-trouble',
+            severity: cause.code === 'thread-short' ? 'warn' : 'note',
+            pieceIds: [],
+            station: 'edge',
+            cause,
+          },
+        ],
+  );
+
 /** Each looks at one thing; the list is all there is to know about them. */
 const FINDERS: readonly Finder[] = [
   empty,
@@ -532,6 +571,8 @@ const FINDERS: readonly Finder[] = [
   vanish,
   unseenBehind,
   tiny,
+  edges,
+  threads,
   markup,
 ];
 

@@ -1,4 +1,4 @@
-import { type DrawerKind, usualThing } from '../drawer';
+import { DRAWER_KINDS, type DrawerKind, usualThing } from '../drawer';
 import { fabricFrom } from '../material';
 import {
   CONTROL,
@@ -47,6 +47,7 @@ const LISTS = [
   'irons',
   'covers',
   'surfaces',
+  'threads',
   'words',
   'pictures',
   'layouts',
@@ -61,6 +62,7 @@ const ONE: Readonly<Record<List, string>> = {
   irons: 'the iron',
   covers: 'the cover',
   surfaces: 'the surface',
+  threads: 'the thread',
   words: 'the word',
   pictures: 'the picture',
   layouts: 'the layout: it can be nested again',
@@ -110,7 +112,7 @@ const usualItem = (list: List, item: Doc, doc: Doc): Doc | undefined => {
     const ground = typeof cloth === 'string' ? newGround({ fabricId: cloth }) : null;
     return newArticle({ id: newId(), name: '', ground });
   }
-  if (['fabrics', 'webs', 'irons', 'covers', 'surfaces'].includes(list))
+  if ((DRAWER_KINDS as readonly string[]).includes(list))
     return usualThing(list as DrawerKind, newId(), { name: String(item['name'] ?? '') }) as unknown as Doc;
   return undefined;
 };

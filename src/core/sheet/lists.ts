@@ -51,7 +51,7 @@ const clip = (text: string, roomMm: number, sizeMm: number): string => {
 };
 
 /** Rows of text under headings, as many pages as they take. */
-function tablePages(
+export function tablePages(
   title: string,
   lead: readonly string[],
   columns: readonly { heading: string; share: number }[],

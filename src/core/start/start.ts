@@ -147,6 +147,7 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
     irons: irons.includes(iron) ? irons : [iron, ...irons.slice(0, LIMITS.irons - 1)],
     covers,
     surfaces,
+    threads: drawer.threads.slice(0, LIMITS.threads),
     pictures,
     ground: { fabricId: ground.id, widthMm: answers.widthMm, heightMm: answers.heightMm },
     bench: bench

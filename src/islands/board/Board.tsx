@@ -449,7 +449,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
 }
 
 /** Steps that want what they act on cold. */
-const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch'];
+const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch', 'hand'];
 
 /** The step that was done last, to say that something is wrong with it. */
 const lastDone = (steps: readonly BoardStep[], trail: Project['board']['trail']): BoardStep | null => {

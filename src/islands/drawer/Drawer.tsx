@@ -24,6 +24,7 @@ import { tableOf } from './columns';
 import css from './Drawer.module.css';
 import { DrawerTable } from './DrawerTable';
 import { FabricEditor } from './FabricEditor';
+import { ThreadEditor } from './ThreadEditor';
 import { CoverEditor, IronEditor, SurfaceEditor } from './ToolEditors';
 import { WebEditor } from './WebEditor';
 import { isDrawerKind, TITLES } from './words';
@@ -36,6 +37,7 @@ const EDITORS = {
   irons: IronEditor,
   covers: CoverEditor,
   surfaces: SurfaceEditor,
+  threads: ThreadEditor,
 } as Readonly<Record<DrawerKind, (props: never) => React.JSX.Element>>;
 
 const kindFromHash = (): DrawerKind => {
@@ -43,7 +45,7 @@ const kindFromHash = (): DrawerKind => {
   return isDrawerKind(hash) ? hash : 'fabrics';
 };
 
-/** What lies ready: fabrics, webs, irons, covers and surfaces, for every project. */
+/** What lies ready, kind by kind, for every project. */
 export function Drawer() {
   return (
     <Frame what="the Drawer">

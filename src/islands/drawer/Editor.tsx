@@ -39,6 +39,17 @@ const checkedBy =
       : { values: parsed.data as Things[K], errors: {} };
   };
 
+/** What an editor of one kind is given. */
+export interface EditorProps<K extends DrawerKind> {
+  thing: Things[K];
+  isNew: boolean;
+  drawer: DrawerContents;
+  onKeep: (thing: Things[K]) => void;
+  onRemove: () => void;
+  trouble: string | null;
+  onClose: () => void;
+}
+
 /** What every editor shares: a form over one thing, what does not fit said beside it, keep, copy and take out. */
 export function Editor<K extends DrawerKind>({
   kind,

@@ -10,23 +10,12 @@ import {
   FormTemperature,
   FormText,
 } from '~/components';
-import type { DrawerContents, DrawerKind, Things } from '~/core/drawer';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
 import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/model';
 import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/units';
 import css from './Drawer.module.css';
-import { Editor, Part } from './Editor';
+import { Editor, type EditorProps, Part } from './Editor';
 import { IRON_KIND_WORDS } from './words';
-
-interface EditorProps<K extends DrawerKind> {
-  thing: Things[K];
-  isNew: boolean;
-  drawer: DrawerContents;
-  onKeep: (thing: Things[K]) => void;
-  onRemove: () => void;
-  trouble: string | null;
-  onClose: () => void;
-}
 
 /** An iron or press, with what its dial was measured at. */
 export function IronEditor(props: EditorProps<'irons'>) {

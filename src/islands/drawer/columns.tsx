@@ -1,6 +1,6 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { CircleAlert } from 'lucide-react';
-import { ClothSwatch, WebSwatch } from '~/components';
+import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
 import { type DrawerContents, type DrawerKind, doubtsOf, type Things } from '~/core/drawer';
 import { COVER_FACTS, clothOf, FIBRE_FACTS, SURFACE_FACTS } from '~/core/material';
 import type { Fabric } from '~/core/model';
@@ -16,6 +16,7 @@ import {
   sizeWords,
   stockM2,
   stockWords,
+  THREAD_KIND_WORDS,
 } from './words';
 
 /** The columns of a table and how wide they are. */
@@ -191,6 +192,37 @@ export function tableOf<K extends DrawerKind>(
           cell: ({ row }) => formatTemperature(row.original.maxC, units),
         },
         { id: 'see', header: 'See-through', accessorFn: (c) => (c.seeThrough ? 'yes' : 'no') },
+      ],
+    }),
+    threads: () => ({
+      widths: '56px minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem 7rem 7rem',
+      columns: [
+        {
+          id: 'swatch',
+          header: () => <span className="visually-hidden">Colour</span>,
+          enableSorting: false,
+          cell: ({ row }) => <ThreadSwatch colour={row.original.colour} size={38} />,
+        },
+        named as ColumnDef<Things['threads']>,
+        { id: 'kind', header: 'Kind', accessorFn: (t) => THREAD_KIND_WORDS[t.kind] },
+        {
+          id: 'left',
+          header: 'Left',
+          accessorFn: (t) => t.stockMm,
+          cell: ({ row }) => formatRun(row.original.stockMm, units),
+        },
+        {
+          id: 'spool',
+          header: 'A spool',
+          accessorFn: (t) => t.spoolMm,
+          cell: ({ row }) => formatRun(row.original.spoolMm, units),
+        },
+        {
+          id: 'price',
+          header: 'Costs',
+          accessorFn: (t) => t.pricePerSpool ?? -1,
+          cell: ({ row }) => price(row.original.pricePerSpool),
+        },
       ],
     }),
     surfaces: () => ({

@@ -1,10 +1,11 @@
 import { DRAWER_KINDS, type DrawerKind } from '~/core/drawer';
-import type { Fabric, Iron, Web } from '~/core/model';
+import type { Fabric, Iron, Thread, Web } from '~/core/model';
 import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/units';
 
 export const TITLES: Readonly<Record<DrawerKind, string>> = {
   fabrics: 'Fabrics',
   webs: 'Webs',
+  threads: 'Threads',
   irons: 'Irons and presses',
   covers: 'Covers',
   surfaces: 'Surfaces',
@@ -33,6 +34,16 @@ export const LINER_WORDS: Readonly<Record<Web['liners'], string>> = {
   0: 'no liner',
   1: 'one liner',
   2: 'two liners',
+};
+
+export const THREAD_KIND_WORDS: Readonly<Record<Thread['kind'], string>> = {
+  cotton: 'cotton',
+  polyester: 'polyester',
+  shiny: 'shiny, for show',
+  silk: 'silk',
+  wool: 'wool',
+  clear: 'clear',
+  bobbin: 'bobbin thread',
 };
 
 /** The heat limit with its care dots: "200 °C •••". */

@@ -1,6 +1,6 @@
 import { Button, LengthField, Note } from '~/components';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
-import { type ArticleView, edgeDone, type Plan } from '~/core/model';
+import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/model';
 import type { ArticlePicture } from '~/core/plan';
 import { makeBy, RECIPE_FACTS } from '~/core/recipe';
 import { areaMm2, regionOf } from '~/core/shape';
@@ -40,7 +40,8 @@ export function WholeStack({
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id) && !others.has(id)));
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
-  const stitched = project.pieces.some((p) => edgeDone(p.edge ?? intent.edge) === 'stitched');
+  const look = lookup(project);
+  const stitched = project.pieces.some((p) => edgeDone(look.edgeOf(p)) === 'stitched');
   const behind =
     picture.hiddenGround === '' || !stitched || intent.hand !== 'soft' ? 0 : areaMm2(regionOf(picture.hiddenGround));
   const nameOf = (id: string): string => project.pieces.find((p) => p.id === id)?.label || 'the lowest';

@@ -12,6 +12,7 @@ import {
   columnWords,
   dialWords,
   leanWords,
+  minutesWords,
   pressReasonWords,
   remedyWords,
   sideWords,
@@ -61,8 +62,6 @@ const WARM = [
 ] as const;
 
 const FOIL: readonly StepDoing['code'][] = ['fuse-on-right-side', 'press-foil'];
-
-const minutes = (s: number): string => (s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`);
 
 /** What is on the bench, in a word or two each. */
 function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
@@ -152,8 +151,8 @@ export function Press() {
       <div className={css.top}>
         {plan.press.length > 0 && (
           <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-            <strong>{minutes(handsS + waitS)}</strong> at the board: {minutes(handsS)} with hands, {minutes(waitS)} of
-            waiting{pace.size > 0 ? ', at your own pace' : ''}. The iron is set{' '}
+            <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} with hands,{' '}
+            {minutesWords(waitS)} of waiting{pace.size > 0 ? ', at your own pace' : ''}. The iron is set{' '}
             {making.settings === 1 ? 'once' : `${making.settings} times`}.
             {making.reheats.length > 0 &&
               ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
@@ -370,7 +369,8 @@ function Ticket({
         </Button>
         {!t.stop && (
           <p className={css.soFar}>
-            So far {minutes(soFar.handsS)} of hands{soFar.waitS >= 5 && `, ${minutes(soFar.waitS)} of waiting`}
+            So far {minutesWords(soFar.handsS)} of hands
+            {soFar.waitS >= 5 && `, ${minutesWords(soFar.waitS)} of waiting`}
           </p>
         )}
       </div>

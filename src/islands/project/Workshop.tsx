@@ -39,6 +39,7 @@ const VIEWS: { readonly [S in Station]: ReturnType<typeof lazily<object>> } = {
   match: lazily('the station Match', async () => (await import('../match/Match')).Match),
   trace: lazily('the station Trace', async () => (await import('../trace/Trace')).Trace),
   press: lazily('the station Press', async () => (await import('../press/Press')).Press),
+  edge: lazily('the station Edge', async () => (await import('../edge/Edge')).Edge),
   board: lazily('the station Board', async () => (await import('../board/Board')).Board),
 };
 

@@ -9,6 +9,7 @@ const FACTS: { readonly [S in Station]: { readonly name: string; readonly questi
   match: { name: 'Match', question: 'Which web for which fabric?' },
   trace: { name: 'Trace', question: 'Which way round, on how little web?' },
   press: { name: 'Press', question: 'What heat, how long, how hard?' },
+  edge: { name: 'Edge', question: 'How is it finished?' },
   board: { name: 'Board', question: 'What do I do now?' },
 };
 

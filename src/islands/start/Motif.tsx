@@ -16,9 +16,11 @@ const STITCHES: { readonly [E in Edge]: readonly { readonly width: number; reado
   straight: [{ width: 0.9, dash: '3.2 1.8' }],
   blanket: [{ width: 0.8 }, { width: 5, dash: '0.8 3' }],
   zigzag: [{ width: 4, dash: '0.8 1.3' }],
+  'tiny-zigzag': [{ width: 2, dash: '0.6 0.9' }],
   satin: [{ width: 3.4 }],
   'free-motion': [{ width: 0.7 }, { width: 2.2, dash: '0.7 2.6' }],
   hand: [{ width: 0.8 }, { width: 5.5, dash: '0.8 5' }],
+  'hand-running': [{ width: 0.9, dash: '3.6 3.6' }],
   paint: [{ width: 2.4 }],
   pinked: [{ width: 1.6, dash: '1.2 1.2' }],
 };

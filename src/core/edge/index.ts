@@ -1,0 +1,14 @@
+export * from './advice';
+export { CHANGE_S, EDGE_FACTS, isGoneOver, isNeedled, OFF_PIECE_MM, RUN_UNDER_MM } from './data';
+export * from './edge';
+export * from './landmarks';
+export { isEdged, type LaidLine, laidLines, narrowOf, smoothed } from './lines';
+export * from './needle';
+export * from './order';
+export { type Along, pointsAlong, type SeenRing, seenRings } from './seen';
+export * from './size';
+export * from './starts';
+export * from './stitches';
+export * from './strip';
+export * from './threads';
+export { turnsOf } from './walk';

@@ -1,0 +1,170 @@
+import { Archive, FileDown } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Button, Choice, Empty, Note } from '~/components';
+import { differences, takeIn } from '~/core/drawer';
+import { fileStem, type Plan, type Project } from '~/core/model';
+import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/sheet';
+import { download, edit, useDrawer, useWorkbench } from '~/store';
+import { minutesWords, threadTroubleWords } from '~/words';
+import { planThread, withSheetWorker } from '~/workers';
+import { ArticleStrip } from '../project/ArticleStrip';
+import { useOpen } from '../project/useOpen';
+import { ClothEdges } from './ClothEdges';
+import css from './Edge.module.css';
+import { HowStitched } from './HowStitched';
+import { MachineCard } from './MachineCard';
+import { landmarksFor, PieceEdge } from './PieceEdge';
+import { StitchView } from './StitchView';
+import { ThreadRun } from './ThreadRun';
+import { useStitches } from './useStitches';
+
+const LIMIT_MS = 30_000;
+
+/** How it is finished: which edge for what, every stitch of it, in which order, with which thread. */
+export function Edge() {
+  const { project, plan } = useOpen();
+  if (!project || !plan) return null;
+  if (project.pieces.length === 0)
+    return (
+      <Empty title="Nothing to finish yet">
+        <p>Once there are pieces on the ground, their edges are stitched here, stitch by stitch.</p>
+      </Empty>
+    );
+  return <EdgeDesk project={project} plan={plan} />;
+}
+
+function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
+  const { view, flipped, selectedId } = useOpen();
+  const picture = useWorkbench((s) => s.picture);
+  const { stitches, error } = useStitches(project, plan);
+  const marks = useMemo(() => (picture ? landmarksFor(picture, selectedId) : []), [picture, selectedId]);
+  const { edge } = plan;
+  const piece = project.pieces.find((p) => p.id === selectedId);
+  const stitched = edge.lines.some((l) => l.stitches > 0);
+  const saved = edge.pieceByPieceChanges - edge.threadChanges;
+  if (!view || !picture) return null;
+  return (
+    <div className={css.station}>
+      <section aria-label="How it is stitched">
+        <HowStitched project={project} />
+      </section>
+      <ArticleStrip project={view} />
+      <div className={css.desk}>
+        <section className={css.left} aria-label="The stitches">
+          {stitches ? (
+            <StitchView
+              key={view.article.id}
+              project={view}
+              plan={plan}
+              picture={picture}
+              lines={stitches.lines}
+              flipped={flipped}
+              selectedId={selectedId}
+              landmarks={marks}
+            />
+          ) : (
+            <p className={css.waiting}>{error ?? 'Laying the stitches …'}</p>
+          )}
+          {piece && <PieceEdge key={piece.id} project={project} plan={plan} piece={piece} marks={marks} />}
+        </section>
+        <aside className={css.tray} aria-label="In which order">
+          {edge.lines.length === 0 ? (
+            <p className={css.none}>
+              No edge is stitched or painted{project.intent.edge === 'pinked' ? ': it is pinked as it is cut.' : '.'}
+            </p>
+          ) : (
+            <p className={css.sum} data-changes={edge.threadChanges}>
+              <strong>{minutesWords(edge.minutes * 60)}</strong>
+              <span>
+                {stitched && `${changesWords(edge.threadChanges)}`}
+                {stitched && saved > 0 && `, ${saved} fewer than piece by piece`}
+                {stitched && edge.cuts > 0 && `; thread cut ${edge.cuts === 1 ? 'once' : `${edge.cuts} times`}`}
+                {stitched ? '. Estimated.' : 'of painting, estimated.'}
+              </span>
+            </p>
+          )}
+          {edge.troubles.length > 0 && (
+            <Note>
+              {edge.troubles.map((t) => (
+                <p key={JSON.stringify(t)}>{threadTroubleWords(t, project)}</p>
+              ))}
+            </Note>
+          )}
+          <FromDrawer project={project} />
+          <ThreadRun project={project} plan={plan} />
+          {edge.lines.length > 0 && <Guide project={project} plan={plan} />}
+        </aside>
+      </div>
+      {stitches && <ClothEdges project={project} groups={stitches.groups} />}
+      {edge.settings.length > 0 && <MachineCard project={project} plan={plan} />}
+    </div>
+  );
+}
+
+const changesWords = (n: number): string =>
+  n === 0 ? 'one thread for all' : n === 1 ? 'thread changed once' : `thread changed ${n} times`;
+
+/** Threads that lie in the drawer and not in this project. */
+function FromDrawer({ project }: { project: Project }) {
+  const drawer = useDrawer();
+  const more = drawer ? differences(project, drawer).filter((d) => d.kind === 'threads' && d.state !== 'own') : [];
+  if (!drawer || more.length === 0) return null;
+  return (
+    <Button icon={<Archive size={20} />} onClick={() => edit((p) => takeIn(p, drawer, more))}>
+      {more.length === 1 ? 'Bring a thread from the drawer' : `Bring ${more.length} threads from the drawer`}
+    </Button>
+  );
+}
+
+/** The stitch guide and the test strip on paper. */
+function Guide({ project, plan }: { project: Project; plan: Plan }) {
+  const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const make = async (as: 'pdf' | 'svg'): Promise<void> => {
+    setBusy(true);
+    setError(null);
+    try {
+      const webIds = Object.fromEntries(plan.choices.map((c) => [c.pieceId, c.webId]));
+      const drawn: SheetDocument = await planThread().run(
+        async (w) => await w.stitchGuide({ ...project, pictures: [] }, webIds, paper),
+        LIMIT_MS,
+      );
+      const doc = correctedFor(drawn, project.printer);
+      const name = `${fileStem(doc.title, 'stitch-guide')}.${as}`;
+      if (as === 'svg') download(new Blob([sheetsToSvg(doc)], { type: 'image/svg+xml' }), name);
+      else {
+        const bytes = await withSheetWorker(async (w) => await w.pdf(doc));
+        download(new Blob([bytes], { type: 'application/pdf' }), name);
+      }
+    } catch (e) {
+      setError(`The guide could not be made. ${e instanceof Error ? e.message : String(e)} Try once more.`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className={css.guide}>
+      <h2>On paper</h2>
+      <p className={css.small}>
+        Where each line begins and which way it goes, the settings, and a strip with your sharpest point, corner and
+        curve to sew first.
+      </p>
+      <Choice
+        label="Paper"
+        value={paper}
+        options={(['a4', 'letter'] as const).map((value) => ({ value, label: PAPER_FACTS[value].name }))}
+        onChange={setPaper}
+      />
+      <div className={css.row}>
+        <Button look="go" icon={<FileDown size={18} />} disabled={busy} onClick={() => void make('pdf')}>
+          {busy ? 'Drawing …' : 'Stitch guide, PDF'}
+        </Button>
+        <Button disabled={busy} onClick={() => void make('svg')}>
+          SVG
+        </Button>
+      </div>
+      {error && <Note stop>{error}</Note>}
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { Choice, Fold, NumberField, Select } from '~/components';
+import { type Project, SHADES, STITCHED_ON } from '~/core/model';
+import { edit } from '~/store';
+import { ON_WORDS } from '~/words';
+import css from './Edge.module.css';
+
+const SHADE_WORDS = {
+  matching: 'matching the cloth',
+  darker: 'a shade darker',
+  one: 'one for all',
+  clear: 'clear',
+} as const;
+const ORDER_WORDS = { 'by-thread': 'a thread at a time', 'by-motif': 'a motif at a time' } as const;
+const WHEN_WORDS = {
+  bonded: 'once all is bonded',
+  'as-it-goes': 'each piece as it is bonded',
+  quilting: 'at quilting, through the sandwich',
+} as const;
+
+/** How the project is stitched: what is set once. */
+export function HowStitched({ project }: { project: Project }) {
+  const { edging, layering } = project;
+  const whens = (['bonded', 'as-it-goes', 'quilting'] as const).filter((w) => w !== 'quilting' || layering.quilted);
+  const when = whens.find((w) => w === edging.when) ?? 'bonded';
+  const plain = project.threads.filter((t) => t.kind !== 'clear' && t.kind !== 'bobbin');
+  const says = [
+    `thread ${SHADE_WORDS[edging.shade]}`,
+    ORDER_WORDS[edging.order],
+    WHEN_WORDS[when],
+    ...(edging.on === 'flat' ? [] : [`on ${ON_WORDS[edging.on].name}`]),
+    ...(edging.spareMinutes === null ? [] : [`${edging.spareMinutes} minutes to spare`]),
+  ];
+  return (
+    <Fold label="How it is stitched" says={says}>
+      <div className={css.how}>
+        <Choice
+          label="Thread"
+          value={edging.shade}
+          options={SHADES.map((value) => ({ value, label: SHADE_WORDS[value] }))}
+          onChange={(v) => edit((p) => void (p.edging.shade = v))}
+        />
+        {edging.shade === 'one' && plain.length > 0 && (
+          <Select
+            label="Which one"
+            value={plain.some((t) => t.id === edging.oneThreadId) ? (edging.oneThreadId ?? '') : ''}
+            options={[
+              { value: '', label: 'the one that suits most' },
+              ...plain.map((t) => ({ value: t.id, label: t.name })),
+            ]}
+            onChange={(v) => edit((p) => void (p.edging.oneThreadId = v === '' ? null : v))}
+          />
+        )}
+        <Choice
+          label="Finish"
+          value={edging.order}
+          options={(['by-thread', 'by-motif'] as const).map((value) => ({ value, label: ORDER_WORDS[value] }))}
+          onChange={(v) => edit((p) => void (p.edging.order = v))}
+        />
+        <Choice
+          label="When"
+          value={when}
+          options={whens.map((value) => ({ value, label: WHEN_WORDS[value] }))}
+          onChange={(v) => edit((p) => void (p.edging.when = v))}
+        />
+        <Select
+          label="It is stitched on"
+          value={edging.on}
+          options={STITCHED_ON.map((value) => ({ value, label: ON_WORDS[value].name }))}
+          onChange={(v) => edit((p) => void (p.edging.on = v))}
+        />
+        <Choice
+          label="At a point the needle stands"
+          value={edging.needle}
+          options={[
+            { value: 'in-ground', label: 'in the ground' },
+            { value: 'in-piece', label: 'in the piece' },
+          ]}
+          onChange={(v) => edit((p) => void (p.edging.needle = v))}
+        />
+        <Choice
+          label="The piece lies"
+          value={edging.pieceOn}
+          options={[
+            { value: 'left', label: 'left of the needle' },
+            { value: 'right', label: 'right of it' },
+          ]}
+          onChange={(v) => edit((p) => void (p.edging.pieceOn = v))}
+        />
+        <Choice
+          label="Each stroke of a blanket stitch"
+          value={edging.stroke}
+          options={[
+            { value: 'single', label: 'once' },
+            { value: 'double', label: 'to and fro' },
+          ]}
+          onChange={(v) => edit((p) => void (p.edging.stroke = v))}
+        />
+        <Choice
+          label="Drawn lines"
+          value={edging.linesBy}
+          options={[
+            { value: 'machine', label: 'by machine' },
+            { value: 'hand', label: 'by hand' },
+          ]}
+          onChange={(v) => edit((p) => void (p.edging.linesBy = v))}
+        />
+        <NumberField
+          label="Minutes to spare"
+          unit=" min"
+          value={edging.spareMinutes ?? 0}
+          min={0}
+          max={10_000}
+          hint="0: as long as it takes"
+          onChange={(v) => edit((p) => void (p.edging.spareMinutes = v === 0 ? null : v), { what: 'spare minutes' })}
+        />
+      </div>
+    </Fold>
+  );
+}

@@ -1,0 +1,144 @@
+import { Note, NumberField, ThreadSwatch } from '~/components';
+import { EDGE_FACTS } from '~/core/edge';
+import type { EdgeSetting, Plan, Project } from '~/core/model';
+import { formatLength, formatRun } from '~/core/units';
+import { edit } from '~/store';
+import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, threadWords } from '~/words';
+import css from './Edge.module.css';
+import { setSize } from './edits';
+
+/** How the machine is set, edge by edge, and what it is fed with. */
+export function MachineCard({ project, plan }: { project: Project; plan: Plan }) {
+  const { edge } = plan;
+  const { units } = project;
+  const hint = ON_WORDS[project.edging.on].hint;
+  const left = new Map(project.threads.map((t) => [t.id, t.stockMm]));
+  return (
+    <section className={css.machine} aria-label="How the machine is set">
+      <div>
+        <h2>How the machine is set</h2>
+        {hint && <Note>{hint}</Note>}
+        {edge.settings.map((s) => (
+          <Setting key={s.edge} setting={s} project={project} />
+        ))}
+        {edge.stabilisers.map((s) => (
+          <p key={s.articleId}>
+            Stabiliser behind {project.articles.find((a) => a.id === s.articleId)?.name}:{' '}
+            {formatLength(s.widthMm, units)} × {formatLength(s.heightMm, units)}.
+          </p>
+        ))}
+        {edge.paint && (
+          <p>
+            Paint: a line of {formatRun(edge.paint.lengthMm, units)}, about {Math.ceil(edge.paint.ml)} ml (estimated
+            from the bead): {edge.paint.bottles === 1 ? 'one bottle' : `${edge.paint.bottles} bottles`} of 30 ml. It
+            dries overnight before it is washed.
+          </p>
+        )}
+        <p className={css.small}>Keep fingers clear of the needle, and switch the machine off to change it.</p>
+      </div>
+      {edge.threads.length > 0 && (
+        <div>
+          <h2>Thread</h2>
+          <table className={css.threads}>
+            <thead>
+              <tr>
+                <th scope="col">
+                  <span className="visually-hidden">Spool</span>
+                </th>
+                <th scope="col">Thread</th>
+                <th scope="col">Above</th>
+                <th scope="col">Below</th>
+                <th scope="col">Left</th>
+              </tr>
+            </thead>
+            <tbody>
+              {edge.threads.map((t) => {
+                const has = t.threadId === null ? null : (left.get(t.threadId) ?? 0);
+                const short = has !== null && has < t.topMm + t.bobbinMm;
+                return (
+                  <tr key={t.threadId ?? t.colour} data-short={short}>
+                    <td>
+                      <ThreadSwatch colour={t.colour} size={30} bare={t.threadId === null} />
+                    </td>
+                    <th scope="row">{threadWords(t.threadId, t.colour, project, t.kind === 'clear')}</th>
+                    <td>{t.topMm > 0 ? formatRun(t.topMm, units) : ''}</td>
+                    <td>{t.bobbinMm > 0 ? formatRun(t.bobbinMm, units) : ''}</td>
+                    <td>{has === null ? '' : short ? `only ${formatRun(has, units)}` : formatRun(has, units)}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <p className={css.small}>
+            From the stitches and what they go through, with a tenth more and the ends; estimated.
+          </p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Setting({ setting: s, project }: { setting: EdgeSetting; project: Project }) {
+  const facts = EDGE_FACTS[s.edge];
+  const own = project.edging.sizes.find((x) => x.edge === s.edge);
+  const isRun = facts.motion === 'run';
+  const size = { unit: ' mm', decimals: 2, min: 0.1, max: 12 } as const;
+  return (
+    <article className={css.setting} data-edge={s.edge}>
+      <h3>{edgeWords(s.edge)}</h3>
+      <p className={css.dial}>{stitchSizeWords(s.edge, s.widthMm, s.stitchMm, project.units)}</p>
+      {facts.by !== 'none' && (
+        <dl>
+          <div>
+            <dt>Needle</dt>
+            <dd>{needleWords(s.needle)}</dd>
+          </div>
+          {facts.by === 'machine' && (
+            <>
+              <div>
+                <dt>Foot</dt>
+                <dd>{FOOT_WORDS[s.foot]}</dd>
+              </div>
+              <div>
+                <dt>Top tension</dt>
+                <dd>{s.easeTension ? 'a little looser' : 'as usual'}</dd>
+              </div>
+              <div>
+                <dt>Stabiliser</dt>
+                <dd>{s.stabiliser ? 'yes' : 'none'}</dd>
+              </div>
+            </>
+          )}
+        </dl>
+      )}
+      <details>
+        <summary>{own ? 'Your own size' : 'Set its size yourself'}</summary>
+        <div className={css.pair}>
+          <NumberField
+            {...size}
+            label={isRun ? 'From the edge' : 'Width'}
+            value={own?.widthMm ?? s.widthMm[1]}
+            onChange={(v) => edit((p) => setSize(p, s.edge, { widthMm: v }), { what: `width ${s.edge}` })}
+          />
+          {facts.motion !== 'line' && (
+            <NumberField
+              {...size}
+              label="Length"
+              value={own?.stitchMm ?? s.stitchMm[1]}
+              onChange={(v) => edit((p) => setSize(p, s.edge, { stitchMm: v }), { what: `length ${s.edge}` })}
+            />
+          )}
+        </div>
+        {own && (
+          <button
+            type="button"
+            className={css.ours}
+            onClick={() => edit((p) => setSize(p, s.edge, { widthMm: null, stitchMm: null }))}
+          >
+            Back to ours
+          </button>
+        )}
+      </details>
+    </article>
+  );
+}

@@ -1,0 +1,94 @@
+import { type Edged, edgePlan, type StripSample, stitchedWhen, stripSamples } from '~/core/edge';
+import { layDown } from '~/core/laid';
+import { lookup, type Project, pieceName } from '~/core/model';
+import { laidByRecipe } from '~/core/recipe';
+import { type GuideTable, type Paper, type SheetDocument, stitchGuide, THREAD_LETTERS } from '~/core/sheet';
+import { formatLength, formatRun } from '~/core/units';
+import { edgeWords, FOOT_WORDS, needleWords, threadWords } from './edge';
+import { stitchSizeWords } from './making';
+import { upper } from './table';
+
+const OF = { point: 'Point', 'inside-corner': 'Inside corner', curve: 'Curve', straight: 'Edge' } as const;
+
+function tablesOf(project: Project, { plan }: Edged): GuideTable[] {
+  const look = lookup(project);
+  const { units } = project;
+  const used = plan.threads.filter((t) => t.topMm > 0);
+  const letter = (threadId: string | null, colour: string): string => {
+    const i = used.findIndex((t) => (t.threadId ?? t.colour) === (threadId ?? colour));
+    return i < 0 ? '' : (THREAD_LETTERS[i] ?? String(i + 1));
+  };
+  return [
+    {
+      title: 'How the machine is set',
+      lead: ['Widths and lengths are as a machine’s dial counts them.'],
+      columns: [
+        { heading: 'Edge', share: 2.2 },
+        { heading: 'Size', share: 2.6 },
+        { heading: 'Needle', share: 2 },
+        { heading: 'Foot', share: 2 },
+        { heading: 'Top tension', share: 1.4 },
+        { heading: 'Stabiliser', share: 1 },
+      ],
+      rows: plan.settings.map((s) => [
+        upper(edgeWords(s.edge)),
+        stitchSizeWords(s.edge, s.widthMm, s.stitchMm, units),
+        s.edge === 'paint' ? '' : needleWords(s.needle),
+        FOOT_WORDS[s.foot],
+        s.easeTension ? 'a little looser' : 'as usual',
+        s.stabiliser ? 'yes' : 'none',
+      ]),
+    },
+    {
+      title: 'Order and thread',
+      lead: [`${plan.threadChanges} changes of thread, about ${Math.round(plan.minutes)} minutes (estimated).`],
+      columns: [
+        { heading: '', share: 0.5 },
+        { heading: 'Piece', share: 2.6 },
+        { heading: 'Edge', share: 1.8 },
+        { heading: 'Thread', share: 2.4 },
+        { heading: 'Length', share: 1 },
+        { heading: 'Thread above', share: 1.2 },
+        { heading: 'below', share: 1 },
+      ],
+      rows: plan.lines
+        .filter((l) => l.stitches > 0 || l.edge === 'paint')
+        .map((l, i) => [
+          String(i + 1),
+          l.pieceId === null
+            ? 'lines on the ground'
+            : `${look.number(l.pieceId)} ${pieceName(look.piece(l.pieceId), look.number(l.pieceId))}${l.drawn ? ', its lines' : ''}${l.copies > 1 ? ` × ${l.copies}` : ''}`,
+          upper(edgeWords(l.edge)),
+          l.edge === 'paint'
+            ? ''
+            : `${letter(l.threadId, l.colour)} ${threadWords(l.threadId, l.colour, project, project.edging.shade === 'clear')}`,
+          formatLength(l.lengthMm, units),
+          l.threadTopMm > 0 ? formatRun(l.threadTopMm, units) : '',
+          l.threadBobbinMm > 0 ? formatRun(l.threadBobbinMm, units) : '',
+        ]),
+    },
+  ];
+}
+
+/** The stitch guide of a project, in words. Kept out of the words' index, since the sheets come along with it. @param webIds the web of each piece, as the plan chose it */
+export function stitchGuideOf(
+  asked: Project,
+  webIds: Readonly<Record<string, string | null>>,
+  paper: Paper,
+): SheetDocument {
+  const project = laidByRecipe(asked);
+  const laid = layDown(project);
+  const webs = new Map(project.webs.map((w) => [w.id, w]));
+  const edged = edgePlan(laid, (id) => webs.get(webIds[id] ?? '') ?? null);
+  const { look } = laid;
+  const caption = (s: StripSample): string =>
+    `${OF[s.of]}: ${look.number(s.pieceId)} ${pieceName(look.piece(s.pieceId), look.number(s.pieceId))}`;
+  return stitchGuide(
+    project,
+    edged,
+    stripSamples(laid, stitchedWhen(project)),
+    tablesOf(project, edged),
+    caption,
+    paper,
+  );
+}
