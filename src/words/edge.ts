@@ -11,7 +11,7 @@ import type {
   StitchStart,
   ThreadTrouble,
 } from '~/core/model';
-import { formatLength, formatRun } from '~/core/units';
+import { formatLength, formatThread } from '~/core/units';
 import { gsm, say, type Units, type Words } from './table';
 
 /** The contract's names of edges in words, in one place. */
@@ -68,7 +68,7 @@ const TROUBLES: Words<ThreadTrouble, [Pick<Project, 'units' | 'threads'>]> = {
     return `No thread of yours is near ${colourWord(colour)}${nearest ? `: the nearest, ${nearest.name}, differs by ${Math.round(deltaE)} (CIEDE2000)` : ''}.`;
   },
   'thread-short': ({ threadId, needsMm, leftMm }, { units, threads }) =>
-    `${threads.find((t) => t.id === threadId)?.name ?? 'A thread'}: ${formatRun(needsMm, units)} are needed, ${formatRun(leftMm, units)} are left.`,
+    `${threads.find((t) => t.id === threadId)?.name ?? 'A thread'}: ${formatThread(needsMm, units)} are needed, ${formatThread(leftMm, units)} are left.`,
 };
 export const threadTroubleWords = (t: ThreadTrouble, project: Pick<Project, 'units' | 'threads'>): string =>
   say(TROUBLES, t, project);

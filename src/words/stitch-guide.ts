@@ -3,7 +3,7 @@ import { layDown } from '~/core/laid';
 import { lookup, type Project, pieceName } from '~/core/model';
 import { laidByRecipe } from '~/core/recipe';
 import { type GuideTable, type Paper, type SheetDocument, stitchGuide, THREAD_LETTERS } from '~/core/sheet';
-import { formatLength, formatRun } from '~/core/units';
+import { formatLength, formatThread } from '~/core/units';
 import { edgeWords, FOOT_WORDS, needleWords, threadWords } from './edge';
 import { stitchSizeWords } from './making';
 import { upper } from './table';
@@ -23,11 +23,11 @@ function tablesOf(project: Project, { plan }: Edged): GuideTable[] {
       title: 'How the machine is set',
       lead: ['Widths and lengths are as a machine’s dial counts them.'],
       columns: [
-        { heading: 'Edge', share: 2.2 },
-        { heading: 'Size', share: 2.6 },
-        { heading: 'Needle', share: 2 },
-        { heading: 'Foot', share: 2 },
-        { heading: 'Top tension', share: 1.4 },
+        { heading: 'Edge', share: 1.8 },
+        { heading: 'Size', share: 2.8 },
+        { heading: 'Needle', share: 2.4 },
+        { heading: 'Foot', share: 2.2 },
+        { heading: 'Tension', share: 1.3 },
         { heading: 'Stabiliser', share: 1 },
       ],
       rows: plan.settings.map((s) => [
@@ -63,8 +63,8 @@ function tablesOf(project: Project, { plan }: Edged): GuideTable[] {
             ? ''
             : `${letter(l.threadId, l.colour)} ${threadWords(l.threadId, l.colour, project, project.edging.shade === 'clear')}`,
           formatLength(l.lengthMm, units),
-          l.threadTopMm > 0 ? formatRun(l.threadTopMm, units) : '',
-          l.threadBobbinMm > 0 ? formatRun(l.threadBobbinMm, units) : '',
+          l.threadTopMm > 0 ? formatThread(l.threadTopMm, units) : '',
+          l.threadBobbinMm > 0 ? formatThread(l.threadBobbinMm, units) : '',
         ]),
     },
   ];

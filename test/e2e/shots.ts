@@ -34,12 +34,6 @@ try {
   await open('pattern');
   await pick('tower');
   await shoot('pattern');
-  await s.press('a word');
-  await (await s.find('dialog input[type=text]')).sendKeys('WAVES');
-  await s.find('dialog fieldset svg path');
-  await s.driver.sleep(1500);
-  await shoot('word');
-  await s.press('Cancel', '//dialog');
   await open('layers');
   await pick('cliff');
   await shoot('layers');
@@ -90,19 +84,16 @@ try {
   await s.find('[data-ticket=bond-1] canvas');
   await s.driver.executeScript("document.querySelector('[data-ticket=bond-1]').scrollIntoView()");
   await shoot('stack');
-  // What keeps work safe: an earlier version.
-  await open('pattern');
-  await pick('crab');
-  await s.driver.executeScript('document.querySelector("[data-piece=crab]").focus()');
-  await (await s.driver.switchTo().activeElement()).sendKeys(Key.DELETE);
-  await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
-  await s.press('Earlier versions');
-  await s.find('dialog ul button');
-  await shoot('versions');
-  await s.press('Close', '//dialog');
-  await s.press('Undo');
-  await s.settled();
-  await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+  await open('edge');
+  await s.find('[data-points]');
+  await s.driver.sleep(1500);
+  await shoot('edge');
+  await s.driver.executeScript(
+    "document.querySelector('[data-near] [data-piece=claw-left]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
+  );
+  await s.choose('four times');
+  await s.driver.executeScript("document.querySelector('[data-near]').scrollIntoView({ block: 'center' })");
+  await shoot('stitches');
   // At the board: on to the first press, its second place.
   await s.size(820, 1180);
   await open('board');

@@ -102,13 +102,6 @@ export function turnsOf(line: readonly Point[], closed: boolean): Turn[] {
   return turns.sort((a, b) => a.at - b.at);
 }
 
-/** A closed line that begins at another of its points. */
-export const begunAt = (line: readonly Point[], at: number): Point[] => [
-  ...line.slice(at, -1),
-  ...line.slice(0, at),
-  nth(line, at),
-];
-
 /** Each length along a line at its points, and all of it last. */
 export function lengthsAlong(line: readonly Point[]): number[] {
   const out = [0];

@@ -1,7 +1,7 @@
 import { type Edged, NEEDLE_DOES, type Stitching, type StripSample } from '../edge';
 import { nth } from '../lists';
 import { type ArticleView, groundOutline, type Project, viewOf } from '../model';
-import { type Point, regionOf, ringsOf } from '../shape';
+import { boundsOf, centreOf, type Point, regionOf, ringsOf } from '../shape';
 import { tablePages } from './lists';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper } from './paper';
@@ -19,6 +19,8 @@ export interface GuideTable {
 /** Ends of arrows that show where a line begins and which way it goes, and numbers beside them, mm. */
 const ARROW_MM = 4;
 const NUMBER_MM = 3.4;
+/** Made smaller than this, stitches lie so close that a fine line shows them better. */
+const FULL_STROKE = 0.7;
 /** A cell of the test strip, mm. */
 const CELL_MM = 56;
 
@@ -83,7 +85,7 @@ function pictured(view: ArticleView, { plan, lines }: Edged, w: number, h: numbe
       const [a, b] = points;
       if (!a || !b) return;
       marks.push(
-        { type: 'line', closed: false, stroke: 'outline', points },
+        { type: 'line', closed: false, stroke: scale < FULL_STROKE ? 'fine' : 'outline', points },
         ...arrow(a, nth(points, Math.min(points.length - 1, 6))),
       );
       if (i === 0)
@@ -136,7 +138,12 @@ function strip(
   const marks = samples.flatMap((s, i): Mark[] => {
     const left = PAGE_MARGIN_MM + (i % across) * CELL_MM;
     const top = PAGE_MARGIN_MM + Math.floor(i / across) * (CELL_MM + 12);
-    const move = (p: Point): Point => ({ x: left + CELL_MM / 2 + p.x, y: top + CELL_MM / 2 + p.y });
+    const b = boundsOf([s.line]);
+    const middle = centreOf(b);
+    const move = (p: Point): Point => ({
+      x: left + CELL_MM / 2 + p.x - middle.x,
+      y: top + CELL_MM / 2 + p.y - middle.y,
+    });
     const points = pointsOf(s.stitching).map(move);
     const turns = points.filter((_, k) => {
       const does = NEEDLE_DOES[nth(s.stitching.does, k)];

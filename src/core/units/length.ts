@@ -154,6 +154,13 @@ export function formatRun(mm: number, units: DisplayUnits): string {
   return rest < MM_PER.in / 32 ? `${yards} yd` : `${yards} yd ${formatLength(rest, units)}`;
 }
 
+/** Prints a length of thread, which nobody measures closer than a hand: yards or metres to a tenth, rounded up. */
+export function formatThread(mm: number, units: DisplayUnits): string {
+  const one = units === 'in' ? MM_PER.yd : MM_PER.m;
+  const tenths = Math.ceil((10 * mm) / one - 1e-6) / 10;
+  return `${tenths >= 10 ? Math.ceil(tenths) : tenths} ${units === 'in' ? 'yd' : 'm'}`;
+}
+
 /** Area for a person: square inches or square centimetres. */
 export function formatArea(mm2: number, units: DisplayUnits): string {
   return units === 'in'

@@ -1,7 +1,8 @@
-import { Choice, Fold, NumberField, Select } from '~/components';
+import { Choice, EDGE_OPTIONS, Fold, NumberField, Select } from '~/components';
 import { type Project, SHADES, STITCHED_ON } from '~/core/model';
 import { edit } from '~/store';
-import { ON_WORDS } from '~/words';
+import { edgeWords, ON_WORDS } from '~/words';
+import { answer } from '../project/answers';
 import css from './Edge.module.css';
 
 const SHADE_WORDS = {
@@ -24,6 +25,7 @@ export function HowStitched({ project }: { project: Project }) {
   const when = whens.find((w) => w === edging.when) ?? 'bonded';
   const plain = project.threads.filter((t) => t.kind !== 'clear' && t.kind !== 'bobbin');
   const says = [
+    edgeWords(project.intent.edge),
     `thread ${SHADE_WORDS[edging.shade]}`,
     ORDER_WORDS[edging.order],
     WHEN_WORDS[when],
@@ -33,6 +35,12 @@ export function HowStitched({ project }: { project: Project }) {
   return (
     <Fold label="How it is stitched" says={says}>
       <div className={css.how}>
+        <Select
+          label="Edge of the project"
+          value={project.intent.edge}
+          options={EDGE_OPTIONS}
+          onChange={(v) => edit((p) => answer(p, 'edge', v))}
+        />
         <Choice
           label="Thread"
           value={edging.shade}

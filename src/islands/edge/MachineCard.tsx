@@ -1,7 +1,7 @@
 import { Note, NumberField, ThreadSwatch } from '~/components';
 import { EDGE_FACTS } from '~/core/edge';
 import type { EdgeSetting, Plan, Project } from '~/core/model';
-import { formatLength, formatRun } from '~/core/units';
+import { formatLength, formatRun, formatThread } from '~/core/units';
 import { edit } from '~/store';
 import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, threadWords } from '~/words';
 import css from './Edge.module.css';
@@ -61,9 +61,9 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
                       <ThreadSwatch colour={t.colour} size={30} bare={t.threadId === null} />
                     </td>
                     <th scope="row">{threadWords(t.threadId, t.colour, project, t.kind === 'clear')}</th>
-                    <td>{t.topMm > 0 ? formatRun(t.topMm, units) : ''}</td>
-                    <td>{t.bobbinMm > 0 ? formatRun(t.bobbinMm, units) : ''}</td>
-                    <td>{has === null ? '' : short ? `only ${formatRun(has, units)}` : formatRun(has, units)}</td>
+                    <td>{t.topMm > 0 ? formatThread(t.topMm, units) : ''}</td>
+                    <td>{t.bobbinMm > 0 ? formatThread(t.bobbinMm, units) : ''}</td>
+                    <td>{has === null ? '' : short ? `only ${formatThread(has, units)}` : formatThread(has, units)}</td>
                   </tr>
                 );
               })}

@@ -5,7 +5,7 @@ import { type Landmark, landmarksOf } from '~/core/edge';
 import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project, pieceName } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { applyTo, inverse, type Point, regionOf } from '~/core/shape';
-import { formatLength, formatRun } from '~/core/units';
+import { formatLength, formatThread } from '~/core/units';
 import { edit, select } from '~/store';
 import { edgeCautionWords, edgeWords, startWords, stitchSizeWords } from '~/words';
 import css from './Edge.module.css';
@@ -62,7 +62,7 @@ export function PieceEdge({
               {l.pivots.outside + l.pivots.inside + l.pivots.curve > 0 &&
                 `; turned ${l.pivots.outside} times at points, ${l.pivots.inside} at inside corners, ${l.pivots.curve} on curves`}
               {l.threadTopMm > 0 &&
-                `; ${formatRun(l.threadTopMm, units)} of thread above${l.threadBobbinMm > 0 ? `, ${formatRun(l.threadBobbinMm, units)} below` : ''}`}
+                `; ${formatThread(l.threadTopMm, units)} of thread above${l.threadBobbinMm > 0 ? `, ${formatThread(l.threadBobbinMm, units)} below` : ''}`}
               .
             </p>
             {l.cautions.map((c) => (

@@ -1,6 +1,6 @@
 import { ThreadSwatch } from '~/components';
 import type { EdgePlan, Plan, Project } from '~/core/model';
-import { formatRun } from '~/core/units';
+import { formatThread } from '~/core/units';
 import { edgeWords, threadWords } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import css from './Edge.module.css';
@@ -29,7 +29,7 @@ export function ThreadRun({ project, plan }: { project: Project; plan: Plan }) {
                     ? 'Fabric paint'
                     : threadWords(b.threadId, b.colour, project, isClear(edge, b.colour))}
                 </strong>
-                {top > 0 && <span className={css.metres}> {formatRun(top, project.units)} on top</span>}
+                {top > 0 && <span className={css.metres}> {formatThread(top, project.units)} on top</span>}
               </p>
               <p className={css.small}>
                 {edgeWords(b.edge)}
