@@ -81,12 +81,17 @@ function drawPieces(): Piece[] {
   ];
 }
 
+/** Stitched along, no cloth: what the crab smiles with. */
+const SMILE: Piece['marks'] = [{ is: 'line', use: 'stitch', path: 'M26 42C38 55 66 55 78 42' }];
+
 /** The crab is built on the release sheet and laid down as one. */
 const CRAB = /^(crab|legs|claw|eye)/;
 
 /** A new copy of the demo project each time. */
 export function harbourLight(): Project {
-  const pieces = drawPieces().map((p) => (CRAB.test(p.id) ? { ...p, unit: 'Crab' } : p));
+  const pieces = drawPieces().map((p) =>
+    CRAB.test(p.id) ? { ...p, unit: 'Crab', marks: p.id === 'crab' ? SMILE : [] } : p,
+  );
   const project = newProject({
     id: 'harbour-light',
     name: 'Harbour Light',

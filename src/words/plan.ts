@@ -223,6 +223,7 @@ export const planSchema = z.object({
         threadId: z.string().nullable(),
         colour: z.string(),
         edge: z.enum(EDGES),
+        drawn: z.boolean(),
         lineIds: z.array(z.string()),
       }),
     ),

@@ -160,6 +160,9 @@ function ringOf({ project, look }: Laid, line: LaidLine): number {
   return Math.min(RINGS - 1, Math.floor((RINGS * far) / half));
 }
 
+/** Paint comes out of one bottle for all: drawn dark, as an outline is. */
+const PAINT_COLOUR = '#3b352e';
+
 /** What a thread is known by: the same text is the same thread. */
 const threadName = (t: ChosenThread): string => t.threadId ?? `${t.kind} ${t.colour}`;
 
@@ -199,7 +202,7 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
   const threadOf = (line: LaidLine): ChosenThread =>
     isThreaded(line)
       ? threads.of(fabricOf(line)?.colour ?? '#808080', line.pieceId === null ? null : (own.get(line.pieceId) ?? null))
-      : { threadId: null, colour: fabricOf(line)?.colour ?? '#808080', kind: 'cotton', tex: 0 };
+      : { threadId: null, colour: PAINT_COLOUR, kind: 'cotton', tex: 0 };
 
   const piles = new Map<string, Pile>();
   const pileOf = (line: LaidLine): Pile => {
@@ -373,26 +376,14 @@ function ordered(
 const orders = new Map<string, Ordered>();
 
 function batchesOf(lines: readonly EdgeLine[]): EdgeBatch[] {
-  const out: {
-    articleId: string;
-    threadId: string | null;
-    colour: string;
-    edge: EdgeLine['edge'];
-    lineIds: string[];
-  }[] = [];
-  for (const { id, articleId, threadId, colour, edge } of lines) {
+  const out: { about: string; batch: Omit<EdgeBatch, 'lineIds'> & { lineIds: string[] } }[] = [];
+  for (const { id, articleId, threadId, colour, edge, drawn } of lines) {
+    const about = `${articleId} ${threadId ?? colour} ${edge} ${drawn}`;
     const last = out.at(-1);
-    if (
-      last &&
-      last.articleId === articleId &&
-      last.threadId === threadId &&
-      last.colour === colour &&
-      last.edge === edge
-    )
-      last.lineIds.push(id);
-    else out.push({ articleId, threadId, colour, edge, lineIds: [id] });
+    if (last?.about === about) last.batch.lineIds.push(id);
+    else out.push({ about, batch: { articleId, threadId, colour, edge, drawn, lineIds: [id] } });
   }
-  return out;
+  return out.map((b) => b.batch);
 }
 
 function settingsOf(laid: Laid, told: readonly Told[], pileOf: (line: LaidLine) => Pile): EdgeSetting[] {

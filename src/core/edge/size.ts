@@ -48,7 +48,9 @@ export function sizeOf({ edge, fabric, narrowMm, groundMm, on, when, own }: Size
   const frays = 1 + FRAYS_SHARE.value * Math.max(0, factsOf(fabric).frays - 1);
   const usual = smallClothes ? SMALL_CLOTHES_MM.value : width.usual.value * (motion === 'line' ? 1 : thick * frays);
   const most = NARROW_SHARE.value * narrowMm;
-  const ours = toTenth(Math.max(width.least.value, Math.min(width.most.value, usual, most)));
+  // A line of paint is as wide as its nozzle, whatever it goes round.
+  const ours =
+    motion === 'line' ? usual : toTenth(Math.max(width.least.value, Math.min(width.most.value, usual, most)));
   let widthMm = own?.widthMm ?? ours;
   // Close stitches stay as close, whatever they go through.
   const close = edge === 'satin';

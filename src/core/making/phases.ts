@@ -631,51 +631,50 @@ function edging(work: Work, only?: ReadonlySet<string>): Draft[] {
     const mine = batch.lineIds
       .map((id) => inMap(byId, id))
       .filter((l) => (l.pieceId === null ? !only : bonded.has(l.pieceId) && (!only || only.has(l.pieceId))));
-    return group(mine, (l) => String(l.drawn)).flatMap((some): Draft[] => {
-      const first = sure(some[0], 'a group has a line');
-      const pieceIds = [...new Set(some.flatMap((l) => l.pieceId ?? []))];
-      const common = {
-        on: 'hand',
-        articleId: batch.articleId,
-        pieceIds,
-        copies: Math.max(1, ...pieceIds.map((id) => look.copiesOf(look.piece(id)))),
-        handsS: sum(some.map((l) => l.handsS)),
-      } as const;
-      const most = (of: (l: EdgeLine) => number): [number, number] => [
-        Math.min(...some.map(of)),
-        Math.max(...some.map(of)),
-      ];
-      if (batch.edge === 'paint')
-        return [
-          {
-            kind: 'paint',
-            ...common,
-            does: { code: first.drawn ? 'paint-lines' : 'paint-edges', widthMm: first.widthMm },
-            waitS: PAINT_DRY_S.value,
-          },
-        ];
-      const thread = batch.threadId ?? batch.colour;
-      const newThread = thread !== before;
-      before = thread;
+    const [first] = mine;
+    if (!first) return [];
+    const pieceIds = [...new Set(mine.flatMap((l) => l.pieceId ?? []))];
+    const common = {
+      on: 'hand',
+      articleId: batch.articleId,
+      pieceIds,
+      copies: Math.max(1, ...pieceIds.map((id) => look.copiesOf(look.piece(id)))),
+      handsS: sum(mine.map((l) => l.handsS)),
+    } as const;
+    const most = (of: (l: EdgeLine) => number): [number, number] => [
+      Math.min(...mine.map(of)),
+      Math.max(...mine.map(of)),
+    ];
+    if (batch.edge === 'paint')
       return [
         {
-          kind: EDGE_FACTS[batch.edge].by === 'hand' ? 'hand' : 'stitch',
+          kind: 'paint',
           ...common,
-          handsS: common.handsS + (newThread ? CHANGE_S.value : 0),
-          does: {
-            code: first.drawn ? 'stitch-lines' : 'stitch-edges',
-            edge: batch.edge,
-            threadId: batch.threadId,
-            colour: batch.colour,
-            clear: batch.threadId === null ? project.edging.shade === 'clear' : clear.has(batch.threadId),
-            newThread,
-            widthMm: most((l) => l.widthMm),
-            stitchMm: most((l) => l.stitchMm),
-            stabiliser: settings.some((s) => s.edge === batch.edge && s.stabiliser),
-          },
+          does: { code: batch.drawn ? 'paint-lines' : 'paint-edges', widthMm: first.widthMm },
+          waitS: PAINT_DRY_S.value,
         },
       ];
-    });
+    const thread = batch.threadId ?? batch.colour;
+    const newThread = thread !== before;
+    before = thread;
+    return [
+      {
+        kind: EDGE_FACTS[batch.edge].by === 'hand' ? 'hand' : 'stitch',
+        ...common,
+        handsS: common.handsS + (newThread ? CHANGE_S.value : 0),
+        does: {
+          code: batch.drawn ? 'stitch-lines' : 'stitch-edges',
+          edge: batch.edge,
+          threadId: batch.threadId,
+          colour: batch.colour,
+          clear: batch.threadId === null ? project.edging.shade === 'clear' : clear.has(batch.threadId),
+          newThread,
+          widthMm: most((l) => l.widthMm),
+          stitchMm: most((l) => l.stitchMm),
+          stabiliser: settings.some((s) => s.edge === batch.edge && s.stabiliser),
+        },
+      },
+    ];
   });
 }
 

@@ -173,6 +173,8 @@ export interface EdgeBatch {
   readonly threadId: string | null;
   readonly colour: string;
   readonly edge: Edge;
+  /** Lines of the drawing, no edges. */
+  readonly drawn: boolean;
   readonly lineIds: readonly string[];
 }
 

@@ -159,6 +159,7 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
         }
       : { ironId: iron.id },
   });
+  project.edging.on = THINGS[thing].stitchedOn ?? 'flat';
   if (answersOf) {
     project.recipe.answers = answersOf(answers.widthMm, answers.heightMm, ground.id);
     return laidByRecipe(project);

@@ -1,4 +1,4 @@
-import type { Edge, Intent, Project, RecipeId } from '../model';
+import type { Edge, Edging, Intent, Project, RecipeId } from '../model';
 import { MM_PER } from '../units';
 
 /** A size people use, to start from. */
@@ -18,6 +18,8 @@ export interface Thing {
   readonly liesOn: string;
   readonly sizes: readonly [StartSize, ...StartSize[]];
   readonly usual: { readonly laundering: Intent['laundering']; readonly hand: Intent['hand']; readonly edge: Edge };
+  /** What it is stitched on, where that is no flat work. */
+  readonly stitchedOn?: Edging['on'];
   /** What is laid down at once, where there is no doubt about it. */
   readonly first: 'word' | null;
   /** The outline of the piece it starts with, of a width and a height in mm; without it nothing lies there yet. */
@@ -105,6 +107,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
       mm('Knee patch', 110, 140),
     ],
     usual: { laundering: 'often', hand: 'soft', edge: 'zigzag' },
+    stitchedOn: 'garment-front',
     first: null,
     grounds: ['jersey', 'denim', 'canvas', 'poplin', 'solid-cotton'],
   },

@@ -23,7 +23,8 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
         ))}
         {edge.stabilisers.map((s) => (
           <p key={s.articleId}>
-            Stabiliser behind {project.articles.find((a) => a.id === s.articleId)?.name}:{' '}
+            Stabiliser behind
+            {project.articles.length > 1 ? ` ${project.articles.find((a) => a.id === s.articleId)?.name}` : ''}:{' '}
             {formatLength(s.widthMm, units)} × {formatLength(s.heightMm, units)}.
           </p>
         ))}
@@ -34,7 +35,9 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
             dries overnight before it is washed.
           </p>
         )}
-        <p className={css.small}>Keep fingers clear of the needle, and switch the machine off to change it.</p>
+        {edge.settings.some((s) => EDGE_FACTS[s.edge].by === 'machine') && (
+          <p className={css.small}>Keep fingers clear of the needle, and switch the machine off to change it.</p>
+        )}
       </div>
       {edge.threads.length > 0 && (
         <div>

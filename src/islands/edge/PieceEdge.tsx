@@ -48,28 +48,26 @@ export function PieceEdge({
         </h2>
         <Button look="plain" icon={<X size={20} />} label="Close" onClick={() => select(null)} />
       </div>
-      {lines
-        .filter((l) => !l.drawn)
-        .map((l) => (
-          <div key={l.id} data-line={l.id}>
-            <p>
-              <strong>{edgeWords(l.edge)}</strong>,{' '}
-              {stitchSizeWords(l.edge, [l.widthMm, l.widthMm], [l.stitchMm, l.stitchMm], units)}
-            </p>
-            <p className={css.small}>
-              {formatLength(l.lengthMm, units)} in sight
-              {l.stitches > 0 && `, ${l.stitches.toLocaleString('en')} stitches; begun ${startWords(l.startsAt)}`}
-              {l.pivots.outside + l.pivots.inside + l.pivots.curve > 0 &&
-                `; turned ${l.pivots.outside} times at points, ${l.pivots.inside} at inside corners, ${l.pivots.curve} on curves`}
-              {l.threadTopMm > 0 &&
-                `; ${formatThread(l.threadTopMm, units)} of thread above${l.threadBobbinMm > 0 ? `, ${formatThread(l.threadBobbinMm, units)} below` : ''}`}
-              .
-            </p>
-            {l.cautions.map((c) => (
-              <Note key={c.code}>{edgeCautionWords(c, units)}</Note>
-            ))}
-          </div>
-        ))}
+      {lines.map((l) => (
+        <div key={l.id} data-line={l.id}>
+          <p>
+            <strong>{l.drawn ? `its drawn lines, ${edgeWords(l.edge)}` : edgeWords(l.edge)}</strong>,{' '}
+            {stitchSizeWords(l.edge, [l.widthMm, l.widthMm], [l.stitchMm, l.stitchMm], units)}
+          </p>
+          <p className={css.small}>
+            {formatLength(l.lengthMm, units)} {l.drawn ? 'long' : 'in sight'}
+            {l.stitches > 0 && `, ${l.stitches.toLocaleString('en')} stitches; begun ${startWords(l.startsAt)}`}
+            {l.pivots.outside + l.pivots.inside + l.pivots.curve > 0 &&
+              `; turned ${l.pivots.outside} times at points, ${l.pivots.inside} at inside corners, ${l.pivots.curve} on curves`}
+            {l.threadTopMm > 0 &&
+              `; ${formatThread(l.threadTopMm, units)} of thread above${l.threadBobbinMm > 0 ? `, ${formatThread(l.threadBobbinMm, units)} below` : ''}`}
+            .
+          </p>
+          {l.cautions.map((c) => (
+            <Note key={c.code}>{edgeCautionWords(c, units)}</Note>
+          ))}
+        </div>
+      ))}
       <div className={css.pair}>
         <Select
           label="Its own edge"
