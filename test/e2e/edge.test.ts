@@ -33,7 +33,7 @@ describe('Edge, in Chromium', () => {
     expect(await s.text('[data-changes]')).to.match(
       /\d+ min\nthread changed 11 times, \d+ fewer than piece by piece; thread cut \d+ times\. Estimated\./,
     );
-    const spools = await s.driver.findElements(By.css('ol > li[data-thread]'));
+    const spools = await s.driver.findElements(By.css('ol > li[data-thread][data-same=false]'));
     expect(spools.length).to.equal(12);
     expect(await spools[0]!.getText()).to.match(/ m on top\nblanket stitch/i);
     expect(await points()).to.be.above(8000);

@@ -48,6 +48,7 @@ describe('one system of units, in Chromium', () => {
         press: ['Measure my iron', 'Weigh my lean'],
         match: ['New web', 'What if?'],
         layers: [],
+        edge: [],
       };
       for (const [station, opens] of Object.entries(dialogs)) {
         await (await s.find(`nav[aria-label=Stations] a[href$="/${station}"]`)).click();
@@ -67,7 +68,7 @@ describe('one system of units, in Chromium', () => {
       // The Drawer keeps to the units chosen last in the same way whichever they are: its editors are read in inches.
       if (units === 'mm') return;
       await s.go('/drawer');
-      for (const kind of ['fabrics', 'webs', 'irons', 'covers', 'surfaces']) {
+      for (const kind of ['fabrics', 'webs', 'threads', 'irons', 'covers', 'surfaces']) {
         await s.run('document.querySelector("dialog")?.close(); location.hash = arguments[0]', kind);
         await s.find(`a[aria-current][href="#${kind}"]`);
         await s.find('[role=table]');

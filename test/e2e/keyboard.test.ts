@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { Session } from './browser';
 
-const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press'] as const;
+const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge'] as const;
 
 // What a person without a mouse does, and what is said when a drawer, an iron or a wish leads nowhere.
 describe('by keyboard, and when nothing suits, in Chromium', () => {
@@ -185,7 +185,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
     await s.size(390, 844);
     for (const station of STATIONS) {
-      await open(station);
+      await s.station(station);
       expect(await s.overflows(), station).to.equal(false);
     }
     await s.go('/');

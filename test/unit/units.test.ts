@@ -11,6 +11,8 @@ import {
   formatRun,
   formatTemperature,
   formatThickness,
+  formatThread,
+  formatVolume,
   formatWarmer,
   MM_PER,
   parseLength,
@@ -188,6 +190,17 @@ describe('units: what people type', () => {
   it('thin and long things, finer and coarser than a ruler', () => {
     expect([formatThickness(0.3, 'mm'), formatThickness(0.3, 'in')]).to.deep.equal(['0.3 mm', '0.012"']);
     expect([formatRun(600, 'mm'), formatRun(2500, 'mm')]).to.deep.equal(['60 cm', '2.5 m']);
+    // Thread is never told shorter than it is; a fluid ounce is 29.57 ml (NIST Handbook 44).
+    expect([formatThread(2510, 'mm'), formatThread(12_100, 'mm'), formatThread(915, 'in')]).to.deep.equal([
+      '2.6 m',
+      '13 m',
+      '1.1 yd',
+    ]);
+    expect([formatVolume(18.2, 'mm'), formatVolume(30, 'in'), formatVolume(18.2, 'in')]).to.deep.equal([
+      '19 ml',
+      '1 fl oz',
+      '0.6 fl oz',
+    ]);
     expect([formatRun(914.4, 'in'), formatRun(2286, 'in'), formatRun(431.8, 'in')]).to.deep.equal([
       '1 yd',
       '2 yd 18"',

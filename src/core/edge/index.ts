@@ -1,5 +1,5 @@
 export * from './advice';
-export { CHANGE_S, EDGE_FACTS, isGoneOver, isNeedled, OFF_PIECE_MM, RUN_UNDER_MM } from './data';
+export { BOTTLE_ML, CHANGE_S, EDGE_FACTS, isGoneOver, isNeedled, OFF_PIECE_MM, RUN_UNDER_MM } from './data';
 export * from './edge';
 export * from './landmarks';
 export { isEdged, type LaidLine, laidLines, narrowOf, smoothed } from './lines';

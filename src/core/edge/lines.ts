@@ -206,6 +206,11 @@ interface Told {
   readonly jagged: boolean;
 }
 const kept = new Map<string, Told>();
+/** A line of satin holds thousands of needle points. */
+const KEPT = 1200;
+
+/** Fewer corners than this are no jagged outline, however small it is. */
+const JAGGED_LEAST = 8;
 
 /** The stitches of parts of rings that are done alike. */
 function stitched(rings: readonly { ring: SeenRing; parts: readonly Part[] }[], way: Way): Told {
@@ -222,7 +227,7 @@ function stitched(rings: readonly { ring: SeenRing; parts: readonly Part[] }[], 
       let line = pointsAlong(ring, closed ? { fromMm: 0, toMm: ring.wholeMm } : part);
       const count = turnsOf(line, closed).length;
       corners += count;
-      if (count > JAGGED_PER_CM.value * (long / 10) && count > 8) {
+      if (count > JAGGED_LEAST && count > (JAGGED_PER_CM.value * long) / 10) {
         jagged = true;
         line = smoothed(line, SMOOTH_MM.value);
       }
@@ -248,8 +253,9 @@ function stitched(rings: readonly { ring: SeenRing; parts: readonly Part[] }[], 
     jagged,
   };
 }
+
 /** How wide a piece is on the whole, mm: of a long band its width. */
-export const narrowOf = (outline: LaidArticle['placed'][number]['region']): number => {
+export const narrowOf = (outline: Placed['region']): number => {
   const around = perimeterMm(outline);
   return around === 0 ? 0 : (2 * areaMm2(outline)) / around;
 };
@@ -295,11 +301,15 @@ export function laidLines(laid: Laid, when: Edging['when']): LaidLine[] {
             parts.map((p) => `${p.fromMm.toFixed(3)}-${p.toMm.toFixed(3)}${p.fromUnder ? 'u' : ''}`).join(','),
           )
           .join('/');
-        const told = remember(kept, `s${numberOf(`${key}|${seenKey}|${JSON.stringify(way)}`)}`, () =>
-          stitched(of, way),
+        const told = remember(
+          kept,
+          `s${numberOf(`${key}|${seenKey}|${JSON.stringify(way)}`)}`,
+          () => stitched(of, way),
+          KEPT,
         );
-        const hidden = told.runs.length === 0;
-        if (hidden && e !== edge) return [];
+        const hidden = mine.every((r) => r.seen.length === 0);
+        // Left out by hand, all along.
+        if (told.runs.length === 0 && (!hidden || e !== edge)) return [];
         return [
           {
             id: edges.length === 1 ? piece.id : `${piece.id} ${e}`,

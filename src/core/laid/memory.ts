@@ -1,12 +1,12 @@
 /** Answers that are kept: enough for two thousand pieces and what lies on what. */
 const KEEP = 30_000;
 
-/** Looks an answer up, or works it out; when the memory is full the oldest goes. */
-export function remember<T>(memory: Map<string, T>, key: string, work: () => T): T {
+/** Looks an answer up, or works it out; when the memory is full the oldest goes. @param keep fewer, where answers are large */
+export function remember<T>(memory: Map<string, T>, key: string, work: () => T, keep = KEEP): T {
   const known = memory.get(key);
   if (known !== undefined) return known;
   const made = work();
-  if (memory.size >= KEEP) memory.delete(memory.keys().next().value as string);
+  if (memory.size >= keep) memory.delete(memory.keys().next().value as string);
   memory.set(key, made);
   return made;
 }

@@ -154,6 +154,12 @@ export function formatRun(mm: number, units: DisplayUnits): string {
   return rest < MM_PER.in / 32 ? `${yards} yd` : `${yards} yd ${formatLength(rest, units)}`;
 }
 
+/** A US fluid ounce, ml. Source: NIST Handbook 44. */
+const ML_PER_FL_OZ = 29.5735;
+/** Prints a volume of what comes in bottles, rounded up. */
+export const formatVolume = (ml: number, units: DisplayUnits): string =>
+  units === 'in' ? `${Math.ceil((10 * ml) / ML_PER_FL_OZ - 0.2) / 10} fl oz` : `${Math.ceil(ml)} ml`;
+
 /** Prints a length of thread, which nobody measures closer than a hand: yards or metres to a tenth, rounded up. */
 export function formatThread(mm: number, units: DisplayUnits): string {
   const one = units === 'in' ? MM_PER.yd : MM_PER.m;

@@ -1,7 +1,7 @@
-import { Note, NumberField, ThreadSwatch } from '~/components';
-import { EDGE_FACTS } from '~/core/edge';
+import { LengthField, Note, NumberField, ThreadSwatch } from '~/components';
+import { BOTTLE_ML, EDGE_FACTS } from '~/core/edge';
 import type { EdgeSetting, Plan, Project } from '~/core/model';
-import { formatLength, formatRun, formatThread } from '~/core/units';
+import { formatLength, formatRun, formatThread, formatVolume } from '~/core/units';
 import { edit } from '~/store';
 import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, threadWords } from '~/words';
 import css from './Edge.module.css';
@@ -30,9 +30,10 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
         ))}
         {edge.paint && (
           <p>
-            Paint: a line of {formatRun(edge.paint.lengthMm, units)}, about {Math.ceil(edge.paint.ml)} ml (estimated
-            from the bead): {edge.paint.bottles === 1 ? 'one bottle' : `${edge.paint.bottles} bottles`} of 30 ml. It
-            dries overnight before it is washed.
+            Paint: a line of {formatRun(edge.paint.lengthMm, units)}, about {formatVolume(edge.paint.ml, units)}{' '}
+            (estimated from the bead):{' '}
+            {edge.paint.bottles === 1 ? 'one small bottle' : `${edge.paint.bottles} small bottles`} of{' '}
+            {formatVolume(BOTTLE_ML.value, units)}. It dries overnight before it is washed.
           </p>
         )}
         {edge.settings.some((s) => EDGE_FACTS[s.edge].by === 'machine') && (
@@ -85,7 +86,6 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
   const facts = EDGE_FACTS[s.edge];
   const own = project.edging.sizes.find((x) => x.edge === s.edge);
   const isRun = facts.motion === 'run';
-  const size = { unit: ' mm', decimals: 2, min: 0.1, max: 12 } as const;
   return (
     <article className={css.setting} data-edge={s.edge}>
       <h3>{edgeWords(s.edge)}</h3>
@@ -117,16 +117,18 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
       <details>
         <summary>{own ? 'Your own size' : 'Set its size yourself'}</summary>
         <div className={css.pair}>
-          <NumberField
-            {...size}
+          <SizeField
             label={isRun ? 'From the edge' : 'Width'}
+            ruled={isRun || facts.by !== 'machine'}
+            units={project.units}
             value={own?.widthMm ?? s.widthMm[1]}
             onChange={(v) => edit((p) => setSize(p, s.edge, { widthMm: v }), { what: `width ${s.edge}` })}
           />
           {facts.motion !== 'line' && (
-            <NumberField
-              {...size}
+            <SizeField
               label="Length"
+              ruled={facts.by !== 'machine'}
+              units={project.units}
               value={own?.stitchMm ?? s.stitchMm[1]}
               onChange={(v) => edit((p) => setSize(p, s.edge, { stitchMm: v }), { what: `length ${s.edge}` })}
             />
@@ -143,5 +145,25 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
         )}
       </details>
     </article>
+  );
+}
+
+/** A size of one's own: by a rule, or as the machine's dial counts. */
+function SizeField({
+  ruled,
+  units,
+  ...field
+}: {
+  label: string;
+  ruled: boolean;
+  units: Project['units'];
+  value: number;
+  onChange: (mm: number) => void;
+}) {
+  const within = { min: 0.1, max: 12 } as const;
+  return ruled ? (
+    <LengthField {...field} {...within} fine units={units} />
+  ) : (
+    <NumberField {...field} {...within} unit="" decimals={2} hint="as the machine’s dial counts" />
   );
 }

@@ -15,7 +15,7 @@ export function ThreadRun({ project, plan }: { project: Project; plan: Plan }) {
       {edge.batches.map((b, i) => {
         const mine = b.lineIds.flatMap((id) => lines.get(id) ?? []);
         const before = edge.batches[i - 1];
-        const same = before && before.threadId === b.threadId && before.colour === b.colour;
+        const same = before !== undefined && before.threadId === b.threadId && before.colour === b.colour;
         const top = mine.reduce((n, l) => n + l.threadTopMm * l.copies, 0);
         return (
           <li key={b.lineIds[0]} data-thread={b.threadId ?? b.colour} data-same={same}>
