@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { deltaE } from '~/core/colour';
 import {
   adviseEdges,
   beginningOf,
@@ -706,6 +707,44 @@ describe('edges in the making, on paper and in the plan', () => {
       .making.steps.filter((s) => s.kind === 'bond' || s.kind === 'stitch')
       .map((s) => `${s.kind} ${s.pieceIds.join()}`);
     expect(kinds).to.deep.equal(['bond low', 'stitch low', 'bond up', 'stitch up']);
+  });
+  it('as it goes a unit is stitched once it is down, and nothing runs on beneath what was bonded with it; all laid at once is stitched after', () => {
+    const crab = { unit: 'Crab' };
+    const p = project([
+      piece('legs', 'M50 50H250V90H50Z', crab),
+      piece('body', 'M120 30H180V110H120Z', crab),
+      piece('rock', square(40, 300, 300)),
+    ]);
+    p.articles = p.articles.map((a) => ({ ...a, marks: [{ is: 'line', use: 'stitch', path: 'M10 350H90' }] }));
+    p.edging.when = 'as-it-goes';
+    const plan = planProject(p);
+    // Its edge in sight, and no more: beneath the body it would show on its face.
+    expect(plan.edge.lines.find((l) => l.id === 'legs')?.lengthMm).to.be.closeTo(480 - 120, 0.5);
+    const told = plan.making.steps.filter((s) => s.kind === 'bond' || s.kind === 'stitch');
+    expect(told.map((s) => `${s.does.code} ${s.pieceIds.join()}`)).to.deep.equal([
+      'bond-on-sheet body',
+      'bond-unit legs',
+      'stitch-edges legs,body',
+      'bond-piece rock',
+      'stitch-edges rock',
+      'stitch-lines ',
+    ]);
+    // One thread for all that is of one cloth: it is taken once.
+    const taken = told.filter((s) => s.does.code === 'stitch-edges' && s.does.newThread);
+    expect(taken.length).to.equal(1);
+    p.schools.lay = 'all-laid';
+    const after = planProject(p).making.steps.map((s) => s.kind);
+    expect(after.indexOf('stitch')).to.be.greaterThan(after.lastIndexOf('bond'));
+    expect(after.filter((k) => k === 'stitch').length).to.equal(2);
+  });
+  it('a drawn line is seen on its cloth', () => {
+    const p = DEMO['harbour-light']();
+    const { edge } = planProject(p);
+    const smile = edge.lines.find((l) => l.drawn);
+    const cloth = lookup(p).fabricOf(lookup(p).piece('crab')).colour;
+    expect(deltaE(smile?.colour ?? cloth, cloth)).to.be.greaterThan(25);
+    // None that is near what is wanted, but all are seen: the nearest of them.
+    expect(smile?.threadId).to.not.equal(null);
   });
   it('stitched at quilting it goes through the sandwich: layered first, from the middle out, more thread', () => {
     const p = project([piece('out', square(60, 10, 10)), piece('mid', square(60, 170, 170))]);

@@ -184,6 +184,9 @@ export const PAINT_MM_S = figure(10, 'mm/s', 'estimated');
 export const NEAR_DELTA_E = figure(8, 'CIEDE2000', 'estimated: told apart at arm’s length');
 /** Threads to buy that differ by less are one. */
 export const SAME_DELTA_E = figure(3, 'CIEDE2000', 'estimated: hardly told apart');
+/** A drawn line is told from its cloth by at least this, and by about so much lightness. */
+export const LINE_DELTA_E = figure(25, 'CIEDE2000', 'estimated: seen across a room');
+export const LINE_L = figure(45, 'CIE L*', 'estimated');
 /** A shade darker. */
 export const DARKER_L = figure(14, 'CIE L*', 'estimated');
 /** Threads as they are bought: what a new one is, where none is at hand. */

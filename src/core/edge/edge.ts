@@ -32,14 +32,11 @@ import {
   THREAD_SPARE,
   TURN_S,
 } from './data';
-import { type LaidLine, laidLines } from './lines';
+import { type LaidLine, laidLines, type WebOf } from './lines';
 import { needleOf } from './needle';
 import { type Ordered, orderFigures, orderLines, type Stop } from './order';
 import type { Stitching } from './stitches';
 import { type ChosenThread, threadsFor } from './threads';
-
-/** What is bonded with what, as far as the edge asks. */
-export type WebOf = (pieceId: string) => Web | null;
 
 /** An edge plan with the stitches it was worked out from, in the order in which they are done. */
 export interface Edged {
@@ -181,7 +178,7 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
   const { project, look } = laid;
   const { edging } = project;
   const when = stitchedWhen(project);
-  const lines = laidLines(laid, when);
+  const lines = laidLines(laid, when, webOf);
   const fabricOf = (line: LaidLine): Fabric | null =>
     line.pieceId === null ? look.groundOf(look.article(line.articleId)) : look.fabricOf(look.piece(line.pieceId));
   const copiesOf = (line: LaidLine): number =>
@@ -192,7 +189,8 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
   const lengthOf = new Map<string, number>();
   for (const line of lines) {
     const colour = fabricOf(line)?.colour;
-    if (colour && isThreaded(line) && !line.hidden) lengthOf.set(colour, (lengthOf.get(colour) ?? 0) + line.lengthMm);
+    if (colour && isThreaded(line) && !line.hidden && !line.drawn)
+      lengthOf.set(colour, (lengthOf.get(colour) ?? 0) + line.lengthMm);
   }
   const threads = threadsFor(
     project,
@@ -201,7 +199,12 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
   const own = new Map(edging.threads.map((t) => [t.pieceId, t.threadId]));
   const threadOf = (line: LaidLine): ChosenThread =>
     isThreaded(line)
-      ? threads.of(fabricOf(line)?.colour ?? '#808080', line.pieceId === null ? null : (own.get(line.pieceId) ?? null))
+      ? line.drawn
+        ? threads.line(fabricOf(line)?.colour ?? '#808080')
+        : threads.of(
+            fabricOf(line)?.colour ?? '#808080',
+            line.pieceId === null ? null : (own.get(line.pieceId) ?? null),
+          )
       : { threadId: null, colour: PAINT_COLOUR, kind: 'cotton', tex: 0 };
 
   const piles = new Map<string, Pile>();
@@ -292,7 +295,14 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
     lines: inOrder.list.map((t) => t.line),
     plan: {
       lines: inOrder.list.map((t) => t.plan),
-      order: [...new Set(inOrder.list.flatMap(({ plan }) => plan.pieceId ?? []))],
+      // Where its edge is done, not where a line is drawn on it.
+      order: [
+        ...new Set(
+          [false, true].flatMap((drawn) =>
+            inOrder.list.flatMap((t) => (t.plan.drawn === drawn ? (t.plan.pieceId ?? []) : [])),
+          ),
+        ),
+      ],
       batches,
       threadChanges: inOrder.changes,
       pieceByPieceChanges: inOrder.before,
@@ -316,9 +326,15 @@ const beadMm2 = (widthMm: number): number => (Math.PI * (widthMm / 2) ** 2) / 2;
 /** Wadding and backing below, mm. */
 const SANDWICH_MM =
   WADDING.thicknessMm.value + clothOf({ kind: 'quilting-cotton', clothId: 'solid-cotton' }).thicknessMm;
-/** When edges are stitched: at quilting only where it is quilted. */
-export const stitchedWhen = ({ edging, layering }: Pick<Project, 'edging' | 'layering'>): Edging['when'] =>
-  edging.when === 'quilting' && !layering.quilted ? 'bonded' : edging.when;
+/** When edges are stitched: at quilting only where it is quilted, piece by piece only where they are bonded so. */
+export function stitchedWhen({
+  edging: { when },
+  layering,
+  schools,
+}: Pick<Project, 'edging' | 'layering' | 'schools'>): Edging['when'] {
+  if (when === 'quilting' && !layering.quilted) return 'bonded';
+  return when === 'as-it-goes' && schools.lay === 'all-laid' ? 'bonded' : when;
+}
 
 interface Told {
   readonly line: LaidLine;
@@ -337,8 +353,9 @@ function ordered(
   const needled = live.filter((t) => t.plan.edge !== 'paint');
   const painted = live.filter((t) => t.plan.edge === 'paint');
   const at = new Map<string, number[]>();
+  // A drawn line hides no join and is hidden by none: it waits for nothing.
   needled.forEach(({ plan }, i) => {
-    if (plan.pieceId !== null) at.set(plan.pieceId, [...(at.get(plan.pieceId) ?? []), i]);
+    if (plan.pieceId !== null && !plan.drawn) at.set(plan.pieceId, [...(at.get(plan.pieceId) ?? []), i]);
   });
   const after: number[][] = needled.map(() => []);
   for (const { under, over } of laid.articles.flatMap((a) => [...a.overlaps, ...a.abutting]))
@@ -391,13 +408,15 @@ function settingsOf(laid: Laid, told: readonly Told[], pileOf: (line: LaidLine) 
   return edges.map((edge): EdgeSetting => {
     const mine = told.filter((t) => t.plan.edge === edge);
     const facts = EDGE_FACTS[edge];
+    // Lines of the drawing have no distance from an edge.
+    const edges = mine.filter((t) => !t.plan.drawn);
+    const sized = edges.length > 0 ? edges : mine;
     const range = (of: (l: EdgeLine) => number): [number, number] => [
-      Math.min(...mine.map((t) => of(t.plan))),
-      Math.max(...mine.map((t) => of(t.plan))),
+      Math.min(...sized.map((t) => of(t.plan))),
+      Math.max(...sized.map((t) => of(t.plan))),
     ];
     return {
       edge,
-      // Lines of the drawing have no distance from an edge.
       widthMm: range((l) => l.widthMm),
       stitchMm: range((l) => l.stitchMm),
       needle: needleOf({

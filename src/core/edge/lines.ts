@@ -1,6 +1,6 @@
 import { type Laid, type LaidArticle, numberOf, type Placed, remember } from '../laid';
 import { nth } from '../lists';
-import type { Edge, Edging, Piece, Project, StitchStart } from '../model';
+import type { Edge, Edging, Piece, Project, StitchStart, Web } from '../model';
 import { isFoiled } from '../recipe';
 import {
   type Affine,
@@ -19,6 +19,9 @@ import { type Size, sizeOf } from './size';
 import { beginningOf } from './starts';
 import { figuresOf, type StitchFigures, type Stitching, stitchLine, type Way } from './stitches';
 import { lengthsAlong, turnsOf } from './walk';
+
+/** The web that a piece is bonded with. */
+export type WebOf = (pieceId: string) => Web | null;
 
 /** One line as it is stitched: everything of a piece that is done alike, with its stitches. */
 export interface LaidLine {
@@ -264,7 +267,7 @@ export const narrowOf = (outline: Placed['region']): number => {
 export const isEdged = (project: Project, piece: Piece): boolean => piece.part === null && !isFoiled(project, piece);
 
 /** Every line of every article: of each piece what is in sight, and what is drawn on pieces and grounds; back-most first. */
-export function laidLines(laid: Laid, when: Edging['when']): LaidLine[] {
+export function laidLines(laid: Laid, when: Edging['when'], webOf: WebOf): LaidLine[] {
   const { project, look } = laid;
   const { edging } = project;
   const stretches = new Map<string, Edging['stretches']>();
@@ -286,8 +289,9 @@ export function laidLines(laid: Laid, when: Edging['when']): LaidLine[] {
           edge,
           along.filter((s) => s.ring === ring),
         );
-        // A line can run on beneath an upper piece only while that does not lie there yet.
-        return { ring, parts: when === 'as-it-goes' ? runOn(parts, ring.wholeMm) : parts };
+        // A line can run on beneath an upper piece only while that does not lie there yet: not in a unit, nor where all that sticks is bonded at once.
+        const alone = when === 'as-it-goes' && piece.unit === null && webOf(piece.id)?.tacky !== true;
+        return { ring, parts: alone ? runOn(parts, ring.wholeMm) : parts };
       });
       const edges = [...new Set([edge, ...own.map((s) => s.edge)])].filter(isGoneOver);
       const key = keyOf.get(piece.id) ?? placed.key;
@@ -324,7 +328,11 @@ export function laidLines(laid: Laid, when: Edging['when']): LaidLine[] {
         ];
       });
     });
-    return [...ofPieces, ...drawnLines(laid, article, when)];
+    // What is drawn on a piece comes right after its edge, what is drawn on the ground last.
+    const byPiece = new Map<string | null, LaidLine[]>();
+    for (const l of [...ofPieces, ...drawnLines(laid, article, when)])
+      byPiece.set(l.pieceId, [...(byPiece.get(l.pieceId) ?? []), l]);
+    return [...article.placed.map((p) => p.id), null].flatMap((id) => byPiece.get(id) ?? []);
   });
 }
 

@@ -1,6 +1,6 @@
-import { darker, deltaE } from '../colour';
+import { darker, deltaE, lightness, mixLight } from '../colour';
 import type { Edging, Project, Thread, ThreadKind, ThreadTrouble } from '../model';
-import { DARKER_L, NEAR_DELTA_E, NEW_TEX, SAME_DELTA_E } from './data';
+import { DARKER_L, LINE_DELTA_E, LINE_L, NEAR_DELTA_E, NEW_TEX, SAME_DELTA_E } from './data';
 
 /** The thread of one line: one that is there, or one to buy. */
 export interface ChosenThread {
@@ -13,6 +13,8 @@ export interface ChosenThread {
 export interface Threads {
   /** @param own a thread chosen by hand */
   readonly of: (colour: string, own: string | null) => ChosenThread;
+  /** For a line of the drawing on cloth of this colour: one that is seen on it. */
+  readonly line: (colour: string) => ChosenThread;
   readonly troubles: readonly ThreadTrouble[];
 }
 
@@ -36,6 +38,11 @@ export function nearestThread(
     return best && best.deltaE <= d ? best : { thread, deltaE: d };
   }, null);
 }
+
+/** What a drawn line is seen in on a cloth: much darker; on dark cloth much paler. */
+const seenOn = (colour: string): string =>
+  lightness(colour) > LINE_L.value ? darker(colour, LINE_L.value) : mixLight(colour, '#ffffff', PALE_SHARE);
+const PALE_SHARE = 0.75;
 
 /**
  * A thread for each cloth's colour, from those that one has: by CIEDE2000, as the project wants them.
@@ -77,6 +84,12 @@ export function threadsFor(project: Project, colours: readonly string[]): Thread
       const mine = own === null ? undefined : byId.get(own);
       if (mine) return chosen(mine);
       return byColour.get(colour) ?? match(colour);
+    },
+    line: (colour) => {
+      if (one && deltaE(one.colour, colour) >= LINE_DELTA_E.value) return chosen(one);
+      const stands = threads.filter((t) => deltaE(t.colour, colour) >= LINE_DELTA_E.value);
+      const nearest = nearestThread(stands, seenOn(colour));
+      return nearest ? chosen(nearest.thread) : bought(seenOn(colour));
     },
   };
 }

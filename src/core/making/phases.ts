@@ -585,7 +585,7 @@ function lay(work: Work): Draft[] {
     const last = all.slice(i + 1).every((p) => p.press.articleId !== press.articleId);
     return [
       ...bonding(work, one, { top: topHasWindows && last && press.pieceIds.length === 1 }),
-      ...(asItGoes ? edging(work, new Set(press.pieceIds)) : []),
+      ...(asItGoes ? edging(work, (id) => id !== null && press.members.includes(id)) : []),
     ];
   });
 }
@@ -619,18 +619,19 @@ function touch(work: Work): Draft[] {
   });
 }
 
-/** Lines as steps: each run of one thread, or of paint, by itself. @param only the pieces it is about; all, by default */
-function edging(work: Work, only?: ReadonlySet<string>): Draft[] {
+/** Lines as steps: each run of one thread, or of paint, by itself. @param wanted which pieces, and whether lines on the ground (null); all, by default */
+function edging(work: Work, wanted: (pieceId: string | null) => boolean = () => true): Draft[] {
   const { look, project } = work.laid;
   const { lines, batches, settings } = work.edged.plan;
   const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
   const byId = new Map(lines.map((l) => [l.id, l]));
   const clear = new Set(project.threads.flatMap((t) => (t.kind === 'clear' ? [t.id] : [])));
-  let before: string | null = null;
+  const sewn = lines.filter((l) => l.pieceId === null || bonded.has(l.pieceId));
+  const threadOf = (l: EdgeLine): string => l.threadId ?? l.colour;
   return batches.flatMap((batch): Draft[] => {
     const mine = batch.lineIds
       .map((id) => inMap(byId, id))
-      .filter((l) => (l.pieceId === null ? !only : bonded.has(l.pieceId) && (!only || only.has(l.pieceId))));
+      .filter((l) => (l.pieceId === null || bonded.has(l.pieceId)) && wanted(l.pieceId));
     const [first] = mine;
     if (!first) return [];
     const pieceIds = [...new Set(mine.flatMap((l) => l.pieceId ?? []))];
@@ -654,9 +655,8 @@ function edging(work: Work, only?: ReadonlySet<string>): Draft[] {
           waitS: PAINT_DRY_S.value,
         },
       ];
-    const thread = batch.threadId ?? batch.colour;
-    const newThread = thread !== before;
-    before = thread;
+    const before = sewn[sewn.indexOf(first) - 1];
+    const newThread = !before || threadOf(before) !== threadOf(first);
     return [
       {
         kind: EDGE_FACTS[batch.edge].by === 'hand' ? 'hand' : 'stitch',
@@ -710,10 +710,9 @@ function edge(work: Work): Draft[] {
   const when = stitchedWhen(project);
   if (when === 'quilting') return mended;
   if (when === 'bonded') return [...mended, ...edging(work)];
-  // What was not stitched as it was laid: lines on the ground, and what was built as a unit.
-  const soFar = new Set(bonds(work, 'ground').flatMap((one) => one.press.pieceIds));
-  const rest = new Set(project.pieces.map((p) => p.id).filter((id) => !soFar.has(id)));
-  return [...mended, ...edging(work, rest)];
+  // What was not stitched as it was laid, and lines on the ground.
+  const soFar = new Set(bonds(work, 'ground').flatMap((one) => one.press.members));
+  return [...mended, ...edging(work, (id) => id === null || !soFar.has(id))];
 }
 
 function finish(work: Work): Draft[] {
