@@ -13,7 +13,7 @@ export interface ChosenThread {
 export interface Threads {
   /** @param own a thread chosen by hand */
   readonly of: (colour: string, own: string | null) => ChosenThread;
-  /** For a line of the drawing on cloth of this colour: one that is seen on it. */
+  /** For a line of the drawing on cloth of this colour: one that is seen on it, unless there is one for all. */
   readonly line: (colour: string) => ChosenThread;
   readonly troubles: readonly ThreadTrouble[];
 }
@@ -86,7 +86,7 @@ export function threadsFor(project: Project, colours: readonly string[]): Thread
       return byColour.get(colour) ?? match(colour);
     },
     line: (colour) => {
-      if (one && deltaE(one.colour, colour) >= LINE_DELTA_E.value) return chosen(one);
+      if (one) return chosen(one);
       const stands = threads.filter((t) => deltaE(t.colour, colour) >= LINE_DELTA_E.value);
       const nearest = nearestThread(stands, seenOn(colour));
       return nearest ? chosen(nearest.thread) : bought(seenOn(colour));
