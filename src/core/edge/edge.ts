@@ -82,24 +82,26 @@ export function threadFor(
     : { topMm: onTopMm + stitches * pileMm, bobbinMm: onTopMm + stitches * pileMm };
 }
 
+/** One stitch, s. */
+const stitchS = (edge: EdgeLine['edge']): number =>
+  (EDGE_FACTS[edge].by === 'hand' ? STITCH_S.hand : edge === 'satin' ? STITCH_S.satin : STITCH_S.machine).value;
+
 /** About how many minutes an edge takes over a length with so many corners; what is not counted stitch by stitch. */
 export function minutesOf(edge: EdgeLine['edge'], lengthMm: number, corners: number): number {
   const { by, motion, stitch, rounds } = EDGE_FACTS[edge];
   if (motion === 'none') return 0;
   if (motion === 'line') return lengthMm / PAINT_MM_S.value / 60;
-  const each = by === 'hand' ? STITCH_S.hand : edge === 'satin' ? STITCH_S.satin : STITCH_S.machine;
   const stitches = ((lengthMm * rounds) / stitch.usual.value) * (motion === 'blanket' && by === 'machine' ? 3 : 1);
-  return (stitches * each.value + (by === 'hand' ? 0 : corners * TURN_S.corner.value)) / 60;
+  return (stitches * stitchS(edge) + (by === 'hand' ? 0 : corners * TURN_S.corner.value)) / 60;
 }
 
 /** Hands on one copy of a line, s. */
 function handsS(line: LaidLine): number {
   const { by, motion, ends } = EDGE_FACTS[line.edge];
   if (motion === 'line') return line.lengthMm / PAINT_MM_S.value;
-  const each = by === 'hand' ? STITCH_S.hand : line.edge === 'satin' ? STITCH_S.satin : STITCH_S.machine;
   const { stitches, outside, inside, curve, points } = line.figures;
   const turns = by === 'hand' ? 0 : (outside + inside + points) * TURN_S.corner.value + curve * TURN_S.curve.value;
-  return stitches * each.value + turns + line.runs.length * START_S[ends].value;
+  return stitches * stitchS(line.edge) + turns + line.runs.length * START_S[ends].value;
 }
 
 function cautionsOf(laid: Laid, line: LaidLine, pile: Pile, thread: ChosenThread): EdgeCaution[] {

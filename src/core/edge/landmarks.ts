@@ -1,5 +1,6 @@
 import { lastOf, nth } from '../lists';
-import { type Point, type Region, ringAreaMm2, ringsOf } from '../shape';
+import { outerRing, type Point, type Region } from '../shape';
+import { pointAt } from './seen';
 import { directionOf, lengthsAlong, turnsOf } from './walk';
 
 /** More letters than this round a piece are read by nobody. */
@@ -23,10 +24,7 @@ function landmark({ x, y }: Point, into: Point, out: Point): Landmark {
  * @returns clockwise as seen
  */
 export function landmarksOf(outline: Region): Landmark[] {
-  const outer = ringsOf(outline).reduce<readonly Point[] | null>(
-    (most, ring) => (most && ringAreaMm2(most) >= ringAreaMm2(ring) ? most : ring),
-    null,
-  );
+  const outer = outerRing(outline);
   if (!outer || outer.length < 3) return [];
   const line = [...outer, nth(outer, 0)];
   const turns = turnsOf(line, true);
@@ -41,11 +39,11 @@ export function landmarksOf(outline: Region): Landmark[] {
   const first = turns[0]?.at ?? 0;
   return [0, 1, 2, 3].map((q) => {
     const mm = (nth(along, first) + (q * whole) / 4) % whole;
-    const i = along.findLastIndex((a) => a <= mm + 1e-9);
-    const a = nth(line, Math.min(i, line.length - 2));
-    const b = nth(line, Math.min(i, line.length - 2) + 1);
-    const dir = directionOf(a, b) ?? { x: 1, y: 0 };
-    const t = mm - nth(along, Math.min(i, line.length - 2));
-    return landmark({ x: a.x + dir.x * t, y: a.y + dir.y * t }, dir, dir);
+    const i = Math.min(
+      along.findLastIndex((a) => a <= mm + 1e-9),
+      line.length - 2,
+    );
+    const dir = directionOf(nth(line, i), nth(line, i + 1)) ?? { x: 1, y: 0 };
+    return landmark(pointAt({ line, along, wholeMm: whole }, mm), dir, dir);
   });
 }

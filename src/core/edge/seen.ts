@@ -145,8 +145,7 @@ function ringsSeen(sheet: Sheet, over: readonly Sheet[], ground: Region | null):
     const wholeMm = lastOf(along);
     if (wholeMm < SEEN_LEAST_MM.value) return [];
     if (sheet.visible.length === 0) return [{ line, along, wholeMm, seen: [] }];
-    const at = (mm: number): Point => nth(pointsAlong({ line, along, wholeMm }, { fromMm: mm, toMm: mm }), 0);
-    const isUnder = (mm: number): boolean => cover.length > 0 && isInside(cover, at(mm));
+    const isUnder = (mm: number): boolean => cover.length > 0 && isInside(cover, pointAt({ line, along, wholeMm }, mm));
     const seen = inSight(line, along, cover, ground).map(({ fromMm, toMm }): SeenStretch => {
       const whole = toMm - fromMm > wholeMm - 0.01;
       return {
@@ -160,31 +159,33 @@ function ringsSeen(sheet: Sheet, over: readonly Sheet[], ground: Region | null):
   });
 }
 
+/** The point so far along a closed line; past its end it goes on from its beginning. */
+export function pointAt({ line, along, wholeMm }: Omit<SeenRing, 'seen'>, mm: number): Point {
+  const m = ((mm % wholeMm) + wholeMm) % wholeMm;
+  let lo = 0;
+  let hi = along.length - 1;
+  while (hi - lo > 1) {
+    const mid = (lo + hi) >> 1;
+    if (nth(along, mid) <= m) lo = mid;
+    else hi = mid;
+  }
+  const a = nth(line, lo);
+  const b = nth(line, hi);
+  const len = nth(along, hi) - nth(along, lo);
+  const t = len === 0 ? 0 : (m - nth(along, lo)) / len;
+  return { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+}
+
 /** The points of a stretch of a closed line. */
-export function pointsAlong({ line, along, wholeMm }: Omit<SeenRing, 'seen'>, { fromMm, toMm }: Along): Point[] {
-  const out: Point[] = [];
-  const at = (mm: number): Point => {
-    const m = ((mm % wholeMm) + wholeMm) % wholeMm;
-    let lo = 0;
-    let hi = along.length - 1;
-    while (hi - lo > 1) {
-      const mid = (lo + hi) >> 1;
-      if (nth(along, mid) <= m) lo = mid;
-      else hi = mid;
-    }
-    const a = nth(line, lo);
-    const b = nth(line, hi);
-    const len = nth(along, hi) - nth(along, lo);
-    const t = len === 0 ? 0 : (m - nth(along, lo)) / len;
-    return { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
-  };
-  out.push(at(fromMm));
+export function pointsAlong(ring: Omit<SeenRing, 'seen'>, { fromMm, toMm }: Along): Point[] {
+  const { line, along, wholeMm } = ring;
+  const out: Point[] = [pointAt(ring, fromMm)];
   const corners = along.length - 1;
   for (let turn = Math.floor(fromMm / wholeMm); turn * wholeMm < toMm; turn++)
     for (let i = 0; i < corners; i++) {
       const mm = nth(along, i) + turn * wholeMm;
       if (mm > fromMm + 1e-6 && mm < toMm - 1e-6) out.push(nth(line, i));
     }
-  out.push(at(toMm));
+  out.push(pointAt(ring, toMm));
   return out;
 }

@@ -1,7 +1,7 @@
 import { lastOf, nth } from '../lists';
 import type { Point } from '../shape';
 import { PAST } from './data';
-import { lengthsAlong, turnsOf } from './walk';
+import { bendAt, lengthsAlong, turnsOf } from './walk';
 
 /** Where a closed line is best begun: how far along it, and at what. */
 export interface Beginning {
@@ -60,15 +60,7 @@ function bentOver(line: readonly Point[], along: readonly number[], fromMm: numb
   for (let i = 0; i < n; i++) {
     const ahead = (nth(along, i) - fromMm + 2 * whole) % whole;
     if (ahead < 1e-6 || ahead > longMm - 1e-6) continue;
-    const a = nth(line, (i + n - 1) % n);
-    const b = nth(line, i);
-    const c = nth(line, i + 1);
-    sum += Math.abs(
-      Math.atan2(
-        (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
-        (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
-      ),
-    );
+    sum += Math.abs(bendAt(nth(line, (i + n - 1) % n), nth(line, i), nth(line, i + 1)));
   }
   return sum;
 }

@@ -4,9 +4,9 @@ import type { Edge, Edging } from '../model';
 import type { Point } from '../shape';
 import { EDGE_FACTS } from './data';
 import { isEdged, sizeOn, wayOf } from './lines';
-import { pointsAlong, type SeenRing, seenRings } from './seen';
+import { pointAt, pointsAlong, type SeenRing, seenRings } from './seen';
 import { type Stitching, stitchLine } from './stitches';
-import { turnsOf } from './walk';
+import { bendAt, turnsOf } from './walk';
 
 /** A place of the project's own that is sewn on a scrap first. */
 export interface StripSample {
@@ -74,15 +74,8 @@ export function stripSamples(laid: Laid, when: Edging['when']): StripSample[] {
             return Math.min(d, ring.wholeMm - d) < CURVE_MM;
           };
           if (corners.some(near)) continue;
-          const a = nth(pointsAlong(ring, { fromMm: atMm - CURVE_MM / 2, toMm: atMm - CURVE_MM / 2 }), 0);
-          const b = nth(pointsAlong(ring, { fromMm: atMm, toMm: atMm }), 0);
-          const c = nth(pointsAlong(ring, { fromMm: atMm + CURVE_MM / 2, toMm: atMm + CURVE_MM / 2 }), 0);
-          const rad = Math.abs(
-            Math.atan2(
-              (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x),
-              (b.x - a.x) * (c.x - b.x) + (b.y - a.y) * (c.y - b.y),
-            ),
-          );
+          const half = CURVE_MM / 2;
+          const rad = Math.abs(bendAt(pointAt(ring, atMm - half), pointAt(ring, atMm), pointAt(ring, atMm + half)));
           if (rad > BENT_RAD) offer('curve', { ...common, worth: rad, figure: CURVE_MM / 2 / rad, atMm });
           else offer('straight', { ...common, worth: -rad, figure: 0, atMm });
         }
@@ -97,7 +90,7 @@ export function stripSamples(laid: Laid, when: Edging['when']): StripSample[] {
     const { ring, placed, article, edge, atMm, figure } = found;
     const way = wayOf(edge, sizeOn(laid, article, placed, edge, when), project.edging);
     if (!way) return [];
-    const middle = nth(pointsAlong(ring, { fromMm: atMm, toMm: atMm }), 0);
+    const middle = pointAt(ring, atMm);
     const line = pointsAlong(ring, { fromMm: atMm - ARM_MM, toMm: atMm + ARM_MM }).map((p) => ({
       x: p.x - middle.x,
       y: p.y - middle.y,

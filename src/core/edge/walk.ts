@@ -18,6 +18,10 @@ export interface Turn {
 const turnOf = (into: Point, out: Point): number =>
   Math.atan2(into.x * out.y - into.y * out.x, into.x * out.x + into.y * out.y);
 
+/** How far a walk from one point over another to a third turns there, radians; positive to the right. */
+export const bendAt = (a: Point, b: Point, c: Point): number =>
+  turnOf({ x: b.x - a.x, y: b.y - a.y }, { x: c.x - b.x, y: c.y - b.y });
+
 /** The direction from one point to another, of length 1; null where they are one. */
 export function directionOf(a: Point, b: Point): Point | null {
   const d = Math.hypot(b.x - a.x, b.y - a.y);

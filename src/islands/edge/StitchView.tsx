@@ -11,7 +11,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { Button, Choice, ClothDefs, clothUrl, shade } from '~/components';
+import { arrowOf, Button, Choice, ClothDefs, clothUrl, shade } from '~/components';
 import { type ArticleView, groundOutline, type Plan } from '~/core/model';
 import type { Picture, StitchedLine } from '~/core/plan';
 import { select } from '~/store';
@@ -189,16 +189,10 @@ export function StitchView({
     draw(at);
   };
   const key = (e: KeyboardEvent): void => {
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-PAN_MM, 0],
-      ArrowRight: [PAN_MM, 0],
-      ArrowUp: [0, -PAN_MM],
-      ArrowDown: [0, PAN_MM],
-    };
-    const move = moves[e.key];
-    if (!move || near === 'whole') return;
+    const way = arrowOf(e.key);
+    if (!way || near === 'whole') return;
     e.preventDefault();
-    shift(...move);
+    shift(way[0] * PAN_MM, way[1] * PAN_MM);
   };
   const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
   const down = (e: PointerEvent): void => {
