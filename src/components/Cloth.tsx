@@ -131,14 +131,15 @@ const TEXTURES: Partial<Record<FabricKind, Texture>> = {
 
 const lies = (p: Place): boolean => p.xMm !== 0 || p.yMm !== 0 || p.rotateDeg !== 0;
 
-/** The fill of a piece, or of a fabric when no piece is named, in a picture that holds {@link ClothDefs} with the same prefix. */
+/** The fill of a piece, or of a fabric when no piece is named, in a picture that holds {@link ClothDefs} with the same prefix. @param onGround as there: the piece's outline is drawn in the ground's coordinates, and its print lies where the piece does */
 export const clothUrl = (
   prefix: string,
   fabrics: readonly Fabric[],
   fabricId: string,
   piece?: Pick<Piece, 'id' | 'print'>,
+  onGround = false,
 ): string =>
-  piece && lies(piece.print)
+  piece && (onGround || lies(piece.print))
     ? `url(#${prefix}p-${piece.id})`
     : `url(#${prefix}${fabrics.findIndex((f) => f.id === fabricId)})`;
 
@@ -148,11 +149,13 @@ export const ClothDefs = memo(function ClothDefs({
   fabrics,
   pictures = [],
   pieces = [],
+  onGround = false,
 }: {
   prefix: string;
   fabrics: readonly Fabric[];
   pictures?: readonly Picture[];
   pieces?: readonly Piece[];
+  onGround?: boolean;
 }) {
   return (
     <defs>
@@ -188,13 +191,15 @@ export const ClothDefs = memo(function ClothDefs({
         );
       })}
       {pieces
-        .filter((p) => lies(p.print))
+        .filter((p) => onGround || lies(p.print))
         .map((p) => (
           <pattern
             key={p.id}
             id={`${prefix}p-${p.id}`}
             href={`#${prefix}${fabrics.findIndex((f) => f.id === p.fabricId)}`}
-            patternTransform={`translate(${p.print.xMm} ${p.print.yMm}) rotate(${p.print.rotateDeg})`}
+            patternTransform={[...(onGround ? [p.at] : []), p.print]
+              .map((l) => `translate(${l.xMm} ${l.yMm}) rotate(${l.rotateDeg})`)
+              .join(' ')}
           />
         ))}
     </defs>

@@ -269,7 +269,13 @@ export function StitchView({
         onClick={pick}
       >
         <svg ref={svg} className={css.under} viewBox={`0 0 ${widthMm} ${heightMm}`} aria-hidden="true">
-          <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
+          <ClothDefs
+            onGround
+            prefix={prefix}
+            fabrics={project.fabrics}
+            pictures={project.pictures}
+            pieces={project.pieces}
+          />
           <g transform={flipped ? `translate(${widthMm} 0) scale(-1 1)` : undefined}>
             <path
               d={groundOutline(project.ground)}
@@ -286,7 +292,7 @@ export function StitchView({
                   <path d={cut.outline} fill={colour} fillRule="evenodd" />
                   <path
                     d={cut.outline}
-                    fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)}
+                    fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece, true)}
                     fillRule="evenodd"
                     stroke={shade(colour, -0.3)}
                     strokeWidth="0.3"

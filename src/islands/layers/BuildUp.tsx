@@ -35,7 +35,13 @@ export function BuildUp({
       aria-label={`${count} of ${order.length} pieces laid down`}
       data-laid={count}
     >
-      <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
+      <ClothDefs
+        onGround
+        prefix={prefix}
+        fabrics={project.fabrics}
+        pictures={project.pictures}
+        pieces={project.pieces}
+      />
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         <path
           data-ground={project.article.ground !== null}
@@ -55,7 +61,7 @@ export function BuildUp({
               <path d={cut.outline} fill={colour} fillRule="evenodd" />
               <path
                 d={cut.outline}
-                fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece)}
+                fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece, true)}
                 fillRule="evenodd"
                 opacity={id === last ? 1 : 0.85}
               />
