@@ -2,6 +2,7 @@ import { freeName } from '~/core/drawer';
 import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/model';
 import { type StartAnswers, startedProject, THINGS, type UsedLast, usedLast } from '~/core/start';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
+import { forgetWorkedOut } from '~/workers';
 import { Told } from './attempt';
 import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
 import { changeDrawer, DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
@@ -168,6 +169,7 @@ export async function forgetProject(id: string): Promise<void> {
     await db.projects.delete(id);
     await db.versions.where('projectId').equals(id).delete();
   });
+  await forgetWorkedOut(id);
 }
 
 /**

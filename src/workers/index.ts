@@ -10,6 +10,7 @@ export { proxy } from 'comlink';
 export type { FileRead } from './archive';
 export type { OwnFace } from './drawing.worker';
 export { keepOffline } from './offline';
+export { forgetWorkedOut } from './planned';
 export { type Thread, ThreadEnded } from './thread';
 
 let planner: Thread<PlanWorker> | undefined;

@@ -6,9 +6,13 @@ import { type Pressed, planWithPicture, pressedOn, type StitchPicture, stitchPic
 import { type Look, type LookAs, lookInto } from '~/core/press';
 import type { Paper, SheetDocument } from '~/core/sheet';
 import { stitchGuideOf } from '~/words/stitch-guide';
+import { keepWorkedOut } from './planned';
+
+// While one edits the program, its name stays and it does not: then nothing is kept.
+const { remember } = keepWorkedOut(import.meta.env.PROD ? self.location.pathname : null);
 
 const api = {
-  plan: (project: Project) => planWithPicture(project),
+  plan: (project: Project) => remember('plan', project.id, project, () => planWithPicture(project)),
   /** Two webs side by side for one piece; empty when one of them is gone. */
   compare: (project: Project, pieceId: string, webIds: readonly [string, string]): Compared[] => {
     const wish = wishOf(layDown(project), pieceId);

@@ -1,9 +1,16 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
+import { constants, setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { errorAnswer, type Job, type JobAnswer, runJob } from './job';
 
 // A thread of the server: jobs run here, so that a long one neither blocks the others nor outlives its time.
+// What answers comes first: where a thread has a priority of its own (Linux), this one stands back.
+try {
+  setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+} catch {
+  // Not allowed here: it shares alike.
+}
 
 const base64 = async (file: string): Promise<string> =>
   (await readFile(createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${file}`))).toString('base64');
