@@ -177,6 +177,70 @@ export function NumberField({
   );
 }
 
+/** A price, which may be left blank; shown without a currency, since nobody has named one. @param per how many of what is stored make one of what is typed: yards for metres */
+export function PriceField({
+  value,
+  onChange,
+  per = 1,
+  ...shell
+}: FieldLabel & { value: number | null; onChange: (value: number | null) => unknown; per?: number }) {
+  return (
+    <DraftField
+      {...shell}
+      shown={value === null ? '' : (value * per).toFixed(2)}
+      commit={(n) => onChange(Number.isNaN(n) ? null : n)}
+      read={(text) => {
+        const typed = text.trim();
+        if (typed === '') return { ok: true, value: Number.NaN };
+        const n = Number(typed.replace(',', '.'));
+        return Number.isFinite(n) && n >= 0 && n / per <= MOST_PRICE
+          ? { ok: true, value: n / per }
+          : { ok: false, message: `“${typed}” is not a price. Write it like 12.50, or leave it blank.` };
+      }}
+    />
+  );
+}
+const MOST_PRICE = 100_000;
+
+/** Several lines of text; they count once the field is left. */
+export function LinesField({
+  label,
+  hint,
+  value,
+  onChange,
+  maxLines,
+}: FieldLabel & { value: readonly string[]; onChange: (lines: string[]) => void; maxLines: number }) {
+  const shown = value.join('\n');
+  const [draft, setDraft] = useState<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when what is stored changes
+  useEffect(() => setDraft(null), [shown]);
+  const lines = (draft ?? shown).split('\n').map((l) => l.trim().slice(0, MOST_LINE));
+  const filled = lines.filter((l) => l !== '');
+  return (
+    <FieldFrame
+      label={label}
+      hint={hint}
+      error={filled.length > maxLines ? `${maxLines} at most: the rest is left out.` : null}
+    >
+      {(ties) => (
+        <textarea
+          {...ties}
+          className={css.input}
+          rows={Math.min(8, Math.max(3, lines.length + 1))}
+          value={draft ?? shown}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={() => {
+            if (draft === null) return;
+            onChange(filled.slice(0, maxLines));
+            setDraft(null);
+          }}
+        />
+      )}
+    </FieldFrame>
+  );
+}
+const MOST_LINE = 100;
+
 export interface Option<T extends string> {
   value: T;
   label: string;

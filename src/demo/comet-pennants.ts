@@ -3,6 +3,7 @@ import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from 
 import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
+import { demoGathering } from './prices';
 
 // "Comet" pennants: two cloths fused to each other, pale with pale and dark with dark, a comet on each. Drawn for this application.
 
@@ -88,4 +89,16 @@ const drawn = (): Project =>
     irons: structuredClone([...DEMO_IRONS]),
     threads: structuredClone([...DEMO_THREADS]),
     bench: { ironId: 'household' },
+    gathering: demoGathering(
+      [
+        ['night', 12.8, 3.6],
+        ['night-back', 14.5, 4.2],
+        ['dawn', 12.8, 3.6],
+        ['dawn-back', 14.5, 4.2],
+        ['dust', 16.9, 4.6],
+        ['spark', 11, 3.9],
+        ['ember-tail', 16.9, 4.6],
+      ],
+      { voucher: { percent: 20, on: 'fabric:night-back' } },
+    ),
   });

@@ -3,6 +3,7 @@ import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from 
 import { laidByRecipe } from '~/core/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
+import { demoGathering } from './prices';
 
 // Felt luggage tags with a window, no sewing at all. Drawn for this application.
 
@@ -74,5 +75,10 @@ export const feltTags = (): Project =>
       irons: structuredClone([...DEMO_IRONS]),
       threads: structuredClone([...DEMO_THREADS]),
       bench: { ironId: 'press', surface: 'ironing-board' },
+      gathering: demoGathering([
+        ['tag-sky', 12.8, 3.6],
+        ['tag-hill', 12.8, 3.6],
+        ['tag-sun', 12.8, 3.6],
+      ]),
     }),
   );

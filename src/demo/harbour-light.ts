@@ -2,6 +2,7 @@ import { newProject, type Piece, type Project } from '~/core/model';
 import { acrossFrom, arched, circle, drawnInPlace } from './draw';
 import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { HARBOUR_LIGHT, layDemoWord } from './letters';
+import { demoGathering } from './prices';
 
 // "Harbour Light", a wall panel of 500 × 700 mm, drawn for this application.
 
@@ -104,6 +105,7 @@ export function harbourLight(): Project {
     covers: structuredClone([...DEMO_COVERS]),
     surfaces: structuredClone([...DEMO_SURFACES]),
     bench: { ironId: 'household' },
+    gathering: demoGathering([]),
   });
   // Its letters are one word that can be retyped.
   layDemoWord(project, HARBOUR_LIGHT, { xMm: 250, yMm: 663 }, { id: 'letter', fabricId: 'foam' });

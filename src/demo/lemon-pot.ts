@@ -4,6 +4,7 @@ import { circle, drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { LEMON_PRINT_MM, LEMONS, lemonPrint } from './lemon-print';
 import { layDemoWord, TEA } from './letters';
+import { demoGathering } from './prices';
 
 // "Lemon Pot", a tea cosy of two sides, washed and stitched; its lemons are cut from a print. Drawn for this application.
 
@@ -128,6 +129,7 @@ export function lemonPot(): Project {
     threads: structuredClone([...DEMO_THREADS]),
     pictures: [lemonPrint()],
     bench: { ironId: 'household' },
+    gathering: demoGathering([]),
   });
   layDemoWord(project, TEA, { xMm: 165, yMm: 244 }, { id: 'tea', fabricId: 'pot-blue', articleId: BACK });
   return project;

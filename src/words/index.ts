@@ -2,6 +2,21 @@ export * from './board';
 export * from './drawer';
 export * from './edge';
 export * from './facing';
+export {
+  amountWords,
+  bagLines,
+  groundWords,
+  hereWords,
+  isSupply,
+  leftWords,
+  mixWords,
+  needName,
+  needNote,
+  needTroubleWords,
+  priceWords,
+  soldWords,
+  spokenGather,
+} from './gather';
 export * from './how-many';
 export * from './making';
 export * from './match';
@@ -10,4 +25,4 @@ export * from './plan';
 export * from './press';
 export * from './recipe';
 export * from './snags';
-export { heat, minutesWords, seconds, warmer } from './table';
+export { heat, listed, minutesWords, seconds, warmer } from './table';

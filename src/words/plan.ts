@@ -4,6 +4,7 @@ import {
   COVERS,
   EDGES,
   markSchema,
+  NEED_KINDS,
   NEEDLE_POINTS,
   PLAN_FORMAT,
   PLAN_VERSION,
@@ -11,6 +12,7 @@ import {
   type Project,
   SEVERITIES,
   type Setting,
+  SOLD_AS,
   STATIONS,
   STEP_KINDS,
   STEP_PLACES,
@@ -82,6 +84,7 @@ export function spokenPlan(plan: Plan, project: Project) {
 const finding = z.looseObject({ code: z.string(), text: z.string() });
 const mm = z.number().min(0);
 const count = z.number().int().min(0);
+const amount = z.object({ lengthMm: mm, areaMm2: mm, count: mm, grams: mm }).partial();
 
 export const settingSchema = z.object({
   heat: z.object({
@@ -265,6 +268,38 @@ export const planSchema = z.object({
       rowsLengthMm: mm,
     }),
   ),
+  gather: z
+    .object({
+      needs: z.array(
+        z.object({
+          kind: z.enum(NEED_KINDS),
+          id: z.string(),
+          name: z.string().min(1),
+          need: amount,
+          have: amount,
+          short: amount,
+          buy: z.array(
+            z.object({
+              as: z.enum(SOLD_AS),
+              count: count.min(1),
+              price: mm.nullable(),
+              lengthMm: mm.nullable(),
+              widthMm: mm,
+              holds: count,
+            }),
+          ),
+          left: z.array(z.object({ lengthMm: mm, widthMm: mm, worth: z.boolean() })),
+          grounds: z.array(z.looseObject({ articleId: z.string(), seamed: z.boolean() })),
+          troubles: z.array(finding),
+          taken: z.boolean(),
+        }),
+      ),
+      cost: mm,
+      saved: mm,
+      unpriced: count,
+    })
+    // Only the endpoint answers it with the plan: on a page the list is made where it is asked for.
+    .optional(),
   snags: z.array(
     finding.extend({
       severity: z.enum(SEVERITIES),

@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink';
 import type { ArchiveWorker } from './archive';
 import type { DrawingWorker } from './drawing.worker';
+import type { GatherWorker } from './gather.worker';
 import type { NestWorker } from './nest.worker';
 import type { PlanWorker } from './plan.worker';
 import type { SheetWorker } from './sheet.worker';
@@ -51,3 +52,8 @@ export const openDrawingThread = (): Thread<DrawingWorker> =>
 /** A thread that lays parts out. Whoever opens it closes it; closing in the middle keeps the best layout that was told so far. */
 export const openNestThread = (): Thread<NestWorker> =>
   openThread(() => new Worker(new URL('./nest.worker.ts', import.meta.url), { type: 'module' }));
+
+/** A thread that makes the list of what it takes. Whoever opens it closes it; closing in the middle gives the list up. */
+export type GatherThread = Thread<GatherWorker>;
+export const openGatherThread = (): GatherThread =>
+  openThread(() => new Worker(new URL('./gather.worker.ts', import.meta.url), { type: 'module' }));

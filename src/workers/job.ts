@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { gatherOf } from '~/core/gather';
 import {
   benchCoverSchema,
   benchSchema,
@@ -33,7 +34,7 @@ import {
   templateSheets,
   tracingSheets,
 } from '~/core/sheet';
-import { spokenPlan, spokenSetting, unplacedWords } from '~/words';
+import { spokenGather, spokenPlan, spokenSetting, unplacedWords } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
 export type Work =
@@ -268,7 +269,11 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
   }
   // What its recipe lays out is part of it, whether the file says so already or not.
   const project = laidByRecipe(parsed.project);
-  if (work.kind === 'plan') return () => json(spokenPlan(planProject(project), project));
+  if (work.kind === 'plan')
+    return () => {
+      const plan = planProject(project);
+      return json({ ...spokenPlan(plan, project), gather: spokenGather(gatherOf(project, plan), project) });
+    };
   return async () => {
     const paper = work.query['paper'] as Paper;
     const kind = work.query['kind'] as keyof typeof SHEETS;

@@ -1,13 +1,15 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import { constants, setPriority } from 'node:os';
+import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { errorAnswer, type Job, type JobAnswer, runJob } from './job';
 
+/** A little: enough that health is answered at once, too little to be starved by what else runs on the machine. */
+const STANDS_BACK = 3;
 // A thread of the server: jobs run here, so that a long one neither blocks the others nor outlives its time.
 // What answers comes first: where a thread has a priority of its own (Linux), this one stands back.
 try {
-  setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+  setPriority(STANDS_BACK);
 } catch {
   // Not allowed here: it shares alike.
 }

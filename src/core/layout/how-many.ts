@@ -30,7 +30,7 @@ const ENOUGH = 2;
 const SEARCH_S = 0.02;
 
 /** The project as if only this article were made, so often. */
-function onlyOf(project: Project, article: Article, times: number): Project {
+export function onlyOf(project: Project, article: Article, times: number): Project {
   const pieces = project.pieces.filter((p) => p.articleId === article.id);
   const mine = new Set(pieces.map((p) => p.id));
   return {

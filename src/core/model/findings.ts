@@ -326,7 +326,7 @@ export type Buy =
       readonly sewable: boolean;
     };
 
-export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'board'] as const;
+export const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather', 'board'] as const;
 export type StationName = (typeof STATIONS)[number];
 export const SEVERITIES = ['note', 'warn', 'stop'] as const;
 export type Severity = (typeof SEVERITIES)[number];

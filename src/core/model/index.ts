@@ -7,6 +7,7 @@ export * from './edit-check';
 export * from './file-name';
 export * from './findings';
 export * from './finished';
+export * from './gather';
 export * from './ids';
 export * from './json';
 export * from './limits';

@@ -1,5 +1,6 @@
 import { EMPTY_BOARD } from './board';
 import { USUAL_EDGING } from './edge';
+import { USUAL_GATHERING } from './gather';
 import {
   type Article,
   type Bench,
@@ -95,6 +96,7 @@ export function newProject({
     surfaces: [],
     threads: [],
     edging: structuredClone(USUAL_EDGING),
+    gathering: structuredClone(USUAL_GATHERING),
     wants: { ...NO_WANTS },
     schools: { ...USUAL_SCHOOLS },
     words: [],

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { boardSchema, EMPTY_BOARD } from './board';
 import { EDGES, edgingSchema, threadSchema, USUAL_EDGING } from './edge';
+import { gatheringSchema, USUAL_GATHERING } from './gather';
 import { LIMITS } from './limits';
+import { stockList } from './stock';
 
 // Contract: names and meanings are fixed; fields may be added. docs/format.md tells users the same.
 
@@ -289,19 +291,6 @@ export const limitsSchema = z.object({
 /** Common practice, no source. */
 export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15, mirrorMm: null } as const;
 
-const stockList = z
-  .array(
-    z.object({
-      widthMm: between(1, 100_000),
-      heightMm: between(1, 100_000),
-      count: z.number().int().min(0).max(9999),
-      /** A scrap's own shape within its box, mm; null: the whole rectangle. */
-      outline: outline.nullable().default(null),
-    }),
-  )
-  .max(500)
-  .default([]);
-
 export const fabricSchema = z.object({
   id,
   name,
@@ -559,6 +548,7 @@ export const projectSchema = z.object({
   surfaces: z.array(benchSurfaceSchema).max(LIMITS.benchThings).default([]),
   threads: z.array(threadSchema).max(LIMITS.threads).default([]),
   edging: edgingSchema.default(USUAL_EDGING),
+  gathering: gatheringSchema.default(USUAL_GATHERING),
   wants: wantsSchema.default(NO_WANTS),
   schools: schoolsSchema.default(USUAL_SCHOOLS),
   words: z.array(wordSchema).max(LIMITS.words).default([]),

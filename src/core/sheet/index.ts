@@ -8,6 +8,7 @@ export * from './mat-files';
 export * from './paper';
 export * from './placement';
 export * from './printer';
+export * from './shopping-list';
 export * from './stitch-guide';
 export * from './strip';
 export * from './svg';

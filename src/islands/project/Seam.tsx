@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { Plan, Question } from '~/core/model';
 import { useWorkbench } from '~/store';
 import css from './Seam.module.css';
@@ -20,8 +21,16 @@ export function Seam({
   onGo: (station: Station) => void;
 }) {
   const looked = useWorkbench((s) => s.looked);
+  const line = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when one goes to another station
+  useEffect(() => {
+    const nav = line.current;
+    const at = nav?.querySelector<HTMLElement>('[aria-current]');
+    // Only the line is moved, never the page.
+    if (nav && at) nav.scrollLeft = at.offsetLeft - (nav.clientWidth - at.offsetWidth) / 2;
+  }, [station]);
   return (
-    <nav className={css.seam} aria-label="Stations">
+    <nav ref={line} className={css.seam} aria-label="Stations">
       {STATIONS.map((s) => {
         const state = stretchOf(s.id, plan, { looked, open });
         const asks = openAt(s.id, open).length;

@@ -40,6 +40,7 @@ const VIEWS: { readonly [S in Station]: ReturnType<typeof lazily<object>> } = {
   trace: lazily('the station Trace', async () => (await import('../trace/Trace')).Trace),
   press: lazily('the station Press', async () => (await import('../press/Press')).Press),
   edge: lazily('the station Edge', async () => (await import('../edge/Edge')).Edge),
+  gather: lazily('the station Gather', async () => (await import('../gather/Gather')).Gather),
   board: lazily('the station Board', async () => (await import('../board/Board')).Board),
 };
 

@@ -10,6 +10,7 @@ const FACTS: { readonly [S in Station]: { readonly name: string; readonly questi
   trace: { name: 'Trace', question: 'Which way round, on how little web?' },
   press: { name: 'Press', question: 'What heat, how long, how hard?' },
   edge: { name: 'Edge', question: 'How is it finished?' },
+  gather: { name: 'Gather', question: 'What do I need?' },
   board: { name: 'Board', question: 'What do I do now?' },
 };
 

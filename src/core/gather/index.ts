@@ -1,0 +1,7 @@
+export { BOLT_WIDE_MM, shrinkOf } from './data';
+export * from './gather';
+export { cheapestMixes, type FoundMix, type Whole } from './mixes';
+export { fabricOffers, supplyOffers, threadOffers, webOffers } from './offers';
+export { onPrint } from './print';
+export * from './swap';
+export * from './taking';

@@ -1,0 +1,34 @@
+import { LinesField } from '~/components';
+import type { GatherPlan, Project } from '~/core/model';
+import { edit } from '~/store';
+import { bagLines } from '~/words';
+import css from './Gather.module.css';
+
+const MOST_BAGS = 200;
+
+/** Bags for a class or a circle: whom each is for, and what it holds. */
+export function Bags({ project, gather }: { project: Project; gather: GatherPlan }) {
+  const { kits } = project.gathering;
+  return (
+    <>
+      <LinesField
+        label="Whom a bag is for"
+        hint="One a line, by name or by number. Each bag holds everything for the whole project once, cut to size."
+        maxLines={MOST_BAGS}
+        value={kits}
+        onChange={(lines) => edit((p) => void (p.gathering.kits = lines))}
+      />
+      {kits.length > 0 && (
+        <div>
+          <h3>Each bag holds</h3>
+          <ul className={css.plain} data-bag>
+            {bagLines(gather, project).map((line, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: two lines may be alike
+              <li key={`${line} ${i}`}>{line}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,161 @@
+import { useEffect, useState } from 'react';
+import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
+import type { Swap } from '~/core/gather';
+import type { GatherPlan, Plan, Project } from '~/core/model';
+import { edit, useDrawer } from '~/store';
+import { useOpen } from '../project/useOpen';
+import { Bags } from './Bags';
+import css from './Gather.module.css';
+import { GatherPaper } from './GatherPaper';
+import { NeedList } from './NeedList';
+import { Sum } from './Sum';
+import { SwapOffer } from './SwapOffer';
+import { TakeIt } from './TakeIt';
+import { Trims } from './Trims';
+import { bare, type Gathered, useGather } from './useGather';
+
+/** What it takes, what is here, what to buy. */
+export function Gather() {
+  const { project, plan } = useOpen();
+  if (!project || !plan) return null;
+  if (project.pieces.length === 0 && project.articles.every((a) => a.ground === null))
+    return (
+      <Empty title="Nothing to gather yet">
+        <p>Once there are pieces, the list of cloth, web and thread stands here.</p>
+      </Empty>
+    );
+  return <GatherDesk project={project} plan={plan} />;
+}
+
+const NO_SWAPS: { near: Record<string, readonly Swap[]>; all: readonly Swap[] | null } = { near: {}, all: null };
+
+/** What could stand in for what is short; asked once the list stands. */
+function useSwaps(gathered: Gathered): typeof NO_SWAPS {
+  const drawer = useDrawer();
+  const [swaps, setSwaps] = useState(NO_SWAPS);
+  const { made, thread } = gathered;
+  const fabrics = drawer?.fabrics;
+  useEffect(() => {
+    let gone = false;
+    const short = made?.gather.needs.some((n) => n.kind === 'fabric' && n.short.areaMm2 !== undefined);
+    if (!made || !fabrics || !short) {
+      setSwaps(NO_SWAPS);
+      return;
+    }
+    thread()
+      .run((w) => w.swaps(bare(made.project), made.plan, made.gather, fabrics), 60_000)
+      .then(
+        (got) => !gone && setSwaps(got),
+        // It is an offer beside the list: without it the list stands.
+        () => undefined,
+      );
+    return () => {
+      gone = true;
+    };
+  }, [made, fabrics, thread]);
+  return swaps;
+}
+
+function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
+  const gathered = useGather(project, plan);
+  const swaps = useSwaps(gathered);
+  const { made, share, error } = gathered;
+  const busy = share !== null && <Progress label="Making the list" share={share} onCancel={gathered.stop} />;
+  const failed = error && (
+    <Note stop actions={<Button onClick={gathered.again}>Make it again</Button>}>
+      {error}
+    </Note>
+  );
+  if (!made)
+    return (
+      <div className={css.station} data-gathering={share !== null}>
+        {failed ?? <div className={css.waiting}>Counting what it takes …{busy}</div>}
+      </div>
+    );
+  const { gather } = made;
+  // A need that is gone with the last edit may stand here until the new list is made.
+  const known = gather.needs.filter((n) => n.kind !== 'fabric' || project.fabrics.some((f) => f.id === n.id));
+  const toBuy = known.filter(
+    (n) => n.buy !== null || n.troubles.some((t) => t.code === 'no-room' || t.code === 'none-sold'),
+  );
+  const here = known.filter((n) => !toBuy.includes(n));
+  const left = toBuy.filter((n) => !project.gathering.ticked.includes(n.key)).length;
+  return (
+    <div className={css.station} data-gathering={share !== null} aria-busy={share !== null}>
+      {failed}
+      <div className={css.desk}>
+        <section className={css.main} aria-label="What to buy">
+          <header className={css.head}>
+            <h2>{toBuy.length === 0 ? 'All of it is here' : 'To buy'}</h2>
+            {toBuy.length > 0 && (
+              <p className={css.small}>
+                {left === 0 ? 'All of it is in the basket.' : `${left} of ${toBuy.length} still to find.`}
+              </p>
+            )}
+            <div className={css.busy}>{busy}</div>
+          </header>
+          {toBuy.length === 0 && <p>Nothing has to be bought for this: go and lay it out.</p>}
+          <NeedList project={project} plan={plan} needs={toBuy} near={swaps.near} label="To buy" />
+          {here.length > 0 && (
+            <details className={css.here} open={toBuy.length === 0 || undefined}>
+              <summary>
+                <h2>Here already</h2>
+                <span className={css.small}>{here.length} things to lay out</span>
+              </summary>
+              <NeedList project={project} plan={plan} needs={here} near={{}} label="Here already" />
+            </details>
+          )}
+        </section>
+        <aside className={css.tray} aria-label="What it costs">
+          <Sum project={project} gathered={gathered} />
+          {swaps.all && swaps.all.length > 0 && <AllFromHere project={project} swaps={swaps.all} />}
+          <GatherPaper project={project} gathered={gathered} />
+          <TakeIt project={project} gather={gather} fresh={share === null} />
+          <Setup project={project} gather={gather} />
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+/** All that is short swapped for what is here. */
+function AllFromHere({ project, swaps }: { project: Project; swaps: readonly Swap[] }) {
+  return (
+    <div className={css.part}>
+      <h2>From the basket</h2>
+      <p>
+        Swap {swaps.length === 1 ? 'one cloth' : `${swaps.length} cloths`}, and nothing of the cloth has to be bought.
+      </p>
+      <SwapOffer project={project} swaps={swaps}>
+        See how it would look
+      </SwapOffer>
+    </div>
+  );
+}
+
+/** What is set once: how much is kept in case, borders, bags. */
+function Setup({ project, gather }: { project: Project; gather: GatherPlan }) {
+  const { gathering } = project;
+  const bags = gathering.kits.length;
+  return (
+    <div className={css.part}>
+      <Fold
+        label="Counted with"
+        says={[`${gathering.sparePercent} % in case`, ...(gathering.trims.length > 0 ? ['borders'] : [])]}
+      >
+        <NumberField
+          label="Kept in case, of what is bought"
+          unit=" %"
+          min={0}
+          max={50}
+          value={gathering.sparePercent}
+          onChange={(n) => edit((p) => void (p.gathering.sparePercent = n))}
+        />
+        <Trims project={project} />
+      </Fold>
+      <Fold label="Bags for a class" says={[bags === 0 ? 'none' : `${bags} bags`]}>
+        <Bags project={project} gather={gather} />
+      </Fold>
+    </div>
+  );
+}

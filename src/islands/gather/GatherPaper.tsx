@@ -1,0 +1,73 @@
+import { FileDown } from 'lucide-react';
+import { useState } from 'react';
+import { Button, Note } from '~/components';
+import { fileStem, type Project } from '~/core/model';
+import { correctedFor } from '~/core/sheet';
+import { download } from '~/store';
+import { withSheetWorker } from '~/workers';
+import css from './Gather.module.css';
+import { bare, type Gathered } from './useGather';
+
+const WHAT = {
+  list: 'Shopping list, PDF',
+  labels: 'Labels for the bags, PDF',
+  leader: 'Sheet for the leader, PDF',
+} as const;
+
+/** The list on one page and as a table; of bags the labels, and the sheet for whoever leads. */
+export function GatherPaper({ project, gathered }: { project: Project; gathered: Gathered }) {
+  const [busy, setBusy] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const { made, thread } = gathered;
+  if (!made) return null;
+  const run = async (name: string, make: () => Promise<void>): Promise<void> => {
+    setBusy(name);
+    setError(null);
+    try {
+      await make();
+    } catch (e) {
+      setError(`It could not be made. ${e instanceof Error ? e.message : String(e)} Try once more.`);
+    } finally {
+      setBusy(null);
+    }
+  };
+  const pdf = (kind: keyof typeof WHAT): Promise<void> =>
+    run(kind, async () => {
+      const paper = project.units === 'in' ? 'letter' : 'a4';
+      // Ticks are of now, the figures of the list that stands there.
+      const asked = { ...bare(made.project), gathering: project.gathering };
+      const doc = await thread().run((w) => w.sheet(kind, asked, made.plan, made.gather, paper));
+      const bytes = await withSheetWorker(async (w) => await w.pdf(correctedFor(doc, project.printer)));
+      download(new Blob([bytes], { type: 'application/pdf' }), `${fileStem(doc.title, 'list')}.pdf`);
+    });
+  const csv = (): Promise<void> =>
+    run('csv', async () => {
+      const asked = { ...bare(made.project), gathering: project.gathering };
+      const text = await thread().run((w) => w.csv(asked, made.plan, made.gather));
+      download(new Blob([text], { type: 'text/csv' }), `${fileStem(`${project.name} list`, 'list')}.csv`);
+    });
+  const kinds = project.gathering.kits.length > 0 ? (['list', 'labels', 'leader'] as const) : (['list'] as const);
+  return (
+    <div className={css.part}>
+      <h2>To take along</h2>
+      <p className={css.small}>On a phone this page ticks off without a network, once it has been opened.</p>
+      <div className={css.row}>
+        {kinds.map((kind) => (
+          <Button
+            key={kind}
+            look={kind === 'list' ? 'go' : 'paper'}
+            icon={<FileDown size={18} />}
+            disabled={busy !== null}
+            onClick={() => void pdf(kind)}
+          >
+            {busy === kind ? 'Drawing …' : WHAT[kind]}
+          </Button>
+        ))}
+        <Button disabled={busy !== null} onClick={() => void csv()}>
+          CSV
+        </Button>
+      </div>
+      {error && <Note stop>{error}</Note>}
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+import { ChevronDown } from 'lucide-react';
+import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
+import type { Swap } from '~/core/gather';
+import type { Need, Plan, Project } from '~/core/model';
+import { edit } from '~/store';
+import { amountWords, hereWords, mixWords, needName, needNote, priceWords } from '~/words';
+import { tick } from './edits';
+import css from './Gather.module.css';
+import { NeedDetail } from './NeedDetail';
+
+/** The list: a tick for the thumb, what it is, what to buy; the rest opens beneath. */
+export function NeedList({
+  project,
+  plan,
+  needs,
+  near,
+  label,
+}: {
+  project: Project;
+  plan: Plan;
+  needs: readonly Need[];
+  near: Readonly<Record<string, readonly Swap[]>>;
+  label: string;
+}) {
+  return (
+    <ul className={css.list} aria-label={label}>
+      {needs.map((need) => (
+        <Row key={need.key} project={project} plan={plan} need={need} near={near[need.key] ?? []} />
+      ))}
+    </ul>
+  );
+}
+
+function Row({ project, plan, need, near }: { project: Project; plan: Plan; need: Need; near: readonly Swap[] }) {
+  const ticked = project.gathering.ticked.includes(need.key);
+  const name = needName(need, project);
+  const note = needNote(need, project, plan.edge.settings);
+  const stop = need.troubles.some((t) => t.code === 'no-room' || t.code === 'none-sold');
+  return (
+    <li className={css.need} data-need={need.key} data-ticked={ticked} data-short={need.buy !== null}>
+      <label className={css.tick}>
+        <input
+          type="checkbox"
+          checked={ticked}
+          aria-label={`${name}: in the basket`}
+          onChange={(e) => edit((p) => tick(p, need.key, e.target.checked))}
+        />
+        <svg viewBox="0 0 44 44" aria-hidden="true">
+          <rect x="8" y="8" width="28" height="28" rx="5" />
+          <path d="M15 15L29 29M29 15L15 29" />
+        </svg>
+      </label>
+      <Sample project={project} need={need} />
+      <div className={css.what}>
+        <p className={css.name}>{name}</p>
+        <p className={css.small}>
+          takes {amountWords(need.need, need.kind, project.units)}, {hereWords(need, project.units)}
+          {note ? `; ${note}` : ''}
+        </p>
+      </div>
+      <div className={css.buy}>
+        {need.taken ? (
+          <p>cut and booked</p>
+        ) : need.buy ? (
+          <>
+            <p>
+              <strong>{mixWords(need.buy, project.units, need.kind)}</strong>
+            </p>
+            <p className={need.buy.price === null ? css.small : css.price}>{priceWords(need.buy.price)}</p>
+          </>
+        ) : (
+          <p className={stop ? css.stop : css.small}>{stop ? 'see below' : 'enough is here'}</p>
+        )}
+      </div>
+      <details className={css.more} open={stop || undefined}>
+        <summary>
+          <span className="visually-hidden">{name}: </span>
+          How it is cut and sold
+          <ChevronDown size={18} aria-hidden="true" />
+        </summary>
+        <NeedDetail project={project} need={need} near={near} />
+      </details>
+    </li>
+  );
+}
+
+/** A snippet of what it is. */
+function Sample({ project, need }: { project: Project; need: Need }) {
+  if (need.kind === 'thread') {
+    const thread = project.threads.find((t) => t.id === need.id);
+    const colour = thread?.colour ?? need.id.slice(need.id.lastIndexOf('#'));
+    return <ThreadSwatch colour={colour} size={40} bare={!thread} />;
+  }
+  const web = project.webs.find((w) => w.id === need.id);
+  if (need.kind === 'web' && web) return <WebSwatch web={web} width={40} height={40} />;
+  const fabric = project.fabrics.find((f) => f.id === need.id);
+  return fabric ? <ClothSwatch fabric={fabric} pictures={project.pictures} size={40} /> : <span aria-hidden="true" />;
+}

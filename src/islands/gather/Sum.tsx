@@ -1,0 +1,101 @@
+import { useEffect, useState } from 'react';
+import { NumberField, Select } from '~/components';
+import type { ArticleCost, Project } from '~/core/model';
+import { edit } from '~/store';
+import { needName, priceWords } from '~/words';
+import css from './Gather.module.css';
+import { bare, type Gathered } from './useGather';
+
+/** What each article costs, once the list stands and something has a price. */
+function useCosts({ made, thread }: Gathered): readonly ArticleCost[] {
+  const [costs, setCosts] = useState<readonly ArticleCost[]>([]);
+  useEffect(() => {
+    let gone = false;
+    if (!made || made.gather.cost === 0) {
+      setCosts([]);
+      return;
+    }
+    thread()
+      .run((w) => w.costs(bare(made.project), made.plan), 60_000)
+      .then(
+        (got) => !gone && setCosts(got),
+        () => undefined,
+      );
+    return () => {
+      gone = true;
+    };
+  }, [made, thread]);
+  return costs;
+}
+
+const ALL = 'all';
+
+/** What it costs in all, by article, and with a voucher. */
+export function Sum({ project, gathered }: { project: Project; gathered: Gathered }) {
+  const { made } = gathered;
+  const costs = useCosts(gathered);
+  if (!made) return null;
+  const { gather } = made;
+  const { voucher } = project.gathering;
+  const buying = gather.needs.filter((n) => n.buy !== null);
+  if (buying.length === 0) return null;
+  const priced = buying.length - gather.unpriced;
+  return (
+    <div className={css.sum} data-cost={gather.cost.toFixed(2)}>
+      <p className={css.total}>
+        <strong>{priced === 0 ? 'No prices yet' : gather.cost.toFixed(2)}</strong>
+        <span>
+          {priced === 0
+            ? 'Open a line to enter what your shop asks.'
+            : [
+                gather.saved > 0 ? `${gather.saved.toFixed(2)} off by the voucher.` : '',
+                gather.unpriced > 0 ? `${gather.unpriced} without a price, not counted.` : 'Everything counted.',
+              ]
+                .filter(Boolean)
+                .join(' ')}
+        </span>
+      </p>
+      {costs.some((c) => c.alone > 0) && (
+        <ul className={css.plain}>
+          {costs.map((c) => {
+            const article = project.articles.find((a) => a.id === c.articleId);
+            return (
+              article && (
+                <li key={c.articleId} data-article={c.articleId}>
+                  {article.name || 'This'}: <strong>{priceWords(c.alone)}</strong> bought for by itself,{' '}
+                  {c.oneMore < 0.005 ? 'one more costs nothing' : `one more ${priceWords(c.oneMore)}`}
+                </li>
+              )
+            );
+          })}
+        </ul>
+      )}
+      <div className={css.voucher}>
+        <NumberField
+          label="Voucher"
+          unit=" %"
+          min={0}
+          max={100}
+          value={voucher?.percent ?? 0}
+          onChange={(percent) =>
+            edit(
+              (p) =>
+                void (p.gathering.voucher = percent === 0 ? null : { percent, on: p.gathering.voucher?.on ?? null }),
+            )
+          }
+        />
+        {voucher && (
+          <Select
+            label="Taken off"
+            value={voucher.on ?? ALL}
+            options={[
+              { value: ALL, label: 'everything' },
+              ...buying.map((n) => ({ value: n.key, label: needName(n, project) })),
+            ]}
+            onChange={(v) => edit((p) => void (p.gathering.voucher && (p.gathering.voucher.on = v === ALL ? null : v)))}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

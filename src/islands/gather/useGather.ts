@@ -1,0 +1,83 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { GatherPlan, Plan, Project } from '~/core/model';
+import { type GatherThread, openGatherThread, proxy, ThreadEnded } from '~/workers';
+
+export interface Gathered {
+  /** The list, with the very project and plan that it is of; null until the first is made. */
+  readonly made: { readonly gather: GatherPlan; readonly project: Project; readonly plan: Plan } | null;
+  /** Share of a list that is being made; null: none is. */
+  readonly share: number | null;
+  readonly error: string | null;
+  readonly stop: () => void;
+  readonly again: () => void;
+  /** The thread that the list was made in, for what else is asked of it. */
+  readonly thread: () => GatherThread;
+}
+
+const LIMIT_MS = 60_000;
+/** Of what pictures show nothing is counted, and they are by far the most of a project. */
+export const bare = (project: Project): Project => ({ ...project, pictures: [] });
+
+/** The list of what a project takes, made in a thread of its own whenever there is a new plan; the last one stays meanwhile. */
+export function useGather(project: Project, plan: Plan): Gathered {
+  const [made, setMade] = useState<Gathered['made']>(null);
+  const [share, setShare] = useState<number | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [round, setRound] = useState(0);
+  const held = useRef<GatherThread | null>(null);
+  const running = useRef(false);
+  const thread = useCallback((): GatherThread => {
+    if (!held.current || held.current.closed()) held.current = openGatherThread();
+    return held.current;
+  }, []);
+  useEffect(() => () => held.current?.close(), []);
+  // What is counted goes with the plan: between an edit and its plan nothing new is asked for.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the project is the plan's own
+  useEffect(() => {
+    let over = false;
+    // An older list that is still being made is of no use any more.
+    if (running.current) held.current?.close();
+    running.current = true;
+    setShare(0);
+    setError(null);
+    thread()
+      .run(
+        (w) =>
+          w.gather(
+            bare(project),
+            plan,
+            proxy((s: number) => !over && setShare(s)),
+          ),
+        LIMIT_MS,
+      )
+      .then(
+        (gather) => {
+          if (over) return;
+          running.current = false;
+          setMade({ gather, project, plan });
+          setShare(null);
+        },
+        (e: unknown) => {
+          if (over) return;
+          running.current = false;
+          setShare(null);
+          setError(
+            e instanceof ThreadEnded && e.why === 'stopped'
+              ? 'The list was stopped before it was done.'
+              : `The list could not be made. ${e instanceof Error ? e.message : String(e)}`,
+          );
+        },
+      );
+    return () => {
+      over = true;
+    };
+  }, [plan, round]);
+  return {
+    made,
+    share,
+    error,
+    stop: () => held.current?.close(),
+    again: () => setRound((n) => n + 1),
+    thread,
+  };
+}

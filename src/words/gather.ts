@@ -1,0 +1,241 @@
+import type {
+  Amount,
+  BuyLine,
+  GatherPart,
+  GatherPlan,
+  GroundCut,
+  LeftOver,
+  Mix,
+  Need,
+  NeedTrouble,
+  Project,
+  SoldAs,
+  Supply,
+} from '~/core/model';
+import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/model';
+import { boundsOf, regionOf } from '~/core/shape';
+import { formatArea, formatLength, formatRun, formatThread } from '~/core/units';
+import { needleWords, threadWords } from './edge';
+import { listed, one, say, type Units, type Words } from './table';
+
+const SUPPLY_WORDS: { readonly [S in Supply]: string } = {
+  stabiliser: 'Stabiliser',
+  'machine-needle': 'Machine needles',
+  'hand-needle': 'Hand needles',
+  blade: 'Blade for the cutting machine',
+  parchment: 'Baking parchment',
+  'release-sheet': 'Release sheet',
+  paint: 'Fabric paint',
+  'printer-paper': 'Paper for the printer',
+  'quilt-backing': 'Backing for the quilt',
+  wadding: 'Wadding',
+  'new-web': 'Fusible web',
+};
+export const isSupply = (id: string): id is Supply => (SUPPLIES as readonly string[]).includes(id);
+
+/** What a need is called. */
+export function needName(need: Pick<Need, 'kind' | 'id'>, project: Project): string {
+  if (isSupply(need.id)) return SUPPLY_WORDS[need.id];
+  const { id, kind } = need;
+  if (kind === 'thread') {
+    if (project.threads.some((t) => t.id === id)) return threadWords(id, '', project);
+    const colour = id.slice(id.lastIndexOf('#'));
+    return `Thread, ${threadWords(null, colour, project, id.startsWith('clear')).replace(/, to buy$/, '')}`;
+  }
+  return (kind === 'web' ? project.webs : project.fabrics).find((t) => t.id === id)?.name ?? 'something that is gone';
+}
+
+/** A word or two more about a need: which needles, what the pages are for. */
+export function needNote(
+  need: Need,
+  project: Project,
+  settings: readonly { needle: Parameters<typeof needleWords>[0] }[],
+): string | null {
+  if (need.id === 'machine-needle') {
+    const kinds = new Set(settings.filter((s) => s.needle.point !== 'hand').map((s) => needleWords(s.needle)));
+    return listed([...kinds]);
+  }
+  if (need.id === 'printer-paper') return 'sheets to trace from, and templates';
+  if (need.id === 'blade') return 'estimated: one for 60 m of cutting';
+  if (need.kind === 'thread' && need.layout === null) return 'above and below';
+  const grain = project.fabrics.find((f) => f.id === need.id)?.oneWay;
+  return grain ? 'its print has one way up' : null;
+}
+
+/** So much of something. @param kind what of */
+export function amountWords(amount: Amount, kind: Need['kind'], units: Units): string {
+  if (amount.count !== undefined) return amount.count.toLocaleString('en');
+  if (amount.grams !== undefined) return `${Math.ceil(amount.grams * 10) / 10} g`;
+  if (amount.lengthMm !== undefined)
+    return kind === 'thread' ? formatThread(amount.lengthMm, units) : formatRun(amount.lengthMm, units);
+  return amount.areaMm2 === undefined ? 'none' : formatArea(amount.areaMm2, units);
+}
+
+const UNITS_OF: { readonly [S in Exclude<SoldAs, 'by-length'>]: readonly [one: string, many: string] } = {
+  'fat-quarter': ['fat quarter', 'fat quarters'],
+  'long-quarter': ['long quarter', 'long quarters'],
+  'square-pack': ['pack of squares', 'packs of squares'],
+  'strip-pack': ['pack of strips', 'packs of strips'],
+  sheet: ['sheet', 'sheets'],
+  packet: ['packet', 'packets'],
+  roll: ['roll', 'rolls'],
+  spool: ['spool', 'spools'],
+  bottle: ['bottle', 'bottles'],
+  single: ['piece', 'pieces'],
+};
+/** How something is sold, as a label. */
+export const soldWords = (as: SoldAs): string => (as === 'by-length' ? 'by length' : UNITS_OF[as][0]);
+
+/** One line of what to buy. */
+function buyWords(l: BuyLine, units: Units, kind: Need['kind']): string {
+  if (l.as === 'by-length')
+    return `${formatRun(l.lengthMm ?? 0, units)} off ${kind === 'web' ? 'the roll' : 'the bolt'}, ${formatRun(l.widthMm, units)} wide`;
+  const [single, many] = UNITS_OF[l.as];
+  return `${l.count.toLocaleString('en')} ${one(l.count, single, many)}${l.holds > 1 ? ` of ${l.holds}` : ''}`;
+}
+export const mixWords = (m: Mix, units: Units, kind: Need['kind']): string =>
+  listed(m.lines.map((l) => buyWords(l, units, kind)));
+
+/** A price as it was entered: without a currency, which nobody has named. */
+export const priceWords = (price: number | null): string => (price === null ? 'no price' : price.toFixed(2));
+
+const partName = (part: GatherPart | undefined, project: Project): string => {
+  if (!part) return 'a piece';
+  const article = project.articles.find((a) => a.id === part.articleId);
+  const many = project.articles.length > 1 && article ? ` of ${article.name}` : '';
+  switch (part.is) {
+    case 'ground':
+      return `the ground${many}`;
+    case 'border':
+      return `a border${many}`;
+    case 'binding':
+      return `the binding${many}`;
+    case 'wadding':
+      return `the wadding${many}`;
+    case 'quilt-backing':
+      return `the backing${many}`;
+    case 'kit':
+      return 'what a bag holds';
+    case 'patch':
+      return 'a patch';
+    case 'strip':
+    case 'piece': {
+      const [id] = part.pieceIds;
+      const piece = project.pieces.find((p) => p.id === id);
+      if (!piece) return 'a piece';
+      const number = numbersIn(project)(piece.id);
+      return `${number} ${pieceName(piece, number)}`;
+    }
+  }
+};
+
+const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
+  'no-room': ({ partIds, widestMm, clothMm }, need, project) => {
+    const names = partIds.map((id) =>
+      partName(
+        need.layout?.parts.find((p) => p.id === id),
+        project,
+      ),
+    );
+    return `${listed(names.slice(0, 4))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
+  },
+  'no-price': () => 'Nobody has entered a price: what buys least is proposed.',
+  'none-sold': () => 'Nothing of it is ticked as sold: tick below what your shop has.',
+  'nothing-here': () => 'Nobody has noted any of it in the drawer: all of it is counted as to buy.',
+  'not-all-tried': () => 'There are so many ways of buying it that not all were tried.',
+  'repeat-beyond-cloth': ({ acrossMm, clothMm }, _, { units }) =>
+    `Its print repeats every ${formatLength(acrossMm, units)}, and the cloth is ${formatLength(clothMm, units)} wide: pieces are laid out without regard to the print. Choose each place in the shop.`,
+  'repeat-unknown': ({ pieceIds }) =>
+    `${pieceIds.length === 1 ? 'A piece is' : `${pieceIds.length} pieces are`} cut from a place on its print. Enter how often the print repeats; until then no cloth between the motifs is counted.`,
+  'fussy-off-bolt': ({ pieceIds }) =>
+    `What is cut from a place on the print (${pieceIds.length}) is counted on a new length: whether a motif lies free on what is here, only eyes can tell.`,
+  shrinks: ({ alongPercent, acrossPercent }) =>
+    `It is washed first and is counted to shrink ${alongPercent} % along and ${acrossPercent} % across (estimated).`,
+};
+export const needTroubleWords = (t: NeedTrouble, need: Need, project: Project): string =>
+  say(TROUBLES, t, need, project);
+
+/** A ground that is longer than the cloth is wide: both ways, and what each takes. */
+export function groundWords(g: GroundCut, project: Project): { along: string | null; seamed: string } {
+  const { units } = project;
+  const widths = g.panels === 2 ? 'in two widths with a seam' : `in ${g.panels} widths with seams`;
+  return {
+    along: g.alongMm === null ? null : `in one piece along the cloth: ${formatRun(g.alongMm, units)}`,
+    seamed: `${widths}, ${formatLength(g.allowanceMm, units)} allowed on each side: ${formatRun(g.seamedMm, units)}`,
+  };
+}
+
+/** What is left over, the pieces worth keeping first. */
+export function leftWords(left: readonly LeftOver[], units: Units): string {
+  const worth = left.filter((l) => l.worth).sort((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm);
+  if (worth.length === 0) return left.length > 0 ? 'Left over: snippets only.' : 'Nothing is left over.';
+  const sizes = worth.slice(0, 3).map((l) => `${formatLength(l.widthMm, units)} × ${formatLength(l.lengthMm, units)}`);
+  return `Left over, worth keeping: ${listed(sizes)}${worth.length > 3 ? ` and ${worth.length - 3} smaller` : ''}.`;
+}
+
+/** What of a need is here, against what it takes. */
+export function hereWords(need: Need, units: Units): string {
+  const { have, kind } = need;
+  const none = Object.values(have).every((n) => n === 0);
+  return none ? 'none here' : `${amountWords(have, kind, units)} here`;
+}
+
+/** A list as the endpoint answers it: what is fixed by the contract, and the findings in words. */
+export const spokenGather = (gather: GatherPlan, project: Project) => ({
+  needs: gather.needs.map((n) => ({
+    kind: n.kind,
+    id: n.id,
+    name: needName(n, project),
+    need: n.need,
+    have: n.have,
+    short: n.short,
+    buy: (n.buy?.lines ?? []).map((l) => ({
+      as: l.as,
+      count: l.count,
+      price: l.price,
+      lengthMm: l.lengthMm,
+      widthMm: l.widthMm,
+      holds: l.holds,
+    })),
+    left: n.left.map(({ lengthMm, widthMm, worth }) => ({ lengthMm, widthMm, worth })),
+    grounds: n.grounds,
+    troubles: n.troubles.map((t) => ({ ...t, text: needTroubleWords(t, n, project) })),
+    taken: n.taken,
+  })),
+  cost: gather.cost,
+  saved: gather.saved,
+  unpriced: gather.unpriced,
+});
+
+/** What a bag of a kit holds, a line each. */
+export function bagLines(gather: GatherPlan, project: Project): string[] {
+  const { units } = project;
+  const look = lookup(project);
+  const bags = Math.max(1, project.gathering.kits.length);
+  const lines = gather.needs.flatMap((n): string[] => {
+    const name = needName(n, project);
+    if (n.layout && (n.kind !== 'other' || n.id === 'quilt-backing')) {
+      const counts = new Map<string, number>();
+      for (const s of n.layout.strips)
+        for (const p of s.placements) counts.set(p.partId, (counts.get(p.partId) ?? 0) + 1);
+      return n.layout.parts.flatMap((p) => {
+        const each = (counts.get(p.id) ?? 0) / bags;
+        if (each === 0) return [];
+        const b = boundsOf(regionOf(p.outline));
+        const what = p.is === 'kit' ? '' : `, ${partName(p, project)}`;
+        return [
+          `${name}${what}: ${each === 1 ? '' : `${each} × `}${formatLength(b.maxX - b.minX, units)} × ${formatLength(b.maxY - b.minY, units)}`,
+        ];
+      });
+    }
+    if (n.kind === 'thread') return [`${name}: ${formatThread((n.need.lengthMm ?? 0) / bags, units)}`];
+    return [];
+  });
+  const pages = gather.needs.find((n) => n.id === 'printer-paper')?.need.count;
+  const pieces = project.pieces.reduce((sum, p) => sum + look.copiesOf(p), 0);
+  return [
+    ...lines,
+    ...(pages ? [`Printed: ${Math.round(pages / bags)} ${one(Math.round(pages / bags), 'page', 'pages')}`] : []),
+    `For ${pieces} ${one(pieces, 'piece', 'pieces')}`,
+  ];
+}
