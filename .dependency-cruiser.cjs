@@ -72,7 +72,7 @@ module.exports = {
     ]),
     core('board', ['facing', 'model']),
     core('sheet', ['arrange', 'edge', 'facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
-    core('gather', ['colour', 'layout', 'laid', 'material', 'model', 'nest', 'shape', 'sheet', 'units']),
+    core('gather', ['colour', 'layout', 'laid', 'layer', 'material', 'model', 'nest', 'shape', 'sheet', 'units']),
     may('words', ['core/']),
     may('demo', ['core/']),
     may('server', ['core/', 'workers/']),

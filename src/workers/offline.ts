@@ -1,11 +1,14 @@
-import { Workbox } from 'workbox-window';
-
 /**
  * Keeps the whole application in the browser, so that it opens without its server; where the browser gives no service worker nothing changes.
  * @param offer called when a newer version lies ready, with what brings it in: the page is then loaded anew. It is never brought in by itself.
  */
 export function keepOffline(offer: (bringIn: () => void) => void): void {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
+  void keep(offer);
+}
+
+async function keep(offer: (bringIn: () => void) => void): Promise<void> {
+  const { Workbox } = await import('workbox-window');
   const workbox = new Workbox('/offline.js', { updateViaCache: 'none' });
   const ready = (): void =>
     offer(() => {

@@ -254,6 +254,8 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
     spare: project.gathering.sparePercent / 100,
     shrink,
     locked: printed.locked,
+    // Nor where it begins along it.
+    lockedMoreMm: printed.locked.length > 0 ? printed.moreMm : 0,
     worthMm: WORTH_MM.cloth.value,
   };
   const taken = project.gathering.taken?.keys.includes(key) ?? false;
@@ -298,7 +300,12 @@ function fussyOn(
   parts: readonly ToCut[],
   clothMm: number | null,
   spacingMm: number,
-): { parts: readonly ToCut[]; locked: NonNullable<Wanted['locked']>; troubles: NeedTrouble[] } {
+): {
+  parts: readonly ToCut[];
+  locked: NonNullable<Wanted['locked']>;
+  moreMm: number;
+  troubles: NeedTrouble[];
+} {
   const repeat = project.gathering.repeats.find((r) => r.fabricId === fabric.id) ?? null;
   const single = (p: ToCut): boolean => {
     const [pieceId] = p.pieceIds;
@@ -312,18 +319,16 @@ function fussyOn(
     fabric.stock.some((s) => s.count > 0),
   );
   if (!repeat || clothMm === null || repeat.acrossMm > clothMm || fussy.length === 0)
-    return { parts, locked: [], troubles };
-  const { placements, tooWide } = onPrint(
-    fussy.flatMap((p) => {
-      const [pieceId] = p.pieceIds;
-      return pieceId === undefined
-        ? []
-        : [{ id: p.id, outline: p.outline, count: p.count, print: look.piece(pieceId).print }];
-    }),
-    repeat,
-    clothMm,
-    spacingMm,
-  );
+    return { parts, locked: [], moreMm: 0, troubles };
+  const asked = fussy.flatMap((p) => {
+    const [pieceId] = p.pieceIds;
+    return pieceId === undefined
+      ? []
+      : [{ id: p.id, outline: p.outline, count: p.count, print: look.piece(pieceId).print }];
+  });
+  // Where the print begins beside the selvedge nobody knows: a repeat across is left free, where that leaves room.
+  const safe = onPrint(asked, repeat, clothMm - repeat.acrossMm, spacingMm);
+  const { placements, tooWide } = safe.tooWide.length === 0 ? safe : onPrint(asked, repeat, clothMm, spacingMm);
   const held = placements.filter((l) => !tooWide.includes(l.id));
   const turns = new Map(held.map((l) => [l.id, l.rotateDeg]));
   return {
@@ -332,6 +337,7 @@ function fussyOn(
       return turn === undefined ? p : { ...p, rotations: [turn] };
     }),
     locked: held,
+    moreMm: repeat.alongMm,
     troubles,
   };
 }

@@ -29,6 +29,12 @@ const SEARCH_S = 0.02;
 /** Tries that are kept: a list that was made a moment ago is mostly the same. */
 const KEEP = 600;
 const known = new Map<string, NestResult>();
+/** Up to so many copies nothing is assumed about how densely they lie; beyond, no layout is this much denser than one off a length. */
+const FEW_COPIES = 30;
+const DENSER = 0.1;
+/** Copies laid out over all tries for one need, and the fewest tries of many. */
+const TRIED_COPIES = 1600;
+const LEAST_TRIES = 10;
 
 /** Something to be cut, and how it may lie. */
 export interface ToCut extends Omit<GatherPart, 'outline'> {
@@ -49,6 +55,8 @@ export interface Wanted {
   readonly shrink: { readonly along: number; readonly across: number };
   /** Parts whose place on the print is given; they lie on what is bought by length. */
   readonly locked?: readonly NestPlacement[];
+  /** So much more is cut off then, since nobody knows where a print begins. */
+  readonly lockedMoreMm?: number;
   /** Narrower than this, what is left over is a snippet. */
   readonly worthMm: number;
 }
@@ -118,16 +126,74 @@ export function mixOf(found: FoundMix, wholes: readonly Offer[], length: Offer |
   };
 }
 
-function tried(
-  parts: readonly NestPart[],
-  bins: readonly Bin[],
-  rollMm: number,
-  spacingMm: number,
-  locked: readonly NestPlacement[],
-): NestResult {
-  const request = { widthMm: rollMm, spacingMm, rotations: [0, 180], parts, bins, locked, seconds: SEARCH_S, seed: 1 };
-  return remember(known, JSON.stringify(request), () => nest(request), KEEP);
+/** A part and how many of it have no place yet. */
+type Rest = readonly ToCut[];
+type Spot = GatherStrip['placements'][number];
+
+/** Something flat that parts are laid on: all of it at once, or the beginning of something endless. */
+interface Sheet {
+  readonly outline: string;
+  readonly lengthMm: number;
+  readonly widthMm: number;
 }
+interface OnSheet {
+  readonly spots: readonly Spot[];
+  readonly rest: Rest;
+  readonly lengthMm: number;
+  readonly utilisation: number;
+}
+
+/** Longer than this it is laid out as a roll is, from its beginning. */
+const LONG_MM = 1500;
+
+function nested(request: Omit<Parameters<typeof nest>[0], 'seconds' | 'seed' | 'rotations'>): NestResult {
+  const asked = { ...request, rotations: [0, 180], seconds: SEARCH_S, seed: 1 };
+  return remember(known, JSON.stringify(asked), () => nest(asked), KEEP);
+}
+
+const asNest = (parts: Rest): NestPart[] =>
+  parts.map(({ id, outline, count, rotations }) => ({ id, outline, count, rotations }));
+
+const without = (parts: Rest, { placements }: NestResult): Rest => {
+  const placed = new Map<string, number>();
+  for (const p of placements) placed.set(p.id, (placed.get(p.id) ?? 0) + 1);
+  return parts.map((p) => ({ ...p, count: p.count - (placed.get(p.id) ?? 0) })).filter((p) => p.count > 0);
+};
+
+const spotsOf = ({ placements }: NestResult): Spot[] =>
+  placements.map(({ id, xMm, yMm, rotateDeg }) => ({ partId: id, xMm, yMm, rotateDeg }));
+
+/** As much as has room on one sheet. */
+function onSheet(parts: Rest, sheet: Sheet, spacingMm: number): OnSheet {
+  const long = sheet.lengthMm > LONG_MM && sheet.outline === rectangle(sheet.lengthMm, sheet.widthMm);
+  const result = nested(
+    long
+      ? { widthMm: sheet.widthMm, lengthMm: sheet.lengthMm, spacingMm, parts: asNest(parts) }
+      : { widthMm: 0, spacingMm, parts: asNest(parts), bins: [{ id: 'sheet', outline: sheet.outline, count: 1 }] },
+  );
+  const { lengthMm, utilisation } = result;
+  return { spots: spotsOf(result), rest: without(parts, result), lengthMm, utilisation };
+}
+
+/** All that is left, off a length without an end. */
+function onEndless(parts: Rest, widthMm: number, spacingMm: number, locked: readonly NestPlacement[]): OnSheet {
+  const result = nested({ widthMm, spacingMm, parts: asNest(parts), locked });
+  const { lengthMm, utilisation } = result;
+  return { spots: spotsOf(result), rest: without(parts, result), lengthMm, utilisation };
+}
+
+/** What is here, one by one. */
+const sheetsHere = (here: readonly Bin[]): (Sheet & { readonly of: string; readonly copy: number })[] =>
+  here.flatMap((bin) => {
+    const { maxX, maxY } = boundsOf(regionOf(bin.outline, ROUGH_TOLERANCE_MM));
+    return Array.from({ length: bin.count }, (_, copy) => ({
+      of: bin.id,
+      copy,
+      outline: bin.outline,
+      lengthMm: maxX,
+      widthMm: maxY,
+    }));
+  });
 
 /**
  * What has to be bought so that everything finds its place: the cheapest mix of what is sold, each tried by laying it all out, scraps first.
@@ -138,55 +204,44 @@ export function layAndBuy(wanted: Wanted): Got {
   const troubles: NeedTrouble[] = [];
   const sold = wanted.offers.filter((o) => o.sold && o.widthMm > 0 && o.lengthMm > 0);
   const locked = wanted.locked ?? [];
-  const asNest = (parts: readonly ToCut[]): NestPart[] =>
-    parts.map(({ id, outline, count, rotations }) => ({ id, outline, count, rotations }));
+  const moreMm = wanted.lockedMoreMm ?? 0;
   const areas = new Map(wanted.parts.map((p) => [p.id, mm2(p.outline)]));
   const areaOf = (list: readonly { readonly id: string; readonly count: number }[]): number =>
     list.reduce((sum, p) => sum + p.count * inMap(areas, p.id), 0);
 
-  // ---- what is here already does?
-  const onHere = tried(asNest(wanted.parts), here, 0, spacingMm, []);
-  const shortOf = onHere.unplaced.map((u) => ({ id: u.id, count: u.copies }));
-  const areaAll = areaOf(wanted.parts);
-  const shortMm2 = locked.length > 0 ? areaAll : areaOf(shortOf);
-  if (shortOf.length === 0 && locked.length === 0) {
-    const strips = stripsOf(onHere, here, [], null, wanted);
-    return {
-      buy: null,
-      others: [],
-      strips,
-      left: leftOver(strips, wanted),
-      troubles,
-      areaMm2: areaAll,
-      shortMm2: 0,
-      shortMm: null,
-    };
+  // ---- what is here comes first; what is cut from a place on the print lies on a length
+  const held = new Set(locked.map((l) => l.id));
+  const free = wanted.parts.filter((p) => !held.has(p.id));
+  const used: GatherStrip[] = [];
+  let rest: Rest = free;
+  for (const sheet of sheetsHere(here)) {
+    if (rest.length === 0) break;
+    const got = onSheet(rest, sheet, spacingMm);
+    rest = got.rest;
+    if (got.spots.length > 0) used.push({ from: 'here', ...sheet, placements: got.spots });
   }
+  const areaAll = areaOf(wanted.parts);
+  const short = [...wanted.parts.filter((p) => held.has(p.id)), ...rest];
+  const shortMm2 = areaOf(short);
+  const base = { areaMm2: areaAll, shortMm2, shortMm: null, buy: null, others: [] };
+  if (short.length === 0) return { ...base, strips: used, left: leftOver(used, wanted), troubles };
 
   const { offers, priced } = weighed(sold);
   const lengths = offers.filter(isByLength);
   const wholes = offers.filter((o) => !isByLength(o));
-  const none = { buy: null, others: [], strips: [], left: [], areaMm2: areaAll, shortMm2, shortMm: null };
+  const none = { ...base, strips: used, left: leftOver(used, wanted) };
   if (offers.length === 0) return { ...none, troubles: [{ code: 'none-sold' }] };
 
-  // ---- what fits nothing that is here or sold
-  const rollOf = (o: Offer): number => usable(o, wanted).widthMm;
-  const widest = Math.max(0, ...lengths.map(rollOf));
-  const oneOfEach = (parts: readonly ToCut[]): ToCut[] => parts.map((p) => ({ ...p, count: 1 }));
-  const boughtBins = (counts: readonly number[]): Bin[] =>
-    wholes.flatMap((o, i): Bin[] => {
-      const { lengthMm, widthMm } = usable(o, wanted);
-      const count = nth(counts, i) * o.holds;
-      return count > 0 ? [{ id: `bought-${o.id}`, outline: rectangle(lengthMm, widthMm), count }] : [];
-    });
-  // Where everything lies on one length nothing is asked by itself.
-  const allFit = widest > 0 && tried(asNest(wanted.parts), here, widest, spacingMm, locked).unplaced.length === 0;
-  const fitsNothing = allFit
-    ? []
-    : oneOfEach(wanted.parts).filter(
-        (p) =>
-          tried(asNest([p]), [...here, ...boughtBins(wholes.map(() => 1))], widest, spacingMm, []).unplaced.length > 0,
-      );
+  // ---- what fits nothing that is sold
+  const sheetOf = (o: Offer): Sheet => {
+    const { lengthMm, widthMm } = usable(o, wanted);
+    return { lengthMm, widthMm, outline: rectangle(lengthMm, widthMm) };
+  };
+  const widest = Math.max(0, ...lengths.map((o) => usable(o, wanted).widthMm));
+  const onLength = widest > 0 ? onEndless(short, widest, spacingMm, locked) : null;
+  const fitsNothing = (onLength?.rest ?? short).filter((p) =>
+    wholes.every((o) => onSheet([{ ...p, count: 1 }], sheetOf(o), spacingMm).rest.length > 0),
+  );
   if (fitsNothing.length > 0)
     troubles.push({
       code: 'no-room',
@@ -200,27 +255,43 @@ export function layAndBuy(wanted: Wanted): Got {
       clothMm: Math.max(widest, ...wholes.map((o) => Math.max(usable(o, wanted).lengthMm, usable(o, wanted).widthMm))),
     });
   const out = new Set(fitsNothing.map((p) => p.id));
-  const parts = wanted.parts.filter((p) => !out.has(p.id));
+  const parts = short.filter((p) => !out.has(p.id));
   const stays = locked.filter((l) => !out.has(l.id));
   if (parts.length === 0) return { ...none, troubles };
 
   // ---- the mixes, with each width that is sold by length
-  const hereMm2 = here.reduce((sum, b) => sum + b.count * mm2(b.outline), 0);
   const copies = parts.reduce((n, p) => n + p.count, 0);
-  const needed = Math.max(0, areaOf(parts) - hereMm2);
+  // Of few parts any layout might be: of many none is much denser than what was just laid out.
+  const densest = copies <= FEW_COPIES || !onLength ? 1 : Math.min(1, onLength.utilisation + DENSER);
+  const needed = areaOf(parts) / densest;
   const amountOf = (o: Offer): number => usable(o, wanted).lengthMm * usable(o, wanted).widthMm * o.holds;
   const costOf = (o: Offer): number => (priced ? (priceOf(o) ?? 0) : o.lengthMm * o.widthMm * o.holds);
   const asked = wholes.map((o) => ({ cost: costOf(o), amount: amountOf(o), most: copies }));
-  const stepsOn = (length: Offer | null, counts: readonly number[]): number | null => {
-    const result = tried(
-      asNest(parts),
-      [...here, ...boughtBins(counts)],
-      length ? rollOf(length) : 0,
-      spacingMm,
-      length ? stays : [],
-    );
-    if (result.unplaced.length > 0) return null;
-    return length ? Math.ceil(result.lengthMm / usable(length, wanted).lengthMm - 1e-6) : 0;
+  /** So many of each, filled one after the other, and the rest off a length; null: it does not all fit. */
+  const layOn = (
+    length: Offer | null,
+    counts: readonly number[],
+  ): { readonly strips: readonly GatherStrip[]; readonly steps: number } | null => {
+    const strips: GatherStrip[] = [];
+    let left: Rest = parts.filter((p) => !held.has(p.id));
+    wholes.forEach((o, i) => {
+      const sheet = sheetOf(o);
+      for (let copy = 0; copy < nth(counts, i) * o.holds; copy++) {
+        const got = left.length > 0 ? onSheet(left, sheet, spacingMm) : { spots: [], rest: left };
+        left = got.rest;
+        strips.push({ from: 'bought', of: o.id, copy, ...whole(sheet, wanted.spare), placements: got.spots });
+      }
+    });
+    left = [...parts.filter((p) => held.has(p.id)), ...left];
+    if (left.length === 0) return { strips, steps: 0 };
+    if (!length) return null;
+    const { lengthMm, widthMm } = usable(length, wanted);
+    const got = onEndless(left, widthMm, spacingMm, stays);
+    if (got.rest.length > 0) return null;
+    const steps = Math.ceil((got.lengthMm + moreMm) / lengthMm - 1e-6);
+    const sheet = { lengthMm: steps * lengthMm, widthMm, outline: '' };
+    strips.push({ from: 'bought', of: length.id, copy: 0, ...whole(sheet, wanted.spare), placements: got.spots });
+    return { strips, steps };
   };
   const found = (lengths.length > 0 ? lengths : [null]).map((length) => ({
     length,
@@ -228,8 +299,8 @@ export function layAndBuy(wanted: Wanted): Got {
       asked,
       length && { cost: costOf(length), amount: amountOf(length) },
       needed,
-      // A place on the print is only on a length of it.
-      (counts) => (length === null && stays.length > 0 ? null : stepsOn(length, counts)),
+      (counts) => layOn(length, counts)?.steps ?? null,
+      Math.max(LEAST_TRIES, Math.round(TRIED_COPIES / copies)),
     ),
   }));
   const all = found
@@ -238,29 +309,11 @@ export function layAndBuy(wanted: Wanted): Got {
   const best = all[0];
   if (!best) return { ...none, troubles: [...troubles, { code: 'none-sold' }] };
   if (found.some((f) => !f.proven)) troubles.push({ code: 'not-all-tried' });
-  const result = tried(
-    asNest(parts),
-    [...here, ...boughtBins(best.mix.counts)],
-    best.length ? rollOf(best.length) : 0,
-    spacingMm,
-    best.length ? stays : [],
-  );
   const unpriced = sold.filter((o) => o.price === null);
   if (!priced && unpriced.length > 0) troubles.push({ code: 'no-price', as: unpriced.map((o) => o.as) });
-  const boughtMm = best.length ? best.mix.steps * best.length.lengthMm * (1 - wanted.shrink.along) : 0;
-  const strips = stripsOf(
-    result,
-    here,
-    boughtBins(best.mix.counts),
-    best.length && {
-      offer: best.length,
-      lengthMm: boughtMm,
-      widthMm: rollOf(best.length),
-    },
-    wanted,
-  );
+  const strips = [...used, ...(layOn(best.length, best.mix.counts)?.strips ?? [])];
   const [length] = lengths;
-  const alone = length ? tried(asNest(parts), here, rollOf(length), spacingMm, stays) : null;
+  const alone = length ? onEndless(parts, usable(length, wanted).widthMm, spacingMm, stays) : null;
   return {
     buy: mixOf(best.mix, wholes, best.length),
     others: all.slice(1, 3).map((o) => mixOf(o.mix, wholes, o.length)),
@@ -269,60 +322,16 @@ export function layAndBuy(wanted: Wanted): Got {
     troubles,
     areaMm2: areaAll,
     shortMm2,
-    shortMm: alone && alone.unplaced.length === 0 ? alone.lengthMm : null,
+    shortMm: alone && alone.rest.length === 0 ? alone.lengthMm + moreMm : null,
   };
 }
 
-/** A layout taken apart by what it is cut from: what is here, what is bought whole, what is cut off by length. */
-function stripsOf(
-  { placements }: Pick<NestResult, 'placements'>,
-  here: readonly Bin[],
-  bought: readonly Bin[],
-  length: { readonly offer: Offer; readonly lengthMm: number; readonly widthMm: number } | null,
-  wanted: Pick<Wanted, 'spare'>,
-): GatherStrip[] {
-  const at = (mine: readonly NestPlacement[]): GatherStrip['placements'] =>
-    mine.map(({ id, xMm, yMm, rotateDeg }) => ({ partId: id, xMm, yMm, rotateDeg }));
-  const binned = (bins: readonly Bin[], from: GatherStrip['from']): GatherStrip[] =>
-    bins.flatMap((bin) =>
-      Array.from({ length: bin.count }, (_, copy) => copy).flatMap((copy): GatherStrip[] => {
-        const mine = placements.filter((p) => p.bin === bin.id && p.binCopy === copy);
-        if (mine.length === 0 && from === 'here') return [];
-        const b = boundsOf(regionOf(bin.outline, ROUGH_TOLERANCE_MM));
-        const more = from === 'bought' ? 1 + wanted.spare : 1;
-        const lengthMm = b.maxX * more;
-        return [
-          {
-            from,
-            of: from === 'bought' ? bin.id.slice('bought-'.length) : bin.id,
-            copy,
-            outline: from === 'bought' ? rectangle(lengthMm, b.maxY) : bin.outline,
-            lengthMm,
-            widthMm: b.maxY,
-            placements: at(mine),
-          },
-        ];
-      }),
-    );
-  const onRoll = placements.filter((p) => p.bin === null);
-  return [
-    ...binned(here, 'here'),
-    ...binned(bought, 'bought'),
-    ...(length && onRoll.length > 0
-      ? [
-          {
-            from: 'bought' as const,
-            of: length.offer.id,
-            copy: 0,
-            outline: rectangle(length.lengthMm, length.widthMm),
-            lengthMm: length.lengthMm,
-            widthMm: length.widthMm,
-            placements: at(onRoll),
-          },
-        ]
-      : []),
-  ];
-}
+/** What is bought with what is kept in case: it lies at the end. */
+const whole = ({ lengthMm, widthMm }: Sheet, spare: number): Sheet => ({
+  lengthMm: lengthMm * (1 + spare),
+  widthMm,
+  outline: rectangle(lengthMm * (1 + spare), widthMm),
+});
 
 /** What is left of each strip when its rest is cut off straight across, as shears go: beyond what was cut, and to both sides of it. */
 export function leftOver(

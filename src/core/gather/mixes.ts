@@ -81,6 +81,7 @@ const buysAllOf = (a: FoundMix, b: FoundMix): boolean =>
  * Exact as far as what `stepsFor` says is.
  * @param step what is cut off by length: what a step costs, and how much it covers at most; null: none is
  * @param needed so much is needed at the very least
+ * @param mostTries asked no more often than this; beyond it what was found is told as not proven
  * @param stepsFor how many steps are needed beside so many of each; 0: none; null: so it cannot be
  */
 export function cheapestMixes(
@@ -88,6 +89,7 @@ export function cheapestMixes(
   step: Pick<Whole, 'cost' | 'amount'> | null,
   needed: number,
   stepsFor: (counts: readonly number[]) => number | null,
+  mostTries = MOST_TRIES,
 ): FoundMixes {
   const all = step ? [...wholes, step] : [...wholes];
   const perAmount = Math.min(Number.POSITIVE_INFINITY, ...all.map((o) => o.cost / o.amount));
@@ -103,7 +105,7 @@ export function cheapestMixes(
     if (!node) return { mixes: found.slice(0, BEST), proven: true };
     const worst = found[BEST - 1]?.cost ?? Number.POSITIVE_INFINITY;
     if (node.least >= worst - EPSILON) return { mixes: found.slice(0, BEST), proven: true };
-    if (++nodes > MOST_NODES || tries >= MOST_TRIES) return { mixes: found.slice(0, BEST), proven: false };
+    if (++nodes > MOST_NODES || tries >= mostTries) return { mixes: found.slice(0, BEST), proven: false };
     // Without anything cut off by length it has to be enough by itself.
     if (step || node.amount >= needed - EPSILON) {
       tries += 1;

@@ -15,7 +15,7 @@ const mod = (n: number, by: number): number => ((n % by) + by) % by;
 
 /**
  * Lays pieces on a length of cloth where its print comes out as it was slid under each: every place is one repeat from the next, and the first that is free is taken, row by row.
- * x runs along the selvedge, y across. The print is turned with the cloth, so that it runs along the selvedge.
+ * x runs along the selvedge, y across. The print is turned with the cloth, so that it runs along the selvedge. The first piece begins at (0,0): where the print begins on a bolt nobody knows.
  * @param widthMm of the cloth
  * @returns where they lie, and which do not fit between the selvedges
  */
@@ -33,12 +33,14 @@ export function onPrint(
   const boxes: Bounds[] = [];
   const placements: NestPlacement[] = [];
   const tooWide = new Set<string>();
+  let shift: { x: number; y: number } | null = null;
   for (const piece of pieces) {
     const turn = 90 - piece.print.rotateDeg;
     const turned = boundsOf(transformRegion(regionOf(piece.outline, ROUGH_TOLERANCE_MM), rotation(turn)));
     // Where the piece's own (0,0) lies on the print, which begins at (0,0) of the cloth: the print's upright is along.
     const origin = applyTo(rotation(turn), { x: -piece.print.xMm, y: -piece.print.yMm });
-    const phase = { x: mod(origin.x, repeat.alongMm), y: mod(origin.y, repeat.acrossMm) };
+    shift ??= { x: -origin.x - turned.minX, y: -origin.y - turned.minY };
+    const phase = { x: mod(origin.x + shift.x, repeat.alongMm), y: mod(origin.y + shift.y, repeat.acrossMm) };
     for (let copy = 0; copy < piece.count; copy++) {
       const found = firstFree(turned, phase, repeat, widthMm, gapMm, boxes);
       if (!found) {

@@ -1,3 +1,4 @@
+import { quiltSizes } from '../layer';
 import { SHEET_IS } from '../material';
 import {
   type Amount,
@@ -184,12 +185,16 @@ function machineCutMm(project: Project, plan: Plan): number {
 
 /** Everything that is used beside cloth, web and thread, as the steps of the making use it. */
 export function supplyNeeds(project: Project, plan: Plan): Need[] {
-  const { edge, making } = plan;
+  const { edge } = plan;
   const bags = bagsOf(project);
   const articleOf = new Map(project.articles.map((a) => [a.id, a]));
-  const sandwiches = making.steps.flatMap((s) => (s.does.code === 'layer-sandwich' ? [{ step: s, does: s.does }] : []));
+  // Layered before the bonds or once they are done: what lies beneath is the same.
   const layered = (of: 'wadding' | 'backing'): Flat[] =>
-    sandwiches.map(({ step, does }) => ({ articleId: step.articleId ?? '', count: step.copies, ...does[of] }));
+    project.layering.quilted
+      ? project.articles.flatMap(({ id, count, ground }) =>
+          ground ? [{ articleId: id, count, ...quiltSizes(ground.widthMm, ground.heightMm)[of] }] : [],
+        )
+      : [];
   const sewn = edge.settings.filter((s) => s.needle.point !== 'hand' && s.edge !== 'paint');
   const machine = new Set(sewn.map((s) => `${s.needle.point} ${s.needle.size}`)).size;
   const byHand = edge.settings.some((s) => s.needle.point === 'hand');

@@ -1,4 +1,4 @@
-import { parse } from 'opentype.js';
+import { parse } from 'opentype.js/dist/opentype.mjs';
 import {
   areaMm2,
   boundsOf,

@@ -212,7 +212,12 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const free = mine.filter((i) => !lockedHere.includes(i));
   let best = lockedHere.length === 0 ? result(inRows.at, inRows.lengthMm) : null;
   if (best) hooks.onBetter?.(best);
-  if (mine.length > INSERT_UP_TO && best) return best;
+  /** A roll is only so long: what lies beyond its end has no place. */
+  const within = (r: NestResult): NestResult =>
+    request.lengthMm != null && r.lengthMm > request.lengthMm + 1e-6
+      ? cutAt(r, request.lengthMm, items, shapes, steps)
+      : r;
+  if (mine.length > INSERT_UP_TO && best) return within(best);
 
   const field = new Field(
     shapes,
@@ -252,7 +257,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const all = free.every((i) => field.laid[inMap(local, i)]);
   if (!all && best) {
     // Cut off in the middle: the rows stand.
-    return best;
+    return within(best);
   }
   const offer = (reach: { at: { x: Float64Array; y: Float64Array; step: Int16Array } }): void => {
     const now = result(read(reach.at), inRows.lengthMm);
@@ -278,11 +283,8 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     });
   field.room.maxX = field.reach();
   if (mine.length <= MOVE_UP_TO) shorten(field, random, over, offer);
-  let final = best as unknown as NestResult;
-  if (request.lengthMm != null && final.lengthMm > request.lengthMm + 1e-6)
-    final = cutAt(final, request.lengthMm, items, shapes, steps);
   hooks.onProgress?.(1);
-  return final;
+  return within(best as unknown as NestResult);
 }
 
 /** Lays parts that match edge to edge as one; null when none do, or when they cannot be laid without overlaps. */
