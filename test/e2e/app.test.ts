@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
 import { Session } from './browser';
 
-const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge'] as const;
+const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
 
 describe('the application, in Chromium', () => {
   let s: Session;

@@ -49,6 +49,7 @@ describe('one system of units, in Chromium', () => {
         match: ['New web', 'What if?'],
         layers: [],
         edge: [],
+        gather: [],
       };
       for (const [station, opens] of Object.entries(dialogs)) {
         await (await s.find(`nav[aria-label=Stations] a[href$="/${station}"]`)).click();

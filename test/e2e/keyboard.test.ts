@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { Session } from './browser';
 
-const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge'] as const;
+const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
 
 // What a person without a mouse does, and what is said when a drawer, an iron or a wish leads nowhere.
 describe('by keyboard, and when nothing suits, in Chromium', () => {

@@ -7,7 +7,7 @@ import { By } from 'selenium-webdriver';
 import { serve } from '../../scripts/lib.mjs';
 import { Session } from './browser';
 
-const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge'] as const;
+const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
 /** A drawing of one square. */
 const SQUARE =
   '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><path d="M5 5H45V45H5Z" fill="#247"/></svg>';

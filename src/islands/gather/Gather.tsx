@@ -1,7 +1,6 @@
-import { useEffect, useState } from 'react';
 import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
 import type { Swap } from '~/core/gather';
-import type { GatherPlan, Plan, Project } from '~/core/model';
+import type { Plan, Project } from '~/core/model';
 import { edit, useDrawer } from '~/store';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
@@ -12,7 +11,7 @@ import { Sum } from './Sum';
 import { SwapOffer } from './SwapOffer';
 import { TakeIt } from './TakeIt';
 import { Trims } from './Trims';
-import { bare, type Gathered, useGather } from './useGather';
+import { bare, type Gathered, useAside, useGather } from './useGather';
 
 /** What it takes, what is here, what to buy. */
 export function Gather() {
@@ -30,31 +29,18 @@ export function Gather() {
 const NO_SWAPS: { near: Record<string, readonly Swap[]>; all: readonly Swap[] | null } = { near: {}, all: null };
 
 /** What could stand in for what is short; asked once the list stands. */
-function useSwaps(gathered: Gathered): typeof NO_SWAPS {
-  const drawer = useDrawer();
-  const [swaps, setSwaps] = useState(NO_SWAPS);
-  const { made, thread } = gathered;
-  const fabrics = drawer?.fabrics;
-  useEffect(() => {
-    let gone = false;
-    const short = made?.gather.needs.some((n) => n.kind === 'fabric' && n.short.areaMm2 !== undefined);
-    if (!made || !fabrics || !short) {
-      setSwaps(NO_SWAPS);
-      return;
-    }
-    thread()
-      .run((w) => w.swaps(bare(made.project), made.plan, made.gather, fabrics), 60_000)
-      .then(
-        (got) => !gone && setSwaps(got),
-        // It is an offer beside the list: without it the list stands.
-        () => undefined,
-      );
-    return () => {
-      gone = true;
-    };
-  }, [made, fabrics, thread]);
-  return swaps;
+function useSwaps({ made }: Gathered): typeof NO_SWAPS {
+  const fabrics = useDrawer()?.fabrics;
+  const short = made?.gather.needs.some((n) => n.kind === 'fabric' && n.short.areaMm2 !== undefined) ?? false;
+  return useAside(
+    made,
+    NO_SWAPS,
+    fabrics && short
+      ? (thread, of) => thread.run((w) => w.swaps(bare(of.project), of.plan, of.gather, fabrics), LIMIT_MS)
+      : null,
+  );
 }
+const LIMIT_MS = 60_000;
 
 function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
   const gathered = useGather(project, plan);
@@ -111,7 +97,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
           {swaps.all && swaps.all.length > 0 && <AllFromHere project={project} swaps={swaps.all} />}
           <GatherPaper project={project} gathered={gathered} />
           <TakeIt project={project} gather={gather} fresh={share === null} />
-          <Setup project={project} gather={gather} />
+          <Setup project={project} gathered={gathered} />
         </aside>
       </div>
     </div>
@@ -134,7 +120,7 @@ function AllFromHere({ project, swaps }: { project: Project; swaps: readonly Swa
 }
 
 /** What is set once: how much is kept in case, borders, bags. */
-function Setup({ project, gather }: { project: Project; gather: GatherPlan }) {
+function Setup({ project, gathered }: { project: Project; gathered: Gathered }) {
   const { gathering } = project;
   const bags = gathering.kits.length;
   return (
@@ -154,7 +140,7 @@ function Setup({ project, gather }: { project: Project; gather: GatherPlan }) {
         <Trims project={project} />
       </Fold>
       <Fold label="Bags for a class" says={[bags === 0 ? 'none' : `${bags} bags`]}>
-        <Bags project={project} gather={gather} />
+        <Bags project={project} gathered={gathered} />
       </Fold>
     </div>
   );

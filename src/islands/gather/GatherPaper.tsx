@@ -14,11 +14,17 @@ const WHAT = {
   leader: 'Sheet for the leader, PDF',
 } as const;
 
+/** Ticks are of now, everything else is of the list that stands there. */
+const withTicks = (made: Project, { gathering }: Project): Project => ({
+  ...bare(made),
+  gathering: { ...made.gathering, ticked: gathering.ticked },
+});
+
 /** The list on one page and as a table; of bags the labels, and the sheet for whoever leads. */
 export function GatherPaper({ project, gathered }: { project: Project; gathered: Gathered }) {
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const { made, thread } = gathered;
+  const { made, share, thread } = gathered;
   if (!made) return null;
   const run = async (name: string, make: () => Promise<void>): Promise<void> => {
     setBusy(name);
@@ -34,15 +40,14 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
   const pdf = (kind: keyof typeof WHAT): Promise<void> =>
     run(kind, async () => {
       const paper = project.units === 'in' ? 'letter' : 'a4';
-      // Ticks are of now, the figures of the list that stands there.
-      const asked = { ...bare(made.project), gathering: project.gathering };
+      const asked = withTicks(made.project, project);
       const doc = await thread().run((w) => w.sheet(kind, asked, made.plan, made.gather, paper));
       const bytes = await withSheetWorker(async (w) => await w.pdf(correctedFor(doc, project.printer)));
       download(new Blob([bytes], { type: 'application/pdf' }), `${fileStem(doc.title, 'list')}.pdf`);
     });
   const csv = (): Promise<void> =>
     run('csv', async () => {
-      const asked = { ...bare(made.project), gathering: project.gathering };
+      const asked = withTicks(made.project, project);
       const text = await thread().run((w) => w.csv(asked, made.plan, made.gather));
       download(new Blob([text], { type: 'text/csv' }), `${fileStem(`${project.name} list`, 'list')}.csv`);
     });
@@ -57,13 +62,13 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
             key={kind}
             look={kind === 'list' ? 'go' : 'paper'}
             icon={<FileDown size={18} />}
-            disabled={busy !== null}
+            disabled={busy !== null || share !== null}
             onClick={() => void pdf(kind)}
           >
             {busy === kind ? 'Drawing …' : WHAT[kind]}
           </Button>
         ))}
-        <Button disabled={busy !== null} onClick={() => void csv()}>
+        <Button disabled={busy !== null || share !== null} onClick={() => void csv()}>
           CSV
         </Button>
       </div>

@@ -1,32 +1,21 @@
-import { useEffect, useState } from 'react';
 import { NumberField, Select } from '~/components';
 import type { ArticleCost, Project } from '~/core/model';
 import { edit } from '~/store';
 import { needName, priceWords } from '~/words';
 import css from './Gather.module.css';
-import { bare, type Gathered } from './useGather';
+import { bare, type Gathered, useAside } from './useGather';
 
+const NO_COSTS: readonly ArticleCost[] = [];
+const LIMIT_MS = 60_000;
 /** What each article costs, once the list stands and something has a price. */
-function useCosts({ made, thread }: Gathered): readonly ArticleCost[] {
-  const [costs, setCosts] = useState<readonly ArticleCost[]>([]);
-  useEffect(() => {
-    let gone = false;
-    if (!made || made.gather.cost === 0) {
-      setCosts([]);
-      return;
-    }
-    thread()
-      .run((w) => w.costs(bare(made.project), made.plan), 60_000)
-      .then(
-        (got) => !gone && setCosts(got),
-        () => undefined,
-      );
-    return () => {
-      gone = true;
-    };
-  }, [made, thread]);
-  return costs;
-}
+const useCosts = ({ made }: Gathered): readonly ArticleCost[] =>
+  useAside(
+    made,
+    NO_COSTS,
+    made && made.gather.cost > 0
+      ? (thread, of) => thread.run((w) => w.costs(bare(of.project), of.plan), LIMIT_MS)
+      : null,
+  );
 
 const ALL = 'all';
 

@@ -34,7 +34,9 @@ export function useGather(project: Project, plan: Plan): Gathered {
   // What is counted goes with the plan: between an edit and its plan nothing new is asked for.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the project is the plan's own
   useEffect(() => {
+    // What is told of the progress may come after the answer: it travels on another way.
     let over = false;
+    let done = false;
     // An older list that is still being made is of no use any more.
     if (running.current) held.current?.close();
     running.current = true;
@@ -46,19 +48,21 @@ export function useGather(project: Project, plan: Plan): Gathered {
           w.gather(
             bare(project),
             plan,
-            proxy((s: number) => !over && setShare(s)),
+            proxy((s: number) => !over && !done && setShare(s)),
           ),
         LIMIT_MS,
       )
       .then(
         (gather) => {
           if (over) return;
+          done = true;
           running.current = false;
           setMade({ gather, project, plan });
           setShare(null);
         },
         (e: unknown) => {
           if (over) return;
+          done = true;
           running.current = false;
           setShare(null);
           setError(
@@ -80,4 +84,36 @@ export function useGather(project: Project, plan: Plan): Gathered {
     again: () => setRound((n) => n + 1),
     thread,
   };
+}
+
+const PAUSE_MS = 400;
+/**
+ * Something worked out of a list once it has come to rest, in a thread of its own: what is asked of an older list is given up.
+ * It is an offer beside the list: without it the list stands.
+ */
+export function useAside<T>(
+  made: Gathered['made'],
+  none: T,
+  ask: ((thread: GatherThread, made: NonNullable<Gathered['made']>) => Promise<T>) | null,
+): T {
+  const [answer, setAnswer] = useState<{ readonly of: Gathered['made']; readonly is: T } | null>(null);
+  const asks = ask !== null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked goes with the list it is asked of
+  useEffect(() => {
+    if (!made || !ask) return;
+    let thread: GatherThread | null = null;
+    const later = setTimeout(() => {
+      thread = openGatherThread();
+      ask(thread, made).then(
+        (is) => setAnswer({ of: made, is }),
+        () => undefined,
+      );
+    }, PAUSE_MS);
+    return () => {
+      clearTimeout(later);
+      thread?.close();
+    };
+  }, [made, asks]);
+  // What was found of another list is not told of this one.
+  return answer && answer.of === made ? answer.is : none;
 }
