@@ -89,7 +89,7 @@ export const soldWords = (as: SoldAs): string => (as === 'by-length' ? 'by lengt
 /** One line of what to buy. */
 function buyWords(l: BuyLine, units: Units, kind: Need['kind']): string {
   if (l.as === 'by-length')
-    return `${formatRun(l.lengthMm ?? 0, units)} off ${kind === 'web' ? 'the roll' : 'the bolt'}, ${formatRun(l.widthMm, units)} wide`;
+    return `${formatRun(l.lengthMm ?? 0, units)} off ${kind === 'web' ? 'the roll' : 'the bolt'} (${formatRun(l.widthMm, units)} wide)`;
   const [single, many] = UNITS_OF[l.as];
   return `${l.count.toLocaleString('en')} ${one(l.count, single, many)}${l.holds > 1 ? ` of ${l.holds}` : ''}`;
 }

@@ -41,8 +41,6 @@ try {
   await s.press('how it is laid down');
   for (let i = 0; i < 15; i++) await (await s.find('input[type=range]')).sendKeys(Key.ARROW_LEFT);
   await shoot('build-up');
-  await s.press('how thick it gets');
-  await shoot('stack-map');
   await s.go('/project/comet-pennants/layers');
   await s.settled();
   await shoot('two-sided');
@@ -94,6 +92,11 @@ try {
   await s.choose('four times');
   await s.driver.executeScript("document.querySelector('[data-near]').scrollIntoView({ block: 'center' })");
   await shoot('stitches');
+  await s.go('/project/comet-pennants/gather');
+  await s.settled();
+  await s.find('[data-cost] [data-article]');
+  await s.run(`document.querySelector('[data-need="fabric:night"] summary').click()`);
+  await shoot('gather');
   // At the board: on to the first press, its second place.
   await s.size(820, 1180);
   await open('board');
