@@ -177,6 +177,17 @@ describe('Gather, in Chromium', () => {
     });
     await made();
     expect(await s.text('section[aria-label="What to buy"]')).to.match(/All of it is here/);
+    // Undo is for both of them, and so is Redo.
+    await s.press('Undo');
+    await s.holds(
+      'undone in the drawer',
+      async () => JSON.stringify(await drawer('webs')) === JSON.stringify(drawerBefore),
+    );
+    await s.press('Redo');
+    await s.holds('done again in the drawer', async () => {
+      const web = (await drawer('webs')).find((w) => w.id === 'middle-film');
+      return web?.stockMm === stockOf(after);
+    });
     await open('harbour-light');
     await s.press('It is not cut after all');
     await s.holds('it is put back', async () => stockOf(await s.doc('Harbour Light')) === stockOf(before));

@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { hexOf, StyleSheet } from '~/core/drawing/css';
+import { colourOf, StyleSheet } from '~/core/drawing/css';
+import type { SvgNode } from '~/core/drawing/svg-tree';
 import { LIMITS, lookup, pieceName } from '~/core/model';
 import { planProject } from '~/core/plan';
 import {
@@ -248,30 +249,48 @@ describe('shape: single measures', () => {
 });
 
 describe('drawing: style sheets', () => {
-  it('weigh element, class, id and the style attribute in that order (CSS cascade)', () => {
+  const node = (tag: string, attributes: Record<string, string> = {}): SvgNode => ({
+    tag,
+    attributes,
+    children: [],
+    text: '',
+    parent: null,
+  });
+
+  it('weigh attribute, element, class, id and the style attribute in that order (CSS cascade)', () => {
     const sheet = new StyleSheet();
     sheet.add('/* a note { fill: red } */ path { fill: a } .c, .d { fill: b; stroke: none } #i { fill: c }');
-    expect(sheet.styleOf('path', {})['fill']).to.equal('a');
-    expect(sheet.styleOf('path', { class: 'x d' })).to.deep.equal({ fill: 'b', stroke: 'none' });
-    expect(sheet.styleOf('path', { class: 'c', id: 'i' })['fill']).to.equal('c');
-    expect(sheet.styleOf('path', { class: 'c', id: 'i', style: 'fill: d !important' })['fill']).to.equal('d');
+    expect(sheet.styleOf(node('path', { fill: 'z' }))['fill']).to.equal('a');
+    const classed = sheet.styleOf(node('path', { class: 'x d' }));
+    expect([classed['fill'], classed['stroke']]).to.deep.equal(['b', 'none']);
+    expect(sheet.styleOf(node('path', { class: 'c', id: 'i' }))['fill']).to.equal('c');
+    expect(sheet.styleOf(node('path', { class: 'c', id: 'i', style: 'fill: d !important' }))['fill']).to.equal('d');
+  });
+
+  it('of the same weight the later one counts, and what is important before all', () => {
+    const sheet = new StyleSheet();
+    sheet.add('.a { fill: x } .b { fill: y } path.a { stroke: p } .a { stroke: q } rect { fill: r !important }');
+    const both = sheet.styleOf(node('path', { class: 'b a' }));
+    expect([both['fill'], both['stroke']]).to.deep.equal(['y', 'p']);
+    expect(sheet.styleOf(node('rect', { style: 'fill: s' }))['fill']).to.equal('r');
   });
 
   it('say what was too clever for them', () => {
     const sheet = new StyleSheet();
-    sheet.add('g > path { fill: red } @font-face { src: x } path:hover { fill: blue }');
-    expect(sheet.skipped).to.deep.equal(['g > path', 'path:hover']);
-    expect(sheet.styleOf('path', {})).to.deep.equal({});
+    sheet.add(
+      'path:nonsense-state(2) { fill: red } @font-face { src: x } path:hover { fill: blue } @layer a { path { fill: b } }',
+    );
+    expect(sheet.skipped).to.deep.equal(['path:nonsense-state(2)', '@layer']);
+    expect(sheet.styleOf(node('path'))).to.deep.equal({});
   });
 
   it('read colours as CSS writes them, and nothing else', () => {
-    expect(['red', '#abc', 'rgb(0, 128, 255)', 'hsl(120 100% 50%)'].map(hexOf)).to.deep.equal([
-      '#ff0000',
-      '#aabbcc',
-      '#0080ff',
-      '#00ff00',
-    ]);
-    expect(['url(#g)', 'var(--x)', 'nonsense', ''].map(hexOf)).to.deep.equal([null, null, null, null]);
+    const hexes = ['red', '#abc', 'rgb(0, 128, 255)', 'hsl(120 100% 50%)'].map((c) => colourOf(c)?.hex);
+    expect(hexes).to.deep.equal(['#ff0000', '#aabbcc', '#0080ff', '#00ff00']);
+    expect(
+      ['#ff000080', 'transparent', 'rgb(0 0 0 / 25%)'].map((c) => Math.round(100 * (colourOf(c)?.alpha ?? -1))),
+    ).to.deep.equal([50, 0, 25]);
+    expect(['url(#g)', 'var(--x)', 'nonsense', ''].map(colourOf)).to.deep.equal([null, null, null, null]);
   });
 });
 

@@ -7,7 +7,7 @@ import {
   type Project,
   type ThreadUse,
 } from '../model';
-import { alone, bagsOf, clothNeed } from './cloth';
+import { alone, clothNeed } from './cloth';
 import { supplyNeeds, threadNeeds } from './supplies';
 import { newWebNeed, webNeed } from './web';
 
@@ -127,9 +127,6 @@ export function articleCosts(project: Project, plan: Plan, hooks: GatherHooks = 
     return { articleId: a.id, alone: now.cost, oneMore: Math.max(0, more.cost - now.cost), unpriced: more.unpriced };
   });
 }
-
-/** Whether anything of a project is packed into bags. */
-export const inBags = (project: Project): boolean => bagsOf(project) > 1 || project.gathering.kits.length > 0;
 
 /** A need by its key. */
 export const needOf = (gather: GatherPlan, kind: Need['kind'], id: string): Need | undefined =>

@@ -165,6 +165,7 @@ const spotsOf = ({ placements }: NestResult): Spot[] =>
 
 /** As much as has room on one sheet. */
 function onSheet(parts: Rest, sheet: Sheet, spacingMm: number): OnSheet {
+  if (parts.length === 0) return { spots: [], rest: parts, lengthMm: 0, utilisation: 0 };
   const long = sheet.lengthMm > LONG_MM && sheet.outline === rectangle(sheet.lengthMm, sheet.widthMm);
   const result = nested(
     long
@@ -173,6 +174,19 @@ function onSheet(parts: Rest, sheet: Sheet, spacingMm: number): OnSheet {
   );
   const { lengthMm, utilisation } = result;
   return { spots: spotsOf(result), rest: without(parts, result), lengthMm, utilisation };
+}
+
+/** The same again, where there is as much of everything left as the sheet before took: one does not think anew for the second of twenty. */
+function again(parts: Rest, before: OnSheet | null): OnSheet | null {
+  if (!before || before.spots.length === 0) return null;
+  const took = new Map<string, number>();
+  for (const s of before.spots) took.set(s.partId, (took.get(s.partId) ?? 0) + 1);
+  const left = new Map(parts.map((p) => [p.id, p.count]));
+  if ([...took].some(([id, n]) => (left.get(id) ?? 0) < n)) return null;
+  return {
+    ...before,
+    rest: parts.map((p) => ({ ...p, count: p.count - (took.get(p.id) ?? 0) })).filter((p) => p.count > 0),
+  };
 }
 
 /** All that is left, off a length without an end. */
@@ -214,9 +228,11 @@ export function layAndBuy(wanted: Wanted): Got {
   const free = wanted.parts.filter((p) => !held.has(p.id));
   const used: GatherStrip[] = [];
   let rest: Rest = free;
+  let before: { readonly of: string; readonly got: OnSheet } | null = null;
   for (const sheet of sheetsHere(here)) {
     if (rest.length === 0) break;
-    const got = onSheet(rest, sheet, spacingMm);
+    const got: OnSheet = again(rest, before?.of === sheet.of ? before.got : null) ?? onSheet(rest, sheet, spacingMm);
+    before = { of: sheet.of, got };
     rest = got.rest;
     if (got.spots.length > 0) used.push({ from: 'here', ...sheet, placements: got.spots });
   }
@@ -276,8 +292,10 @@ export function layAndBuy(wanted: Wanted): Got {
     let left: Rest = parts.filter((p) => !held.has(p.id));
     wholes.forEach((o, i) => {
       const sheet = sheetOf(o);
+      let before: OnSheet | null = null;
       for (let copy = 0; copy < nth(counts, i) * o.holds; copy++) {
-        const got = left.length > 0 ? onSheet(left, sheet, spacingMm) : { spots: [], rest: left };
+        const got: OnSheet = again(left, before) ?? onSheet(left, sheet, spacingMm);
+        before = got;
         left = got.rest;
         strips.push({ from: 'bought', of: o.id, copy, ...whole(sheet, wanted.spare), placements: got.spots });
       }

@@ -1,7 +1,9 @@
 import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
+import { differences, takeIn } from '~/core/drawer';
 import type { Swap } from '~/core/gather';
 import type { Plan, Project } from '~/core/model';
 import { edit, useDrawer } from '~/store';
+import { listed } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -94,6 +96,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
         </section>
         <aside className={css.tray} aria-label="What it costs">
           <Sum project={project} gathered={gathered} />
+          <DrawerSays project={project} ids={known.map((n) => n.id)} />
           {swaps.all && swaps.all.length > 0 && <AllFromHere project={project} swaps={swaps.all} />}
           <GatherPaper project={project} gathered={gathered} />
           <TakeIt project={project} gather={gather} fresh={share === null} />
@@ -103,6 +106,30 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
     </div>
   );
 }
+
+/** What the drawer says of things on the list, where it is something else than this project does. */
+function DrawerSays({ project, ids }: { project: Project; ids: readonly string[] }) {
+  const drawer = useDrawer();
+  const changed = drawer
+    ? differences(project, drawer).filter(
+        (d) => d.state === 'changed' && STOCKED.includes(d.kind) && ids.includes(d.id),
+      )
+    : [];
+  if (!drawer || changed.length === 0) return null;
+  return (
+    <Note
+      actions={
+        <Button onClick={() => edit((p) => takeIn(p, drawer, changed))}>
+          {changed.length === 1 ? 'Take it from there' : `Take all ${changed.length} from there`}
+        </Button>
+      }
+    >
+      The drawer says something else of {listed(changed.slice(0, 3).map((d) => d.name))}
+      {changed.length > 3 ? ` and ${changed.length - 3} more` : ''} than this project does.
+    </Note>
+  );
+}
+const STOCKED: readonly string[] = ['fabrics', 'webs', 'threads'];
 
 /** All that is short swapped for what is here. */
 function AllFromHere({ project, swaps }: { project: Project; swaps: readonly Swap[] }) {

@@ -1,35 +1,18 @@
 import { Scissors } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Note } from '~/components';
+import { Button } from '~/components';
 import { takeAll } from '~/core/gather';
 import type { GatherPlan, Project } from '~/core/model';
 import { laidByRecipe } from '~/core/recipe';
-import { edit, nowMs, useDrawer, useWorkbench } from '~/store';
-import { listed } from '~/words';
-import { bookInDrawer } from './drawer-booking';
+import { edit, nowMs } from '~/store';
 import { bookOut, putBack } from './edits';
 import css from './Gather.module.css';
 
 /** Once all is cut: what it took goes out of the drawer, what is left of it goes back in with its size. */
 export function TakeIt({ project, gather, fresh }: { project: Project; gather: GatherPlan; fresh: boolean }) {
-  const drawer = useDrawer();
   const [asked, setAsked] = useState(false);
-  const [other, setOther] = useState<readonly string[]>([]);
   const { taken } = project.gathering;
   const left = gather.needs.reduce((n, need) => n + need.left.filter((l) => l.worth).length, 0);
-  const change = async (recipe: (p: Project) => void, words: string): Promise<void> => {
-    const before = project;
-    if (edit(recipe) !== null) return;
-    const after = useWorkbench.getState().project;
-    if (drawer && after) setOther(await bookInDrawer(drawer, before, after, words));
-    setAsked(false);
-  };
-  const say = other.length > 0 && (
-    <Note>
-      {listed(other)}: the drawer says something else of {other.length === 1 ? 'it' : 'them'} than this project did. It
-      is left as it is there.
-    </Note>
-  );
   if (taken)
     return (
       <div className={css.part} data-taken>
@@ -39,11 +22,8 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
           {new Date(taken.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}. What is left of cloth and
           web lies there with its size.
         </p>
-        {say}
         <div className={css.row}>
-          <Button onClick={() => void change(putBack, `${project.name}: not cut after all`)}>
-            It is not cut after all
-          </Button>
+          <Button onClick={() => void edit(putBack)}>It is not cut after all</Button>
         </div>
       </div>
     );
@@ -61,9 +41,10 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
             <Button
               look="go"
               disabled={!fresh}
-              onClick={() =>
-                void change((p) => bookOut(p, takeAll(laidByRecipe(project), gather), nowMs()), `${project.name}: cut`)
-              }
+              onClick={() => {
+                edit((p) => bookOut(p, takeAll(laidByRecipe(project), gather), nowMs()));
+                setAsked(false);
+              }}
             >
               Yes, it is cut: book it
             </Button>
@@ -73,8 +54,7 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
       ) : (
         <>
           <p className={css.small}>
-            What it took goes out of the drawer, and what is left of it goes back with its size. Undo brings it back
-            here.
+            What it took goes out of the drawer, and what is left of it goes back with its size. Undo brings it back.
           </p>
           <div className={css.row}>
             <Button icon={<Scissors size={18} />} disabled={!fresh} onClick={() => setAsked(true)}>
@@ -83,7 +63,6 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
           </div>
         </>
       )}
-      {say}
     </div>
   );
 }

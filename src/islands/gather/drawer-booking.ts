@@ -13,17 +13,8 @@ const onlyStock = (thing: object): object => {
   return Object.fromEntries(Object.entries({ stock, stockMm, offcuts }).filter(([, v]) => v !== undefined));
 };
 
-/**
- * What was booked in a project is booked in the drawer too, where both said the same before.
- * @returns names of things of which the drawer says something else: those are left as they are
- */
-export async function bookInDrawer(
-  drawer: DrawerContents,
-  before: Held,
-  after: Held,
-  words: string,
-): Promise<string[]> {
-  const other: string[] = [];
+/** What was booked in a project is booked in the drawer too, where both said the same before; of the rest the drawer knows better. */
+export async function bookInDrawer(drawer: DrawerContents, before: Held, after: Held, words: string): Promise<void> {
   const changedOf = <T extends { id: string; name: string }>(
     mine: readonly T[],
     was: readonly { id: string }[],
@@ -35,7 +26,6 @@ export async function bookInDrawer(
       const now = is.find((x) => x.id === thing.id);
       if (!old || !now || stockOf(old) === stockOf(now)) continue;
       if (stockOf(old) === stockOf(thing)) changed.set(thing.id, { ...thing, ...onlyStock(now) });
-      else other.push(thing.name);
     }
     return changed;
   };
@@ -45,5 +35,4 @@ export async function bookInDrawer(
   if (fabrics.size > 0) await changeDrawer('fabrics', words, fabrics);
   if (webs.size > 0) await changeDrawer('webs', words, webs);
   if (threads.size > 0) await changeDrawer('threads', words, threads);
-  return other;
 }

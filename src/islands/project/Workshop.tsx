@@ -25,6 +25,7 @@ import {
   workHere,
 } from '~/store';
 import { Frame } from '../app/Frame';
+import { useBooking } from '../gather/useBooking';
 import { type KeyId, keyOf } from './keys';
 import { OpenQuestions } from './OpenQuestions';
 import { Seam } from './Seam';
@@ -156,6 +157,8 @@ function Bench() {
     const later = setTimeout(() => lookAtStation(station), LOOKED_MS);
     return () => clearTimeout(later);
   }, [planned, station]);
+
+  useBooking(project);
 
   const name = project?.name;
   useEffect(() => {

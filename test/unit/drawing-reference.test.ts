@@ -1,0 +1,191 @@
+// Drawings as they come: what is read covers what an independent renderer (resvg, by its own code) paints.
+import { Resvg } from '@resvg/resvg-js';
+import { expect } from 'chai';
+import { type Drawing, readSvg } from '~/core/drawing';
+import { boundsOf, regionOf } from '~/core/shape';
+
+const PIXELS = 400;
+
+/** What is painted at all, pixel by pixel. */
+function painted(svg: string): Uint8Array {
+  const image = new Resvg(svg, { fitTo: { mode: 'width', value: PIXELS }, font: { loadSystemFonts: false } }).render();
+  const { pixels } = image;
+  return Uint8Array.from({ length: pixels.length / 4 }, (_, i) => ((pixels[4 * i + 3] ?? 0) > 127 ? 1 : 0));
+}
+
+/** What was read, as a plain drawing: every shape filled, every line drawn. */
+const plain = ({ widthMm, heightMm, shapes, lines }: Drawing): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${widthMm} ${heightMm}" width="${widthMm}mm" height="${heightMm}mm">${[
+    ...shapes.map((s) => `<path d="${s.outline}" fill="#000" fill-rule="evenodd"/>`),
+    ...lines.map(
+      (l) => `<path d="${l.path}" fill="none" stroke="#000" stroke-width="${l.widthMm}" stroke-linecap="${l.ends}"/>`,
+    ),
+  ].join('')}</svg>`;
+
+const read = (svg: string): Drawing => {
+  const got = readSvg(svg);
+  if (!got.ok) throw new Error(got.message);
+  return got.drawing;
+};
+
+/** Share of what either paints that both do. */
+function overlap(svg: string): number {
+  const a = painted(svg);
+  const b = painted(plain(read(svg)));
+  let both = 0;
+  let either = 0;
+  a.forEach((on, i) => {
+    if (on && b[i]) both += 1;
+    if (on || b[i]) either += 1;
+  });
+  return either === 0 ? 1 : both / either;
+}
+
+const NS = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"';
+const box = (inside: string, more = 'viewBox="0 0 100 100" width="100" height="100"'): string =>
+  `<svg ${NS} ${more}>${inside}</svg>`;
+const star = 'M50 5 61 39H97L68 60 79 95 50 74 21 95 32 60 3 39H39Z';
+
+describe('a drawing as it comes, against an independent renderer', () => {
+  const cases: Readonly<Record<string, string>> = {
+    'a shape that is wholly transparent is no piece': box(
+      `<rect width="90" height="90" opacity="0"/><rect width="80" height="80" fill-opacity="0"/><rect width="70" height="70" fill="#ff000000"/><g opacity="0"><rect width="60" height="60"/></g><circle cx="50" cy="50" r="20"/>`,
+    ),
+    'half seen is seen': box(`<g opacity=".99"><path d="${star}" fill-opacity=".99"/></g>`),
+    'a symbol with a view of its own, shown small and shown large': box(
+      `<symbol id="s" viewBox="0 0 10 10"><circle cx="5" cy="5" r="5"/><rect x="8" y="8" width="9" height="9"/></symbol><use href="#s" x="5" y="5" width="30" height="30"/><use xlink:href="#s" x="40" y="30" width="55" height="40"/>`,
+    ),
+    'a drawing in a drawing, kept in shape and cut to its view': box(
+      `<svg x="10" y="10" width="60" height="30" viewBox="0 0 20 20"><circle cx="10" cy="10" r="14"/></svg><svg x="20" y="50" width="60" height="40" viewBox="0 0 20 20" preserveAspectRatio="xMinYMax slice"><circle cx="10" cy="10" r="9"/></svg>`,
+    ),
+    'a view that stretches': box(
+      `<path d="${star}"/>`,
+      'viewBox="0 0 100 100" width="200" height="100" preserveAspectRatio="none"',
+    ),
+    'what lies outside the page': box(`<circle cx="0" cy="50" r="40"/><circle cx="100" cy="90" r="30"/>`),
+    'a clip that winds, and one by even-odd': box(
+      `<clipPath id="n"><path d="M10 10H90V90H10ZM30 30H70V70H30Z"/></clipPath><clipPath id="e"><path clip-rule="evenodd" d="M10 10H90V90H10ZM30 30H70V70H30Z"/></clipPath><rect width="100" height="48" clip-path="url(#n)"/><rect y="52" width="100" height="48" clip-path="url(#e)"/>`,
+    ),
+    'clips within clips, and a clip that is clipped': box(
+      `<clipPath id="a"><circle cx="50" cy="50" r="40"/></clipPath><clipPath id="b" clip-path="url(#a)"><rect x="30" width="70" height="100"/></clipPath><g clip-path="url(#b)"><rect width="100" height="60"/></g>`,
+    ),
+    'a clip on the box of what it cuts': box(
+      `<clipPath id="c" clipPathUnits="objectBoundingBox"><circle cx=".5" cy=".5" r=".5"/></clipPath><rect x="10" y="20" width="70" height="50" clip-path="url(#c)"/>`,
+    ),
+    'a switch': box(
+      `<switch><g requiredExtensions="none.such"><rect width="90" height="90"/></g><circle cx="40" cy="40" r="30"/><rect width="99" height="99"/></switch>`,
+    ),
+    'selectors: descendants, children, compounds, attributes, all': box(
+      `<style>*{fill:none} g path{fill:#f00} g > circle{fill:#0f0} rect.on[width="20"]{fill:#00f}</style><g><g><path d="M5 5H45V30H5Z"/></g><circle cx="70" cy="20" r="15"/></g><circle cx="20" cy="70" r="15"/><rect class="on" x="50" y="60" width="20" height="20"/><rect class="on" x="80" y="60" width="15" height="20"/>`,
+    ),
+    'a mask of white shapes with a black hole': box(
+      `<mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="100" height="100"><rect width="100" height="100" fill="white"/><circle cx="50" cy="50" r="25" fill="black"/></mask><path d="${star}" mask="url(#m)"/>`,
+    ),
+    'strokes, of lines and round shapes': box(
+      `<path d="M10 20H90" stroke="#000" stroke-width="6"/><path d="M20 40Q50 90 80 40" fill="none" stroke="red" stroke-width="4" stroke-linecap="round"/><rect x="30" y="60" width="40" height="30" fill="#ccc" stroke="#333" stroke-width="5"/>`,
+    ),
+    'a gradient, and one that takes its stops from another': box(
+      `<linearGradient id="a"><stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/></linearGradient><radialGradient id="b" href="#a"/><rect width="45" height="90" fill="url(#a)"/><circle cx="75" cy="50" r="20" fill="url(#b)"/>`,
+    ),
+    'a drawing of four millimetres': box(
+      `<path d="${star}"/><circle cx="50" cy="50" r="1.2" fill="#fff"/>`,
+      'viewBox="0 0 100 100" width="4mm" height="4mm"',
+    ),
+  };
+  for (const [name, svg] of Object.entries(cases))
+    it(name, () => {
+      expect(overlap(svg)).to.be.at.least(0.995);
+    });
+
+  it('transforms in a style sheet, with units and an origin, by hand', () => {
+    const corner = (css: string): number[] => {
+      const [shape] = read(box(`<rect x="40" y="40" width="20" height="10" style="${css}"/>`)).shapes;
+      const b = boundsOf(regionOf(shape?.outline ?? ''));
+      // The page is 100 px wide: back to its units.
+      return [b.minX, b.minY, b.maxX, b.maxY].map((mm) => Math.round((mm * 960) / 25.4) / 10);
+    };
+    expect(corner('transform:translate(10px,4px)')).to.deep.equal([50, 44, 70, 54]);
+    // Turned a quarter about (0,0) it lies at (-50…-40, 40…60), off the page; moved back it is seen.
+    expect(corner('transform:translateX(100px) rotate(.25turn)')).to.deep.equal([50, 40, 60, 60]);
+    // About the middle of the view a quarter turn: (40…60, 40…50) lies at (50…60, 40…60).
+    expect(corner('transform:rotate(90deg);transform-origin:center')).to.deep.equal([50, 40, 60, 60]);
+    expect(corner('transform:rotate(100grad);transform-origin:50px 50px')).to.deep.equal([50, 40, 60, 60]);
+    // About its own middle (50, 45): at (45…55, 35…55).
+    expect(corner('transform:rotate(90deg);transform-origin:center;transform-box:fill-box')).to.deep.equal([
+      45, 35, 55, 55,
+    ]);
+    expect(corner('transform:scaleX(.5);transform-origin:right top;transform-box:fill-box')).to.deep.equal([
+      50, 40, 60, 50,
+    ]);
+  });
+
+  it('what is for paper only, and what is important, as the cascade has it', () => {
+    const fills = (css: string): string[] =>
+      read(
+        box(`<style>${css}</style><rect width="9" height="9" style="fill:#00f"/><circle cx="50" cy="50" r="9"/>`),
+      ).shapes.map((s) => s.fill);
+    expect(fills('@media print{circle{fill:#f00}} @media screen{circle{fill:#0f0}}')).to.deep.equal([
+      '#0000ff',
+      '#00ff00',
+    ]);
+    expect(fills('@media (prefers-color-scheme:dark){circle{fill:#f00}}')).to.deep.equal(['#0000ff', '#000000']);
+    expect(fills('rect{fill:#f00!important}')).to.deep.equal(['#ff0000', '#000000']);
+  });
+
+  it('mean colours of gradients, by hand: red to blue is half of each, a stop in the middle counts by its stretch', () => {
+    const colour = (stops: string): string | undefined =>
+      read(box(`<linearGradient id="a">${stops}</linearGradient><rect width="90" height="90" fill="url(#a)"/>`))
+        .shapes[0]?.fill;
+    expect(colour('<stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/>')).to.equal('#800080');
+    expect(colour('<stop offset=".5" stop-color="#fff"/><stop offset=".5" stop-color="#000"/>')).to.equal('#808080');
+    expect(colour('<stop stop-color="#fff"/><stop offset=".2" stop-color="#000"/>')).to.equal('#1a1a1a');
+  });
+
+  it('an icon of 4 mm enlarged forty times is round to 0.05 mm', () => {
+    const { shapes } = read(
+      box(
+        `<circle cx="50" cy="50" r="40" clip-path="url(#c)"/><clipPath id="c"><rect width="100" height="51"/></clipPath>`,
+        'viewBox="0 0 100 100" width="4mm" height="4mm"',
+      ),
+    );
+    const [outline = ''] = shapes.map((s) => s.outline);
+    const points = [...outline.matchAll(/([\d.]+) ([\d.]+)/g)].map(
+      ([, x, y]) => Math.hypot(Number(x) - 2, Number(y) - 2) * 40,
+    );
+    const round = points.filter((r) => r > 40);
+    expect(round.length).to.be.above(40);
+    for (const r of round) expect(r).to.be.closeTo(1.6 * 40, 0.05);
+  });
+
+  it('small shapes of a small drawing are shapes, and what is told is true', () => {
+    const dots = Array.from({ length: 20 }, (_, i) => `<circle cx="${3 + i * 4.5}" cy="50" r=".8"/>`).join('');
+    const drawing = read(box(dots, 'viewBox="0 0 100 100" width="4mm" height="4mm"'));
+    expect(drawing.shapes).to.have.length(20);
+    expect(drawing.leftOut).to.deep.equal([]);
+  });
+
+  it('masks in greys, filters and rules beyond us are told, and the page stays', () => {
+    const shaded = read(
+      box(`<mask id="m"><rect width="100" height="100" fill="#888"/></mask><path d="${star}" mask="url(#m)"/>`),
+    );
+    expect(shaded.leftOut.map((l) => l.code)).to.deep.equal(['effect']);
+    const clever = read(
+      box(
+        `<style>path:nth-nonsense(2){fill:none} @supports (x:y){path{fill:none}} path:hover{fill:none}</style><path d="${star}"/>`,
+      ),
+    );
+    expect(clever.leftOut).to.deep.equal([
+      { code: 'style', count: 2, text: '2 style rules were too clever to follow: check the fills.' },
+    ]);
+  });
+
+  it('ten thousand selectors, and masks and clips in circles, are borne', function () {
+    this.timeout(20_000);
+    const rules = Array.from({ length: 10_000 }, (_, i) => `.c${i} g > path.x${i}{fill:red}`).join('');
+    expect(read(box(`<style>${rules}</style><path d="${star}"/>`)).shapes).to.have.length(1);
+    const circles = box(
+      `<clipPath id="a" clip-path="url(#b)"><rect width="90" height="90"/></clipPath><clipPath id="b" clip-path="url(#a)"><rect width="80" height="80"/></clipPath><mask id="m"><use href="#u"/></mask><g id="u" mask="url(#m)"><rect width="50" height="50" fill="#fff"/></g><path d="${star}" clip-path="url(#a)"/>`,
+    );
+    expect(readSvg(circles).ok).to.equal(true);
+  });
+});
