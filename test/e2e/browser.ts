@@ -43,6 +43,8 @@ interface Wishes {
   readonly dist?: string;
   /** A server that runs already. */
   readonly url?: string;
+  /** The whole application is kept in the browser; else that is left out, since fetching all of it takes longer than most tests. */
+  readonly offline?: boolean;
 }
 
 /** A server of the built application and a Chromium of its own, with empty storage. */
@@ -82,6 +84,7 @@ export class Session {
     const session = new Session(driver, served.url, downloads, served.child, home);
     await session.devtools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
     await session.size(width, height);
+    if (!wishes.offline) await session.beforeEveryPage('delete Navigator.prototype.serviceWorker;');
     return session;
   }
 

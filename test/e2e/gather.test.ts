@@ -97,6 +97,8 @@ describe('Gather, in Chromium', () => {
     await s.press('Shopping list, PDF');
     const pdf = await s.downloaded('.pdf');
     expect(pdf.bytes.toString('latin1').match(/\/Type\s*\/Page\b/g)).to.have.length(1);
+    // One at a time: the button rests until the page is drawn.
+    await s.holds('it is drawn', async () => (await s.named('CSV')).isEnabled());
     await s.press('CSV');
     const csv = (await s.downloaded('.csv')).bytes.toString('utf8').split('\n');
     expect(csv[0]).to.equal('what,it takes,here,to buy,price,in the basket');
@@ -137,6 +139,7 @@ describe('Gather, in Chromium', () => {
     await made();
     await s.press('Labels for the bags, PDF');
     await s.downloaded('labels.pdf');
+    await s.holds('they are drawn', async () => (await s.named('Sheet for the leader, PDF')).isEnabled());
     await s.press('Sheet for the leader, PDF');
     const leader = await s.downloaded('bags.pdf');
     expect(leader.bytes.toString('latin1').match(/\/Type\s*\/Page\b/g)).to.have.length(3);
@@ -188,6 +191,7 @@ describe('Gather, in Chromium', () => {
       const web = (await drawer('webs')).find((w) => w.id === 'middle-film');
       return web?.stockMm === stockOf(after);
     });
+    expect((await s.doc('Harbour Light')).gathering.taken).to.not.equal(null);
     await open('harbour-light');
     await s.press('It is not cut after all');
     await s.holds('it is put back', async () => stockOf(await s.doc('Harbour Light')) === stockOf(before));

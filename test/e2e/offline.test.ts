@@ -20,7 +20,7 @@ async function closeDialogs(s: Session): Promise<void> {
 describe('with the server switched off, in Chromium', () => {
   let s: Session;
   before(async () => {
-    s = await Session.open();
+    s = await Session.open(1280, 800, { offline: true });
     await s.go('/');
     await s.find('[data-project]');
     await s.offlineReady();
@@ -90,7 +90,7 @@ describe('with the server switched off, in Chromium', () => {
 describe('without a service worker, the server stopped in the middle', () => {
   let s: Session;
   before(async () => {
-    s = await Session.open(1280, 800, { flags: ['--disable-features=ServiceWorkerAutoPreload'] });
+    s = await Session.open(1280, 800, { offline: true, flags: ['--disable-features=ServiceWorkerAutoPreload'] });
     // No worker at all: as in a browser that gives none.
     await s.beforeEveryPage(
       'Object.defineProperty(Navigator.prototype, "serviceWorker", { get: () => undefined }); delete Navigator.prototype.serviceWorker;',
@@ -147,7 +147,7 @@ describe('a newer version', () => {
   it('is offered, never forced, and comes in when it is taken', async () => {
     const dist = mkdtempSync(path.resolve('node_modules/.cache/dist-'));
     cpSync('dist', dist, { recursive: true });
-    const s = await Session.open(1280, 800, { dist });
+    const s = await Session.open(1280, 800, { dist, offline: true });
     let server: ChildProcess | undefined;
     const offered = (): Promise<boolean> =>
       s.run<boolean>('return document.body.innerText.includes("A newer Apple Seam is here")');

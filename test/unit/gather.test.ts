@@ -270,6 +270,16 @@ describe('cloth to buy', () => {
     ]);
   });
 
+  it('many alike lie the way that fills the width, as anyone would lay them', () => {
+    // 500 × 700 mm on 1060: two side by side upright, and an odd one lying across.
+    for (const [count, mm] of [
+      [2, 700],
+      [9, 4 * 700 + 500],
+      [200, 100 * 700],
+    ] as const)
+      expect(needs(grounds(500, 700, count), 'fabric', 'cotton').short.lengthMm, String(count)).to.be.closeTo(mm, 1);
+  });
+
   it('copies and bags multiply what it takes', () => {
     const one = needs(grounds(300, 300, 1), 'fabric', 'cotton');
     const bags = needs(grounds(300, 300, 1, { kits: ['Ada', 'Ben', 'Cleo'] }), 'fabric', 'cotton');

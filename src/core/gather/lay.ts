@@ -189,11 +189,32 @@ function again(parts: Rest, before: OnSheet | null): OnSheet | null {
   };
 }
 
-/** All that is left, off a length without an end. */
+/** Turned upright, or lying, where both are allowed: many alike fill a width better all one way than as each comes. */
+function oneWay(parts: Rest, upright: boolean): Rest | null {
+  const keep = (r: Rotations): Rotations => {
+    if (r === 'free') return upright ? [0, 180] : [90, 270];
+    const mine = r.filter((deg) => (((deg % 180) + 180) % 180 === 0) === upright);
+    return mine.length > 0 ? mine : r;
+  };
+  const turned = parts.map((p) => ({ ...p, rotations: keep(p.rotations) }));
+  return turned.some((p, i) => p.count > 1 && String(p.rotations) !== String(nth(parts, i).rotations)) ? turned : null;
+}
+
+/** All that is left, off a length without an end: as each comes, all upright, or all lying, whichever is shortest. */
 function onEndless(parts: Rest, widthMm: number, spacingMm: number, locked: readonly NestPlacement[]): OnSheet {
-  const result = nested({ widthMm, spacingMm, parts: asNest(parts), locked });
-  const { lengthMm, utilisation } = result;
-  return { spots: spotsOf(result), rest: without(parts, result), lengthMm, utilisation };
+  const ways = [parts, ...(locked.length > 0 ? [] : [oneWay(parts, true), oneWay(parts, false)])];
+  return ways
+    .filter((w) => w !== null)
+    .map((way): OnSheet => {
+      const result = nested({ widthMm, spacingMm, parts: asNest(way), locked });
+      const { lengthMm, utilisation } = result;
+      return { spots: spotsOf(result), rest: without(parts, result), lengthMm, utilisation };
+    })
+    .reduce((best, now) => {
+      const missing = (o: OnSheet): number => o.rest.reduce((n, p) => n + p.count, 0);
+      const fewer = missing(now) - missing(best);
+      return fewer < 0 || (fewer === 0 && now.lengthMm < best.lengthMm) ? now : best;
+    });
 }
 
 /** What is here, one by one. */
