@@ -142,8 +142,10 @@ const server = createServer({ requestTimeout: 30_000, headersTimeout: 10_000, ke
   }
 });
 server.maxConnections = 1024;
-server.on('clientError', (_error, socket) => {
-  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
+server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+  // Browsers open lines ahead of need: what was written on one that says nothing would be read as the answer to its next request.
+  if (error.code === 'ERR_HTTP_REQUEST_TIMEOUT') socket.destroy();
+  else if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
 });
 server.on('error', (error) => {
   console.error(error.message);

@@ -56,7 +56,7 @@ export function needNote(
     return listed([...kinds]);
   }
   if (need.id === 'printer-paper') return 'sheets to trace from, and templates';
-  if (need.id === 'blade') return 'estimated: one for 60 m of cutting';
+  if (need.id === 'blade') return 'estimated, from the length of all cuts';
   if (need.kind === 'thread' && need.layout === null) return 'above and below';
   const grain = project.fabrics.find((f) => f.id === need.id)?.oneWay;
   return grain ? 'its print has one way up' : null;

@@ -1,4 +1,4 @@
-export { BOLT_WIDE_MM, shrinkOf } from './data';
+export { shrinkOf } from './data';
 export * from './gather';
 export { cheapestMixes, type FoundMix, type Whole } from './mixes';
 export { fabricOffers, supplyOffers, threadOffers, webOffers } from './offers';
