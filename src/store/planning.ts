@@ -1,4 +1,4 @@
-import type { Plan, Project } from '~/core/model';
+import { EMPTY_BOARD, type Plan, type Project, USUAL_GATHERING } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { planThread, ThreadEnded } from '~/workers';
 
@@ -8,6 +8,9 @@ const SLOW_MS = 2500;
 const PATIENCE_MS = 3000;
 /** No plan of anything that can be sewn takes this long. */
 const LIMIT_MS = 30_000;
+
+/** What plays no part in a plan, as the planner gets it: so that what was worked out before still holds when a step is done or something is ticked off. Pictures are by far the most of a project. */
+export const UNPLANNED = { pictures: [], board: EMPTY_BOARD, gathering: USUAL_GATHERING } satisfies Partial<Project>;
 
 export interface PlanningState {
   readonly planning: boolean;
@@ -59,8 +62,7 @@ export function keepPlanning(
       onState({ planning: true, planSlow: false, planError: null });
       const slow = setTimeout(() => onState({ planning: true, planSlow: true, planError: null }), SLOW_MS);
       try {
-        // Pictures play no part in it, and are by far the most of a project.
-        onPlan(current.id, await planThread().run((w) => w.plan({ ...current, pictures: [] }), LIMIT_MS));
+        onPlan(current.id, await planThread().run((w) => w.plan({ ...current, ...UNPLANNED }), LIMIT_MS));
         // Read by the bench: from here on the station answers.
         performance.mark('station-usable');
       } catch (e) {

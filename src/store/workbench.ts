@@ -22,7 +22,7 @@ import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
 import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
-import { keepPlanning, type Planner, type PlanningState } from './planning';
+import { keepPlanning, type Planner, type PlanningState, UNPLANNED } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
 import { keepSaving, type Saver, type SavingState } from './saving';
@@ -164,9 +164,9 @@ export function editHere(recipe: (project: Project) => void): string | null {
   return refused;
 }
 
-/** Whether two states of a project differ in nothing but what was done at the board: nothing has to be worked out anew for that. */
-const sameButBoard = (a: Project, b: Project): boolean =>
-  (Object.keys(a) as (keyof Project)[]).every((key) => key === 'board' || a[key] === b[key]);
+/** Whether two states of a project differ in nothing that its plan is worked out from. */
+const samePlanned = (a: Project, b: Project): boolean =>
+  (Object.keys(a) as (keyof Project)[]).every((key) => key in UNPLANNED || a[key] === b[key]);
 
 /**
  * Keeps what was done at the board: saved at once, never a step to undo, since the board has a way back of its own.
@@ -352,7 +352,7 @@ export function openProject(id: string): () => void {
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
-    if (!before.project || !sameButBoard(state.project, before.project)) own.planner.note(state.project);
+    if (!before.project || !samePlanned(state.project, before.project)) own.planner.note(state.project);
     if (!before.project || foreign) return;
     set({ savedAt: null });
     own.saver?.note(state.project);

@@ -654,6 +654,21 @@ describe('store: the workbench', () => {
     expect(useWorkbench.getState().damaged?.problems[0]?.message).to.match(/ground/);
   });
 
+  it('works nothing out anew for what lies in the basket, and asks the planner for no more than it reads', async () => {
+    await open();
+    await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);
+    const before = planned.length;
+    const { plan } = useWorkbench.getState();
+    edit((p) => void p.gathering.ticked.push('fabric:cotton'));
+    expect(useWorkbench.getState().planning).to.equal(false);
+    expect(useWorkbench.getState().plan).to.equal(plan);
+    edit((p) => void (p.intent.laundering = 'often'));
+    await until('it is planned again', () => planned.length > before && !useWorkbench.getState().planning);
+    expect(planned.length).to.equal(before + 1);
+    // The basket goes nowhere: what was worked out before still holds when something is ticked off.
+    expect(planned.at(-1)?.gathering.ticked).to.deep.equal([]);
+  });
+
   it('plans only the newest of many edits, and says when planning fails, keeping the last plan', async () => {
     await open();
     await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);

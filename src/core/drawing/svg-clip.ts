@@ -8,6 +8,7 @@ import {
   flatten,
   fromNonZero,
   intersection,
+  inverse,
   normalise,
   parsePath,
   type Region,
@@ -65,19 +66,10 @@ export function boxOf(node: SvgNode, size: Size, s: Sources): Bounds | null {
   const inside = ringsOf(node, inverseOfOwn(own), size, s, 0).flatMap((r) => r.rings);
   return inside.length === 0 ? null : boundsOf(inside);
 }
-/** The element's own transform is no part of its box. */
+/** The element's own transform is no part of its box; what that squashes flat has none anyway. */
 function inverseOfOwn(style: Style): Affine {
   const m = readTransform(style['transform']);
-  const d = m.a * m.d - m.b * m.c;
-  if (Math.abs(d) < 1e-12) return IDENTITY;
-  return {
-    a: m.d / d,
-    b: -m.b / d,
-    c: -m.c / d,
-    d: m.a / d,
-    e: (m.c * m.f - m.d * m.e) / d,
-    f: (m.b * m.e - m.a * m.f) / d,
-  };
+  return m.a * m.d === m.b * m.c ? IDENTITY : inverse(m);
 }
 
 const onBox = (b: Bounds): Affine => composed(scaling(b.maxX - b.minX, b.maxY - b.minY), translation(b.minX, b.minY));

@@ -1,4 +1,4 @@
-import { binsOf, clothAsk, onlyOf, type PartOf } from '../layout';
+import { binsOf, clothAsk, onlyOf, rectangle } from '../layout';
 import { factsOf } from '../material';
 import {
   type Article,
@@ -27,11 +27,10 @@ import {
   translation,
 } from '../shape';
 import { BINDING_MORE_MM, SEAM_ALLOWANCE_MM, shrinkOf, WORTH_MM } from './data';
-import { isByLength, layAndBuy, type ToCut, type Wanted, washed } from './lay';
+import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type Wanted, washed } from './lay';
 import { fabricOffers, kindOfFabric } from './offers';
 import { isFussy, onPrint, printTroubles } from './print';
 
-const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
 /** A print stands upright on a piece; along the selvedge it lies. */
 const QUARTER = 90;
 const turned = (rotations: Rotations): Rotations => (rotations === 'free' ? 'free' : rotations.map((r) => r + QUARTER));
@@ -46,29 +45,13 @@ const lyingBins = (bins: readonly Bin[]): Bin[] =>
 const alongGrain = (fabric: Fabric): Rotations =>
   fabric.oneWay ? [QUARTER] : fabric.frays === 0 && factsOf(fabric).hairyOrThick ? 'free' : [0, 90, 180, 270];
 
-const pieceIdsOf = (part: PartOf | undefined): readonly string[] =>
-  part === undefined ? [] : part.what === 'patch' ? part.patch.pieceIds : [part.pieceId];
-
 /** The pieces and patches of a fabric, with room to cut. */
 function piecesOf(project: Project, plan: Plan, fabric: Fabric): { parts: ToCut[]; spacingMm: number } {
   const ask = clothAsk(project, plan, fabric.id);
-  if (!ask) return { parts: [], spacingMm: 0 };
-  const parts = ask.request.parts.map((p): ToCut => {
-    const of = ask.parts.get(p.id);
-    return {
-      id: p.id,
-      is: of?.what ?? 'piece',
-      pieceIds: pieceIdsOf(of),
-      articleId: null,
-      outline: p.outline,
-      count: p.count,
-      rotations: turned(p.rotations ?? ask.request.rotations),
-    };
-  });
-  return { parts, spacingMm: ask.request.spacingMm };
+  return ask ? { parts: toCut(ask, turned), spacingMm: ask.request.spacingMm } : { parts: [], spacingMm: 0 };
 }
 
-/** What is here of a fabric, washed first where it will be. */
+/** How much it shrinks: what is washed already, or never, does not. */
 const shrinkWhen = (project: Project, fabric: Fabric): { alongPercent: number; acrossPercent: number } =>
   fabric.prewashed || project.intent.laundering === 'never' ? { alongPercent: 0, acrossPercent: 0 } : shrinkOf(fabric);
 
@@ -273,7 +256,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
         : { areaMm2: got.shortMm2, ...(got.shortMm === null ? {} : { lengthMm: got.shortMm }) },
     buy: taken ? null : got.buy,
     others: taken ? [] : got.others,
-    layout: { parts: parts.map(({ count: _, rotations: __, ...p }) => p), strips: got.strips },
+    layout: layoutOf(parts, got.strips),
     left: got.left,
     grounds: long.map((l) => groundCut(l, fabric, wanted, bags)),
     troubles: taken

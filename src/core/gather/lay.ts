@@ -1,6 +1,7 @@
 import { remember } from '../laid';
+import { type LayoutAsk, rectangle } from '../layout';
 import { inMap, nth } from '../lists';
-import type { BuyLine, GatherPart, GatherStrip, LeftOver, Mix, NeedTrouble, Offer } from '../model';
+import type { BuyLine, GatherPart, GatherStrip, LeftOver, Mix, Need, NeedTrouble, Offer } from '../model';
 import {
   type Bin,
   type NestPart,
@@ -74,7 +75,27 @@ export interface Got {
   readonly shortMm: number | null;
 }
 
-const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
+/** The parts of a layout that can be asked for, as they are cut here. @param turn how a turn there is one here */
+export const toCut = (ask: LayoutAsk, turn: (rotations: Rotations) => Rotations = (r) => r): ToCut[] =>
+  ask.request.parts.map((p): ToCut => {
+    const of = ask.parts.get(p.id);
+    return {
+      id: p.id,
+      is: of?.what ?? 'piece',
+      pieceIds: of === undefined ? [] : of.what === 'patch' ? of.patch.pieceIds : [of.pieceId],
+      articleId: null,
+      outline: p.outline,
+      count: p.count,
+      rotations: turn(p.rotations ?? ask.request.rotations),
+    };
+  });
+
+/** A layout as it is told. */
+export const layoutOf = (parts: readonly ToCut[], strips: readonly GatherStrip[]): NonNullable<Need['layout']> => ({
+  parts: parts.map(({ count: _, rotations: __, ...p }) => p),
+  strips,
+});
+
 export const isByLength = (o: Pick<Offer, 'as'>): boolean => o.as === 'by-length';
 const mm2 = (outline: string): number => areaMm2(regionOf(outline, ROUGH_TOLERANCE_MM));
 

@@ -1,4 +1,5 @@
 import { quiltSizes } from '../layer';
+import { rectangle } from '../layout';
 import { SHEET_IS } from '../material';
 import {
   type Amount,
@@ -14,12 +15,10 @@ import {
 import { PAPER_FACTS, templateSheets, tracingSheets } from '../sheet';
 import { bagsOf } from './cloth';
 import { BLADE_MM, NEEDLE_MIN, WORTH_MM } from './data';
-import { layAndBuy, mixOf, type ToCut } from './lay';
+import { layAndBuy, layoutOf, mixOf, type ToCut } from './lay';
 import { cheapestMixes } from './mixes';
 import { kindOfSupply, supplyOffers, threadOffers } from './offers';
 import { buyMeasured } from './web';
-
-const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
 
 const haveOf = (project: Project, key: string): number =>
   project.gathering.have.find((h) => h.key === key)?.amount ?? 0;
@@ -115,7 +114,7 @@ function flat(project: Project, supply: 'stabiliser' | 'wadding' | 'quilt-backin
     short: taken || got.shortMm2 === 0 ? {} : { areaMm2: got.shortMm2 },
     buy: taken ? null : got.buy,
     others: taken ? [] : got.others,
-    layout: { parts: parts.map(({ count: _, rotations: __, ...p }) => p), strips: got.strips },
+    layout: layoutOf(parts, got.strips),
     left: got.left,
     grounds: [],
     troubles: taken ? [] : got.troubles,

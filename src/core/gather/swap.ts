@@ -91,12 +91,14 @@ const shortCloths = (gather: GatherPlan): Need[] =>
   gather.needs.filter((n) => n.kind === 'fabric' && n.short.areaMm2 !== undefined);
 
 /** What could stand in for a cloth by its kind and colour, nearest first. */
-function candidatesFor(project: Project, plan: Plan, from: Fabric, drawer: readonly Fabric[]): Swap[] {
+function candidatesFor(project: Project, plan: Plan, need: Need, drawer: readonly Fabric[]): Swap[] {
+  const from = lookup(project).fabric(need.id);
+  const areaMm2 = need.need.areaMm2 ?? 0;
   const all = new Map([...drawer, ...project.fabrics].map((f) => [f.id, f]));
   const near = [...neighboursOf(project, plan, from.id)].flatMap((id) => all.get(id) ?? []);
   return [...all.values()]
     .filter((to) => to.id !== from.id && alike(from, to) && to.stock.some((s) => s.count > 0))
-    .map((to) => ({ fromId: from.id, to, deltaE: apart(from.colour, to.colour), areaMm2: 0 }))
+    .map((to) => ({ fromId: from.id, to, deltaE: apart(from.colour, to.colour), areaMm2 }))
     .filter(
       (s) =>
         s.deltaE <= NEAR_ENOUGH_DELTA_E &&
@@ -118,12 +120,10 @@ export function nearCloths(
   gather: GatherPlan,
   drawer: readonly Fabric[],
 ): ReadonlyMap<string, readonly Swap[]> {
-  const look = lookup(project);
   return new Map(
     shortCloths(gather).map((n) => [
       n.key,
-      candidatesFor(project, plan, look.fabric(n.id), drawer)
-        .map((s) => ({ ...s, areaMm2: n.need.areaMm2 ?? 0 }))
+      candidatesFor(project, plan, n, drawer)
         .filter((s) => does(swapped(project, [s]), plan, s.to.id))
         .slice(0, FEW),
     ]),
@@ -140,12 +140,10 @@ export function swapAll(
   gather: GatherPlan,
   drawer: readonly Fabric[],
 ): readonly Swap[] | null {
-  const look = lookup(project);
   const short = shortCloths(gather);
   if (short.length === 0) return null;
   const choices = short.map((n) =>
-    candidatesFor(project, plan, look.fabric(n.id), drawer)
-      .map((s) => ({ ...s, areaMm2: n.need.areaMm2 ?? 0 }))
+    candidatesFor(project, plan, n, drawer)
       .filter((s) => !short.some((o) => o.key === needKey('fabric', s.to.id)))
       .slice(0, TRIED),
   );

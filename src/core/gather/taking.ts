@@ -1,14 +1,5 @@
 import type { Fabric, GatherPlan, LeftOver, Need, Project, Web } from '../model';
-import {
-  areaMm2,
-  boundsOf,
-  composed,
-  ROUGH_TOLERANCE_MM,
-  regionOf,
-  rotation,
-  transformPath,
-  translation,
-} from '../shape';
+import { areaMm2, boundsOf, ROUGH_TOLERANCE_MM, regionOf, rotation, transformPath, translation } from '../shape';
 
 type Stock = Fabric['stock'][number];
 
@@ -37,7 +28,7 @@ function asStock(left: LeftOver, turn: boolean): Stock {
     widthMm,
     heightMm,
     count: 1,
-    outline: square ? null : transformPath(standing, composed(translation(-b.minX, -b.minY), rotation(0))),
+    outline: square ? null : transformPath(standing, translation(-b.minX, -b.minY)),
   };
 }
 

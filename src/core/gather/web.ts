@@ -1,13 +1,11 @@
-import { binsOf, freshLayout, webAsk } from '../layout';
+import { binsOf, freshLayout, rectangle, webAsk } from '../layout';
 import { type Need, needKey, type Plan, type Project, type Web } from '../model';
 import { areaMm2, boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '../shape';
 import { bagsOf } from './cloth';
 import { NEW_WEB_WIDE_MM, WORTH_MM } from './data';
-import { isByLength, layAndBuy, leftOver, mixOf, type ToCut, type Wanted } from './lay';
+import { isByLength, layAndBuy, layoutOf, leftOver, mixOf, type ToCut, toCut, type Wanted } from './lay';
 import { cheapestMixes } from './mixes';
 import { supplyOffers, webOffers } from './offers';
-
-const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
 
 /** What is used of a web that is not laid out: tape by its length, powder by its mass, over all copies. */
 function measured(plan: Plan, webId: string): { lengthMm: number; grams: number } {
@@ -125,18 +123,7 @@ export function webNeed(project: Project, plan: Plan, webId: string): Need | nul
     shrink: { along: 0, across: 0 },
     worthMm: WORTH_MM.web.value,
   };
-  const single = ask.request.parts.map((p): ToCut => {
-    const of = ask.parts.get(p.id);
-    return {
-      id: p.id,
-      is: of?.what ?? 'piece',
-      pieceIds: of === undefined ? [] : of.what === 'patch' ? of.patch.pieceIds : [of.pieceId],
-      articleId: null,
-      outline: p.outline,
-      count: p.count,
-      rotations: p.rotations ?? ask.request.rotations,
-    };
-  });
+  const single = toCut(ask);
   const bags = bagsOf(project);
   const inBags = project.gathering.kits.length > 0;
   const parts = (inBags ? kitParts(single, { ...base, here: [] }, web.widthMm) : single).map((p) => ({
@@ -184,7 +171,7 @@ export function webNeed(project: Project, plan: Plan, webId: string): Need | nul
     short: does || taken ? {} : { lengthMm: Math.max(0, needMm - web.stockMm), areaMm2: got.shortMm2 },
     buy: does || taken ? null : got.buy,
     others: does || taken ? [] : got.others,
-    layout: { parts: parts.map(({ count: _, rotations: __, ...p }) => p), strips },
+    layout: layoutOf(parts, strips),
     left: does
       ? leftOver(
           strips.filter((s) => s.of !== 'roll'),
@@ -243,7 +230,7 @@ export function newWebNeed(project: Project, plan: Plan): Need | null {
     short: { lengthMm: needMm },
     buy: got.buy,
     others: got.others,
-    layout: { parts: parts.map(({ count: _, rotations: __, ...p }) => p), strips: got.strips },
+    layout: layoutOf(parts, got.strips),
     left: [],
     grounds: [],
     troubles: widest > NEW_WEB_WIDE_MM.value ? got.troubles : got.troubles.filter((t) => t.code !== 'no-room'),

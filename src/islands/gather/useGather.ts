@@ -18,12 +18,16 @@ const LIMIT_MS = 60_000;
 /** Of what pictures show nothing is counted, and they are by far the most of a project. */
 export const bare = (project: Project): Project => ({ ...project, pictures: [] });
 
-/** The list of what a project takes, made in a thread of its own whenever there is a new plan; the last one stays meanwhile. */
+/** What a list is made with, beside the plan: all but what lies in the basket. */
+const wishesOf = ({ gathering }: Project): string => JSON.stringify({ ...gathering, ticked: [] });
+
+/** The list of what a project takes, made in a thread of its own whenever there is a new plan or something else is wished of it; the last one stays meanwhile. */
 export function useGather(project: Project, plan: Plan): Gathered {
   const [made, setMade] = useState<Gathered['made']>(null);
   const [share, setShare] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [round, setRound] = useState(0);
+  const wishes = wishesOf(project);
   const held = useRef<GatherThread | null>(null);
   const running = useRef(false);
   const thread = useCallback((): GatherThread => {
@@ -31,8 +35,8 @@ export function useGather(project: Project, plan: Plan): Gathered {
     return held.current;
   }, []);
   useEffect(() => () => held.current?.close(), []);
-  // What is counted goes with the plan: between an edit and its plan nothing new is asked for.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the project is the plan's own
+  // What is counted goes with the plan: between an edit of the picture and its plan nothing new is asked for.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the project is the plan's own, but for its wishes
   useEffect(() => {
     // What is told of the progress may come after the answer: it travels on another way.
     let over = false;
@@ -75,7 +79,7 @@ export function useGather(project: Project, plan: Plan): Gathered {
     return () => {
       over = true;
     };
-  }, [plan, round]);
+  }, [plan, wishes, round]);
   return {
     made,
     share,
