@@ -40,7 +40,7 @@ async function bundleOffline(): Promise<void> {
   const { warnings } = await generateSW({
     swDest: path.join(CLIENT, 'offline.js'),
     globDirectory: CLIENT,
-    globPatterns: ['**/*.{html,js,css,woff,woff2,ttf,svg,png,webmanifest}'],
+    globPatterns: ['**/*.{html,js,css,woff,woff2,ttf,wasm,svg,png,webmanifest}'],
     globIgnores: ['404.html'],
     maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
     dontCacheBustURLsMatching: /^_astro\//,
@@ -60,7 +60,7 @@ async function bundleOffline(): Promise<void> {
 /** Everything that shrinks, shrunk once and for all: the server hands out what the browser can read. */
 function compress(): void {
   for (const entry of readdirSync(CLIENT, { recursive: true, encoding: 'utf8' })) {
-    if (!/\.(html|js|css|svg|ttf|webmanifest)$/.test(entry)) continue;
+    if (!/\.(html|js|css|svg|ttf|wasm|webmanifest)$/.test(entry)) continue;
     const file = path.join(CLIENT, entry);
     const bytes = readFileSync(file);
     if (bytes.length < 1024) continue;

@@ -32,7 +32,8 @@ function inlineScripts(): string[] {
 const HEADERS: Readonly<Record<string, string>> = {
   'content-security-policy': [
     "default-src 'self'",
-    `script-src 'self' ${inlineScripts().join(' ')}`,
+    // Letters are shaped by a WebAssembly module of ours; that says nothing for eval.
+    `script-src 'self' 'wasm-unsafe-eval' ${inlineScripts().join(' ')}`,
     // Widths and colours are set on elements as they are drawn; styles cannot run.
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",

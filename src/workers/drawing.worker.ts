@@ -7,6 +7,7 @@ import sign from '@fontsource/lilita-one/files/lilita-one-latin-400-normal.woff?
 import soft from '@fontsource/paytone-one/files/paytone-one-latin-400-normal.woff?url';
 import geometric from '@fontsource/poppins/files/poppins-latin-800-normal.woff?url';
 import plainBold from '@fontsource/rubik/files/rubik-latin-800-normal.woff?url';
+import plainAny from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url';
 import { expose } from 'comlink';
 import {
   areasOfScan,
@@ -21,13 +22,14 @@ import {
   traceRegions,
   type Wanted,
 } from '~/core/drawing';
-import { type Face, readFace, type SetResult, setWord } from '~/core/lettering';
+import { type AxisSettings, type Face, type FaceRead, readFace, type SetResult, setWord } from '~/core/lettering';
 import type { Word } from '~/core/model';
 import type { Point } from '~/core/shape';
 
 const URLS: Readonly<Record<string, string>> = {
   'plain-heavy': plainHeavy,
   'plain-bold': plainBold,
+  'plain-any': plainAny,
   'round-bold': roundBold,
   geometric,
   sign,
@@ -44,23 +46,24 @@ export interface OwnFace {
   readonly bytes: ArrayBuffer;
 }
 
-const faces = new Map<string, Promise<{ ok: true; face: Face } | { ok: false; message: string }>>();
-function faceFor(
-  id: string,
-  name: string,
-  own: OwnFace | null,
-): Promise<{ ok: true; face: Face } | { ok: false; message: string }> {
-  let face = faces.get(id);
+export type FaceFacts = Pick<Face, 'axes' | 'sample'>;
+
+const MOST_FACES = 40;
+const faces = new Map<string, Promise<FaceRead>>();
+function faceFor(id: string, name: string, own: OwnFace | null, axes: AxisSettings): Promise<FaceRead> {
+  const key = `${id} ${JSON.stringify(axes)}`;
+  let face = faces.get(key);
   if (!face) {
     const url = URLS[id];
-    if (own) face = Promise.resolve(readFace(own.bytes, own.name));
-    else if (url) face = fetch(url).then(async (r) => readFace(await r.arrayBuffer(), name));
+    if (own) face = readFace(own.bytes, own.name, axes);
+    else if (url) face = fetch(url).then(async (r) => readFace(await r.arrayBuffer(), name, axes));
     else
       return Promise.resolve({
         ok: false,
         message: 'The face of this word is not in this browser. Choose another face, or bring its font file in again.',
       });
-    faces.set(id, face);
+    if (faces.size >= MOST_FACES) faces.clear();
+    faces.set(key, face);
   }
   return face;
 }
@@ -81,13 +84,18 @@ const api = {
   motif: (wish: MotifWish): MotifResult => cutMotif(wish),
   readSvg: (text: string, onProgress: (share: number) => void): SvgResult => readSvg(text, onProgress),
   setWord: async (word: Word, faceName: string, own: OwnFace | null): Promise<SetResult> => {
-    const read = await faceFor(word.faceId, faceName, own);
+    const read = await faceFor(word.faceId, faceName, own, word.axes);
     return read.ok ? setWord(read.face, word) : read;
   },
   /** Checks a font file without keeping it. */
-  checkFace: (bytes: ArrayBuffer, name: string): { ok: true } | { ok: false; message: string } => {
-    const read = readFace(bytes, name);
+  checkFace: async (bytes: ArrayBuffer, name: string): Promise<{ ok: true } | { ok: false; message: string }> => {
+    const read = await readFace(bytes, name);
     return read.ok ? { ok: true } : read;
+  },
+  /** What a face can be set at, and a sample of letters that it has. */
+  aboutFace: async (id: string, name: string, own: OwnFace | null): Promise<FaceFacts | null> => {
+    const read = await faceFor(id, name, own, {});
+    return read.ok ? { axes: read.face.axes, sample: read.face.sample } : null;
   },
   scan: (
     wish: ScanWish,

@@ -3,6 +3,7 @@ import { parentPort } from 'node:worker_threads';
 import { fromCsv } from '~/core/drawer/csv';
 import { readSvg } from '~/core/drawing';
 import { readFace, setWord } from '~/core/lettering';
+
 import { parseProject, parseProjectText, readJson } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { repairProject } from '~/core/repair';
@@ -68,8 +69,8 @@ function svg(seed: number): Outcome {
   return { as: 'taken', wrong: odd ? [...wrong, odd] : wrong };
 }
 
-function font(seed: number): Outcome {
-  const read = readFace(brokenFont(seed).slice().buffer, 'broken.woff');
+async function font(seed: number): Promise<Outcome> {
+  const read = await readFace(brokenFont(seed).slice().buffer, 'broken.woff');
   if (!read.ok) return { as: 'refused', wrong: areWords(read.message) ? [] : [read.message] };
   const set = setWord(read.face, {
     text: 'Harbour Light',
@@ -92,12 +93,12 @@ function csv(seed: number): Outcome {
   return { as: 'taken', wrong: odd ? [odd] : [] };
 }
 
-const READERS: Readonly<Record<Kind, (seed: number) => Outcome>> = { project, svg, font, csv };
+const READERS: Readonly<Record<Kind, (seed: number) => Outcome | Promise<Outcome>>> = { project, svg, font, csv };
 
-parentPort?.on('message', ({ kind, seed }: { kind: Kind; seed: number }) => {
+parentPort?.on('message', async ({ kind, seed }: { kind: Kind; seed: number }) => {
   let outcome: Outcome;
   try {
-    outcome = READERS[kind](seed);
+    outcome = await READERS[kind](seed);
   } catch (error) {
     outcome = {
       as: 'refused',

@@ -1,10 +1,8 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import { itemsOf, resizeItems } from '~/core/arrange';
 import { layDown } from '~/core/laid';
 import { COLOUR_LIMITS, HAND_LIMIT, suggestOrder } from '~/core/layer';
-import { FACES, readFace, setWord } from '~/core/lettering';
+import { FACES, setWord } from '~/core/lettering';
 import { judge, RULES, situationOf, type Wish } from '~/core/match';
 import { fabricFrom, webFrom } from '~/core/material';
 import { NO_WANTS, newWord, type RuleCode, USUAL_SCHOOLS, type Web, type Word } from '~/core/model';
@@ -12,7 +10,7 @@ import { settle } from '~/core/nest';
 import { planProject, planWithPicture } from '~/core/plan';
 import { areaMm2, boundsOf, intersection, offset, placement, regionOf, transformRegion } from '~/core/shape';
 import { tileDrawing } from '~/core/sheet';
-import { FACE_FILES } from '~/workers/faces';
+import { shipped } from './faces';
 import { cotton, piece, project, square, wish } from './helpers';
 
 // What mutation testing found unnoticed: each of these fails when the figure or comparison it names is changed.
@@ -143,13 +141,9 @@ describe('lettering: words', () => {
     expect(p.words[0]).to.deep.include({ gapMm: 6, size: { by: 'cap', capMm: 90 } });
     expect(p.words[0]!.arc!.radiusMm).to.equal(150);
   });
-  it('letters never touch: by optical gaps ink stays 7 % of the cap height apart, in every face', () => {
+  it('letters never touch: by optical gaps ink stays 7 % of the cap height apart, in every face', async () => {
     for (const { id } of FACES) {
-      const file = readFileSync(createRequire(import.meta.url).resolve(FACE_FILES[id]!));
-      const read = readFace(file.buffer.slice(file.byteOffset, file.byteOffset + file.length) as ArrayBuffer, id);
-      if (!read.ok) throw new Error(read.message);
-      const { face } = read;
-      const set = setWord(face, word({ text: 'LATAVO', faceId: id }));
+      const set = setWord(await shipped(id), word({ text: 'LATAVO', faceId: id }));
       if (!set.ok) throw new Error(set.message);
       const letters = set.word.letters.map((l) => transformRegion(regionOf(l.outline), placement(l.at)));
       for (let i = 1; i < letters.length; i++) {

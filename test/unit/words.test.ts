@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import {
   carriedOwn,
@@ -11,23 +10,17 @@ import {
   ontoCrease,
   wordBox,
 } from '~/core/arrange';
-import { readFace, type SetWord, setWord } from '~/core/lettering';
+import { type SetWord, setWord } from '~/core/lettering';
 import { boxOnGround, newWord, type Project, regionOnGround, viewOf, type Word } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { boundsOf, centreOf, placement, type Region, regionOf, ringsOf, transformRegion } from '~/core/shape';
 import { placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/sheet';
+import { shipped } from './faces';
 import { cotton, piece, project, square } from './helpers';
 
-const read = readFace(
-  (() => {
-    const b = readFileSync('node_modules/@fontsource/rubik/files/rubik-latin-800-normal.woff');
-    return b.buffer.slice(b.byteOffset, b.byteOffset + b.byteLength) as ArrayBuffer;
-  })(),
-  'Plain, bold',
-);
-const face = read.ok ? read.face : null;
+const face = await shipped('plain-bold');
 const set = (word: Word): SetWord => {
-  const got = setWord(face!, word);
+  const got = setWord(face, word);
   if (!got.ok) throw new Error(got.message);
   return got.word;
 };

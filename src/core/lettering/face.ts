@@ -1,117 +1,53 @@
-import { parse } from 'opentype.js/dist/opentype.mjs';
-import {
-  areaMm2,
-  boundsOf,
-  crossesItself,
-  flatten,
-  fromNonZero,
-  isTangled,
-  isTooIntricate,
-  normalise,
-  parsePath,
-  printRegion,
-} from '../shape';
-import { plainFont } from './font-file';
+/** Something of a variable face that can be set between two ends, as its weight. */
+export interface Axis {
+  /** Four characters, as the file names it; `wght` is the weight (OpenType 1.9, registered axes). */
+  readonly tag: string;
+  /** null: the file has no name for it. */
+  readonly name: string | null;
+  readonly min: number;
+  readonly max: number;
+  /** What the face is drawn at. */
+  readonly usual: number;
+}
 
-export interface Glyph {
-  /** Path data at 1000 units the em, y down, baseline at y = 0, drawn from the origin; null for a space. */
+/** Where on its axes a variable face is set; an axis that is not named stays at its usual place. */
+export type AxisSettings = Readonly<Record<string, number>>;
+
+/** A letter as it stands in its text: what is cut as one piece. Of joined scripts it is all that hangs together. */
+export interface Letter {
+  /** The characters it stands for, as they are typed. */
+  readonly text: string;
+  /** Path data at 1000 units the em, y down, baseline at y = 0, drawn from its own origin; null for a space. The same form always has the same outline. */
   readonly outline: string | null;
+  /** Where its origin stands along the line in print, kerning and all, from the line's left end; 1000 units the em. */
+  readonly x: number;
+  /** From its origin to that of the next. */
   readonly advance: number;
+}
+
+/** A text set in one line, from left to right as it is read by the eye. */
+export interface Line {
+  readonly letters: readonly Letter[];
+  /** Characters for which the face has nothing, or something that no letter is. */
+  readonly missing: readonly string[];
 }
 
 /** A typeface ready to be set. All measures at 1000 units the em. */
 export interface Face {
   readonly name: string;
-  /** Height of a flat capital, measured on its H (or the nearest it has), not taken from the file's tables. */
+  /** Height of a flat capital, measured on its outline (not taken from the file's tables); of a face that has no capitals that of its tallest letter. */
   readonly capHeight: number;
+  /** The letter that was measured. */
+  readonly measuredOn: string;
+  /** Whether that is a capital. */
+  readonly hasCapitals: boolean;
   /** Height of a flat small letter, measured on its x; of a face without small letters that of its capitals. */
   readonly xHeight: number;
-  /** null when the face lacks the character. */
-  glyph(char: string): Glyph | null;
-  kerning(left: string, right: string): number;
+  readonly axes: readonly Axis[];
+  /** Some of its letters, by which it is known. */
+  readonly sample: string;
+  /** Sets a text in one line as the face itself says: kerning, marks, joined forms, right to left. */
+  line(text: string): Line;
 }
 
-const EM = 1000;
-/** Overlapping strokes within one glyph are united when they hide more than this, square units. */
-const OVERLAP = 40;
-
-/** A letter whose outline crosses itself more often is damaged. */
-const MOST_CROSSINGS = 500;
-
-/** A font fills by the non-zero rule, pieces by even-odd: where strokes overlap they are united, otherwise the curves stay. @returns null for what no letter is */
-function evenOdd(outline: string): string | null {
-  const parsed = parsePath(outline);
-  if (!parsed.ok || isTooIntricate(parsed.segments)) return null;
-  const lines = flatten(parsed.segments, 1);
-  if (isTangled(lines, MOST_CROSSINGS)) return null;
-  return crossesItself(lines) || Math.abs(areaMm2(normalise(lines)) - areaMm2(fromNonZero(lines))) > OVERLAP
-    ? printRegion(fromNonZero(flatten(parsed.segments, 0.2)), 1)
-    : outline;
-}
-
-/**
- * Reads a font file (.ttf, .otf, .woff). Never throws.
- * @returns the face, or what is wrong and what to do
- */
-export function readFace(bytes: ArrayBuffer, name: string): { ok: true; face: Face } | { ok: false; message: string } {
-  let font: ReturnType<typeof parse>;
-  try {
-    const plain = plainFont(bytes);
-    if (!plain) throw new Error('damaged');
-    font = parse(plain);
-    if (!(font.unitsPerEm > 0) || font.glyphs.length === 0) throw new Error('empty');
-  } catch {
-    return {
-      ok: false,
-      message: `“${name}” cannot be read as a font. Choose a .ttf, .otf or .woff file; .woff2 has to be converted first.`,
-    };
-  }
-  const scale = EM / font.unitsPerEm;
-  const glyphs = new Map<string, Glyph | null>();
-  const glyph = (char: string): Glyph | null => {
-    const known = glyphs.get(char);
-    if (known !== undefined) return known;
-    let made: Glyph | null = null;
-    try {
-      const g = font.charToGlyph(char);
-      if (g.index !== 0 || char === ' ') {
-        const data = g.getPath(0, 0, EM).toPathData(2);
-        const outline = data.trim() === '' ? null : evenOdd(data);
-        // A letter with ink that cannot be drawn is as good as missing.
-        if (data.trim() !== '' && outline === null) throw new Error('damaged');
-        made = {
-          outline,
-          advance: (g.advanceWidth ?? font.unitsPerEm / 2) * scale,
-        };
-      }
-    } catch {
-      made = null;
-    }
-    glyphs.set(char, made);
-    return made;
-  };
-  const flat = [...'HIETZXnx'].map((c) => glyph(c)?.outline).find((o) => o);
-  if (!flat) return { ok: false, message: `“${name}” holds no letters that can be cut. Choose another face.` };
-  const heightOf = (outline: string): number => {
-    const parsed = parsePath(outline);
-    const b = boundsOf(parsed.ok ? flatten(parsed.segments, 1) : []);
-    return b.maxY - b.minY;
-  };
-  const small = [...'xzvun'].map((c) => glyph(c)?.outline).find((o) => o);
-  return {
-    ok: true,
-    face: {
-      name,
-      capHeight: heightOf(flat),
-      xHeight: heightOf(small ?? flat),
-      glyph,
-      kerning: (left, right) => {
-        try {
-          return font.getKerningValue(font.charToGlyph(left), font.charToGlyph(right)) * scale;
-        } catch {
-          return 0;
-        }
-      },
-    },
-  };
-}
+export const EM = 1000;

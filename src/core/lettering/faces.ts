@@ -1,8 +1,12 @@
+import type { AxisSettings } from './face';
+
 /** A face that ships, by what it is like; bold and plain first. The files come from the Fontsource packages named in workers/faces.ts. */
 export interface ShippedFace {
   readonly id: string;
   readonly name: string;
   readonly note: string;
+  /** Where a variable face is set to begin with. */
+  readonly at?: AxisSettings;
 }
 
 export const FACES: readonly ShippedFace[] = [
@@ -15,4 +19,11 @@ export const FACES: readonly ShippedFace[] = [
   { id: 'tall', name: 'Tall and narrow', note: 'Long words in little width' },
   { id: 'slab', name: 'Slab', note: 'Heavy feet: more corners to cut' },
   { id: 'wide', name: 'Wide and heavy', note: 'Short words, seen from afar' },
+  // Heavy to begin with: thin strokes are hard to cut.
+  {
+    id: 'plain-any',
+    name: 'Plain, any weight',
+    note: 'From light to heavy: how thick its strokes are is yours to set',
+    at: { wght: 700 },
+  },
 ];

@@ -1,3 +1,5 @@
+export * from './direction';
 export * from './face';
 export * from './faces';
+export * from './read-face';
 export * from './set';

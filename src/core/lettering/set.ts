@@ -1,4 +1,4 @@
-import { lastOf, nth, sure } from '../lists';
+import { lastOf, nth } from '../lists';
 import type { Word } from '../model';
 import {
   type Bounds,
@@ -19,6 +19,7 @@ import { MM_PER } from '../units';
 import type { Face } from './face';
 
 export interface SetLetter {
+  /** What it stands for: a character, one with its marks, or of a joined script all that hangs together. */
   readonly char: string;
   /** Path data, mm; (0,0) is where the letter's own origin meets the baseline. The same letter always has the same outline: one template serves its copies. */
   readonly outline: string;
@@ -31,6 +32,8 @@ export interface SetWord {
   /** Box of the ink, mm, relative to the word's place. */
   readonly bounds: Bounds;
   readonly capMm: number;
+  /** Whose height that is, where the face has no capitals; null: a capital's. */
+  readonly tallest: string | null;
   /** Height of a flat small letter, mm. */
   readonly xMm: number;
   /** The white between each letter and the next, ink to ink where they come nearest, mm; none across a space. */
@@ -47,6 +50,8 @@ export type SetResult = { ok: true; word: SetWord } | { ok: false; message: stri
 
 interface Placed {
   readonly char: string;
+  /** At 1000 units the em. */
+  readonly outline: string;
   readonly region: Region;
   readonly advance: number;
   readonly afterSpace: boolean;
@@ -144,28 +149,33 @@ const SPACE_SHARE = 0.45;
 function layOut(face: Face, word: Pick<Word, 'text' | 'gaps' | 'gapMm'>, capMm: number): Placed[] {
   const scale = capMm / face.capHeight;
   const placed: Placed[] = [];
-  let pen = 0;
-  let spaces = 0;
   let before: Placed | null = null;
+  let spaces = 0;
+  let passed = 0;
   const drawn = new Map<string, Region>();
-  for (const char of word.text) {
-    const glyph = sure(face.glyph(char), 'letters that the face lacks were refused before');
-    if (glyph.outline === null) {
+  for (const { text, outline, x, advance } of face.line(word.text).letters) {
+    // As in print: where the face's own shaping puts it.
+    const inPrint = x * scale + passed * word.gapMm;
+    passed += 1;
+    if (outline === null) {
       spaces += 1;
-      pen += glyph.advance * scale + word.gapMm;
       continue;
     }
-    let region = drawn.get(char);
+    let region = drawn.get(outline);
     if (!region) {
-      region = transformRegion(regionOf(glyph.outline), scaling(scale));
-      drawn.set(char, region);
+      region = transformRegion(regionOf(outline), scaling(scale));
+      drawn.set(outline, region);
     }
-    const letter: Placed = { char, region, advance: glyph.advance * scale, afterSpace: spaces > 0, x: pen };
+    const letter: Placed = {
+      char: text,
+      outline,
+      region,
+      advance: advance * scale,
+      afterSpace: spaces > 0,
+      x: inPrint,
+    };
     const b = boundsOf(region);
-    if (word.gaps === 'font') {
-      letter.x = pen + (before && spaces === 0 ? face.kerning(before.char, char) * scale : 0);
-      pen = letter.x + letter.advance + word.gapMm;
-    } else if (before) {
+    if (word.gaps !== 'font' && before) {
       const even =
         word.gaps === 'ink'
           ? measuredGap(before.region, region, Math.max(0, word.gapMm), capMm)
@@ -180,8 +190,7 @@ function layOut(face: Face, word: Pick<Word, 'text' | 'gaps' | 'gapMm'>, capMm: 
         (word.gaps === 'ink' ? 0 : word.gapMm) +
         spaces * (SPACE_SHARE * capMm + word.gapMm) -
         b.minX;
-    } else letter.x = -b.minX;
-    if (word.gaps !== 'font') pen = letter.x + b.maxX;
+    } else if (word.gaps !== 'font') letter.x = -b.minX;
     placed.push(letter);
     before = letter;
     spaces = 0;
@@ -221,7 +230,7 @@ const boxOf = (placed: readonly Placed[], at: readonly SetLetter['at'][]): Bound
  */
 export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 'gapMm' | 'arc'>): SetResult {
   if (word.text.trim() === '') return { ok: false, message: 'Type a word first.' };
-  const missing = [...new Set([...word.text].filter((c) => face.glyph(c) === null))];
+  const { missing } = face.line(word.text);
   if (missing.length > 0)
     return {
       ok: false,
@@ -264,10 +273,10 @@ export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 
   const at = places(placed, word.arc);
   const outlines = new Map<string, string>();
   const letters = placed.map((p, i): SetLetter => {
-    let outline = outlines.get(p.char);
+    let outline = outlines.get(p.outline);
     if (!outline) {
-      outline = transformPath(sure(face.glyph(p.char)?.outline, 'only letters with ink are placed'), scaling(scale));
-      outlines.set(p.char, outline);
+      outline = transformPath(p.outline, scaling(scale));
+      outlines.set(p.outline, outline);
     }
     return { char: p.char, outline, at: nth(at, i) };
   });
@@ -277,6 +286,7 @@ export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 
       letters,
       bounds: boxOf(placed, at),
       capMm,
+      tallest: face.hasCapitals ? null : face.measuredOn,
       xMm: face.xHeight * scale,
       points: (1000 * scale) / MM_PER.pt,
       limitedBy,
@@ -297,16 +307,22 @@ const THIN_SHARE = 0.5;
 /** The thinnest stroke of a word's letters, each looked at once. */
 function thinnestOf(placed: readonly Placed[], capMm: number): SetWord['thinnest'] {
   let least: SetWord['thinnest'] = null;
-  for (const { char, region } of new Map(placed.map((p) => [p.char, p])).values()) {
+  for (const { char, region } of new Map(placed.map((p) => [p.outline, p])).values()) {
     const thin: ThinPlace | null = thinnestStroke(region, least?.widthMm ?? THIN_SHARE * capMm);
     if (thin) least = { char, widthMm: thin.widthMm };
   }
   return least;
 }
 
-/** One template for each different letter, with how often it is cut; in the order of the word. */
-export function templatesOf(letters: readonly Pick<SetLetter, 'char'>[]): { char: string; copies: number }[] {
-  const counts = new Map<string, number>();
-  for (const { char } of letters) counts.set(char, (counts.get(char) ?? 0) + 1);
-  return [...counts].map(([char, copies]) => ({ char, copies }));
+/** One template for each different form, with how often it is cut; in the order of the word. A letter that is drawn in two forms (as joined scripts do) takes two. */
+export function templatesOf(
+  letters: readonly Pick<SetLetter, 'char' | 'outline'>[],
+): { char: string; copies: number }[] {
+  const forms = new Map<string, { char: string; copies: number }>();
+  for (const { char, outline } of letters) {
+    const form = forms.get(outline);
+    if (form) form.copies += 1;
+    else forms.set(outline, { char, copies: 1 });
+  }
+  return [...forms.values()];
 }

@@ -44,6 +44,7 @@ export const newPiece = (given: Pick<Piece, 'id' | 'label' | 'fabricId' | 'outli
 /** A word with everything at its usual start but what is given: straight, as in print, kept by its left end. */
 export const newWord = (given: Pick<Word, 'id' | 'text' | 'faceId' | 'fabricId' | 'size'> & Partial<Word>): Word => ({
   articleId: MAIN_ARTICLE,
+  axes: {},
   gaps: 'font',
   gapMm: 0,
   arc: null,

@@ -179,6 +179,10 @@ export const wordSchema = z.object({
   articleId: id.default(MAIN_ARTICLE),
   text: text(LIMITS.wordChars).min(1),
   faceId: id,
+  /** Where a variable face is set on its axes (four-character tags); what is not named is as the face is drawn. */
+  axes: z
+    .record(z.string().regex(/^[\x20-\x7e]{4}$/, { error: 'must be the four characters of an axis' }), z.number())
+    .default({}),
   fabricId: id,
   size: z.discriminatedUnion('by', [
     z.object({ by: z.literal('cap'), capMm: between(1, 2000) }),

@@ -1,5 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
 import { keptAnchor, layWord } from '~/core/arrange';
 import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
@@ -7,16 +7,16 @@ import { nth } from '~/core/lists';
 import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
-import { type OwnFace, openDrawingThread, ThreadEnded } from '~/workers';
+import { type OwnFace, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';
 import { articleInHand, middleInHand, newId, usualFabric, whereTo } from './edits';
+import { AxisFields, FaceChoice } from './FaceChoice';
+import { useSetter, WORD_MS } from './useSetter';
 
 const ANCHOR_WORDS = { left: 'its left end', middle: 'its middle', right: 'its right end' } as const;
 /** A gap to start from, as a share of the cap height. Common practice, no source. */
 const INK_GAP = 0.12;
 const FONT_BYTES = 8 * 1024 * 1024;
-/** Setting a word takes milliseconds; a font over which it takes this long is damaged. */
-const WORD_MS = 8000;
 const FONT_MS = 4000;
 
 /** Sizes that suit what the article in hand lies on. */
@@ -111,7 +111,7 @@ export function WordDialog({
     const face = { id: newId(), name: file.name.replace(/\.\w+$/, '').slice(0, 80), bytes };
     const kept = await attempt(() => db.faces.put(face));
     setFontError(kept.ok ? null : kept.words);
-    if (kept.ok) change({ faceId: face.id });
+    if (kept.ok) change({ faceId: face.id, axes: {} });
   };
   const u = project.units;
   const reach = { units: u, min: 1, max: LIMITS.reachMm };
@@ -130,7 +130,7 @@ export function WordDialog({
             value={draft.size.by}
             options={[
               { value: 'box', label: 'the box it must fit' },
-              { value: 'cap', label: 'height of a capital' },
+              { value: 'cap', label: set?.tallest ? 'height of its tallest letter' : 'height of a capital' },
             ]}
             onChange={(by) =>
               change({
@@ -147,7 +147,7 @@ export function WordDialog({
           />
           {draft.size.by === 'cap' ? (
             <LengthField
-              label="Height of a capital"
+              label={set?.tallest ? 'Height of its tallest letter' : 'Height of a capital'}
               units={u}
               min={1}
               max={2000}
@@ -241,10 +241,11 @@ export function WordDialog({
               {sizeWords(set, u)}
             </p>
           )}
-          <FaceChoice value={draft.faceId} own={own} onChange={(faceId) => change({ faceId })} />
+          <FaceChoice value={draft.faceId} own={own} onChange={(faceId, axes) => change({ faceId, axes })} />
+          <AxisFields word={draft} faceName={faceName} own={ownFace} onChange={(axes) => change({ axes })} />
           <FilePick
             label="A font file of my own"
-            accept=".ttf,.otf,.woff"
+            accept=".ttf,.otf,.ttc,.woff,.woff2"
             onFile={(f) => void bring(f)}
             sample={async () => (await import('../project/samples')).sampleFont()}
           />
@@ -259,22 +260,6 @@ export function WordDialog({
       </div>
     </Dialog>
   );
-}
-
-/** A thread that sets words, opened when it is first needed, and anew after it had to be ended. */
-function useSetter(): Pick<ReturnType<typeof openDrawingThread>, 'run'> {
-  const setter = useMemo(() => {
-    let thread: ReturnType<typeof openDrawingThread> | null = null;
-    return {
-      run: ((calls, limitMs) => {
-        if (!thread || thread.closed()) thread = openDrawingThread();
-        return thread.run(calls, limitMs);
-      }) as ReturnType<typeof openDrawingThread>['run'],
-      close: () => thread?.close(),
-    };
-  }, []);
-  useEffect(() => () => setter.close(), [setter]);
-  return setter;
 }
 
 const troubleWords = (e: unknown, name: string): string =>
@@ -301,7 +286,7 @@ export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
   const templates = templatesOf(set.letters);
   const more = templates.filter((t) => t.copies > 1).map((t) => `${t.char} ×${t.copies}`);
   return [
-    `Capitals ${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`,
+    `${set.tallest === null ? 'Capitals' : `Its tallest letter, “${set.tallest}”,`} ${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`,
     `${formatLength(b.maxX - b.minX, units)} wide, ${formatLength(b.maxY - b.minY, units)} high${set.limitedBy ? `; its ${set.limitedBy} is what stops it` : ''}.`,
     gapWords(set, units),
     set.thinnest
@@ -337,77 +322,5 @@ function WordPreview({ set }: { set: SetWord | null }) {
         <path key={i} d={l.outline} transform={`translate(${l.at.xMm} ${l.at.yMm}) rotate(${l.at.rotateDeg})`} />
       ))}
     </svg>
-  );
-}
-
-const samples = new Map<string, SetWord>();
-
-/** Each face by a sample in its own outlines. */
-function FaceChoice({
-  value,
-  own,
-  onChange,
-}: {
-  value: string;
-  own: readonly OwnFace[];
-  onChange: (id: string) => void;
-}) {
-  const thread = useSetter();
-  const name = useId();
-  const [, draw] = useState(0);
-  useEffect(() => {
-    let gone = false;
-    void (async () => {
-      for (const face of [...FACES, ...own]) {
-        if (samples.has(face.id)) continue;
-        if (gone) return;
-        const word = newWord({
-          id: 's',
-          text: 'Rag',
-          faceId: face.id,
-          fabricId: 's',
-          size: { by: 'cap', capMm: 20 },
-        });
-        const ownFace = own.find((o) => o.id === face.id) ?? null;
-        const set = await thread
-          .run(async (api) => await api.setWord(word, face.name, ownFace), WORD_MS)
-          .catch(() => null);
-        if (set?.ok) samples.set(face.id, set.word);
-        if (!gone) draw((n) => n + 1);
-      }
-    })();
-    return () => {
-      gone = true;
-    };
-  }, [own, thread]);
-  return (
-    <fieldset className={css.faces}>
-      <legend>Face, the easiest to cut first</legend>
-      {[...FACES, ...own.map((o) => ({ id: o.id, name: o.name, note: 'your own' }))].map((face) => {
-        const sample = samples.get(face.id);
-        const b = sample?.bounds;
-        return (
-          <label key={face.id} className={css.face} title={face.note}>
-            <input
-              type="radio"
-              name={name}
-              value={face.id}
-              checked={face.id === value}
-              onChange={() => onChange(face.id)}
-            />
-            <svg
-              aria-hidden="true"
-              preserveAspectRatio="xMinYMid meet"
-              viewBox={b ? `${b.minX} ${b.minY} ${b.maxX - b.minX} ${b.maxY - b.minY}` : '0 0 10 10'}
-            >
-              {sample?.letters.map((l) => (
-                <path key={l.char} d={l.outline} transform={`translate(${l.at.xMm} 0)`} fillRule="evenodd" />
-              ))}
-            </svg>
-            <span>{face.name}</span>
-          </label>
-        );
-      })}
-    </fieldset>
   );
 }

@@ -31,7 +31,7 @@ export function Retype({ project, word }: { project: ArticleView; word: Word }) 
 export function WordTray({ project, word, pieces }: { project: ArticleView; word: Word; pieces: readonly Piece[] }) {
   const ids = pieces.map((p) => p.id);
   const box = mergeBounds(itemsOf(project, ids).map((i) => i.box));
-  const templates = templatesOf(pieces.map((p) => ({ char: charOf(p) })));
+  const templates = templatesOf(pieces.map((p) => ({ char: charOf(p), outline: p.outline })));
   return (
     <>
       <div>
@@ -42,7 +42,14 @@ export function WordTray({ project, word, pieces }: { project: ArticleView; word
         </p>
       </div>
       <p data-templates={templates.length}>
-        {templates.map((t) => (t.copies > 1 ? `${t.char} ×${t.copies}` : t.char)).join(', ')}
+        {templates.map((t, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a form has no name but its place
+          <span key={i}>
+            {i > 0 && ', '}
+            <bdi>{t.char}</bdi>
+            {t.copies > 1 && ` ×${t.copies}`}
+          </span>
+        ))}
       </p>
       <Retype project={project} word={word} />
       <WordPlace project={project} word={word} />
