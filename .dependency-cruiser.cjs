@@ -43,7 +43,7 @@ module.exports = {
     core('laid', ['model', 'recipe', 'shape']),
     core('facing', ['laid', 'model', 'shape', 'units']),
     core('lettering', ['model', 'shape', 'units']),
-    core('drawing', ['model', 'shape', 'units']),
+    core('drawing', ['lettering', 'model', 'shape', 'units']),
     core('arrange', ['lettering', 'model', 'shape', 'units']),
     core('material', ['model', 'units']),
     core('layer', ['colour', 'laid', 'material', 'model', 'shape', 'units']),

@@ -12,6 +12,7 @@ import { expose } from 'comlink';
 import {
   areasOfScan,
   cutMotif,
+  type FaceFor,
   type MotifResult,
   type MotifWish,
   type Pixels,
@@ -44,6 +45,25 @@ export interface OwnFace {
   readonly id: string;
   readonly name: string;
   readonly bytes: ArrayBuffer;
+}
+
+/** A text that is this bold, or bolder, is set bold. */
+const BOLD = 550;
+/** The faces that a drawing's text can be set in; null where none can be loaded. */
+async function facesFor(own: readonly OwnFace[]): Promise<FaceFor | null> {
+  const [plain, bold, ...brought] = await Promise.all([
+    faceFor('plain-any', 'Plain', null, { wght: 400 }),
+    faceFor('plain-any', 'Plain, bold', null, { wght: 700 }),
+    ...own.map((o) => faceFor(o.id, o.name, o, {})),
+  ]);
+  if (!plain?.ok || !bold?.ok) return null;
+  const here = new Map<string, Face>();
+  for (const read of brought)
+    if (read.ok) for (const name of [read.face.family, read.face.name.toLowerCase()]) here.set(name, read.face);
+  return ({ families, weight }) => {
+    const asked = families.map((f) => here.get(f)).find((f) => f !== undefined);
+    return asked ? { face: asked, asAsked: true } : { face: weight < BOLD ? plain.face : bold.face, asAsked: false };
+  };
 }
 
 export type FaceFacts = Pick<Face, 'axes' | 'sample'>;
@@ -82,7 +102,9 @@ export interface ScanWish {
 
 const api = {
   motif: (wish: MotifWish): MotifResult => cutMotif(wish),
-  readSvg: (text: string, onProgress: (share: number) => void): SvgResult => readSvg(text, onProgress),
+  /** @param own faces that were brought in; text is set in the one that it asks for, or in the plain face that ships */
+  readSvg: async (text: string, own: readonly OwnFace[], onProgress: (share: number) => void): Promise<SvgResult> =>
+    readSvg(text, onProgress, /<(\w+:)?text[\s>]/.test(text) ? await facesFor(own) : null),
   setWord: async (word: Word, faceName: string, own: OwnFace | null): Promise<SetResult> => {
     const read = await faceFor(word.faceId, faceName, own, word.axes);
     return read.ok ? setWord(read.face, word) : read;

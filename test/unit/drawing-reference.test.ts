@@ -1,14 +1,26 @@
 // Drawings as they come: what is read covers what an independent renderer (resvg, by its own code) paints.
 import { Resvg } from '@resvg/resvg-js';
 import { expect } from 'chai';
-import { type Drawing, readSvg } from '~/core/drawing';
+import { type Drawing, type FaceFor, readSvg } from '~/core/drawing';
 import { boundsOf, regionOf } from '~/core/shape';
+import { faceOf, packaged } from './faces';
 
 const PIXELS = 400;
+const FONTS = ['dejavu-fonts-ttf/ttf/DejaVuSans.ttf', 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'] as const;
+const plainFace = await faceOf(FONTS[0]);
+const boldFace = await faceOf(FONTS[1]);
+/** The faces that the renderer has as well. */
+const faceFor: FaceFor = ({ families, weight }) => ({
+  face: weight < 600 ? plainFace : boldFace,
+  asAsked: families.includes('dejavu sans'),
+});
 
 /** What is painted at all, pixel by pixel. */
 function painted(svg: string): Uint8Array {
-  const image = new Resvg(svg, { fitTo: { mode: 'width', value: PIXELS }, font: { loadSystemFonts: false } }).render();
+  const image = new Resvg(svg, {
+    fitTo: { mode: 'width', value: PIXELS },
+    font: { loadSystemFonts: false, fontFiles: FONTS.map(packaged), defaultFontFamily: 'DejaVu Sans' },
+  }).render();
   const { pixels } = image;
   return Uint8Array.from({ length: pixels.length / 4 }, (_, i) => ((pixels[4 * i + 3] ?? 0) > 127 ? 1 : 0));
 }
@@ -23,7 +35,7 @@ const plain = ({ widthMm, heightMm, shapes, lines }: Drawing): string =>
   ].join('')}</svg>`;
 
 const read = (svg: string): Drawing => {
-  const got = readSvg(svg);
+  const got = readSvg(svg, undefined, faceFor);
   if (!got.ok) throw new Error(got.message);
   return got.drawing;
 };
@@ -87,6 +99,21 @@ describe('a drawing as it comes, against an independent renderer', () => {
     'a gradient, and one that takes its stops from another': box(
       `<linearGradient id="a"><stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/></linearGradient><radialGradient id="b" href="#a"/><rect width="45" height="90" fill="url(#a)"/><circle cx="75" cy="50" r="20" fill="url(#b)"/>`,
     ),
+    'text with its kerning, at its place': box('<text x="4" y="40" font-size="24">AVATAR</text>'),
+    'text by its middle and its end, bold, in millimetres': box(
+      `<text x="50" y="30" text-anchor="middle" font-size="5mm" font-weight="bold">Harbour</text><g text-anchor="end" font-family="DejaVu Sans"><text x="95" y="70" font-size="20">Light</text></g>`,
+    ),
+    'text in spans, each with its size and place': box(
+      `<text x="5" y="25" font-size="16">one <tspan font-size="1.5em" dy="4">two</tspan><tspan x="10" y="70" style="font-size:30px">six</tspan> &amp; A</text>`,
+    ),
+    'text set letter by letter, turned and spaced': box(
+      `<text x="5 30 62" y="20 40 30" font-size="20">ABC</text><text transform="rotate(20) translate(20 50)" font-size="18" letter-spacing="3">Comet</text>`,
+    ),
+    'text from right to left': box(`<text x="50" y="50" font-size="24" text-anchor="middle">שלום</text>`),
+    'text whose blanks run together': box(`<text x="5" y="50" font-size="18">
+      a   b
+      <tspan>c</tspan>
+    </text>`),
     'a drawing of four millimetres': box(
       `<path d="${star}"/><circle cx="50" cy="50" r="1.2" fill="#fff"/>`,
       'viewBox="0 0 100 100" width="4mm" height="4mm"',
@@ -162,6 +189,33 @@ describe('a drawing as it comes, against an independent renderer', () => {
     const drawing = read(box(dots, 'viewBox="0 0 100 100" width="4mm" height="4mm"'));
     expect(drawing.shapes).to.have.length(20);
     expect(drawing.leftOut).to.deep.equal([]);
+  });
+
+  it('a text set in another face than its own is told, and what no face has', () => {
+    const told = (text: string): string[] => read(box(text)).leftOut.map((l) => l.code);
+    expect(told('<text y="50" font-size="30" font-family="Elsewhere">Hi</text>')).to.deep.equal(['text-set']);
+    expect(told('<text y="50" font-size="30" font-family="Elsewhere, \'DejaVu Sans\'">Hi</text>')).to.deep.equal([]);
+    expect(told('<text y="50" font-size="30" font-family="DejaVu Sans">A漢字</text>')).to.deep.equal(['letter']);
+    expect(read(box('<text y="50" font-size="30">Hi</text>')).shapes.map((s) => s.label)).to.deep.equal([
+      'Letter H',
+      'Letter i',
+    ]);
+    // Along a path it is not set; without any face neither.
+    const along = '<path id="p" d="M0 50H90V60Z"/><text><textPath href="#p">Hi</textPath></text>';
+    expect(told(along)).to.deep.equal(['text']);
+    const without = readSvg(box('<rect width="9" height="9"/><text y="50">Hi</text>'));
+    expect(without.ok && without.drawing.leftOut.map((l) => l.code)).to.deep.equal(['text']);
+  });
+
+  it('a text from right to left begins at its right end (SVG 2, 11.5: text-anchor)', () => {
+    const [left, right] = ['ltr', 'rtl'].map((direction) => {
+      const { shapes } = read(box(`<text x="50" y="50" font-size="12" direction="${direction}">שלום</text>`));
+      const b = boundsOf(shapes.flatMap((s) => regionOf(s.outline)));
+      // The page is 100 px wide.
+      return [b.minX, b.maxX].map((mm) => (mm * 96) / 25.4);
+    });
+    expect(left![0]).to.be.within(49, 52);
+    expect(right![1]).to.be.within(48, 51);
   });
 
   it('masks in greys, filters and rules beyond us are told, and the page stays', () => {

@@ -253,6 +253,7 @@ describe('drawing: style sheets', () => {
     tag,
     attributes,
     children: [],
+    content: [],
     text: '',
     parent: null,
   });

@@ -4,4 +4,5 @@ export * from './motif';
 export * from './scan';
 export * from './sheet-corners';
 export * from './svg';
+export type { FaceFor, FaceWish } from './svg-text';
 export * from './trace';

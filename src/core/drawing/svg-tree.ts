@@ -3,11 +3,13 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 /** A file may hold this much; beyond, it is a bomb or not meant for scissors. */
 export const SVG_LIMITS = { chars: 12_000_000, elements: 20_000, depth: 40, useDepth: 8, points: 2_000_000 } as const;
 
-/** An element of a drawing; text and comments are left out. */
+/** An element of a drawing; comments are left out. */
 export interface SvgNode {
   readonly tag: string;
   readonly attributes: Readonly<Record<string, string>>;
   readonly children: readonly SvgNode[];
+  /** What it holds, text and elements in their order. */
+  readonly content: readonly (string | SvgNode)[];
   readonly text: string;
   /** Set once while the tree is built; null: the root. */
   parent: SvgNode | null;
@@ -34,6 +36,7 @@ export function parseTree(text: string): SvgNode {
     parseAttributeValue: false,
     parseTagValue: false,
     processEntities: false,
+    trimValues: false,
     ignoreDeclaration: true,
     ignorePiTags: true,
   });
@@ -50,11 +53,15 @@ export function parseTree(text: string): SvgNode {
     if (depth > SVG_LIMITS.depth)
       throw new Refused('This drawing is nested too deeply to be one for scissors. Ungroup it in the drawing program.');
     const inside = raw[tag] as Raw[];
+    const content = inside
+      .map((c) => (typeof c['#text'] === 'string' ? c['#text'] : build(c, depth + 1)))
+      .filter((c) => c !== null);
     const node: SvgNode = {
       tag,
       attributes: raw[':@'] ?? {},
-      children: inside.map((c) => build(c, depth + 1)).filter((c) => c !== null),
-      text: inside.map((c) => (typeof c['#text'] === 'string' ? c['#text'] : '')).join(''),
+      children: content.filter((c) => typeof c !== 'string'),
+      content,
+      text: content.filter((c) => typeof c === 'string').join(''),
       parent: null,
     };
     for (const child of node.children) child.parent = node;

@@ -23,6 +23,7 @@ import {
 import { type Style, StyleSheet } from './css';
 import { boxOf, clipOf, maskOf, type Sources } from './svg-clip';
 import { leadsNowhere, opacityOf, paintOf } from './svg-paint';
+import { type FaceFor, setText } from './svg-text';
 import { parseTree, Refused, SVG_LIMITS, type SvgNode } from './svg-tree';
 import { basicShape, IDENTITY, numberOf, PX_MM, readTransform, transformAbout, type View, viewOf } from './svg-values';
 
@@ -53,7 +54,18 @@ export interface DrawnLine {
 }
 
 export interface LeftOut {
-  readonly code: 'text' | 'image' | 'script' | 'gradient' | 'effect' | 'empty' | 'style' | 'broken' | 'link';
+  readonly code:
+    | 'text'
+    | 'text-set'
+    | 'letter'
+    | 'image'
+    | 'script'
+    | 'gradient'
+    | 'effect'
+    | 'empty'
+    | 'style'
+    | 'broken'
+    | 'link';
   readonly count: number;
   readonly text: string;
 }
@@ -70,7 +82,11 @@ export type SvgResult = { ok: true; drawing: Drawing } | { ok: false; message: s
 
 const WHY: Readonly<Record<LeftOut['code'], (n: number) => string>> = {
   text: (n) =>
-    `${n === 1 ? 'One text is' : `${n} texts are`} still text. Turn text into paths in the drawing program, or set it here as lettering.`,
+    `${n === 1 ? 'One text runs along a path or is' : `${n} texts run along paths or are`} more than plain letters, and ${n === 1 ? 'was' : 'were'} left out. Turn text into paths in the drawing program, or set it here as lettering.`,
+  'text-set': (n) =>
+    `${n === 1 ? 'One text was' : `${n} texts were`} set in a face that is here, since ${n === 1 ? 'its' : 'their'} own is not. Look at the letters, or bring the font file in as lettering first.`,
+  letter: (n) =>
+    `${n === 1 ? 'One character of the text is' : `${n} characters of the text are`} in no face that is here, and ${n === 1 ? 'was' : 'were'} left out.`,
   image: (n) =>
     `${n === 1 ? 'One picture' : `${n} pictures`} inside the drawing: bring the picture in as a scan instead.`,
   script: (n) =>
@@ -110,6 +126,12 @@ const INHERITED = [
   'stroke-opacity',
   'visibility',
   'color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+  'letter-spacing',
+  'direction',
 ] as const;
 const CONTAINERS = new Set(['g', 'a']);
 const NOT_DRAWN = new Set([
@@ -135,6 +157,8 @@ const NOT_DRAWN = new Set([
 const DANGEROUS = new Set(['script', 'foreignObject', 'iframe', 'audio', 'video']);
 
 interface Reading extends Sources {
+  /** null: there is no face to set text in. */
+  readonly faceFor: FaceFor | null;
   readonly shapes: DrawnShape[];
   readonly lines: DrawnLine[];
   readonly leave: (code: LeftOut['code']) => void;
@@ -243,7 +267,7 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
     return;
   }
   if (tag === 'text') {
-    r.leave('text');
+    keepText(node, context, { ...inner, style }, r);
     return;
   }
   if (tag === 'image') {
@@ -253,6 +277,25 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
   const data = basicShape(node, own, context.view);
   if (data === null || /hidden|collapse/.test(style['visibility'] ?? '')) return;
   keepShape(node, data, { ...inner, style: { ...style, ...geometryOf(own) } }, r);
+}
+
+/** A text: each letter a shape of its own. */
+function keepText(node: SvgNode, outer: Context, context: Context, r: Reading): void {
+  const onPath = node.children.some((c) => c.tag === 'textPath' || c.tag === 'tref');
+  if (!r.faceFor || onPath) {
+    r.leave('text');
+    return;
+  }
+  const set = setText(node, outer.style, (n) => r.sheet.styleOf(n), context.view, r.faceFor);
+  if (set.letters.length > 0 && !set.asAsked) r.leave('text-set');
+  for (let i = 0; i < set.missing.length; i++) r.leave('letter');
+  for (const l of set.letters) {
+    r.tick();
+    if (/hidden|collapse/.test(l.style['visibility'] ?? '')) continue;
+    const at = composed(scaling(l.scale), translation(l.x, l.y));
+    const letter: SvgNode = { ...node, tag: 'path', attributes: { id: `Letter ${l.char}` }, children: [] };
+    keepShape(letter, transformPath(l.outline, at), { ...context, style: { ...l.style, 'fill-rule': 'evenodd' } }, r);
+  }
 }
 
 /** What of an element's own style its size is told by. */
@@ -390,9 +433,14 @@ const closed = (outline: string): string => (/z\s*$/i.test(outline) ? outline : 
 /**
  * Reads an SVG drawing: every filled region becomes a shape, in document order, in millimetres. Nothing in it is run or fetched.
  * @param onProgress called now and then with the share done, 0 … 1
+ * @param faceFor gives the faces that text is set in; without it text is left out, and told
  * @returns the shapes with what was left out and why, or why the file cannot be used. Never throws.
  */
-export function readSvg(text: string, onProgress: (share: number) => void = () => undefined): SvgResult {
+export function readSvg(
+  text: string,
+  onProgress: (share: number) => void = () => undefined,
+  faceFor: FaceFor | null = null,
+): SvgResult {
   try {
     if (text.length > SVG_LIMITS.chars)
       throw new Refused('This drawing is larger than 12 million characters. Simplify it, or bring in a part of it.');
@@ -411,6 +459,7 @@ export function readSvg(text: string, onProgress: (share: number) => void = () =
     const counts = new Map<LeftOut['code'], number>();
     let ticks = 0;
     const reading: Reading = {
+      faceFor,
       sheet,
       byId,
       shapes: [],

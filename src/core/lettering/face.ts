@@ -35,6 +35,8 @@ export interface Line {
 /** A typeface ready to be set. All measures at 1000 units the em. */
 export interface Face {
   readonly name: string;
+  /** What the file calls its family, in small letters; empty: nothing. */
+  readonly family: string;
   /** Height of a flat capital, measured on its outline (not taken from the file's tables); of a face that has no capitals that of its tallest letter. */
   readonly capHeight: number;
   /** The letter that was measured. */

@@ -131,6 +131,7 @@ class Setter {
     if (!(capHeight > EM / 50)) return null;
     return {
       name,
+      family: familyOf(this.font.face),
       capHeight,
       measuredOn: measured,
       hasCapitals: cap !== undefined,
@@ -271,6 +272,13 @@ class Setter {
     }
     return { clusters, end: pen };
   }
+}
+
+/** The family by which drawings ask for it (OpenType 1.9, name table: 16, or 1). */
+function familyOf(face: HarfBuzz.Face): string {
+  const names = face.listNames();
+  const id = [16, 1].find((n) => names.some((e) => e.nameId === n));
+  return id === undefined ? '' : face.getName(id, 'en').trim().toLowerCase().slice(0, 80);
 }
 
 function axesOf(hb: typeof HarfBuzz, face: HarfBuzz.Face): Axis[] {

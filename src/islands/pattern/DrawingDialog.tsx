@@ -5,7 +5,7 @@ import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~
 import { LIMITS, movedMarks, type Project } from '~/core/model';
 import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/shape';
 import { formatLength } from '~/core/units';
-import { editHere, selectAll } from '~/store';
+import { db, editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { articleInHand, fabricOfColour, middleInHand, newId, whereTo } from './edits';
@@ -50,7 +50,8 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       return;
     }
     const text = await file.text();
-    const result = await run(async (api, onProgress) => await api.readSvg(text, onProgress));
+    const own = await db.faces.toArray();
+    const result = await run(async (api, onProgress) => await api.readSvg(text, own, onProgress));
     if (!result) return;
     if (!result.ok) {
       setError(`“${file.name}”: ${result.message}`);
