@@ -7,10 +7,13 @@ import {
   centreOf,
   difference,
   holesOf,
+  intersection,
   isClosed,
   isInside,
+  linesWithin,
   openLines,
   placesAlong,
+  printPath,
   printRegion,
   type Region,
   regionOf,
@@ -80,13 +83,30 @@ export function onWholeBases(outlines: readonly string[]): string[] {
   });
 }
 
-/** A stroke as cloth: as wide as it is drawn. */
+/** Round parts are followed this closely, mm. */
+const FINEST_MM = 0.05;
+
+/** A stroke as cloth: as wide as it is drawn, its ends and corners as drawn. */
 function bandOf(line: DrawnLine, factor: number): Region {
-  const drawn = openLines(transformPath(line.path, scaling(factor)), 0.05);
+  const drawn = openLines(transformPath(line.path, scaling(factor)), FINEST_MM);
   const widthMm = line.widthMm * factor;
   const open = drawn.filter((l) => !isClosed(l));
   const closed = drawn.filter(isClosed).map((l) => l.slice(0, -1));
-  return union(...[band(open, widthMm, line.ends), band(closed, widthMm, 'closed')].filter((r) => r.length > 0));
+  const tolerance = Math.min(FINEST_MM, widthMm / 50);
+  const whole = union(
+    ...[band(open, widthMm, line.ends, tolerance, line), band(closed, widthMm, 'closed', tolerance, line)].filter(
+      (r) => r.length > 0,
+    ),
+  );
+  return line.within === null ? whole : intersection(whole, regionOf(transformPath(line.within, scaling(factor))));
+}
+
+/** A line as far as it shows: whole, or what lies within its clip. */
+function shownOf(line: DrawnLine): string[] {
+  if (line.within === null) return [line.path];
+  return linesWithin(openLines(line.path, FINEST_MM), regionOf(line.within)).map((points) =>
+    printPath(points.map((to, i) => ({ type: i === 0 ? 'M' : 'L', to }))),
+  );
 }
 
 /** What becomes of a drawing as it was asked for: pieces, back-most first, with the lines and dots that lie on them. Nothing that has a use is left out. */
@@ -128,7 +148,8 @@ export function arrive(drawing: Drawing, wish: ArrivalWish): Arrived {
   bandsOver(drawing.shapes.length);
   if (wish.lines !== 'band' && wish.lines !== 'none')
     for (const line of drawing.lines)
-      marks.push({ is: 'line', use: wish.lines, path: transformPath(line.path, scaling(factor)) });
+      for (const path of shownOf(line))
+        marks.push({ is: 'line', use: wish.lines, path: transformPath(path, scaling(factor)) });
 
   const outlines = wish.wholeBase ? onWholeBases(coming.map((c) => c.outline)) : coming.map((c) => c.outline);
   const regions = outlines.map((d) => regionOf(d));

@@ -9,6 +9,8 @@ import {
   fromNonZero,
   intersection,
   isTooIntricate,
+  type LineEnds,
+  type LineJoins,
   normalise,
   openLines,
   parsePath,
@@ -19,6 +21,8 @@ import {
   transformPath,
   transformRegion,
   translation,
+  USUAL_MITER_LIMIT,
+  withoutArcs,
 } from '../shape';
 import { type Style, StyleSheet } from './css';
 import { boxOf, clipOf, maskOf, type Sources } from './svg-clip';
@@ -45,7 +49,11 @@ export interface DrawnLine {
   /** Path data, mm; open or closed, as drawn. */
   readonly path: string;
   readonly widthMm: number;
-  readonly ends: 'round' | 'butt';
+  readonly ends: LineEnds;
+  readonly joins: LineJoins;
+  readonly miterLimit: number;
+  /** What of the page shows of it, path data; null: all of it. */
+  readonly within: string | null;
   /** #rrggbb */
   readonly colour: string;
   readonly label: string;
@@ -58,6 +66,7 @@ export interface LeftOut {
     | 'text'
     | 'text-set'
     | 'letter'
+    | 'dash'
     | 'image'
     | 'script'
     | 'gradient'
@@ -87,6 +96,7 @@ const WHY: Readonly<Record<LeftOut['code'], (n: number) => string>> = {
     `${n === 1 ? 'One text was' : `${n} texts were`} set in a face that is here, since ${n === 1 ? 'its' : 'their'} own is not. Look at the letters, or bring the font file in as lettering first.`,
   letter: (n) =>
     `${n === 1 ? 'One character of the text is' : `${n} characters of the text are`} in no face that is here, and ${n === 1 ? 'was' : 'were'} left out.`,
+  dash: (n) => `${n === 1 ? 'One broken line' : `${n} broken lines`} came as whole lines.`,
   image: (n) =>
     `${n === 1 ? 'One picture' : `${n} pictures`} inside the drawing: bring the picture in as a scan instead.`,
   script: (n) =>
@@ -123,6 +133,9 @@ const INHERITED = [
   'stroke',
   'stroke-width',
   'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-miterlimit',
+  'stroke-dasharray',
   'stroke-opacity',
   'visibility',
   'color',
@@ -312,11 +325,8 @@ function keepShape(node: SvgNode, data: string, context: Context, r: Reading): v
   const stroke = paintOf('stroke', style, opacity, r.byId, r.sheet);
   for (const said of [style['fill'], style['stroke']])
     if (said !== undefined && leadsNowhere(said, r.byId)) r.leave('link');
-  if (!fill && !stroke) {
-    // Seen by nobody where it is drawn, it is no piece; without any paint at all it is told.
-    if (opacity > 0 && (style['fill'] === 'none' || node.tag === 'line')) r.leave('empty');
-    return;
-  }
+  // Painted by nothing, it is seen by nobody and no piece.
+  if (!fill && !stroke) return;
   if (data.trim() === '') {
     r.leave('empty');
     return;
@@ -325,14 +335,15 @@ function keepShape(node: SvgNode, data: string, context: Context, r: Reading): v
     r.leave('broken');
     return;
   }
-  if (fill) keepFill(node, data, fill, context, r);
-  if (stroke) keepLine(node, transformPath(data, matrix), matrix, { style, clip }, stroke.hex, context.view, r);
+  const curves = withoutArcs(data);
+  if (fill) keepFill(node, curves, { ...fill, lined: stroke !== null }, context, r);
+  if (stroke) keepLine(node, transformPath(curves, matrix), matrix, { style, clip }, stroke.hex, context.view, r);
 }
 
 function keepFill(
   node: SvgNode,
   data: string,
-  fill: { readonly hex: string; readonly mixed: boolean },
+  fill: { readonly hex: string; readonly mixed: boolean; readonly lined: boolean },
   { matrix, style, clip, view }: Context,
   r: Reading,
 ): void {
@@ -352,8 +363,8 @@ function keepFill(
   const visible = clip ? intersection(filled, clip) : filled;
   const area = areaMm2(visible);
   if (area < SMALLEST_MM2) {
-    // What a clip cuts away was never to be seen.
-    if (areaMm2(filled) < SMALLEST_MM2) r.leave('empty');
+    // What a clip cuts away was never to be seen; what has a line round it is there as that.
+    if (areaMm2(filled) < SMALLEST_MM2 && !fill.lined) r.leave('empty');
     return;
   }
   const asDrawn =
@@ -387,6 +398,9 @@ function roundOf({ tag }: SvgNode, a: Style, matrix: Affine, { width, height }: 
   return across > 0 && Math.abs(across - down) <= ROUND_SHARE * across ? across : null;
 }
 
+const endsOf = (said: string | undefined): LineEnds => (said === 'round' || said === 'square' ? said : 'butt');
+const joinsOf = (said: string | undefined): LineJoins => (said === 'round' || said === 'bevel' ? said : 'miter');
+
 /** A stroke, of a line or round a shape: kept as a line, with the width it is drawn in. */
 function keepLine(
   node: SvgNode,
@@ -401,6 +415,7 @@ function keepLine(
   const scales = style['vector-effect'] === 'non-scaling-stroke' ? 1 : growth(matrix);
   const widthMm = numberOf(style['stroke-width'] ?? '1', diagonal) * scales;
   if (widthMm <= 0) return;
+  if (/[1-9]/.test(style['stroke-dasharray'] ?? '')) r.leave('dash');
   const parsed = parsePath(path);
   if (!parsed.ok || isTooIntricate(parsed.segments)) {
     r.leave('broken');
@@ -408,14 +423,18 @@ function keepLine(
   }
   // What is clipped away all along was never to be seen.
   if (clip && !touches(path, widthMm, clip)) return;
+  const isCut = clip !== null && !liesWithin(path, widthMm, clip);
   r.points += parsed.segments.length;
   r.lines.push({
     path,
     widthMm,
-    ends: style['stroke-linecap'] === 'round' ? 'round' : 'butt',
+    ends: endsOf(style['stroke-linecap']),
+    joins: joinsOf(style['stroke-linejoin']),
+    miterLimit: Math.max(1, numberOf(style['stroke-miterlimit'] ?? String(USUAL_MITER_LIMIT))),
     colour,
     label: labelOf(node),
     over: r.shapes.length,
+    within: isCut ? printRegion(clip) : null,
   });
 }
 
@@ -426,6 +445,19 @@ function touches(path: string, widthMm: number, clip: Region): boolean {
   const b = boundsOf(clip);
   const w = widthMm / 2;
   return a.minX - w < b.maxX && a.maxX + w > b.minX && a.minY - w < b.maxY && a.maxY + w > b.minY;
+}
+
+/** What fills this much of its own box is a box. */
+const BOX_SHARE = 0.9999;
+
+/** Whether a line with its width lies in a clip that is a plain box, as that of a page is; of any other clip it is not known. */
+function liesWithin(path: string, widthMm: number, clip: Region): boolean {
+  const a = boundsOf(openLines(path, 0.5));
+  const b = boundsOf(clip);
+  if (areaMm2(clip) < BOX_SHARE * (b.maxX - b.minX) * (b.maxY - b.minY)) return false;
+  // A pointed corner reaches further than half the width.
+  const w = (widthMm / 2) * USUAL_MITER_LIMIT;
+  return a.minX - w >= b.minX && a.maxX + w <= b.maxX && a.minY - w >= b.minY && a.maxY + w <= b.maxY;
 }
 
 const closed = (outline: string): string => (/z\s*$/i.test(outline) ? outline : `${outline}Z`);
@@ -545,7 +577,12 @@ function smaller(
       outline: transformPath(s.outline, m),
       roundMm: s.roundMm === null ? null : s.roundMm / enlarged,
     })),
-    lines: lines.map((l) => ({ ...l, path: transformPath(l.path, m), widthMm: l.widthMm / enlarged })),
+    lines: lines.map((l) => ({
+      ...l,
+      path: transformPath(l.path, m),
+      widthMm: l.widthMm / enlarged,
+      within: l.within === null ? null : transformPath(l.within, m),
+    })),
   };
 }
 

@@ -7,11 +7,12 @@ import {
   JoinType,
   type Path64,
   type Paths64,
+  type Point64,
   type PolyPath64,
   PolyTree64,
   Rect64Utils,
 } from 'clipper2-ts';
-import { nth } from '../lists';
+import { lastOf, nth } from '../lists';
 import { plainArea, ringsOf } from './region';
 import type { Area, Bounds, Point, Region, Ring, Rings, Shape } from './types';
 
@@ -19,10 +20,39 @@ import type { Area, Bounds, Point, Region, Ring, Rings, Shape } from './types';
 const UNITS_PER_MM = 1000;
 const ARC_TOLERANCE_MM = 0.05;
 
+/** Whether a line that comes from a and turns at b runs back the way it came. */
+const turnsBack = (a: Point64, b: Point64, c: Point64): boolean => {
+  const [ux, uy, vx, vy] = [a.x - b.x, a.y - b.y, c.x - b.x, c.y - b.y];
+  return ux * vy === uy * vx && ux * vx + uy * vy > 0;
+};
+
+/** A ring without points that stand twice and without spikes, which enclose nothing: over a ring of nothing else the clipper never ends. */
+function withoutSpikes(ring: Path64): Path64 {
+  const out: Path64 = [];
+  const isLast = (p: Point64): boolean => {
+    const last = out.at(-1);
+    return last !== undefined && last.x === p.x && last.y === p.y;
+  };
+  for (const p of ring) {
+    while (out.length >= 2 && !isLast(p) && turnsBack(nth(out, out.length - 2), lastOf(out), p)) out.pop();
+    if (!isLast(p)) out.push(p);
+  }
+  // The same where the ring closes.
+  for (let done = false; !done && out.length >= 3; ) {
+    const [first, second, last, before] = [nth(out, 0), nth(out, 1), lastOf(out), nth(out, out.length - 2)];
+    if ((first.x === last.x && first.y === last.y) || turnsBack(before, last, first)) out.pop();
+    else if (turnsBack(last, first, second)) out.shift();
+    else done = true;
+  }
+  return out.length === ring.length ? ring : out;
+}
+
+const toPath = (ring: Ring): Path64 =>
+  ring.map((p) => ({ x: Math.round(p.x * UNITS_PER_MM), y: Math.round(p.y * UNITS_PER_MM) }));
 const toUnits = (shape: Shape): Paths64 =>
-  ringsOf(shape).map((ring) =>
-    ring.map((p) => ({ x: Math.round(p.x * UNITS_PER_MM), y: Math.round(p.y * UNITS_PER_MM) })),
-  );
+  ringsOf(shape)
+    .map((ring) => withoutSpikes(toPath(ring)))
+    .filter((ring) => ring.length >= 3);
 
 const toRing = (path: Path64): Point[] => path.map((p) => ({ x: p.x / UNITS_PER_MM, y: p.y / UNITS_PER_MM }));
 
@@ -104,24 +134,31 @@ export function offset(
   );
 }
 
+export type LineEnds = 'round' | 'butt' | 'square';
+export type LineJoins = 'round' | 'miter' | 'bevel';
+/** A pointed corner reaches out so many half widths at most; sharper ones are cut off (SVG 2, stroke-miterlimit). */
+export const USUAL_MITER_LIMIT = 4;
+
 /**
  * Lines as bands of cloth, half their width to either side.
- * @param ends round or square ends of open lines; `closed`: the last point of each line joins its first
+ * @param ends how open lines end (square: half their width further); `closed`: the last point of each line joins its first
  */
 export function band(
   lines: readonly (readonly Point[])[],
   widthMm: number,
-  ends: 'round' | 'butt' | 'closed',
+  ends: LineEnds | 'closed',
   arcToleranceMm = ARC_TOLERANCE_MM,
+  { joins, miterLimit }: { joins: LineJoins; miterLimit: number } = { joins: 'round', miterLimit: USUAL_MITER_LIMIT },
 ): Region {
-  const type = { round: EndType.Round, butt: EndType.Butt, closed: EndType.Joined }[ends];
+  const type = { round: EndType.Round, butt: EndType.Butt, square: EndType.Square, closed: EndType.Joined }[ends];
+  const join = { round: JoinType.Round, miter: JoinType.Miter, bevel: JoinType.Bevel }[joins];
   return toRegion(
     Clipper.inflatePaths(
-      toUnits(lines),
+      lines.map(toPath),
       (widthMm / 2) * UNITS_PER_MM,
-      JoinType.Round,
+      join,
       type,
-      2,
+      miterLimit,
       arcToleranceMm * UNITS_PER_MM,
     ),
   );
@@ -130,7 +167,9 @@ export function band(
 /** The parts of a shape's lines that lie within a box, as open lines, mm. Used where a shape runs over several pages. */
 export function clipLines(shape: Shape, box: Bounds): Point[][] {
   const u = (mm: number): number => Math.round(mm * UNITS_PER_MM);
-  const closed = toUnits(shape).map((path) => (path[0] ? [...path, path[0]] : path));
+  const closed = ringsOf(shape)
+    .map(toPath)
+    .map((path) => (path[0] ? [...path, path[0]] : path));
   return Clipper.rectClipLines(Rect64Utils.create(u(box.minX), u(box.minY), u(box.maxX), u(box.maxY)), closed).map(
     toRing,
   );
@@ -146,7 +185,7 @@ export function clipToBox(region: Region, box: Bounds): Region {
 
 function clipOpen(type: ClipType, lines: readonly (readonly Point[])[], region: Region): Point[][] {
   const clipper = new Clipper64();
-  clipper.addOpenSubject(toUnits(lines));
+  clipper.addOpenSubject(lines.map(toPath));
   clipper.addClip(toUnits(region));
   const closed: Paths64 = [];
   const open: Paths64 = [];

@@ -66,6 +66,11 @@ export function transformRegion(region: Region, m: Affine): Region {
 export const placement = (at: { xMm: number; yMm: number; rotateDeg: number }): Affine =>
   composed(rotation(at.rotateDeg), translation(at.xMm, at.yMm));
 
+/** Path data with its arcs as curves. A half round as an arc is off by as much as the root of what its ends are rounded by; as curves it is not. */
+export const withoutArcs = (outline: string): string =>
+  // A smooth curve after an arc has no curve before it to follow: short forms are written out first.
+  svgpath(outline).abs().unshort().unarc().toString();
+
 /**
  * Path data turned, moved, mirrored, scaled or sheared; curves and arcs stay curves and arcs.
  * @throws Error when the path data cannot be read
