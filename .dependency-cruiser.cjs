@@ -71,7 +71,7 @@ module.exports = {
       'shape',
     ]),
     core('board', ['facing', 'model']),
-    core('sheet', ['arrange', 'edge', 'facing', 'laid', 'layout', 'nest', 'model', 'shape', 'units']),
+    core('sheet', ['arrange', 'edge', 'facing', 'laid', 'layout', 'lettering', 'nest', 'model', 'shape', 'units']),
     core('gather', ['colour', 'layout', 'laid', 'layer', 'material', 'model', 'nest', 'shape', 'sheet', 'units']),
     may('words', ['core/']),
     may('demo', ['core/']),

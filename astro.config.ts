@@ -30,7 +30,7 @@ async function bundleServer(): Promise<void> {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['jspdf', 'sirv'],
+    external: ['jspdf', 'sirv', 'harfbuzzjs'],
     logLevel: 'warning',
   });
 }

@@ -30,10 +30,12 @@ import {
   type Paper,
   placementOverview,
   placementSheets,
+  type SheetDocument,
   sheetsToSvg,
   templateSheets,
   tracingSheets,
 } from '~/core/sheet';
+import type { PdfFonts } from '~/core/sheet/pdf';
 import { spokenGather, spokenPlan, spokenSetting, unplacedWords } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
@@ -54,7 +56,7 @@ export interface JobAnswer {
   readonly retryAfterS?: number;
 }
 
-export type LoadFonts = () => Promise<{ regular: string; bold: string }>;
+export type LoadFonts = (doc: SheetDocument) => Promise<PdfFonts>;
 
 /** An error as the contract has it: a code, a message a person can act on, and the place in the document. */
 export const errorAnswer = (status: number, problem: Problem): JobAnswer => ({
@@ -281,7 +283,7 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
     const filename = `${fileStem(project.name)}-${kind}.${work.query['format']}`;
     if (work.query['format'] === 'svg') return { status: 200, type: 'image/svg+xml', body: sheetsToSvg(doc), filename };
     const { sheetsToPdf } = await import('~/core/sheet/pdf');
-    return { status: 200, type: 'application/pdf', body: sheetsToPdf(doc, await loadFonts()), filename };
+    return { status: 200, type: 'application/pdf', body: sheetsToPdf(doc, await loadFonts(doc)), filename };
   };
 }
 

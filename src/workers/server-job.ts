@@ -2,6 +2,8 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
+import { labelFaces, needsFaces, type SheetDocument } from '~/core/sheet';
+import type { PdfFonts } from '~/core/sheet/pdf';
 import { errorAnswer, type Job, type JobAnswer, runJob } from './job';
 
 /** A little: enough that health is answered at once, too little to be starved by what else runs on the machine. */
@@ -14,16 +16,19 @@ try {
   // Not allowed here: it shares alike.
 }
 
-const base64 = async (file: string): Promise<string> =>
-  (await readFile(createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${file}`))).toString('base64');
+const fontFile = (file: string): Promise<Buffer> =>
+  readFile(createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${file}`));
+const plainBytes = (file: Buffer): ArrayBuffer => new Uint8Array(file).buffer;
 
-let fonts: Promise<{ regular: string; bold: string }> | undefined;
-const loadFonts = (): Promise<{ regular: string; bold: string }> => {
-  fonts ??= Promise.all([base64('DejaVuSans.ttf'), base64('DejaVuSans-Bold.ttf')]).then(([regular, bold]) => ({
-    regular,
-    bold,
-  }));
-  return fonts;
+let files: Promise<[Buffer, Buffer]> | undefined;
+const loadFonts = async (doc: SheetDocument): Promise<PdfFonts> => {
+  files ??= Promise.all([fontFile('DejaVuSans.ttf'), fontFile('DejaVuSans-Bold.ttf')]);
+  const [regular, bold] = await files;
+  return {
+    regular: regular.toString('base64'),
+    bold: bold.toString('base64'),
+    labels: needsFaces(doc) ? await labelFaces(plainBytes(regular), plainBytes(bold), []) : null,
+  };
 };
 
 parentPort?.on('message', async (job: Job) => {

@@ -14,15 +14,19 @@ const bundle = (): Promise<string> => {
     mkdirSync(path.join(ROOT, 'node_modules/.cache'), { recursive: true });
     const folder = mkdtempSync(path.join(ROOT, 'node_modules/.cache/hostile-'));
     process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-    const outfile = path.join(folder, 'read.cjs');
+    const outfile = path.join(folder, 'read.mjs');
     await build({
       entryPoints: [fileURLToPath(new URL('./read.ts', import.meta.url))],
       outfile,
       bundle: true,
       platform: 'node',
-      format: 'cjs',
+      format: 'esm',
+      // Its WebAssembly is found beside it.
+      external: ['harfbuzzjs'],
       define: { 'import.meta.url': 'HERE' },
-      banner: { js: `const HERE = ${JSON.stringify(new URL('./make.ts', import.meta.url).href)};` },
+      banner: {
+        js: `import { createRequire as requireOf } from 'node:module'; const HERE = ${JSON.stringify(new URL('./make.ts', import.meta.url).href)}; const require = requireOf(HERE);`,
+      },
       logLevel: 'warning',
     });
     return outfile;

@@ -19,7 +19,18 @@ import {
   SHELF,
   thinStepMm,
 } from '~/core/shape';
-import { fromDxf, placementSheets, sheetsToSvg, tileDrawing, titleBlock, toDxf } from '~/core/sheet';
+import {
+  fromDxf,
+  pageMap,
+  placementSheets,
+  sheetsToSvg,
+  textWidthMm,
+  tileDrawing,
+  titleBlock,
+  toDxf,
+  wrapped,
+} from '~/core/sheet';
+import { faceOf } from './faces';
 import { groundOf, iron, piece, pressAsk, project, square, web } from './helpers';
 
 // What mutation testing found unnoticed, gathered in a second round.
@@ -173,12 +184,85 @@ describe('sheet: marks are where and as large as they should be', () => {
     const up = tiles.find((t) => t.row === 1)!.marks.find((m) => m.type === 'text' && m.text.startsWith('up:'));
     expect((down as { y: number }).y).to.be.above((up as { y: number }).y + 100);
   });
-  it('a title block begins with the project’s name, bold, and has no more than six lines', () => {
-    const marks = titleBlock(210, 297, 'mm', ['The name', 'b', 'c', 'd', 'e', 'f', 'seventh']);
-    const texts = marks.flatMap((m) => (m.type === 'text' ? [m] : []));
-    expect(texts.find((t) => t.text === 'The name')).to.include({ bold: true, sizeMm: 4.2 });
-    expect(texts.some((t) => t.text === 'seventh')).to.equal(false);
-    expect(texts.find((t) => t.text === 'b')).to.include({ bold: false, sizeMm: 3 });
+  it('a title block begins with the project’s name, bold; many lines are set smaller, none is left out', () => {
+    const textsOf = (...lines: string[]) =>
+      titleBlock(210, 297, 'mm', lines).flatMap((m) => (m.type === 'text' ? [m] : []));
+    const six = textsOf('The name', 'b', 'c', 'd', 'e', 'f');
+    expect(six.find((t) => t.text === 'The name')).to.include({ bold: true, sizeMm: 4.2 });
+    expect(six.find((t) => t.text === 'b')).to.include({ bold: false, sizeMm: 3 });
+    const seven = textsOf('The name', 'b', 'c', 'd', 'e', 'f', 'seventh');
+    expect(seven.find((t) => t.text === 'seventh')).to.include({ sizeMm: 2.6 });
+    // Rows keep clear of the rule beneath, 42 mm down the block.
+    const top = 297 - 10 - 54 + 3;
+    for (const rows of [six, seven, textsOf('n', ...'abcdefghi')])
+      expect(Math.max(...rows.filter((t) => t.x === rows.find((r) => r.bold)!.x).map((t) => t.y))).to.be.below(
+        top + 46,
+      );
+  });
+  it('what the page is stands there whole, however long the names are, and clear of the map of pages', () => {
+    const name = 'Grandmother’s second harbour panel with the old lighthouse '.repeat(4);
+    const place = 'Page C7 of 48. Lay the pages by their crosses; they overlap by 10 mm.';
+    const printed = new Set(Array.from({ length: 48 }, (_, i) => `${'ABCDEF'[Math.floor(i / 8)]}${1 + (i % 8)}`));
+    const marks = titleBlock(210, 297, 'mm', [name, `Placement guide · ${name}`, place], {
+      row: 2,
+      column: 6,
+      rows: 6,
+      columns: 8,
+      printed,
+    });
+    const rows = marks.flatMap((m) => (m.type === 'text' ? [m] : []));
+    expect(rows.map((r) => r.text).join(' ')).to.include(place);
+    const boxes = marks.filter((m) => m.type === 'line' && m.closed && m.stroke === 'fine');
+    expect(boxes).to.have.length(48);
+    const map = boundsOf(boxes.flatMap((m) => (m.type === 'line' ? [[...m.points]] : [])));
+    for (const r of rows.filter((t) => t.anchor === 'start'))
+      if (r.y > map.minY) expect(r.x + textWidthMm(r.text, r.sizeMm, r.bold), r.text).to.be.below(map.minX);
+  });
+  it('words are as wide as the sheets’ type has them', async () => {
+    for (const [file, bold] of [
+      ['DejaVuSans', false],
+      ['DejaVuSans-Bold', true],
+    ] as const) {
+      const face = await faceOf(`dejavu-fonts-ttf/ttf/${file}.ttf`);
+      const advance = (text: string): number =>
+        [...text].reduce((sum, c) => sum + face.line(c).letters.reduce((s, l) => s + l.advance, 0), 0);
+      const ascii = Array.from({ length: 95 }, (_, i) => String.fromCharCode(32 + i)).join('');
+      expect(textWidthMm(ascii, 10, bold)).to.be.closeTo(advance(ascii) / 100, 0.5);
+      // Of other letters it is at least what they take.
+      for (const text of ['Žluťoučký', 'Ψυχή', 'гавань', 'שלום'])
+        expect(textWidthMm(text, 10, bold), text).to.be.at.least(advance(text) / 100 - 0.01);
+    }
+  });
+  it('lines are broken at blanks, and within a word only where it is longer than a line', () => {
+    const lines = wrapped('the quick brown fox jumps over Donaudampfschifffahrtsgesellschaft and back', 30, 3);
+    for (const l of lines) expect(textWidthMm(l, 3)).to.be.at.most(30);
+    expect(lines.join('').replaceAll(' ', '')).to.equal(
+      'thequickbrownfoxjumpsoverDonaudampfschifffahrtsgesellschaftandback',
+    );
+    expect(lines[0]).to.equal('the quick brown fox');
+  });
+  it('pages on which nothing is drawn are not printed, and nobody is sent to them', () => {
+    // A frame far larger than a page: the pages in its middle are blank.
+    const frame = { minX: 0, minY: 0, maxX: 800, maxY: 800 };
+    const tiles = tileDrawing(
+      { bounds: frame, lines: [{ rings: linesOf(square(800)), stroke: 'outline' }], texts: [] },
+      180,
+      180,
+    );
+    const names = tiles.map((t) => t.name);
+    expect(names).to.have.length(16);
+    expect(names).to.include.members(['A1', 'A5', 'E5', 'C1']);
+    expect(names).to.not.include('C3');
+    for (const t of tiles) {
+      const sent = t.marks.flatMap((m) => (m.type === 'text' ? (/[A-Z]\d+/.exec(m.text) ?? []) : []));
+      for (const name of sent) expect(names, `${t.name} sends to ${name}`).to.include(name);
+      expect(pageMap(t, 200, 200).filter((m) => m.type === 'line' && m.closed)).to.have.length(16);
+    }
+  });
+  it('layers of a cutting file are named as their letters sound', () => {
+    const dxf = toDxf([{ name: '3-1 Гавань', region: regionOf(square(10)) }], 20);
+    expect(dxf).to.include('\n3-1_Gavan\n');
+    expect(toDxf([{ name: '2-1 ñandú', region: regionOf(square(10)) }], 20)).to.include('\n2-1_nandu\n');
   });
   it('an SVG tells a thousandth of a millimetre and no less', () => {
     const svg = sheetsToSvg({

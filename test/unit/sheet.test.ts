@@ -8,9 +8,13 @@ import fc from 'fast-check';
 import type { Project } from '~/core/model';
 import { layInRows } from '~/core/nest';
 import { planProject } from '~/core/plan';
-import { boundsOf } from '~/core/shape';
+import { areaMm2, boundsOf, regionOf } from '~/core/shape';
 import {
   checkSquareMm,
+  drawLabel,
+  isDrawn,
+  labelFaces,
+  type Mark,
   PAGE_MARGIN_MM,
   PAPER_FACTS,
   type Paper,
@@ -20,14 +24,21 @@ import {
   tileDrawing,
   tileName,
   tracingSheets,
+  words,
 } from '~/core/sheet';
 import { sheetsToPdf } from '~/core/sheet/pdf';
 import { harbourLight } from '~/demo';
+import { bytesOf, faceOf, packaged } from './faces';
 import { piece, project, square } from './helpers';
 
 const ttf = (file: string): string =>
   readFileSync(createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${file}`)).toString('base64');
-const fonts = { regular: ttf('DejaVuSans.ttf'), bold: ttf('DejaVuSans-Bold.ttf') };
+const TYPE = ['dejavu-fonts-ttf/ttf/DejaVuSans.ttf', 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'] as const;
+const fonts = {
+  regular: ttf('DejaVuSans.ttf'),
+  bold: ttf('DejaVuSans-Bold.ttf'),
+  labels: await labelFaces(bytesOf(packaged(TYPE[0])), bytesOf(packaged(TYPE[1])), []),
+};
 const sheetsOf = (p: Project, paper: Paper = 'a4'): SheetDocument => tracingSheets(p, planProject(p), paper);
 
 describe('sheet: paper', () => {
@@ -238,5 +249,74 @@ describe('sheet: PDF, rendered by an independent program (poppler)', function ()
     const text = execFileSync('pdftotext', [file, '-']).toString();
     expect(text).to.include('Žluťoučký Łódź Ψ Ж');
     expect(text).to.include('50 mm');
+  });
+
+  /** What is dark within a box of a page, mm. */
+  const inkIn = (page: ReturnType<typeof render>, x0: number, y0: number, x1: number, y1: number): number => {
+    let n = 0;
+    for (let y = Math.round(y0 * PER_MM); y < y1 * PER_MM; y++)
+      for (let x = Math.round(x0 * PER_MM); x < x1 * PER_MM; x++) if (page.dark(x, y)) n += 1;
+    return n / PER_MM ** 2;
+  };
+  const onePage = (...texts: Mark[]): SheetDocument => ({
+    title: 't',
+    pages: [{ id: 'p', widthMm: 210, heightMm: 297, title: 't', webId: null, pieceIds: [], marks: texts }],
+  });
+
+  it('draws labels of scripts that join or run from right to left, as the face shapes them', async () => {
+    const face = await faceOf(TYPE[0]);
+    for (const text of ['مرحبا', 'שלום', 'A שלום 12']) {
+      const page = render(onePage(words(30, 50, 20, text)), 1);
+      const label = drawLabel(text, [face]);
+      // As much ink as its letters have, from where it begins to where it ends.
+      const area = label.letters.reduce((sum, l) => sum + areaMm2(regionOf(l.outline)), 0) * (20 / 1000) ** 2;
+      expect(inkIn(page, 0, 0, 210, 297), text).to.be.closeTo(area, 0.04 * area);
+      const width = (label.widthEm * 20) / 1000;
+      expect(inkIn(page, 29, 20, 31 + width, 70), text).to.be.closeTo(area, 0.04 * area);
+    }
+    // The first letter of a word in Hebrew stands at its right end: shin is far broader than mem's neighbour vav.
+    const hebrew = drawLabel('שו', [face]);
+    const widths = hebrew.letters.map((l) => {
+      const b = boundsOf(regionOf(l.outline));
+      return b.maxX - b.minX;
+    });
+    expect(widths[0]).to.be.below(widths[1]! / 2);
+  });
+
+  it('ends and middles of drawn labels stand where they should', () => {
+    for (const [anchor, from, to] of [
+      ['start', 100, 210],
+      ['middle', 70, 130],
+      ['end', 0, 100],
+    ] as const) {
+      const page = render(onePage(words(100, 50, 10, 'שלום', anchor)), 1);
+      const all = inkIn(page, 0, 0, 210, 297);
+      expect(inkIn(page, from - 0.3, 30, to + 0.3, 60), anchor).to.be.closeTo(all, 0.01 * all);
+    }
+  });
+
+  it('shows a box for a letter that no face has, and says so on that page and no other', async () => {
+    const doc = onePage(words(30, 50, 10, '灯 A'));
+    expect(drawLabel('灯 A', [await faceOf(TYPE[0])]).missing).to.deep.equal(['灯']);
+    const { file } = render(doc, 1);
+    expect(execFileSync('pdftotext', [file, '-']).toString()).to.include(
+      'stands for letters that no typeface here has',
+    );
+    const { file: other } = render(onePage(words(30, 50, 10, 'שלום')), 1);
+    expect(execFileSync('pdftotext', [other, '-']).toString()).to.not.include('stands for');
+  });
+
+  it('asks a face that was brought in for what its own type lacks', async () => {
+    const own = await faceOf('@fontsource/rubik/files/rubik-latin-800-normal.woff');
+    const brought = await faceOf('@fontsource/rubik/files/rubik-hebrew-800-normal.woff');
+    expect(drawLabel('שלום', [own]).missing).to.have.length(4);
+    const label = drawLabel('AB שלום', [own, brought]);
+    expect(label.missing).to.deep.equal([]);
+    expect(label.letters).to.have.length(6);
+  });
+
+  it('knows what its type sets as it stands', () => {
+    for (const text of ['Žluťoučký', 'Ψ Ж “a” 1½ × 2 in – €', 'ա ბ']) expect(isDrawn(text), text).to.equal(false);
+    for (const text of ['שלום', 'سلام', '灯台', 'e\u0301', 'नमस्ते', '🧵']) expect(isDrawn(text), text).to.equal(true);
   });
 });

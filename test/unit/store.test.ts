@@ -242,8 +242,10 @@ describe('store: projects', () => {
   });
 
   it('names a file even for a name without a single Latin letter', async () => {
-    expect((await projectFile(project([], { name: '灯台' }))).filename).to.equal('project.seam.json');
-    expect((await projectFile(project([], { name: 'Où est-il? Été' }))).filename).to.equal('ou-est-il-ete.seam.json');
+    expect((await projectFile(project([], { name: '灯台' }))).filename).to.equal('灯台.seam.json');
+    expect((await projectFile(project([], { name: 'Où est-il? Été' }))).filename).to.equal('où-est-il-été.seam.json');
+    // Of nothing but signs no name is left.
+    expect((await projectFile(project([], { name: '?!…' }))).filename).to.equal('project.seam.json');
   });
 });
 

@@ -1,5 +1,6 @@
 export * from './booklet';
 export * from './cut-files';
+export * from './labels';
 export * from './layouts';
 export * from './lists';
 export * from './machine';
@@ -15,3 +16,4 @@ export * from './svg';
 export * from './tile';
 export * from './title-block';
 export * from './tracing';
+export * from './type';

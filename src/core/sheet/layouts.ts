@@ -19,7 +19,7 @@ import type { Mark, SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 import { stripName, stripSize } from './strip';
-import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
+import { type Drawing, drawingArea, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
 
 /** A part of a layout where it lies: what is cut, what is rough-cut around it, and what it is called. */
@@ -155,15 +155,20 @@ export function layoutSheets(
         pieceIds: [...new Set(parts.flatMap((p) => (p.pieceId ? [p.pieceId] : [])))],
         marks: [
           ...tile.marks,
-          ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
-          ...titleBlock(pageW, pageH, project.units, [
-            project.name,
-            `Layout on ${name}, ${where}, ${stripSize(strip, project.units)}`,
-            SIDE_WORDS[wanted.side],
-            tiles.length > 1
-              ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
-              : 'All on one page.',
-          ]),
+          ...titleBlock(
+            pageW,
+            pageH,
+            project.units,
+            [
+              project.name,
+              `Layout on ${name}, ${where}, ${stripSize(strip, project.units)}`,
+              SIDE_WORDS[wanted.side],
+              tiles.length > 1
+                ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
+                : 'All on one page.',
+            ],
+            tile,
+          ),
         ],
       });
   }

@@ -34,20 +34,20 @@ import { formatLength } from '../units';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
-import { drawingArea, pageMap, tileDrawing } from './tile';
+import { drawingArea, type TilePlace, tileDrawing } from './tile';
 import { articleTitle, pageFoot, titleBlock, wholeArea } from './title-block';
 import { labelledBox, labelMarks, layOnPage, tagOf } from './tracing';
+import { wrapped } from './type';
 
 const LINE_MM = 5.2;
 const SMALL_MM = 3;
+/** From one line to the next within a cell, mm, and how many it has at most. */
+const CELL_LINE_MM = 3.8;
+const CELL_ROWS = 6;
 
 const page = (paper: Paper): { w: number; h: number } => {
   const f = PAPER_FACTS[paper];
   return { w: f.heightMm === null ? 210 : f.widthMm, h: f.heightMm ?? 297 };
-};
-const clip = (text: string, roomMm: number, sizeMm: number): string => {
-  const most = Math.max(1, Math.floor(roomMm / (sizeMm * 0.56)));
-  return text.length > most ? `${text.slice(0, most - 1)}…` : text;
 };
 
 /** Rows of text under headings, as many pages as they take. */
@@ -66,17 +66,26 @@ export function tablePages(
     (_, i) => PAGE_MARGIN_MM + (width * columns.slice(0, i).reduce((s, c) => s + c.share, 0)) / total,
   );
   const top = PAGE_MARGIN_MM + 8;
-  const each = Math.max(1, Math.floor((h - TITLE_BLOCK_MM - PAGE_MARGIN_MM - top - 10) / LINE_MM));
+  const room = (i: number): number => (i + 1 < xs.length ? nth(xs, i + 1) : w - PAGE_MARGIN_MM) - nth(xs, i) - 2;
+  const bottom = h - TITLE_BLOCK_MM - PAGE_MARGIN_MM - 3;
+  // A cell that is too long for its column goes on beneath.
+  const broken = rows.map((row) => row.map((cell, i) => wrapped(cell, room(i), SMALL_MM).slice(0, CELL_ROWS)));
+  const highMm = (row: readonly (readonly string[])[]): number =>
+    LINE_MM + (Math.max(1, ...row.map((c) => c.length)) - 1) * CELL_LINE_MM;
   const pages: SheetPage[] = [];
-  for (let from = 0; from < Math.max(1, rows.length); from += each) {
+  for (let from = 0; from === 0 || from < broken.length; ) {
     const marks: Mark[] = columns.map((c, i) => words(nth(xs, i), top, SMALL_MM, c.heading, 'start', true));
     marks.push(line('fold', PAGE_MARGIN_MM, top + 2, w - PAGE_MARGIN_MM, top + 2));
-    rows.slice(from, from + each).forEach((row, r) => {
-      row.forEach((cell, i) => {
-        const room = (i + 1 < xs.length ? nth(xs, i + 1) : w - PAGE_MARGIN_MM) - nth(xs, i) - 2;
-        marks.push(words(nth(xs, i), top + 7 + r * LINE_MM, SMALL_MM, clip(cell, room, SMALL_MM)));
-      });
-    });
+    let y = top + 7;
+    let next = from;
+    for (; next < broken.length; next++) {
+      const row = nth(broken, next);
+      if (next > from && y + highMm(row) > bottom) break;
+      for (const [i, cell] of row.entries())
+        for (const [k, text] of cell.entries()) marks.push(words(nth(xs, i), y + k * CELL_LINE_MM, SMALL_MM, text));
+      y += highMm(row);
+    }
+    from = Math.max(next, from + 1);
     pages.push({
       id: `page-${pages.length + 1}`,
       widthMm: w,
@@ -327,7 +336,13 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     facts.heightMm === null ? null : drawingArea(facts.widthMm, facts.heightMm).heightMm,
   );
   const pages: SheetPage[] = [];
-  const add = (heightMm: number, usedMm: number, marks: readonly Mark[], note: string): void => {
+  const add = (
+    heightMm: number,
+    usedMm: number,
+    marks: readonly Mark[],
+    note: string,
+    tile: TilePlace | null = null,
+  ): void => {
     pages.push({
       id: `page-${pages.length + 1}`,
       widthMm: facts.widthMm,
@@ -337,14 +352,21 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       pieceIds: [],
       marks: [
         ...marks,
-        ...pageFoot(facts.widthMm, heightMm, usedMm, project.units, [
-          project.name,
-          project.route === 'template-on-liner'
-            ? 'Templates, right-reading: lay each face down'
-            : 'Templates, one for each different shape',
-          `${ROUTE_FACTS[project.route].name}.`,
-          note,
-        ]),
+        ...pageFoot(
+          facts.widthMm,
+          heightMm,
+          usedMm,
+          project.units,
+          [
+            project.name,
+            project.route === 'template-on-liner'
+              ? 'Templates, right-reading: lay each face down'
+              : 'Templates, one for each different shape',
+            `${ROUTE_FACTS[project.route].name}.`,
+            note,
+          ],
+          tile,
+        ),
       ],
     });
   };
@@ -373,8 +395,9 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       add(
         heightMm,
         0,
-        [...tile.marks, ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14)],
+        tile.marks,
         `Template ${item.numbers[0]} ${item.label}, page ${tile.name}: lay the pages by the crosses.`,
+        tile,
       );
   }
   if (pages.length === 0)

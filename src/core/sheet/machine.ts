@@ -1,3 +1,4 @@
+import { transliterate } from 'transliteration';
 import { nth } from '../lists';
 import { normalise, type Point, type Region, type Rings, transformRings, translation } from '../shape';
 
@@ -14,9 +15,9 @@ const cutOrder = (region: Region): Point[][] =>
   region.flatMap(({ outer, holes }) => [...holes, outer].map((ring) => [...ring]));
 
 const n = (v: number): string => String(Number(v.toFixed(4)));
-/** Layer names of the exchange format may hold only these. */
+/** Layer names of the exchange format may hold only these; letters of other scripts are written as they sound. */
 const layerName = (name: string): string =>
-  name
+  transliterate(name)
     .normalize('NFKD')
     .replace(/[^A-Za-z0-9_-]+/g, '_')
     .slice(0, 31) || 'part';

@@ -6,7 +6,7 @@ import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
-import { type Drawing, drawingArea, pageMap, tileDrawing } from './tile';
+import { type Drawing, drawingArea, tileDrawing } from './tile';
 import { articleTitle, titleBlock } from './title-block';
 import { markLines } from './tracing';
 
@@ -53,10 +53,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const pageW = facts.heightMm === null ? Math.max(facts.widthMm, w + 2 * PAGE_MARGIN_MM) : facts.widthMm;
   const pageH = facts.heightMm ?? h + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
   const area = drawingArea(pageW, pageH);
-  // A page on which no piece lies tells nothing.
-  const all = tileDrawing(drawing, area.widthMm, area.heightMm);
-  const holding = all.filter((t) => t.marks.some((m) => m.type === 'line' && m.stroke === 'outline'));
-  const tiles = holding.length > 0 ? holding : all.slice(0, 1);
+  const tiles = tileDrawing(drawing, area.widthMm, area.heightMm);
   const guide = tiles.map(
     (tile, i): SheetPage => ({
       id: `page-${i + 1}`,
@@ -67,15 +64,20 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
       pieceIds: [],
       marks: [
         ...tile.marks,
-        ...pageMap(tile, pageW - PAGE_MARGIN_MM, pageH - PAGE_MARGIN_MM - 14),
-        ...titleBlock(pageW, pageH, project.units, [
-          project.name,
-          `Placement guide${articleTitle(project)}, seen from the right side`,
-          tiles.length > 1
-            ? `Page ${tile.name}, one of ${tiles.length}${tiles.length < all.length ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
-            : 'All on one page.',
-          'Broken lines are the centre creases.',
-        ]),
+        ...titleBlock(
+          pageW,
+          pageH,
+          project.units,
+          [
+            project.name,
+            `Placement guide${articleTitle(project)}, seen from the right side`,
+            tiles.length > 1
+              ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
+              : 'All on one page.',
+            'Broken lines are the centre creases.',
+          ],
+          tile,
+        ),
       ],
     }),
   );

@@ -2,6 +2,7 @@ import type { Project } from '../model';
 import { tablePages } from './lists';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper } from './paper';
+import { clipped, wrapped } from './type';
 
 /** A row of the list, worded where words are made. */
 export interface ShoppingRow {
@@ -99,10 +100,10 @@ export function bagLabels(
   const h = facts.heightMm ?? PAPER_FACTS.a4.heightMm ?? w;
   const wide = (w - 2 * PAGE_MARGIN_MM) / ACROSS;
   const lines = Math.floor((LABEL_H_MM - 18) / LINE_MM);
-  const most = Math.floor((wide - 8) / (TEXT_MM * 0.56));
-  const cut = (text: string): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
-  const parts = Array.from({ length: Math.max(1, Math.ceil(holds.length / lines)) }, (_, i) =>
-    holds.slice(i * lines, (i + 1) * lines),
+  const room = wide - 8;
+  const rows = holds.flatMap((text) => wrapped(text, room, TEXT_MM));
+  const parts = Array.from({ length: Math.max(1, Math.ceil(rows.length / lines)) }, (_, i) =>
+    rows.slice(i * lines, (i + 1) * lines),
   );
   const labels = bags.flatMap((name, bag) => parts.map((part, i) => ({ name, bag, part, more: i > 0 })));
   const perPage = ACROSS * Math.max(1, Math.floor((h - 2 * PAGE_MARGIN_MM) / LABEL_H_MM));
@@ -113,10 +114,10 @@ export function bagLabels(
       const y = PAGE_MARGIN_MM + Math.floor(i / ACROSS) * LABEL_H_MM;
       return [
         box('fold', x, y, wide, LABEL_H_MM),
-        words(x + 4, y + 8, 4.4, cut(`${l.bag + 1} · ${l.name}`), 'start', true),
-        words(x + 4, y + 13, TEXT_MM, cut(l.more ? `${project.name}, more` : project.name)),
+        words(x + 4, y + 8, 4.4, clipped(`${l.bag + 1} · ${l.name}`, room, 4.4, true), 'start', true),
+        words(x + 4, y + 13, TEXT_MM, clipped(l.more ? `${project.name}, more` : project.name, room, TEXT_MM)),
         line('fine', x + 4, y + 15, x + wide - 4, y + 15),
-        ...l.part.map((text, k) => words(x + 4, y + 20 + k * LINE_MM, TEXT_MM, cut(text))),
+        ...l.part.map((text, k) => words(x + 4, y + 20 + k * LINE_MM, TEXT_MM, text)),
       ];
     });
     pages.push({

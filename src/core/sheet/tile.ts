@@ -8,25 +8,39 @@ export interface Drawing {
   readonly texts: readonly Extract<Mark, { type: 'text' }>[];
 }
 
-export interface Tile {
-  /** Row letter and column number, like B3. */
-  readonly name: string;
+/** Where a page stands among those that a drawing runs over. */
+export interface TilePlace {
   readonly row: number;
   readonly column: number;
   readonly rows: number;
   readonly columns: number;
+  /** The names of the pages that are printed: those on which nothing is drawn are not. */
+  readonly printed: ReadonlySet<string>;
+}
+
+export interface Tile extends TilePlace {
+  /** Row letter and column number, like B3. */
+  readonly name: string;
   readonly marks: Mark[];
 }
 
 /** Side of a page in the page map, mm. */
 const MAP_MM = 5;
 
-/** A small map of all pages with this one crossed, its right lower corner at (x, y). Nothing for a single page. */
-export function pageMap(tile: Omit<Tile, 'marks' | 'name'>, x: number, y: number): Mark[] {
-  if (tile.rows * tile.columns === 1 || tile.columns > 12 || tile.rows > 8) return [];
+/** How large the map of pages is; null: there is none, for a single page or far too many. */
+export const mapSize = ({
+  rows,
+  columns,
+}: TilePlace): { readonly widthMm: number; readonly heightMm: number } | null =>
+  rows * columns === 1 || columns > 12 || rows > 8 ? null : { widthMm: columns * MAP_MM, heightMm: rows * MAP_MM };
+
+/** A small map of the printed pages with this one crossed, its right lower corner at (x, y). */
+export function pageMap(tile: TilePlace, x: number, y: number): Mark[] {
+  if (!mapSize(tile)) return [];
   const marks: Mark[] = [];
   for (let row = 0; row < tile.rows; row++)
     for (let column = 0; column < tile.columns; column++) {
+      if (!tile.printed.has(tileName(row, column))) continue;
       const left = x - (tile.columns - column) * MAP_MM;
       const top = y - (tile.rows - row) * MAP_MM;
       marks.push(box('fine', left, top, MAP_MM, MAP_MM));
@@ -56,6 +70,7 @@ const grown = (b: Bounds, by: number): Bounds => ({
 
 /**
  * Cuts a drawing larger than a page into pages that overlap by 10 mm, with a frame, crosses at the corners to lay them by, and the neighbours' names on the edges.
+ * Pages on which nothing is drawn but helping lines are left out.
  * @param areaWidthMm width of the part of the page that may be drawn on
  */
 export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm: number): Tile[] {
@@ -66,7 +81,7 @@ export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm:
     length <= area ? 1 : 1 + Math.ceil((length - area) / step);
   const columns = count(bounds.maxX - bounds.minX, areaWidthMm, stepX);
   const rows = count(bounds.maxY - bounds.minY, areaHeightMm, stepY);
-  const tiles: Tile[] = [];
+  const cut: { row: number; column: number; marks: Mark[]; holds: boolean }[] = [];
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       const window: Bounds = {
@@ -92,29 +107,43 @@ export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm:
         if (t.x >= window.minX && t.x <= window.maxX && t.y >= window.minY && t.y <= window.maxY)
           marks.push({ ...t, x: t.x + dx, y: t.y + dy });
       }
-      if (rows * columns > 1) {
-        const l = PAGE_MARGIN_MM;
-        const t = PAGE_MARGIN_MM;
-        const r = l + areaWidthMm;
-        const b = t + areaHeightMm;
-        marks.push(box('fine', l, t, areaWidthMm, areaHeightMm));
-        const o = TILE_OVERLAP_MM / 2;
-        for (const [x, y] of [
-          [l + o, t + o],
-          [r - o, t + o],
-          [l + o, b - o],
-          [r - o, b - o],
-        ] as const)
-          marks.push(...cross(x, y));
-        if (column > 0) marks.push(words(l + 1, (t + b) / 2, 3, `‹ ${tileName(row, column - 1)}`));
-        if (column < columns - 1) marks.push(words(r - 1, (t + b) / 2, 3, `${tileName(row, column + 1)} ›`, 'end'));
-        if (row > 0) marks.push(words((l + r) / 2, t + 4, 3, `up: ${tileName(row - 1, column)}`, 'middle'));
-        if (row < rows - 1) marks.push(words((l + r) / 2, b - 1.5, 3, `down: ${tileName(row + 1, column)}`, 'middle'));
-      }
-      tiles.push({ name: rows * columns > 1 ? tileName(row, column) : '', row, column, rows, columns, marks });
+      cut.push({
+        row,
+        column,
+        marks,
+        holds: marks.some((m) => m.type === 'text' || (m.stroke !== 'fine' && m.stroke !== 'fold')),
+      });
     }
   }
-  return tiles;
+  const holding = cut.filter((t) => t.holds);
+  const kept = holding.length > 0 ? holding : cut;
+  const printed = new Set(kept.map((t) => tileName(t.row, t.column)));
+  return kept.map(({ row, column, marks }): Tile => {
+    const neighbour = (r: number, c: number): string | null =>
+      printed.has(tileName(r, c)) && r >= 0 && c >= 0 ? tileName(r, c) : null;
+    if (rows * columns > 1) {
+      const l = PAGE_MARGIN_MM;
+      const t = PAGE_MARGIN_MM;
+      const r = l + areaWidthMm;
+      const b = t + areaHeightMm;
+      marks.push(box('fine', l, t, areaWidthMm, areaHeightMm));
+      const o = TILE_OVERLAP_MM / 2;
+      for (const [x, y] of [
+        [l + o, t + o],
+        [r - o, t + o],
+        [l + o, b - o],
+        [r - o, b - o],
+      ] as const)
+        marks.push(...cross(x, y));
+      const [before, after] = [neighbour(row, column - 1), neighbour(row, column + 1)];
+      const [above, below] = [neighbour(row - 1, column), neighbour(row + 1, column)];
+      if (before) marks.push(words(l + 1, (t + b) / 2, 3, `‹ ${before}`));
+      if (after) marks.push(words(r - 1, (t + b) / 2, 3, `${after} ›`, 'end'));
+      if (above) marks.push(words((l + r) / 2, t + 4, 3, `up: ${above}`, 'middle'));
+      if (below) marks.push(words((l + r) / 2, b - 1.5, 3, `down: ${below}`, 'middle'));
+    }
+    return { name: rows * columns > 1 ? tileName(row, column) : '', row, column, rows, columns, printed, marks };
+  });
 }
 
 /** The part of a page that may be drawn on, mm. */

@@ -27,8 +27,9 @@ import {
 import { line, type Mark, type SheetDocument, type SheetPage, type Stroke, words } from './marks';
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
-import { drawingArea, pageMap, tileDrawing } from './tile';
+import { drawingArea, tileDrawing } from './tile';
 import { pageFoot, SNIP_LINE, titleBlock, wholeArea } from './title-block';
+import { textWidthMm, wrapped } from './type';
 
 interface Item extends Boxed {
   readonly pieceId: string;
@@ -188,21 +189,22 @@ export function peelTick(region: Region): Mark[] {
   return tick;
 }
 
-/** Width of a small letter as a share of its height, about. */
-const LETTER_SHARE = 0.58;
+/** A callout’s lines are no longer than this, mm. */
+const TAG_MM = 70;
 
 /** What stands in a callout beneath an outline: number and name, cloth, way round, copy; nothing where all of it has room inside. */
 export function tagOf(item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 'copies'>, region: Region): string[] {
   const { roomMm } = labelSpot(region);
   const lines = [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '');
-  const fits = lines.every((text) => text.length * SMALL_MM * 0.3 < roomMm);
-  return roomMm > TEXT_ROOM_MM && fits ? [] : [`${item.number} ${item.label}`, ...lines.slice(1)];
+  const fits = lines.every((text) => textWidthMm(text, SMALL_MM) / 2 < roomMm);
+  if (roomMm > TEXT_ROOM_MM && fits) return [];
+  return [`${item.number} ${item.label}`, ...lines.slice(1)].flatMap((text) => wrapped(text, TAG_MM, SMALL_MM));
 }
 
 /** What an outline takes up with its callout beneath, as it lies and turned a quarter. */
 export function labelledBox(b: Bounds, tag: readonly string[]): Boxed {
   const [w, h] = [b.maxX - b.minX, b.maxY - b.minY];
-  const wide = Math.max(0, ...tag.map((text) => text.length * SMALL_MM * LETTER_SHARE));
+  const wide = Math.max(0, ...tag.map((text) => textWidthMm(text, SMALL_MM)));
   const tagMm = tag.length * TAG_LINE_MM;
   return {
     widthMm: Math.max(w, wide),
@@ -376,11 +378,7 @@ export function tracingSheets(
           title,
           webId: web?.id ?? null,
           pieceIds: [item.pieceId],
-          marks: [
-            ...tile.marks,
-            ...pageMap(tile, facts.widthMm - PAGE_MARGIN_MM, heightMm - PAGE_MARGIN_MM - 14),
-            ...titleBlock(facts.widthMm, heightMm, project.units, foot(note, [item])),
-          ],
+          marks: [...tile.marks, ...titleBlock(facts.widthMm, heightMm, project.units, foot(note, [item]), tile)],
         });
       }
     }

@@ -6,7 +6,7 @@ import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/model';
 import { boardBooklet } from '~/core/sheet';
 import { attempt, download, edit, lookIntoFile, record } from '~/store';
 import { stepWords } from '~/words';
-import { withSheetWorker } from '~/workers';
+import { pdfOf } from '../project/pdf';
 import css from './Board.module.css';
 import { Diary } from './Finish';
 import { namesOf } from './PressRun';
@@ -54,7 +54,7 @@ export function BoardTools({
   };
   const booklet = async (): Promise<void> => {
     const doc = boardBooklet(project, plan, stepWords(project, plan), project.units === 'in' ? 'letter' : 'a4');
-    const made = await attempt(() => withSheetWorker(async (w) => await w.pdf(doc)));
+    const made = await attempt(() => pdfOf(doc));
     if (made.ok) download(new Blob([made.value], { type: 'application/pdf' }), `${fileStem(doc.title, 'steps')}.pdf`);
     else setError(made.words);
   };

@@ -6,8 +6,9 @@ import { fileStem, type Plan, type Project } from '~/core/model';
 import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/sheet';
 import { download, edit, useDrawer, useWorkbench } from '~/store';
 import { minutesWords, threadTroubleWords } from '~/words';
-import { planThread, withSheetWorker } from '~/workers';
+import { planThread } from '~/workers';
 import { ArticleStrip } from '../project/ArticleStrip';
+import { pdfOf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
 import { ClothEdges } from './ClothEdges';
 import css from './Edge.module.css';
@@ -134,7 +135,7 @@ function Guide({ project, plan }: { project: Project; plan: Plan }) {
       const name = `${fileStem(doc.title, 'stitch-guide')}.${as}`;
       if (as === 'svg') download(new Blob([sheetsToSvg(doc)], { type: 'image/svg+xml' }), name);
       else {
-        const bytes = await withSheetWorker(async (w) => await w.pdf(doc));
+        const bytes = await pdfOf(doc);
         download(new Blob([bytes], { type: 'application/pdf' }), name);
       }
     } catch (e) {

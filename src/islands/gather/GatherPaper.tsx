@@ -4,7 +4,7 @@ import { Button, Note } from '~/components';
 import { fileStem, type Project } from '~/core/model';
 import { correctedFor } from '~/core/sheet';
 import { download } from '~/store';
-import { withSheetWorker } from '~/workers';
+import { pdfOf } from '../project/pdf';
 import css from './Gather.module.css';
 import { bare, type Gathered } from './useGather';
 
@@ -42,7 +42,7 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
       const paper = project.units === 'in' ? 'letter' : 'a4';
       const asked = withTicks(made.project, project);
       const doc = await thread().run((w) => w.sheet(kind, asked, made.plan, made.gather, paper));
-      const bytes = await withSheetWorker(async (w) => await w.pdf(correctedFor(doc, project.printer)));
+      const bytes = await pdfOf(correctedFor(doc, project.printer));
       download(new Blob([bytes], { type: 'application/pdf' }), `${fileStem(doc.title, 'list')}.pdf`);
     });
   const csv = (): Promise<void> =>

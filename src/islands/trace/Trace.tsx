@@ -20,7 +20,7 @@ import {
 } from '~/core/sheet';
 import { formatLength } from '~/core/units';
 import { download, edit } from '~/store';
-import { withSheetWorker } from '~/workers';
+import { pdfOf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
 import { Facing } from './Facings';
 import { SheetView } from './SheetView';
@@ -96,7 +96,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     setBusy(which.title);
     setError(null);
     try {
-      const bytes = await withSheetWorker(async (w) => await w.pdf(which));
+      const bytes = await pdfOf(which);
       download(new Blob([bytes], { type: 'application/pdf' }), `${stem(which)}.pdf`);
     } catch (e) {
       setError(

@@ -3,9 +3,15 @@ import { letIn, type Ticket } from '~/server/in-flight';
 import { busy, GONE, runInPool } from '~/server/pool';
 import { BODY_LIMIT_BYTES, errorAnswer, type JobAnswer, type Work } from '~/workers/job';
 
+/** A header names files in ASCII; what else a name holds follows encoded (RFC 6266, RFC 8187). */
+const asAttachment = (filename: string): string => {
+  const plain = filename.replace(/[^\x20-\x7e]/g, '_');
+  return `attachment; filename="${plain}"${plain === filename ? '' : `; filename*=UTF-8''${encodeURIComponent(filename)}`}`;
+};
+
 function toResponse(answer: JobAnswer): Response {
   const headers = new Headers({ 'content-type': answer.type, 'cache-control': 'no-store' });
-  if (answer.filename) headers.set('content-disposition', `attachment; filename="${answer.filename}"`);
+  if (answer.filename) headers.set('content-disposition', asAttachment(answer.filename));
   if (answer.retryAfterS) headers.set('retry-after', String(answer.retryAfterS));
   return new Response(answer.body, { status: answer.status, headers });
 }
