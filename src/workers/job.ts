@@ -19,7 +19,7 @@ import {
   readJson,
   webSchema,
 } from '~/core/model';
-import { nest } from '~/core/nest';
+import { isBetter, type NestResult, nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import { requestOf, runAt, settingFor } from '~/core/press';
 import { laidByRecipe } from '~/core/recipe';
@@ -41,9 +41,16 @@ import { spokenGather, spokenPlan, spokenSetting, unplacedWords } from '~/words'
 /** What the endpoints can be asked, as plain data that crosses a thread. */
 export type Work =
   | { readonly kind: 'plan'; readonly body: string }
-  | { readonly kind: 'nest'; readonly body: string }
+  | { readonly kind: 'nest'; readonly body: string; readonly another?: boolean }
   | { readonly kind: 'press'; readonly body: string }
   | { readonly kind: 'sheets'; readonly body: string; readonly query: Readonly<Record<string, string>> };
+/** The better of two answers to one nesting: what could be read and laid more, or on less roll. */
+export function betterNest(a: JobAnswer, b: JobAnswer): JobAnswer {
+  if (a.status !== 200 || b.status !== 200) return a.status === 200 ? a : b.status === 200 ? b : a;
+  const read = (answer: JobAnswer): NestResult => JSON.parse(String(answer.body)) as NestResult;
+  return isBetter(read(b), read(a)) ? b : a;
+}
+
 /** Work, or only a look whether its body can be worked with. */
 export type Job = Work | { readonly kind: 'check'; readonly of: Work };
 
@@ -108,6 +115,8 @@ const nestSchema = z.object({
     .default([]),
   lengthMm: z.number().positive().max(10_000_000).nullable().default(null),
 });
+/** What tells the seeds of two searches side by side apart. */
+const ANOTHER_SEED = 0x9e3779b9;
 /** More copies than this are a factory's work. */
 const MOST_COPIES = 5000;
 
@@ -146,7 +155,8 @@ const firstTwice = (ids: readonly string[]): number => {
   return ids.findIndex((id) => seen.size === seen.add(id).size);
 };
 
-function prepareNest(body: string): Prepared {
+/** @param another from another seed: a second search beside the first */
+function prepareNest(body: string, another: boolean): Prepared {
   const read = readBody(body, nestSchema, '{ "widthMm", "parts", … }');
   if (!read.ok) return read.answer;
   const { data } = read;
@@ -173,7 +183,8 @@ function prepareNest(body: string): Prepared {
       );
   }
   return () => {
-    const result = nest(data, { now: () => performance.now() });
+    const seed = another ? (data.seed ^ ANOTHER_SEED) >>> 0 : data.seed;
+    const result = nest({ ...data, seed }, { now: () => performance.now() });
     return json({ ...result, unplaced: result.unplaced.map((u) => ({ ...u, text: unplacedWords(u, 'mm') })) });
   };
 }
@@ -289,7 +300,7 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
 
 const prepare = (work: Work, loadFonts: LoadFonts): Prepared =>
   work.kind === 'nest'
-    ? prepareNest(work.body)
+    ? prepareNest(work.body, work.another ?? false)
     : work.kind === 'press'
       ? preparePress(work.body)
       : prepareProject(work, loadFonts);

@@ -7,10 +7,10 @@ import type { Prepared } from './part';
 export const TOUCH_MM = 0.004;
 
 /** No-fit polygons are kept up to so many numbers (8 bytes each), then forgotten all at once. */
-const KEEP_NUMBERS = 20_000_000;
+const KEEP_NUMBERS = 9_000_000;
 
 /** Depth grids hold so many numbers (4 bytes each), then they are forgotten all at once; their fineness follows from it, within these numbers of cells. */
-const GRID = { numbers: 16_000_000, most: 20, least: 10 } as const;
+const GRID = { numbers: 12_000_000, most: 20, least: 10 } as const;
 
 /** What each kind of work costs, in about microseconds: measured once. */
 const WORK = {
@@ -63,6 +63,8 @@ export class Field {
     readonly allowed: readonly (readonly number[])[],
     /** The room for grown parts. Its length may change. */
     readonly room: { minX: number; minY: number; maxX: number; maxY: number },
+    /** Share of the memory that is kept for what was worked out. */
+    private readonly memory = 1,
   ) {
     const n = items.length;
     this.x = new Float64Array(n);
@@ -79,7 +81,7 @@ export class Field {
     this.sin = Float64Array.from({ length: steps }, (_, s) => Math.sin((2 * Math.PI * s) / steps));
     this.nofits = this.noNoFits();
     const pairs = (shapes.length * (shapes.length + 1) * steps) / 2;
-    this.cells = Math.max(GRID.least, Math.min(GRID.most, Math.floor(Math.sqrt(GRID.numbers / pairs)) - 1));
+    this.cells = Math.max(GRID.least, Math.min(GRID.most, Math.floor(Math.sqrt((GRID.numbers * memory) / pairs)) - 1));
   }
 
   private noNoFits(): (NoFit | undefined)[][] {
@@ -93,7 +95,7 @@ export class Field {
       nofit = noFitOf(nth(this.shapes, stays).stays, nth(this.shapes, moves).movesAt(step));
       this.kept += nofit.length;
       this.work += WORK.make * nofit.length;
-      if (this.kept > KEEP_NUMBERS) {
+      if (this.kept > KEEP_NUMBERS * this.memory) {
         this.nofits = this.noNoFits();
         this.kept = nofit.length;
         nth(this.nofits, stays * this.shapes.length + moves)[step] = nofit;
@@ -154,7 +156,7 @@ export class Field {
     const at = (stays * this.shapes.length + moves) * this.steps + rel;
     let grid = this.grids.get(at);
     if (!grid) {
-      if (this.grids.size * (this.cells + 1) ** 2 > GRID.numbers) this.grids.clear();
+      if (this.grids.size * (this.cells + 1) ** 2 > GRID.numbers * this.memory) this.grids.clear();
       grid = new DepthGrid(this.noFit(stays, moves, rel), this.cells);
       this.grids.set(at, grid);
       this.work += WORK.grid * this.cells * this.cells;

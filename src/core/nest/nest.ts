@@ -15,6 +15,7 @@ import {
 } from '../shape';
 import { fillBin, type Item, round } from './bins';
 import { Field, TOUCH_MM } from './field';
+import { layInLots } from './lots';
 import { matchEdges } from './match';
 import { type Prepared, prepare, slackMm } from './part';
 import { seeded } from './random';
@@ -30,6 +31,7 @@ import {
 } from './request';
 import { layInRows } from './rows';
 import { insert, shorten, snapshot } from './search';
+import { tileStrip } from './tiling';
 import { allowedSteps, stepsFor } from './turns';
 
 /** An outline that crosses itself more often than this is a scribble; laying scribbles out takes for ever. */
@@ -44,6 +46,21 @@ function isWorkable(outline: string): 'yes' | 'no' | 'too-intricate' {
   return 'yes';
 }
 
+/** A part on the roll, turned by whole steps; or by any angle, with how far it reaches. */
+interface Put {
+  readonly item: number;
+  readonly x: number;
+  readonly y: number;
+  readonly step: number;
+}
+interface Turned {
+  readonly item: number;
+  readonly x: number;
+  readonly y: number;
+  readonly rotateDeg: number;
+  readonly reachMm: number;
+}
+
 /** Work in a second on a middling machine: a fixed amount of work for a number of seconds gives the same answer everywhere. */
 const WORK_PER_SECOND = 800_000;
 /** On a slow machine the work is cut off after so much more time; then the answer may differ from a fast one's. */
@@ -52,10 +69,12 @@ const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
 const MOVE_UP_TO = 320;
 /** Up to so many parts are looked at for edges that match. */
 const MATCH_UP_TO = 120;
+/** Putting parts together without a gap takes this share of the time at most. */
+const TILE_SHARE = 0.4;
 /** Share of an edge that must match: freely first, then only where it is sure. */
 const MATCH_SHARES = [0.12, 0.3];
-/** With more than this they stay in rows. */
-const INSERT_UP_TO = 700;
+/** More parts than this are laid in lots, unless some lie where a hand has put them. */
+const LOTS_FROM = 110;
 
 /**
  * Lays parts on scraps and then on a roll so that as little roll as possible is used; no two parts nearer than the spacing, none over an edge.
@@ -170,22 +189,30 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const scraps = placements.slice();
   const scrapUsed = usedArea;
   const scrapCovered = coveredArea;
-  const result = (
-    list: readonly { item: number; x: number; y: number; step: number }[],
-    rowsLengthMm: number,
-  ): NestResult => {
+  const result = (list: readonly Put[], rowsLengthMm: number): NestResult =>
+    resultOf(
+      list.map(({ item, x, y, step }) => ({
+        item,
+        x,
+        y,
+        rotateDeg: (360 * step) / steps,
+        reachMm: x + nth(shapes, nth(items, item).shape).trueBoxAt(step).maxX,
+      })),
+      rowsLengthMm,
+    );
+  const resultOf = (list: readonly Turned[], rowsLengthMm: number): NestResult => {
     let lengthMm = 0;
     let covered = scrapCovered;
-    const laid = list.map(({ item, x, y, step }): NestPlacement => {
+    const laid = list.map(({ item, x, y, rotateDeg, reachMm }): NestPlacement => {
       const { part, copy, shape } = nth(items, item);
-      lengthMm = Math.max(lengthMm, x + nth(shapes, shape).trueBoxAt(step).maxX);
+      lengthMm = Math.max(lengthMm, reachMm);
       covered += nth(shapes, shape).areaMm2;
       return {
         id: part.id,
         copy,
         xMm: round(x),
         yMm: round(y),
-        rotateDeg: round((360 * step) / steps),
+        rotateDeg: round(rotateDeg),
         mirrored: false,
         bin: null,
         binCopy: 0,
@@ -217,7 +244,78 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     request.lengthMm != null && r.lengthMm > request.lengthMm + 1e-6
       ? cutAt(r, request.lengthMm, items, shapes, steps)
       : r;
-  if (mine.length > INSERT_UP_TO && best) return within(best);
+  // Parts without spacing may fill the roll without a gap, as a jigsaw does: then nothing can be better.
+  if (lockedHere.length === 0 && request.spacingMm === 0 && mine.length > 1 && mine.length <= MATCH_UP_TO) {
+    const untilMs = (hooks.now?.() ?? 0) + TILE_SHARE * request.seconds * 1000;
+    const tiled = tiledLayout(
+      mine.map((i) => nth(shapes, nth(items, i).shape).region),
+      widest,
+      mine.map((i) => rotationsOf(nth(items, i).part)),
+      () => (hooks.stop?.() ?? false) || (hooks.now !== undefined && hooks.now() > untilMs),
+    );
+    if (tiled && (request.lengthMm == null || tiled.lengthMm <= request.lengthMm)) {
+      const done = resultOf(
+        tiled.tiles.map(({ part, ...t }) => ({ ...t, item: nth(mine, part), reachMm: tiled.lengthMm })),
+        inRows.lengthMm,
+      );
+      hooks.onBetter?.(done);
+      hooks.onProgress?.(1);
+      return done;
+    }
+  }
+
+  const budget = request.seconds * WORK_PER_SECOND;
+  let asked = 0;
+  let ended = false;
+  /** Whether the time is over; progress is told on the way. */
+  const spentAll = (work: number): boolean => {
+    if (ended || work > budget) return true;
+    if (++asked % 16 !== 0) return false;
+    hooks.onProgress?.(Math.min(1, work / budget));
+    ended = (hooks.stop?.() ?? false) || (hooks.now !== undefined && hooks.now() - startedMs > limitMs);
+    return ended;
+  };
+  if (mine.length > LOTS_FROM && best) {
+    const here = mine;
+    layInLots({
+      shapes,
+      items: here.map((i) => nth(items, i).shape),
+      allowed: here.map(allowedOf),
+      steps,
+      grownMm: grown,
+      widthMm: widest,
+      rowsOf: (members) => {
+        const laid = rows(
+          members.map((k) => nth(here, k)),
+          items,
+          shapes,
+          allowedOf,
+          widest,
+          request.spacingMm,
+        );
+        const place = new Map(members.map((k) => [nth(here, k), k]));
+        return {
+          at: laid.at.map(({ item, ...at }) => ({ ...at, k: inMap(place, item) })),
+          reachMm: laid.lengthMm + grown,
+        };
+      },
+      random,
+      spent: (work) =>
+        spentAll(work) ? 1 : Math.min(1, Math.max(work / budget, ((hooks.now?.() ?? startedMs) - startedMs) / limitMs)),
+      onBetter: (at) => {
+        const now = result(
+          at.map(({ k, ...p }) => ({ ...p, item: nth(here, k) })),
+          inRows.lengthMm,
+        );
+        if (!best || now.lengthMm < best.lengthMm) {
+          best = now;
+          hooks.onBetter?.(now);
+        }
+      },
+    });
+    hooks.onProgress?.(1);
+    return within(best);
+  }
 
   const field = new Field(
     shapes,
@@ -226,16 +324,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     mine.map(allowedOf),
     { minX: -grown, minY: -grown, maxX: 1e7, maxY: widest + grown },
   );
-  const budget = request.seconds * WORK_PER_SECOND;
-  let asked = 0;
-  let ended = false;
-  const over = (): boolean => {
-    if (ended || field.work > budget) return true;
-    if (++asked % 16 !== 0) return false;
-    hooks.onProgress?.(Math.min(1, field.work / budget));
-    ended = (hooks.stop?.() ?? false) || (hooks.now !== undefined && hooks.now() - startedMs > limitMs);
-    return ended;
-  };
+  const over = (): boolean => spentAll(field.work);
   const local = new Map(mine.map((i, k) => [i, k]));
   for (const i of lockedHere) {
     const l = inMap(lockedOf, `${nth(items, i).part.id} ${nth(items, i).copy}`);
@@ -266,6 +355,8 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
       hooks.onBetter?.(now);
     }
   };
+  // Told before anything else is tried: what was laid is worth seeing.
+  if (all && field.reach() < inRows.lengthMm + grown) offer({ at: snapshot(field) });
   // Parts without spacing may match edge to edge: then what belongs together is laid as one.
   if (all && lockedHere.length === 0 && request.spacingMm === 0 && mine.length <= MATCH_UP_TO && mine.length > 1) {
     for (const share of MATCH_SHARES) {
@@ -285,6 +376,19 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   if (mine.length <= MOVE_UP_TO) shorten(field, random, over, offer);
   hooks.onProgress?.(1);
   return within(best as unknown as NestResult);
+}
+
+/** Parts that fill a roll without a gap: as they are drawn if that does, else turned as they may be. */
+function tiledLayout(
+  regions: readonly Region[],
+  widthMm: number,
+  rotations: readonly Rotations[],
+  over: () => boolean,
+): ReturnType<typeof tileStrip> {
+  const mayStay = rotations.every((r) => r === 'free' || r.includes(0));
+  const unturned = mayStay ? tileStrip(regions, widthMm, () => [0], over) : null;
+  const onlySo = rotations.every((r) => r !== 'free' && r.length === 1 && r[0] === 0);
+  return unturned ?? (onlySo ? null : tileStrip(regions, widthMm, (i) => nth(rotations, i), over));
 }
 
 /** Lays parts that match edge to edge as one; null when none do, or when they cannot be laid without overlaps. */

@@ -252,7 +252,7 @@ export function WordDialog({
           {fontError && <Note stop>{fontError}</Note>}
         </div>
       </div>
-      <div className={css.actions}>
+      <div className={`${css.actions} ${css.atHand}`}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!set || busy} onClick={lay}>
           {word ? 'Change it' : `Lay it ${whereTo(project)}`}
