@@ -2,7 +2,15 @@ import { expose } from 'comlink';
 import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
 import type { Project } from '~/core/model';
-import { type Pressed, planWithPicture, pressedOn, type StitchPicture, stitchPicture, wishOf } from '~/core/plan';
+import {
+  behindOf,
+  type Pressed,
+  planWithPicture,
+  pressedOn,
+  type StitchPicture,
+  stitchPicture,
+  wishOf,
+} from '~/core/plan';
 import { type Look, type LookAs, lookInto } from '~/core/press';
 import type { Paper, SheetDocument } from '~/core/sheet';
 import { stitchGuideOf } from '~/words/stitch-guide';
@@ -19,6 +27,8 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
+  /** The ground that could be cut away behind an article, path data. */
+  behind: (project: Project, articleId: string): string => behindOf(layDown(project), articleId),
   /** Every stitch, and advice for each cloth. */
   stitches: (project: Project, webIds: Readonly<Record<string, string | null>>): StitchPicture =>
     stitchPicture(project, webIds),

@@ -1,4 +1,5 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
@@ -50,6 +51,30 @@ describe('the Pattern station, tried as a new user would', () => {
     expect(await s.text('aside h2')).to.equal('“LAMP”');
     await s.press('Undo');
     await s.holds('seven again', async () => (await pieces()) === 7);
+  });
+
+  it('sets a face as heavy as is wanted, and a script that joins from a font of one’s own', async () => {
+    await s.press('a word');
+    await s.type('Word', 'HI', '//dialog');
+    await s.choose('Plain, any weight', '//dialog');
+    await s.find('dialog input[type=range]');
+    const outline = (): Promise<string> =>
+      s.run('return document.querySelector("dialog svg[role=img] path")?.getAttribute("d") ?? ""');
+    await s.holds('the word in it', async () => (await s.text('dialog [role=status]')).includes('for 2 letters'));
+    const heavy = await outline();
+    await s.run(`const slider = document.querySelector('dialog input[type=range]');
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, slider.min);
+      slider.dispatchEvent(new Event('input', { bubbles: true }));`);
+    await s.holds('thinner strokes', async () => (await outline()) !== heavy);
+    const many = createRequire(import.meta.url).resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf');
+    await s.give('many.ttf', readFileSync(many), '.ttf');
+    await s.holds('its own face is offered', async () => (await s.text('dialog')).includes('many'));
+    await s.type('Word', 'سلام', '//dialog');
+    // Meem stands alone; what is left of the word hangs together.
+    await s.holds('two pieces', async () =>
+      (await s.text('dialog [role=status]')).includes('2 templates for 2 letters'),
+    );
+    await closeDialog();
   });
 
   it('says what a word lacks', async () => {
@@ -142,22 +167,24 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.give('no.svg', 'hello', '.svg');
     await s.holds('no SVG', async () => (await s.text('dialog [role=alert]')).includes('not a sound SVG'));
     await s.give(
-      'bird.svg',
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 50"><script>document.title="hacked"</script><g fill="#226644"><path d="M0 0H40V50H0Z"/><circle cx="70" cy="25" r="20"/></g><rect x="45" width="6" height="50" fill="#aa3311"/><text>no</text></svg>',
+      'signal.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 50"><script>document.title="hacked"</script><g fill="#226644"><path d="M0 0H40V50H0Z"/><circle cx="70" cy="25" r="20"/></g><rect x="45" width="6" height="50" fill="#aa3311"/><text x="3" y="40" font-size="20" fill="#aa3311">no</text></svg>',
       '.svg',
     );
-    await s.holds('three shapes', async () => (await s.text('dialog [role=status]')).startsWith('3 pieces'));
+    await s.holds('three shapes and two letters', async () =>
+      (await s.text('dialog [role=status]')).startsWith('5 pieces'),
+    );
     expect(await s.text('dialog'))
-      .to.match(/still text/)
+      .to.match(/One text was set in a face that is here/)
       .and.match(/not run/);
     await s.press('to a width', '//dialog');
     await s.type('Wide', '10 cm', '//dialog');
     await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('100 mm wide'));
     await s.press('Lay it on the ground', '//dialog');
-    await s.holds('three more', async () => (await pieces()) === 11);
+    await s.holds('five more', async () => (await pieces()) === 13);
     expect(await s.driver.getTitle()).to.not.include('hacked');
     expect(await s.text('aside'))
-      .to.include('3 things in hand')
+      .to.include('5 things in hand')
       .and.include('Cotton, #226644');
   });
 

@@ -162,21 +162,37 @@ export function searchedOrder(stops: readonly Stop[], byMotif: boolean, from: St
   const followed = n > MANY ? FOLLOWED_MANY : FOLLOWED;
   const least = byMotif ? MOTIF_S * CHANGE_S.value : CHANGE_S.value;
 
+  // What it costs from one line to the next is asked for again and again.
+  const costs = new Float64Array(n * n).fill(Number.NaN);
+  const costOf = (a: number, b: number): number => {
+    let cost = costs[a * n + b] ?? Number.NaN;
+    if (Number.isNaN(cost)) {
+      cost = costBetween(nth(stops, a), nth(stops, b), byMotif);
+      costs[a * n + b] = cost;
+    }
+    return cost;
+  };
+  const followers = stops.map((): number[] => []);
+  stops.forEach((s, i) => {
+    for (const j of s.after) nth(followers, j).push(i);
+  });
+
   /** All of one key that can be done, one after another, each time the nearest. */
   const runOf = (state: Partial, key: string): Partial | null => {
     const done = state.done.slice();
     const order = [...state.order];
     let costS = state.costS;
     const rest = new Set((members.get(key) ?? []).filter((i) => !done[i]));
-    let last = order.length === 0 ? from : nth(stops, nth(order, order.length - 1));
+    let last = order.at(-1) ?? -1;
     let went = false;
+    /** Of each line of the run how many it still waits for. */
+    const waits = new Map([...rest].map((i) => [i, nth(stops, i).after.filter((j) => !done[j]).length]));
     for (;;) {
       let next = -1;
       let nextS = Number.POSITIVE_INFINITY;
       for (const i of rest) {
-        const s = nth(stops, i);
-        if (s.after.some((j) => !done[j])) continue;
-        const d = last ? costBetween(last, s, byMotif) : 0;
+        if (waits.get(i) !== 0) continue;
+        const d = last >= 0 ? costOf(last, i) : from ? costBetween(from, nth(stops, i), byMotif) : 0;
         if (d < nextS) {
           next = i;
           nextS = d;
@@ -187,7 +203,11 @@ export function searchedOrder(stops: readonly Stop[], byMotif: boolean, from: St
       done[next] = 1;
       order.push(next);
       costS += nextS;
-      last = nth(stops, next);
+      for (const k of nth(followers, next)) {
+        const left = waits.get(k);
+        if (left !== undefined) waits.set(k, left - 1);
+      }
+      last = next;
       went = true;
     }
     if (!went) return null;

@@ -1,4 +1,4 @@
 export { wishOf } from './choices';
-export type { ArticlePicture, Picture } from './picture';
+export { type ArticlePicture, behindOf, type Picture } from './picture';
 export * from './plan';
 export * from './stitched';

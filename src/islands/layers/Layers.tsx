@@ -15,6 +15,7 @@ import css from './Layers.module.css';
 import { PieceJoins } from './PieceJoins';
 import { StackLegend, StackMapView } from './StackMapView';
 import { StackView } from './StackView';
+import { useBehind } from './useBehind';
 import { WholeStack } from './WholeStack';
 
 type View = 'stack' | 'build' | 'map';
@@ -43,6 +44,7 @@ export function Layers() {
     [overlaps, selectedId],
   );
   const mine = project && picture?.articles[project.article.id];
+  const behind = useBehind(whole, plan, project?.article.id ?? '');
   if (!whole || !project || !plan || !picture || !mine) return null;
   if (project.pieces.length === 0) {
     return (
@@ -112,7 +114,7 @@ export function Layers() {
               selectedId={selectedId}
             />
           )}
-          {view === 'map' && <StackMapView project={project} picture={mine} flipped={flipped} />}
+          {view === 'map' && <StackMapView project={project} picture={mine} behind={behind} flipped={flipped} />}
         </div>
         {view === 'stack' && (
           <label className={css.slider}>
@@ -195,6 +197,7 @@ export function Layers() {
               project={project}
               plan={plan}
               picture={mine}
+              hiddenGround={behind}
               onOrder={(order) => edit((p) => reorder(p, order))}
             />
             <div>

@@ -15,10 +15,13 @@ const shadeOf = (layers: number, most: number): string => {
 export function StackMapView({
   project,
   picture,
+  behind,
   flipped,
 }: {
   project: ArticleView;
   picture: ArticlePicture;
+  /** The ground that could be cut away, path data. */
+  behind: string;
   flipped: boolean;
 }) {
   const { stack } = picture;
@@ -42,7 +45,7 @@ export function StackMapView({
             opacity="0.6"
           />
         ))}
-        {picture.hiddenGround !== '' && <path className={css.behind} d={picture.hiddenGround} />}
+        {behind !== '' && <path className={css.behind} d={behind} />}
         {stack.highest && (
           <circle className={css.highest} cx={stack.highest.xMm} cy={stack.highest.yMm} r={Math.max(w, h) / 40} />
         )}

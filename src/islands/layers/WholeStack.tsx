@@ -17,11 +17,14 @@ export function WholeStack({
   project,
   plan,
   picture,
+  hiddenGround,
   onOrder,
 }: {
   project: ArticleView;
   plan: Plan;
   picture: ArticlePicture;
+  /** The ground that could be cut away, path data. */
+  hiddenGround: string;
   onOrder: (order: readonly string[]) => void;
 }) {
   const { layering, intent, ground } = project;
@@ -42,8 +45,7 @@ export function WholeStack({
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
   const look = lookup(project);
   const stitched = project.pieces.some((p) => edgeDone(look.edgeOf(p)) === 'stitched');
-  const behind =
-    picture.hiddenGround === '' || !stitched || intent.hand !== 'soft' ? 0 : areaMm2(regionOf(picture.hiddenGround));
+  const behind = hiddenGround === '' || !stitched || intent.hand !== 'soft' ? 0 : areaMm2(regionOf(hiddenGround));
   const nameOf = (id: string): string => project.pieces.find((p) => p.id === id)?.label || 'the lowest';
   const quilt = quiltSizes(ground.widthMm, ground.heightMm);
   return (
