@@ -20,6 +20,10 @@ const LEFT_OUT = Object.fromEntries(
   ]),
 );
 
+/** Packages that do nothing when they are loaded, though they do not say so: a thread that does not call them does without. */
+const LAZY = /node_modules\/(transliteration|bidi-js)\//;
+const treeshake = { moduleSideEffects: (id: string) => !LAZY.test(id) };
+
 /** The server and the thread that its jobs run in, each as one file. */
 async function bundleServer(): Promise<void> {
   await build({
@@ -111,8 +115,8 @@ export default defineConfig({
   vite: {
     // Said here as well as in tsconfig.json, since workers are bundled apart.
     resolve: { alias: { '~': fileURLToPath(new URL('./src', import.meta.url)), ...LEFT_OUT } },
-    worker: { format: 'es' },
+    worker: { format: 'es', rollupOptions: { treeshake } },
     // Fonts and the PDF writer's own typeface are files of their own, never inlined.
-    build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+    build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, rollupOptions: { treeshake } },
   },
 });

@@ -200,6 +200,7 @@ describe('the server, under pressure', () => {
       '/api/nothing',
       '/nowhere',
     ]) {
+      // Only the threads that shape letters may run WebAssembly: no page may.
       const { headers } = await fetch(url + path);
       const csp = headers.get('content-security-policy') ?? '';
       expect(/script-src ([^;]*)/.exec(csp)?.[1], path).to.match(/^'self'( 'sha256-[^']+')+$/);

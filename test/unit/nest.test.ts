@@ -412,50 +412,20 @@ describe('nest: known answers', () => {
   }).timeout(60_000);
 
   it('what fills no rectangle is never said to: a piece left out, a hole, a roll too narrow', () => {
-    const whole = jigsaw(15, 1);
-    const regions = whole.map((p) => regionOf(p.outline));
-    expect(
+    const regions = jigsaw(15, 1).map((p) => regionOf(p.outline));
+    const tiled = (of: readonly Region[], widthMm: number, over = false) =>
       tileStrip(
-        regions,
-        400,
+        of,
+        widthMm,
         () => [0],
-        () => false,
-      )?.lengthMm,
-    ).to.be.closeTo(600, 0.01);
-    expect(
-      tileStrip(
-        regions.slice(1),
-        400,
-        () => [0],
-        () => false,
-      ),
-    ).to.equal(null);
-    expect(
-      tileStrip(
-        regions,
-        380,
-        () => [0],
-        () => false,
-      ),
-    ).to.equal(null);
+        () => over,
+      );
+    expect(tiled(regions, 400)?.lengthMm).to.be.closeTo(600, 0.01);
+    expect(tiled(regions.slice(1), 400)).to.equal(null);
+    expect(tiled(regions, 380)).to.equal(null);
     const holed = [regionOf('M0 0H400V400H0ZM100 100V200H200V100Z'), regionOf('M0 0H100V100H0Z')];
-    expect(
-      tileStrip(
-        holed,
-        400,
-        () => [0],
-        () => false,
-      ),
-    ).to.equal(null);
-    expect(
-      tileStrip(
-        regions,
-        400,
-        () => [0],
-        () => true,
-      ),
-      'no time',
-    ).to.equal(null);
+    expect(tiled(holed, 400)).to.equal(null);
+    expect(tiled(regions, 400, true), 'no time').to.equal(null);
   });
 
   it('puts small parts into the holes of large ones', () => {

@@ -7,13 +7,14 @@ import {
   type Point,
   perimeterMm,
   type Region,
-  type Ring,
   ringAreaMm2,
   ringsOf,
   transformRegion,
   translation,
   union,
 } from '../shape';
+
+import { straightened } from './straight';
 
 /** Parts that belong together edge to edge, each shifted so that they do. */
 export interface Cluster {
@@ -29,26 +30,11 @@ const OVERLAP_MM2 = 0.6;
 /** Hairs between two matched parts are closed by growing and shrinking, mm. */
 const HAIR_MM = 0.03;
 
-/** Leaves out points that lie on the line of their neighbours. */
-function straightened(ring: Ring): Point[] {
-  const out = [...ring];
-  for (let i = 0; i < out.length && out.length > 3; ) {
-    const a = nth(out, (i + out.length - 1) % out.length);
-    const p = nth(out, i);
-    const b = nth(out, (i + 1) % out.length);
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    const off = length < 1e-9 ? 0 : Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length;
-    const back = (p.x - a.x) * (b.x - p.x) + (p.y - a.y) * (b.y - p.y) < 0;
-    if (off < HAIR_MM && !back) out.splice(i, 1);
-    else i += 1;
-  }
-  return out;
-}
 const tidy = (region: Region): Region =>
   region
     .map((a) => ({
-      outer: straightened(a.outer),
-      holes: a.holes.map(straightened).filter((hole) => -ringAreaMm2(hole) > SPECK_MM2),
+      outer: straightened(a.outer, HAIR_MM),
+      holes: a.holes.map((hole) => straightened(hole, HAIR_MM)).filter((hole) => -ringAreaMm2(hole) > SPECK_MM2),
     }))
     .filter((a) => oneAreaMm2(a) > SPECK_MM2);
 /** What is smaller comes of closing hairs, mm². */

@@ -18,6 +18,7 @@ import {
   transformRegion,
   translation,
 } from '../shape';
+import { straightened } from './straight';
 
 // Parts that fill a strip without a gap, as a jigsaw does, are put together corner by corner: the free corner at which fewest parts fit comes first, and what turns out wrong is taken back.
 
@@ -75,24 +76,9 @@ const apart = (a: number, b: number): number => {
 };
 const tolerance = (...lengths: number[]): number => ANGLE.rad + ANGLE.endMm / Math.max(0.5, Math.min(...lengths));
 
-/** Points that lie on the line of their neighbours left out. */
-function straight(ring: Ring): Point[] {
-  const out = [...ring];
-  for (let i = 0; i < out.length && out.length > 3; ) {
-    const a = around(out, i - 1);
-    const p = nth(out, i);
-    const b = around(out, i + 1);
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    const off = length < 1e-9 ? 0 : Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length;
-    if (off < ON_LINE_MM && (p.x - a.x) * (b.x - p.x) + (p.y - a.y) * (b.y - p.y) > 0) out.splice(i, 1);
-    else i += 1;
-  }
-  return out;
-}
-
 /** What stands in for a point that was cut off by a hair: where the lines of a very short edge's neighbours meet. */
 function sharpened(ring: Ring): Point[] {
-  const out = straight(ring);
+  const out = straightened(ring, ON_LINE_MM);
   for (let i = 0; i < out.length && out.length > 4; i++) {
     const [a, p, q, b] = [around(out, i - 1), nth(out, i), around(out, i + 1), around(out, i + 2)];
     if (Math.hypot(q.x - p.x, q.y - p.y) > STUB_MM) continue;
@@ -185,7 +171,7 @@ export function tileStrip(
       region,
       areaMm2: areaMm2(region),
       aroundMm: perimeterMm(region),
-      corners: region.flatMap((a) => cornersOf(straight(a.outer))),
+      corners: region.flatMap((a) => cornersOf(straightened(a.outer, ON_LINE_MM))),
     }),
   );
   if (shapes.some((s) => s.region.length !== 1 || s.region.some((a) => a.holes.length > 0))) return null;

@@ -13,6 +13,13 @@ const HEIGHTS: readonly { readonly value: WordHeight; readonly label: string }[]
   { value: 'ink', label: 'all its ink' },
 ];
 
+/** Of scripts without capitals it is the tallest letters that stand in a line. */
+const UNCASED: readonly { readonly value: WordHeight; readonly label: string }[] = [
+  { value: 'capitals', label: 'its tallest letters' },
+  { value: 'ink', label: 'all its ink' },
+];
+const hasCapitals = (word: Word): boolean => /\p{Lu}|\p{Ll}/u.test(word.text);
+
 /** Where a word stands: centred by what is said, and by typed distances to the tops of its capitals and its baseline. */
 export function WordPlace({ project, word }: { project: ArticleView; word: Word }) {
   const [height, setHeight] = useState<WordHeight>('capitals');
@@ -20,6 +27,7 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
   const { widthMm, heightMm } = project.ground;
   const reach = { units: u, min: -LIMITS.reachMm, max: LIMITS.reachMm };
   const ink = wordBox(project, word, 'ink');
+  const cased = hasCapitals(word);
   const level = !word.arc && word.at.rotateDeg === 0 && word.heights !== null;
   const capitals = wordBox(project, word, 'capitals');
   const move = (dxMm: number, dyMm: number): string | null => edit((p) => moveWord(p, word.id, dxMm, dyMm));
@@ -30,7 +38,9 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
   return (
     <div className={css.section}>
       <h3>On the ground</h3>
-      {level && <Choice label="Centred by" value={height} options={[...HEIGHTS]} onChange={setHeight} />}
+      {level && (
+        <Choice label="Centred by" value={height} options={[...(cased ? HEIGHTS : UNCASED)]} onChange={setHeight} />
+      )}
       <div className={css.grid3}>
         <Button icon={<LocateFixed size={18} />} onClick={() => centre(true, true)}>
           Centre
@@ -47,7 +57,7 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
           onChange={(mm) => move(widthMm - ink.maxX - mm, 0)}
         />
         <LengthField
-          label={level ? 'Capital tops from the top edge' : 'From the top edge'}
+          label={level ? `${cased ? 'Capital' : 'Letter'} tops from the top edge` : 'From the top edge'}
           {...reach}
           value={capitals.minY}
           onChange={(mm) => move(0, mm - capitals.minY)}
