@@ -286,7 +286,7 @@ export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
   const templates = templatesOf(set.letters);
   const more = templates.filter((t) => t.copies > 1).map((t) => `${t.char} ×${t.copies}`);
   return [
-    `${set.tallest === null ? 'Capitals' : `Its tallest letter, “${set.tallest}”,`} ${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`,
+    heightWords(set, units),
     `${formatLength(b.maxX - b.minX, units)} wide, ${formatLength(b.maxY - b.minY, units)} high${set.limitedBy ? `; its ${set.limitedBy} is what stops it` : ''}.`,
     gapWords(set, units),
     set.thinnest
@@ -296,6 +296,13 @@ export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
   ]
     .filter((s) => s !== '')
     .join(' ');
+}
+
+/** How high its letters are; of a word without capitals or small letters, in a face that has them, how high a capital would be. */
+function heightWords(set: SetWord, units: 'in' | 'mm'): string {
+  const high = `${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`;
+  if (set.tallest !== null) return `The tallest letter of this face, “${set.tallest}”, ${high}`;
+  return set.letters.some((l) => /\p{Lu}|\p{Ll}/u.test(l.char)) ? `Capitals ${high}` : `A capital would be ${high}`;
 }
 
 /** "Gaps of 3 mm, ink to ink", or from the narrowest to the widest. */
