@@ -153,3 +153,33 @@ export function colourOf(text: string): { readonly hex: string; readonly alpha: 
     return null;
   }
 }
+
+/** What an element hands on to those within it (SVG 2, property index: inherited), as far as it is read. */
+const INHERITED = [
+  'fill',
+  'fill-rule',
+  'fill-opacity',
+  'clip-rule',
+  'stroke',
+  'stroke-width',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-miterlimit',
+  'stroke-dasharray',
+  'stroke-opacity',
+  'visibility',
+  'color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+  'letter-spacing',
+  'direction',
+] as const;
+
+/** The style within an element: what it lies in, and its own over that. */
+export function handedOn(from: Style, own: Style): Record<string, string> {
+  const style: Record<string, string> = { ...from };
+  for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') style[key] = own[key];
+  return style;
+}

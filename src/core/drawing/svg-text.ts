@@ -1,6 +1,6 @@
 import type { Face } from '../lettering';
 import { nth } from '../lists';
-import type { Style } from './css';
+import { handedOn, type Style } from './css';
 import type { SvgNode } from './svg-tree';
 import { numberOf, type View } from './svg-values';
 
@@ -35,21 +35,6 @@ export interface SetText {
   readonly asAsked: boolean;
 }
 
-/** What text hands on to the spans within it (SVG 2, chapter 11). */
-const HANDED_ON = [
-  'font-family',
-  'font-size',
-  'font-weight',
-  'text-anchor',
-  'letter-spacing',
-  'direction',
-  'fill',
-  'fill-opacity',
-  'stroke',
-  'stroke-width',
-  'stroke-opacity',
-  'visibility',
-] as const;
 const USUAL_SIZE = 16;
 const SIZES: Readonly<Record<string, number>> = {
   'xx-small': 9,
@@ -113,8 +98,7 @@ function charsOf(node: SvgNode, outer: Style, styleOf: (n: SvgNode) => Style, vi
   const visit = (n: SvgNode, from: Style): void => {
     const own = styleOf(n);
     if (own['display'] === 'none') return;
-    const style: Record<string, string> = { ...from };
-    for (const key of HANDED_ON) if (own[key] !== undefined && own[key] !== 'inherit') style[key] = own[key];
+    const style = handedOn(from, own);
     style['font-size'] = String(sizeOf(own['font-size'], Number(from['font-size'] ?? USUAL_SIZE)));
     const xs = listOf(own['x'], view.width);
     const ys = listOf(own['y'], view.height);

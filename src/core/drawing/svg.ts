@@ -24,7 +24,7 @@ import {
   USUAL_MITER_LIMIT,
   withoutArcs,
 } from '../shape';
-import { type Style, StyleSheet } from './css';
+import { handedOn, type Style, StyleSheet } from './css';
 import { boxOf, clipOf, maskOf, type Sources } from './svg-clip';
 import { leadsNowhere, opacityOf, paintOf } from './svg-paint';
 import { type FaceFor, setText } from './svg-text';
@@ -125,27 +125,6 @@ interface Context {
   readonly given: Style | null;
 }
 
-const INHERITED = [
-  'fill',
-  'fill-rule',
-  'fill-opacity',
-  'clip-rule',
-  'stroke',
-  'stroke-width',
-  'stroke-linecap',
-  'stroke-linejoin',
-  'stroke-miterlimit',
-  'stroke-dasharray',
-  'stroke-opacity',
-  'visibility',
-  'color',
-  'font-family',
-  'font-size',
-  'font-weight',
-  'text-anchor',
-  'letter-spacing',
-  'direction',
-] as const;
 const CONTAINERS = new Set(['g', 'a']);
 const NOT_DRAWN = new Set([
   'defs',
@@ -240,8 +219,7 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
   const own = r.sheet.styleOf(node);
   if (own['display'] === 'none') return;
   const opacity = context.opacity * opacityOf(own['opacity']);
-  const style: Record<string, string> = { ...context.style };
-  for (const key of INHERITED) if (own[key] !== undefined && own[key] !== 'inherit') style[key] = own[key];
+  const style = handedOn(context.style, own);
   const matrix = composed(movedBy(node, own, context, r), context.matrix);
   const inner: Context = {
     ...context,
@@ -526,7 +504,7 @@ export function readSvg(
     const matrix = composed(view.matrix, scaling(PX_MM * enlarged));
     const context: Context = {
       matrix,
-      style: pick(own),
+      style: handedOn({}, own),
       clip: cutTo(view.cut, matrix),
       opacity: opacityOf(own['opacity']),
       view,
@@ -585,14 +563,6 @@ function smaller(
     })),
   };
 }
-
-const pick = (attributes: Style): Style =>
-  Object.fromEntries(
-    INHERITED.flatMap((k) => {
-      const value = attributes[k];
-      return value === undefined ? [] : [[k, value]];
-    }),
-  );
 
 /** The box of all shapes of a drawing, mm; the size that is fitted on arrival. */
 export const drawingBounds = (drawing: Drawing) =>

@@ -9,10 +9,10 @@ import {
   fromNonZero,
   isTangled,
   isTooIntricate,
+  linesOf,
   normalise,
   parsePath,
   printRegion,
-  type Rings,
   regionOf,
   transformRegion,
   translation,
@@ -53,10 +53,6 @@ function evenOdd(outline: string): string | null {
     : outline;
 }
 
-const linesOf = (outline: string): Rings => {
-  const parsed = parsePath(outline);
-  return parsed.ok ? flatten(parsed.segments, 1) : [];
-};
 const isSpace = (text: string): boolean => /^[\s\u200b-\u200f\u2060]+$/u.test(text);
 const rounded = (n: number): number => Math.round(n) / FINE + 0;
 
@@ -123,7 +119,7 @@ class Setter {
     const measured = cap ?? this.tallest();
     if (measured === null) return null;
     const heightOf = (char: string): number => {
-      const b = boundsOf(linesOf(sure(this.inkOf(char), 'only letters with ink are measured')));
+      const b = boundsOf(linesOf(sure(this.inkOf(char), 'only letters with ink are measured'), 1));
       return cap === undefined ? -b.minY : b.maxY - b.minY;
     };
     const small = [...SMALL].find((c) => this.inkOf(c) !== null);
@@ -177,7 +173,7 @@ class Setter {
       const char = nth(letters, i);
       const ink = this.inkOf(char);
       if (!ink) continue;
-      const height = -boundsOf(linesOf(ink)).minY;
+      const height = -boundsOf(linesOf(ink, 1)).minY;
       if (!best || height > best.height + 0.01) best = { char, height };
     }
     return best?.char ?? null;

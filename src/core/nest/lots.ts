@@ -22,7 +22,7 @@ interface Lot {
 /** Parts in a lot, about: with fewer too much is lost where lots meet, with more each takes too long. Tried out with 150, 300 and 800 parts. */
 const LOT_PARTS = 32;
 /** Pushing all of it together at the end takes as long as so many lots. */
-const JOINING = 0.3;
+const JOINING = 1.5;
 /** A lot's parts are put in first, in so many tries each. */
 const TRIES = 16;
 
@@ -109,7 +109,7 @@ export function layInLots(wish: LotsWish): readonly Lain[] {
   );
   const order = joined();
   for (const p of order) whole.put(p.k, p.x, p.y, p.step);
-  compact(whole);
+  compact(whole, () => wish.spent(spent + whole.work) >= 1);
   const pushed = order.map(({ k }) => ({ k, x: f64(whole.x, k), y: f64(whole.y, k), step: i16(whole.step, k) }));
   onBetter(pushed);
   return pushed;

@@ -251,13 +251,14 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
   }
 }
 
-/** Pushes everything towards the start of the strip, front parts first, until nothing gives. */
-export function compact(f: Field, rounds = 3): void {
+/** Pushes everything towards the start of the strip, front parts first, until nothing gives or the time is over. */
+export function compact(f: Field, over: () => boolean = () => false, rounds = 3): void {
   for (let round = 0; round < rounds; round++) {
     const order = f.items.map((_, i) => i).filter((i) => f.laid[i] && !f.locked[i]);
     order.sort((a, b) => f.leftOf(a) - f.leftOf(b));
     let moved = 0;
     for (const i of order) {
+      if (over()) return;
       moved += f.slide(i, -1, 0);
       const up = f.slide(i, 0, -1);
       if (up > 0) moved += f.slide(i, -1, 0);

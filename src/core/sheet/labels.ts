@@ -48,26 +48,26 @@ export interface DrawnLabel {
   readonly missing: readonly string[];
 }
 
-/** Sets a label in the first face that has all of it, stretch by stretch from left to right. */
+/** Sets a label stretch by stretch from left to right, each in the first face that has all of it; where none has, and its letters stand by themselves, letter by letter. */
 export function drawLabel(text: string, faces: readonly Face[]): DrawnLabel {
   const letters: { outline: string; x: number }[] = [];
   const missing = new Set<string>();
   let pen = 0;
   for (const run of runsOf(text)) {
-    const whole = faces.find((f) => f.line(run.text).missing.length === 0);
-    const face = whole ?? nth(faces, 0);
-    let said = run.text;
-    if (!whole) {
-      // Where one face after the other has some of it, each letter that none has in full is told.
-      for (const char of face.line(said).missing) {
+    const hasAll = (part: string): Face | undefined => faces.find((f) => f.line(part).missing.length === 0);
+    const apart = !run.joined && !run.rightToLeft && !hasAll(run.text);
+    for (const part of apart ? run.text : [run.text]) {
+      const face = hasAll(part) ?? nth(faces, 0);
+      let said = part;
+      for (const char of face.line(part).missing) {
         missing.add(char);
         said = said.replaceAll(char, NO_LETTER);
       }
+      const line = face.line(said);
+      for (const l of line.letters) if (l.outline !== null) letters.push({ outline: l.outline, x: pen + l.x });
+      const last = line.letters.at(-1);
+      if (last) pen += last.x + last.advance;
     }
-    const line = face.line(said);
-    for (const l of line.letters) if (l.outline !== null) letters.push({ outline: l.outline, x: pen + l.x });
-    const last = line.letters.at(-1);
-    if (last) pen += last.x + last.advance;
   }
   return { letters, widthEm: pen, missing: [...missing] };
 }

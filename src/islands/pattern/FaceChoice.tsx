@@ -97,14 +97,16 @@ export function AxisFields({
   word,
   faceName,
   own,
+  thread,
   onChange,
 }: {
   word: Pick<Word, 'faceId' | 'axes'>;
   faceName: string;
   own: OwnFace | null;
+  /** The one that sets the word: it has read the face already. */
+  thread: ReturnType<typeof useSetter>;
   onChange: (axes: Word['axes']) => void;
 }) {
-  const thread = useSetter();
   const [axes, setAxes] = useState<{ faceId: string; list: readonly Axis[] } | null>(null);
   const { faceId } = word;
   useEffect(() => {

@@ -242,7 +242,13 @@ export function WordDialog({
             </p>
           )}
           <FaceChoice value={draft.faceId} own={own} onChange={(faceId, axes) => change({ faceId, axes })} />
-          <AxisFields word={draft} faceName={faceName} own={ownFace} onChange={(axes) => change({ axes })} />
+          <AxisFields
+            word={draft}
+            faceName={faceName}
+            own={ownFace}
+            thread={thread}
+            onChange={(axes) => change({ axes })}
+          />
           <FilePick
             label="A font file of my own"
             accept=".ttf,.otf,.ttc,.woff,.woff2"
