@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { SavedFace, SavedShape } from '~/core/archive';
-import type { Things } from '~/core/drawer';
+import type { DrawerKind, Things } from '~/core/drawer';
 import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/model';
 import { type KeptPicture, pack } from './pack';
 
@@ -34,7 +34,7 @@ export interface VersionRow {
 
 export const KEEP_DELETED_MS = 30 * 24 * 3600 * 1000;
 
-export const db = new Dexie('apple-seam') as Dexie & {
+export const db = new Dexie('apple-seam') as Dexie & { [K in DrawerKind]: EntityTable<Things[K], 'id'> } & {
   projects: EntityTable<ProjectRow, 'id'>;
   versions: EntityTable<VersionRow, 'key'>;
   /** Pictures of projects and versions, each once, however many show it. */
@@ -42,12 +42,6 @@ export const db = new Dexie('apple-seam') as Dexie & {
   settings: EntityTable<{ key: string; value: unknown }, 'key'>;
   shapes: EntityTable<SavedShape, 'id'>;
   faces: EntityTable<SavedFace, 'id'>;
-  fabrics: EntityTable<Things['fabrics'], 'id'>;
-  webs: EntityTable<Things['webs'], 'id'>;
-  irons: EntityTable<Things['irons'], 'id'>;
-  covers: EntityTable<Things['covers'], 'id'>;
-  surfaces: EntityTable<Things['surfaces'], 'id'>;
-  threads: EntityTable<Things['threads'], 'id'>;
   drawerPictures: EntityTable<Picture, 'id'>;
 };
 db.version(1).stores({ projects: 'id, updatedAt', settings: 'key' });

@@ -3,8 +3,8 @@ import { parseColour } from '../colour';
 import { inMap, sure } from '../lists';
 import { problemsFrom } from '../model';
 import { parseLength, parseSize, parseTemperature } from '../units';
-import { type CellType, COLUMNS, type Column, usualThing } from './columns';
-import { DRAWER_LIMIT, type DrawerKind, KIND_WORDS, THING_SCHEMAS, type Things } from './kinds';
+import type { CellType, Column } from './column';
+import { COLUMNS, DRAWER_LIMIT, type DrawerKind, KIND_WORDS, THING_SCHEMAS, type Things, usualThing } from './kinds';
 
 export type Read<T> =
   | { readonly ok: true; readonly things: readonly T[] }

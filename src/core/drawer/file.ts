@@ -1,20 +1,26 @@
 import { z } from 'zod';
 import { parseCapped, pictureSchema, problemsFrom, readJson } from '../model';
-import { DRAWER_KINDS, DRAWER_LIMIT, type DrawerContents, KIND_WORDS, THING_SCHEMAS } from './kinds';
+import { DRAWER_KINDS, DRAWER_LIMIT, type DrawerContents, type DrawerKind, KIND_WORDS, THING_SCHEMAS } from './kinds';
 
 const DRAWER_FORMAT = 'apple-seam.drawer';
 const DRAWER_VERSION = 1;
 const TELL = 12;
 
+/** Things by kind; a kind that is left out has none. */
+const lists = Object.fromEntries(
+  DRAWER_KINDS.map((kind) => [
+    kind,
+    z
+      .array(THING_SCHEMAS[kind] as z.ZodType)
+      .max(DRAWER_LIMIT)
+      .default([]),
+  ]),
+) as { [K in DrawerKind]: z.ZodDefault<z.ZodArray<(typeof THING_SCHEMAS)[K]>> };
+
 const drawerSchema = z.object({
   format: z.literal(DRAWER_FORMAT),
   version: z.literal(DRAWER_VERSION),
-  fabrics: z.array(THING_SCHEMAS.fabrics).max(DRAWER_LIMIT).default([]),
-  webs: z.array(THING_SCHEMAS.webs).max(DRAWER_LIMIT).default([]),
-  irons: z.array(THING_SCHEMAS.irons).max(DRAWER_LIMIT).default([]),
-  covers: z.array(THING_SCHEMAS.covers).max(DRAWER_LIMIT).default([]),
-  surfaces: z.array(THING_SCHEMAS.surfaces).max(DRAWER_LIMIT).default([]),
-  threads: z.array(THING_SCHEMAS.threads).max(DRAWER_LIMIT).default([]),
+  ...lists,
   pictures: z.array(pictureSchema).max(DRAWER_LIMIT).default([]),
 });
 

@@ -1,4 +1,3 @@
-export * from './columns';
 export * from './doubts';
 export * from './file';
 export * from './kinds';

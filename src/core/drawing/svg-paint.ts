@@ -1,6 +1,6 @@
 import { converter, formatHex } from 'culori';
 import { colourOf, type Style, type StyleSheet } from './css';
-import type { SvgNode } from './svg-tree';
+import { type SvgNode, targetOf } from './svg-tree';
 import { numberOf } from './svg-values';
 
 /** What a shape is filled or drawn with. */
@@ -17,9 +17,6 @@ const SEEN_ALPHA = 0.02;
 const UNKNOWN = '#9a9a9a';
 const rgb = converter('rgb');
 const GRADIENTS = new Set(['linearGradient', 'radialGradient']);
-
-const targetOf = (href: string | undefined, byId: ReadonlyMap<string, SvgNode>): SvgNode | undefined =>
-  href?.startsWith('#') ? byId.get(href.slice(1)) : undefined;
 
 interface Stop {
   readonly offset: number;

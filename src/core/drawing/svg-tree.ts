@@ -15,6 +15,10 @@ export interface SvgNode {
   parent: SvgNode | null;
 }
 
+/** The element of the same drawing that a link points to. */
+export const targetOf = (href: string | undefined, byId: ReadonlyMap<string, SvgNode>): SvgNode | undefined =>
+  href?.startsWith('#') ? byId.get(href.slice(1)) : undefined;
+
 /** Thrown to stop reading at once, with words for a person; the reader catches it. */
 export class Refused extends Error {}
 

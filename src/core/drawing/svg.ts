@@ -28,7 +28,7 @@ import { handedOn, type Style, StyleSheet } from './css';
 import { boxOf, clipOf, maskOf, type Sources } from './svg-clip';
 import { leadsNowhere, opacityOf, paintOf } from './svg-paint';
 import { type FaceFor, setText } from './svg-text';
-import { parseTree, Refused, SVG_LIMITS, type SvgNode } from './svg-tree';
+import { parseTree, Refused, SVG_LIMITS, type SvgNode, targetOf } from './svg-tree';
 import { basicShape, IDENTITY, numberOf, PX_MM, readTransform, transformAbout, type View, viewOf } from './svg-values';
 
 export { readTransform, SVG_LIMITS };
@@ -231,8 +231,7 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
   };
 
   if (tag === 'use') {
-    const href = own['href'] ?? '';
-    const target = href.startsWith('#') ? r.byId.get(href.slice(1)) : undefined;
+    const target = targetOf(own['href'], r.byId);
     if (!target || context.useDepth >= SVG_LIMITS.useDepth) {
       r.leave('link');
       return;
@@ -466,6 +465,7 @@ export function readSvg(
       for (const c of n.children) index(c);
     };
     index(root);
+    if (unfoldedTo(root, byId) > MOST_TICKS * SVG_LIMITS.elements) throw new Refused(TOO_MANY_COPIES);
     const counts = new Map<LeftOut['code'], number>();
     let ticks = 0;
     const reading: Reading = {
@@ -479,10 +479,7 @@ export function readSvg(
       tick: () => {
         ticks += 1;
         // `use` may copy a part again and again: what it unfolds to is counted, not what stands in the file.
-        if (ticks > MOST_TICKS * SVG_LIMITS.elements)
-          throw new Refused(
-            'This drawing unfolds into too many copies of its own parts. Unlink the copies in the drawing program.',
-          );
+        if (ticks > MOST_TICKS * SVG_LIMITS.elements) throw new Refused(TOO_MANY_COPIES);
         if (ticks % 50 === 0) onProgress(Math.min(1, ticks / total));
       },
     };
@@ -535,6 +532,28 @@ export function readSvg(
       message: 'This drawing could not be read. Save it again as plain SVG from the drawing program.',
     };
   }
+}
+
+const TOO_MANY_COPIES =
+  'This drawing unfolds into too many copies of its own parts. Unlink the copies in the drawing program.';
+
+/** How many elements a drawing has once every `use` stands for what it copies, without unfolding any; circles are left out. */
+function unfoldedTo(root: SvgNode, byId: ReadonlyMap<string, SvgNode>): number {
+  const known = new Map<SvgNode, number>();
+  const count = (n: SvgNode): number => {
+    const before = known.get(n);
+    if (before !== undefined) return before;
+    known.set(n, 0);
+    const copied = n.tag === 'use' ? targetOf(n.attributes['href'], byId) : undefined;
+    // What only lies ready is not drawn.
+    const drawn = n.tag === 'defs' || n.tag === 'symbol' ? [] : n.children;
+    const all = drawn.reduce((sum, c) => sum + count(c), 1) + (copied ? copiesOf(copied) : 0);
+    known.set(n, all);
+    return all;
+  };
+  const copiesOf = (n: SvgNode): number =>
+    n.tag === 'symbol' ? n.children.reduce((sum, c) => sum + count(c), 1) : count(n);
+  return count(root);
 }
 
 /** Drawings smaller than this are read as large as this, mm. */

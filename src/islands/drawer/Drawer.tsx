@@ -1,6 +1,6 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Choice, Dialog, Empty, Note, Toast, UNIT_OPTIONS } from '~/components';
 import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/drawer';
 import { toCsv } from '~/core/drawer/csv';
@@ -20,25 +20,18 @@ import {
   useUnits,
 } from '~/store';
 import { Frame } from '../app/Frame';
-import { tableOf } from './columns';
 import css from './Drawer.module.css';
 import { DrawerTable } from './DrawerTable';
-import { FabricEditor } from './FabricEditor';
-import { ThreadEditor } from './ThreadEditor';
-import { CoverEditor, IronEditor, SurfaceEditor } from './ToolEditors';
-import { WebEditor } from './WebEditor';
-import { isDrawerKind, TITLES } from './words';
+import type { EditorProps } from './Editor';
+import { LOOKS } from './kinds';
+import type { TableOf } from './table';
+import { isDrawerKind } from './words';
 
 type Thing = Things[DrawerKind];
 
-const EDITORS = {
-  fabrics: FabricEditor,
-  webs: WebEditor,
-  irons: IronEditor,
-  covers: CoverEditor,
-  surfaces: SurfaceEditor,
-  threads: ThreadEditor,
-} as Readonly<Record<DrawerKind, (props: never) => React.JSX.Element>>;
+/** What a kind looks like, whichever it is: what belongs together was checked where it was put together. */
+const lookOf = (kind: DrawerKind) =>
+  LOOKS[kind] as unknown as { table: TableOf<DrawerKind>; Editor: ComponentType<EditorProps<DrawerKind>> };
 
 const kindFromHash = (): DrawerKind => {
   const hash = window.location.hash.slice(1);
@@ -94,7 +87,7 @@ function Chest() {
   }, []);
 
   const units = useUnits();
-  const view = useMemo(() => (drawer && units ? tableOf(kind, drawer, units) : null), [kind, drawer, units]);
+  const view = useMemo(() => (drawer && units ? lookOf(kind).table(drawer, units) : null), [kind, drawer, units]);
   if (failed)
     return (
       <main className={css.page}>
@@ -108,15 +101,7 @@ function Chest() {
 
   const words = KIND_WORDS[kind];
   const rows = drawer[kind] as readonly Thing[];
-  const TheEditor = EDITORS[kind] as (props: {
-    thing: Thing;
-    isNew: boolean;
-    drawer: typeof drawer;
-    onKeep: (t: Thing) => void;
-    onRemove: () => void;
-    trouble: string | null;
-    onClose: () => void;
-  }) => React.JSX.Element;
+  const { Editor: TheEditor } = lookOf(kind);
   /** Does something with the drawer. @returns whether it was done; if not, it says so */
   const doing = async (work: () => PromiseLike<unknown>, otherwise: string): Promise<boolean> => {
     const done = await attempt(work);
@@ -190,7 +175,7 @@ function Chest() {
             aria-current={k === kind ? 'page' : undefined}
             onClick={() => setSearch('')}
           >
-            <span>{TITLES[k]}</span>
+            <span>{KIND_WORDS[k].title}</span>
             <span className={css.count}>{drawer[k].length.toLocaleString('en')}</span>
           </a>
         ))}
@@ -253,7 +238,7 @@ function Chest() {
       ) : (
         <DrawerTable
           key={kind}
-          label={TITLES[kind]}
+          label={KIND_WORDS[kind].title}
           rows={rows}
           columns={view.columns as readonly ColumnDef<Thing>[]}
           widths={view.widths}

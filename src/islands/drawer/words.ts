@@ -2,14 +2,6 @@ import { DRAWER_KINDS, type DrawerKind } from '~/core/drawer';
 import type { Fabric, Iron, Thread, Web } from '~/core/model';
 import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/units';
 
-export const TITLES: Readonly<Record<DrawerKind, string>> = {
-  fabrics: 'Fabrics',
-  webs: 'Webs',
-  threads: 'Threads',
-  irons: 'Irons and presses',
-  covers: 'Covers',
-  surfaces: 'Surfaces',
-};
 export const isDrawerKind = (s: string): s is DrawerKind => (DRAWER_KINDS as readonly string[]).includes(s);
 
 export const IRON_KIND_WORDS: Readonly<Record<Iron['kind'], string>> = {

@@ -21,7 +21,8 @@ import css from './Drawer.module.css';
 import { Editor, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
-import { perRun } from './words';
+import { gsm, nameColumn, type TableOf } from './table';
+import { limitWords, perRun, stockM2, stockWords } from './words';
 
 const DOTS = [1, 2, 3] as const;
 
@@ -214,3 +215,54 @@ export function FabricEditor(props: {
     </Editor>
   );
 }
+
+/** "Batik, cotton"; the fibre once only. */
+const clothWords = (f: Fabric): string => {
+  const { name, material } = clothOf(f);
+  // Paper and foil are of what they are called.
+  if (material !== 'fabric') return name;
+  const fibre = FIBRE_FACTS[f.fibre].name;
+  return name.toLowerCase().includes(fibre) ? name : `${name}, ${fibre}`;
+};
+
+/** Fabrics, with their swatches and what is left of them. */
+export const fabricTable: TableOf<'fabrics'> = (drawer, units) => ({
+  widths: '56px minmax(10rem,2fr) minmax(8rem,1.3fr) 7rem 6rem 8rem 7rem',
+  columns: [
+    {
+      id: 'swatch',
+      header: () => <span className="visually-hidden">Swatch</span>,
+      enableSorting: false,
+      cell: ({ row }) => <ClothSwatch fabric={row.original} pictures={drawer.pictures} size={42} />,
+    },
+    nameColumn('fabrics', drawer),
+    { id: 'cloth', header: 'Cloth', accessorFn: clothWords },
+    {
+      id: 'mass',
+      header: 'Mass',
+      accessorFn: (f) => f.massGsm,
+      cell: ({ row }) => gsm(row.original.massGsm),
+    },
+    {
+      id: 'thickness',
+      header: 'Thick',
+      accessorFn: (f) => f.thicknessMm,
+      cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
+    },
+    {
+      id: 'limit',
+      header: 'Iron up to',
+      accessorFn: (f) => f.maxIronC,
+      cell: ({ row }) => limitWords(row.original.maxIronC, units),
+    },
+    {
+      id: 'stock',
+      header: 'In stock',
+      accessorFn: (f) => stockM2(f.stock),
+      cell: ({ row }) => {
+        const m2 = stockM2(row.original.stock);
+        return m2 > 0 ? stockWords(m2, units) : <span className={css.small}>none</span>;
+      },
+    },
+  ],
+});

@@ -13,11 +13,12 @@ import {
 import type { DrawerContents } from '~/core/drawer';
 import { WEB_KINDS, webFrom, webKindOf } from '~/core/material';
 import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/model';
-import { type DisplayUnits, formatLength, formatTemperature } from '~/core/units';
+import { type DisplayUnits, formatLength, formatRun, formatTemperature } from '~/core/units';
 import css from './Drawer.module.css';
 import { Editor, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
+import { gsm, nameColumn, price, type TableOf } from './table';
 import { FORM_WORDS, LINER_WORDS, perRun, SEWING_WORDS } from './words';
 
 /** Common practice, no source: around 17 in. */
@@ -196,3 +197,44 @@ function Steps({ form, stage, label }: { form: UseFormReturn<Web>; stage: 'fuse'
     />
   );
 }
+
+/** Webs, with the hatch they are drawn by. */
+export const webTable: TableOf<'webs'> = (drawer, units) => ({
+  widths: '84px minmax(10rem,2fr) 7rem 8rem 6rem 7rem 8rem 6rem 6rem',
+  columns: [
+    {
+      id: 'swatch',
+      header: () => <span className="visually-hidden">Hatch</span>,
+      enableSorting: false,
+      cell: ({ row }) => <WebSwatch web={row.original} width={68} height={36} />,
+    },
+    nameColumn('webs', drawer),
+    {
+      id: 'mass',
+      header: 'Adhesive',
+      accessorFn: (w) => w.massGsm,
+      cell: ({ row }) => gsm(row.original.massGsm),
+    },
+    { id: 'form', header: 'Form', accessorFn: (w) => FORM_WORDS[w.form] },
+    {
+      id: 'melts',
+      header: 'Melts',
+      accessorFn: (w) => w.meltC,
+      cell: ({ row }) => formatTemperature(row.original.meltC, units),
+    },
+    { id: 'liners', header: 'Liners', accessorFn: (w) => LINER_WORDS[w.liners] },
+    { id: 'sewing', header: 'Sewing', accessorFn: (w) => SEWING_WORDS[w.sewing] },
+    {
+      id: 'left',
+      header: 'Left',
+      accessorFn: (w) => w.stockMm,
+      cell: ({ row }) => formatRun(row.original.stockMm, units),
+    },
+    {
+      id: 'price',
+      header: units === 'in' ? 'Per yard' : 'Per metre',
+      accessorFn: (w) => w.pricePerM ?? -1,
+      cell: ({ row }) => price(row.original.pricePerM === null ? null : row.original.pricePerM * perRun(units)),
+    },
+  ],
+});

@@ -15,7 +15,8 @@ import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/model';
 import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/units';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
-import { IRON_KIND_WORDS } from './words';
+import { nameColumn, type TableOf } from './table';
+import { IRON_KIND_WORDS, sizeWords } from './words';
 
 /** An iron or press, with what its dial was measured at. */
 export function IronEditor(props: EditorProps<'irons'>) {
@@ -198,3 +199,68 @@ export function SurfaceEditor(props: EditorProps<'surfaces'>) {
     </Editor>
   );
 }
+
+/** Irons and presses, with their dials. */
+export const ironTable: TableOf<'irons'> = (drawer, units) => ({
+  widths: 'minmax(10rem,2fr) minmax(8rem,1fr) 9rem 6rem minmax(9rem,1.4fr)',
+  columns: [
+    nameColumn('irons', drawer),
+    { id: 'kind', header: 'Kind', accessorFn: (i) => IRON_KIND_WORDS[i.kind] },
+    {
+      id: 'soleplate',
+      header: 'Soleplate',
+      accessorFn: (i) => i.soleplate.widthMm * i.soleplate.lengthMm,
+      cell: ({ row }) => sizeWords(row.original.soleplate.widthMm, row.original.soleplate.lengthMm, units),
+    },
+    {
+      id: 'mass',
+      header: 'Mass',
+      accessorFn: (i) => i.massKg,
+      cell: ({ row }) => `${Number(row.original.massKg.toFixed(2))} kg`,
+    },
+    {
+      id: 'dial',
+      header: 'Dial',
+      accessorFn: (i) => i.dial.map((d) => `${d.mark} ${formatTemperature(d.measuredC, units)}`).join(', '),
+      cell: ({ getValue }) => (getValue() as string) || <span className={css.small}>not measured</span>,
+    },
+  ],
+});
+
+/** Covers, with what they bear. */
+export const coverTable: TableOf<'covers'> = (drawer, units) => ({
+  widths: 'minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem 8rem 8rem',
+  columns: [
+    nameColumn('covers', drawer),
+    { id: 'kind', header: 'Kind', accessorFn: (c) => COVER_FACTS[c.kind].name },
+    {
+      id: 'thickness',
+      header: 'Thick',
+      accessorFn: (c) => c.thicknessMm,
+      cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
+    },
+    {
+      id: 'limit',
+      header: 'Bears',
+      accessorFn: (c) => c.maxC,
+      cell: ({ row }) => formatTemperature(row.original.maxC, units),
+    },
+    { id: 'see', header: 'See-through', accessorFn: (c) => (c.seeThrough ? 'yes' : 'no') },
+  ],
+});
+
+/** What is ironed on. */
+export const surfaceTable: TableOf<'surfaces'> = (drawer, units) => ({
+  widths: 'minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem minmax(10rem,2fr)',
+  columns: [
+    nameColumn('surfaces', drawer),
+    { id: 'kind', header: 'Kind', accessorFn: (s) => SURFACE_FACTS[s.kind].name },
+    {
+      id: 'thickness',
+      header: 'Thick',
+      accessorFn: (s) => s.thicknessMm,
+      cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
+    },
+    { id: 'note', header: 'Note', accessorFn: (s) => s.note },
+  ],
+});

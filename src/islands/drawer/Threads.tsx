@@ -1,8 +1,10 @@
 import { FormLength, FormLines, FormNumber, FormPrice, FormSelect, ThreadSwatch } from '~/components';
 import { THREAD_KINDS } from '~/core/model';
+import { formatRun } from '~/core/units';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
+import { nameColumn, price, type TableOf } from './table';
 import { THREAD_KIND_WORDS } from './words';
 
 /** A thread on its spool. */
@@ -46,3 +48,36 @@ export function ThreadEditor(props: EditorProps<'threads'>) {
     </Editor>
   );
 }
+
+/** Threads, with what is left on the spool. */
+export const threadTable: TableOf<'threads'> = (drawer, units) => ({
+  widths: '56px minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem 7rem 7rem',
+  columns: [
+    {
+      id: 'swatch',
+      header: () => <span className="visually-hidden">Colour</span>,
+      enableSorting: false,
+      cell: ({ row }) => <ThreadSwatch colour={row.original.colour} size={38} />,
+    },
+    nameColumn('threads', drawer),
+    { id: 'kind', header: 'Kind', accessorFn: (t) => THREAD_KIND_WORDS[t.kind] },
+    {
+      id: 'left',
+      header: 'Left',
+      accessorFn: (t) => t.stockMm,
+      cell: ({ row }) => formatRun(row.original.stockMm, units),
+    },
+    {
+      id: 'spool',
+      header: 'A spool',
+      accessorFn: (t) => t.spoolMm,
+      cell: ({ row }) => formatRun(row.original.spoolMm, units),
+    },
+    {
+      id: 'price',
+      header: 'Costs',
+      accessorFn: (t) => t.pricePerSpool ?? -1,
+      cell: ({ row }) => price(row.original.pricePerSpool),
+    },
+  ],
+});
