@@ -4,7 +4,7 @@ import { Field } from './field';
 import { type Prepared, prepare, slackMm } from './part';
 import type { NestPart, NestPlacement, Rotations } from './request';
 import { insert } from './search';
-import { allowedSteps } from './turns';
+import { allowedSteps, stepAndRest } from './turns';
 
 /** Layouts are told to a ten-thousandth of a millimetre. */
 export const round = (v: number): number => Math.round(v * 10_000) / 10_000;
@@ -14,6 +14,8 @@ export interface Item {
   readonly part: NestPart;
   readonly copy: number;
   readonly shape: number;
+  /** By how much the shape was turned already, degrees: what a hand holds lies at any angle. */
+  readonly restDeg: number;
 }
 
 /** One scrap with what is to lie on it. */
@@ -67,7 +69,7 @@ export function fillBin(
     field.void[list.length] = 1;
   }
   held.forEach((h, k) => {
-    field.put(k, h.xMm, h.yMm, Math.round((h.rotateDeg / 360) * steps + steps) % steps);
+    field.put(k, h.xMm, h.yMm, stepAndRest(h.rotateDeg, steps).step);
     field.locked[k] = 1;
   });
   let misses = 0;
@@ -87,7 +89,7 @@ export function fillBin(
               copy: nth(items, i).copy,
               xMm: round(f64(field.x, k)),
               yMm: round(f64(field.y, k)),
-              rotateDeg: round((360 * i16(field.step, k)) / steps),
+              rotateDeg: round((360 * i16(field.step, k)) / steps + nth(items, i).restDeg),
               mirrored: false as const,
               bin: binId,
               binCopy,

@@ -2,6 +2,7 @@ import { f64, i16, inMap, nth } from '../lists';
 import {
   applyTo,
   areaMm2,
+  boundsOf,
   isTangled,
   isTooIntricate,
   linesOf,
@@ -31,8 +32,9 @@ import {
 } from './request';
 import { layInRows } from './rows';
 import { insert, shorten, snapshot } from './search';
+import { layFreely } from './squeeze';
 import { tileStrip } from './tiling';
-import { allowedSteps, stepsFor } from './turns';
+import { allowedSteps, stepAndRest, stepsFor } from './turns';
 
 /** An outline that crosses itself more often than this is a scribble; laying scribbles out takes for ever. */
 const MOST_CROSSINGS = 5000;
@@ -53,7 +55,7 @@ interface Put {
   readonly y: number;
   readonly step: number;
 }
-interface Turned {
+interface TurnedPut {
   readonly item: number;
   readonly x: number;
   readonly y: number;
@@ -67,6 +69,8 @@ const WORK_PER_SECOND = 800_000;
 const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
 /** With more parts than this every pair cannot be watched: they are placed one by one and not moved again. */
 const MOVE_UP_TO = 320;
+/** Parts that may be turned freely are laid by steps of a circle for this share of the time, then by any angle. */
+const STEPS_SHARE = 0.3;
 /** Up to so many parts are looked at for edges that match. */
 const MATCH_UP_TO = 120;
 /** Putting parts together without a gap takes this share of the time at most. */
@@ -108,11 +112,23 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
       shape = shapes.push(prepare(region, request.spacingMm, steps)) - 1;
       known.set(part.outline, shape);
     }
-    for (let copy = 0; copy < part.count; copy++) items.push({ part, copy, shape });
+    for (let copy = 0; copy < part.count; copy++) items.push({ part, copy, shape, restDeg: 0 });
   }
 
   const placements: NestPlacement[] = [];
   const lockedOf = new Map((request.locked ?? []).map((l) => [`${l.id} ${l.copy}`, l]));
+  // What a hand holds at a turn between two steps is made ready so turned.
+  items.forEach((item, i) => {
+    const held = lockedOf.get(`${item.part.id} ${item.copy}`);
+    const restDeg = held ? stepAndRest(held.rotateDeg, steps).restDeg : 0;
+    if (restDeg === 0) return;
+    const turned = prepare(
+      transformRegion(nth(shapes, item.shape).region, rotation(restDeg)),
+      request.spacingMm,
+      steps,
+    );
+    items[i] = { ...item, shape: shapes.push(turned) - 1, restDeg };
+  });
   let usedArea = 0;
   let coveredArea = 0;
   // Largest first: they are the hardest to place.
@@ -195,12 +211,12 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
         item,
         x,
         y,
-        rotateDeg: (360 * step) / steps,
+        rotateDeg: (360 * step) / steps + nth(items, item).restDeg,
         reachMm: x + nth(shapes, nth(items, item).shape).trueBoxAt(step).maxX,
       })),
       rowsLengthMm,
     );
-  const resultOf = (list: readonly Turned[], rowsLengthMm: number): NestResult => {
+  const resultOf = (list: readonly TurnedPut[], rowsLengthMm: number): NestResult => {
     let lengthMm = 0;
     let covered = scrapCovered;
     const laid = list.map(({ item, x, y, rotateDeg, reachMm }): NestPlacement => {
@@ -212,7 +228,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
         copy,
         xMm: round(x),
         yMm: round(y),
-        rotateDeg: round(rotateDeg),
+        rotateDeg: round(((rotateDeg % 360) + 360) % 360),
         mirrored: false,
         bin: null,
         binCopy: 0,
@@ -241,9 +257,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   if (best) hooks.onBetter?.(best);
   /** A roll is only so long: what lies beyond its end has no place. */
   const within = (r: NestResult): NestResult =>
-    request.lengthMm != null && r.lengthMm > request.lengthMm + 1e-6
-      ? cutAt(r, request.lengthMm, items, shapes, steps)
-      : r;
+    request.lengthMm != null && r.lengthMm > request.lengthMm + 1e-6 ? cutAt(r, request.lengthMm, items) : r;
   // Parts without spacing may fill the roll without a gap, as a jigsaw does: then nothing can be better.
   if (lockedHere.length === 0 && request.spacingMm === 0 && mine.length > 1 && mine.length <= MATCH_UP_TO) {
     const untilMs = (hooks.now?.() ?? 0) + TILE_SHARE * request.seconds * 1000;
@@ -329,7 +343,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   for (const i of lockedHere) {
     const l = inMap(lockedOf, `${nth(items, i).part.id} ${nth(items, i).copy}`);
     const k = inMap(local, i);
-    field.put(k, l.xMm, l.yMm, Math.round((l.rotateDeg / 360) * steps + steps) % steps);
+    field.put(k, l.xMm, l.yMm, stepAndRest(l.rotateDeg, steps).step);
     field.locked[k] = 1;
   }
   const read = (at: { x: Float64Array; y: Float64Array; step: Int16Array }) =>
@@ -373,7 +387,27 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
       field.put(inMap(local, item), x, y, step);
     });
   field.room.maxX = field.reach();
-  if (mine.length <= MOVE_UP_TO) shorten(field, random, over, offer);
+  const freely = mine.some((i) => rotationsOf(nth(items, i).part) === 'free');
+  if (mine.length <= MOVE_UP_TO)
+    shorten(field, random, freely ? () => over() || field.work > budget * STEPS_SHARE : over, offer);
+  if (freely && mine.length <= MOVE_UP_TO)
+    layFreely(
+      field,
+      { spacingMm: request.spacingMm, turns: mine.map((i) => rotationsOf(nth(items, i).part) === 'free'), random },
+      (work) => spentAll(field.work + work),
+      (laid) => {
+        const now = resultOf(
+          laid.map(({ rotateDeg, ...at }, k) => {
+            const item = nth(mine, k);
+            return { ...at, item, rotateDeg: rotateDeg + nth(items, item).restDeg };
+          }),
+          inRows.lengthMm,
+        );
+        if (best && now.lengthMm >= best.lengthMm) return;
+        best = now;
+        hooks.onBetter?.(now);
+      },
+    );
   hooks.onProgress?.(1);
   return within(best as unknown as NestResult);
 }
@@ -447,27 +481,16 @@ function matchedLayout(
 }
 
 /** A roll that is too short keeps what lies on it; the rest is listed. */
-function cutAt(
-  r: NestResult,
-  lengthMm: number,
-  items: readonly Item[],
-  shapes: readonly Prepared[],
-  steps: number,
-): NestResult {
-  const shapeOf = new Map(items.map((it) => [it.part.id, nth(shapes, it.shape)]));
-  const onIt = (p: NestPlacement): boolean =>
-    p.bin !== null ||
-    p.xMm + inMap(shapeOf, p.id).trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX <= lengthMm + 1e-6;
+function cutAt(r: NestResult, lengthMm: number, items: readonly Item[]): NestResult {
+  const outlineOf = new Map(items.map((it) => [it.part.id, it.part.outline]));
+  const reachOf = new Map(
+    r.placements.filter((p) => p.bin === null).map((p) => [p, boundsOf(placedRegion(inMap(outlineOf, p.id), p)).maxX]),
+  );
+  const onIt = (p: NestPlacement): boolean => p.bin !== null || inMap(reachOf, p) <= lengthMm + 1e-6;
   const gone = new Map<string, number>();
   for (const p of r.placements) if (!onIt(p)) gone.set(p.id, (gone.get(p.id) ?? 0) + 1);
   const kept = r.placements.filter(onIt);
-  const reach = kept.reduce(
-    (far, p) =>
-      p.bin === null
-        ? Math.max(far, p.xMm + inMap(shapeOf, p.id).trueBoxAt(Math.round((p.rotateDeg / 360) * steps) % steps).maxX)
-        : far,
-    0,
-  );
+  const reach = kept.reduce((far, p) => Math.max(far, reachOf.get(p) ?? 0), 0);
   return {
     ...r,
     lengthMm: round(reach),

@@ -1,10 +1,10 @@
 import { inMap, sure } from '../lists';
-import { boundsOf, ROUGH_TOLERANCE_MM, regionOf, ringsOf } from '../shape';
+import { boundsOf, ROUGH_TOLERANCE_MM, regionOf, ringsOf, rotation, transformRegion } from '../shape';
 import { Field } from './field';
 import { prepare, slackMm } from './part';
 import { seeded } from './random';
 import type { NestPart, NestPlacement, Rotations } from './request';
-import { stepsFor } from './turns';
+import { stepAndRest, stepsFor } from './turns';
 
 /** Rings of tries around the wanted place, and how far apart, mm. */
 const RINGS = { count: 90, stepMm: 3 } as const;
@@ -22,35 +22,39 @@ export function settle(
   wanted: NestPlacement,
   room: { widthMm: number; lengthMm: number; spacingMm: number; rotations: Rotations },
 ): NestPlacement | null {
-  const steps = Math.max(stepsFor([room.rotations]), stepsFor([[wanted.rotateDeg]]));
+  const steps = stepsFor([room.rotations]);
   const all = [wanted, ...others];
-  const ids = [...new Set(all.map((p) => p.id))];
-  const shapes = ids.map((id) =>
-    prepare(
-      regionOf(
-        sure(
-          parts.find((p) => p.id === id),
-          'a placement is of one of the parts',
-        ).outline,
-        ROUGH_TOLERANCE_MM,
-      ),
+  // What lies at a turn between two steps is made ready so turned.
+  const turnOf = (p: NestPlacement) => stepAndRest(p.rotateDeg, steps);
+  const keyOf = (p: NestPlacement): string => `${turnOf(p).restDeg} ${p.id}`;
+  const keys = [...new Set(all.map(keyOf))];
+  const shapes = keys.map((key) => {
+    const at = sure(
+      all.find((p) => keyOf(p) === key),
+      'every key is one of theirs',
+    );
+    const { outline } = sure(
+      parts.find((p) => p.id === at.id),
+      'a placement is of one of the parts',
+    );
+    return prepare(
+      transformRegion(regionOf(outline, ROUGH_TOLERANCE_MM), rotation(turnOf(at).restDeg)),
       room.spacingMm,
       steps,
-    ),
-  );
+    );
+  });
   const grown = room.spacingMm / 2 + slackMm(room.spacingMm);
   const field = new Field(
     shapes,
-    all.map((p) => ids.indexOf(p.id)),
+    all.map((p) => keys.indexOf(keyOf(p))),
     steps,
     all.map(() => [0]),
     { minX: -grown, minY: -grown, maxX: room.lengthMm + grown, maxY: room.widthMm + grown },
   );
-  const stepOf = (deg: number): number => ((Math.round((deg / 360) * steps) % steps) + steps) % steps;
   others.forEach((p, k) => {
-    field.put(k + 1, p.xMm, p.yMm, stepOf(p.rotateDeg));
+    field.put(k + 1, p.xMm, p.yMm, turnOf(p).step);
   });
-  const step = stepOf(wanted.rotateDeg);
+  const { step } = turnOf(wanted);
   const b = field.box(0, step);
   const x0 = field.room.minX - b.minX;
   const x1 = field.room.maxX - b.maxX;

@@ -27,3 +27,10 @@ export const allowedSteps = (r: Rotations, steps: number): number[] =>
   r === 'free'
     ? Array.from({ length: FREE_STEPS }, (_, k) => (k * steps) / FREE_STEPS)
     : [...new Set(r.map((deg) => Math.round((((deg % 360) + 360) % 360) * (steps / 360)) % steps))];
+
+/** A turn as the nearest whole step of a circle, and what is left of it, degrees: 0 when it is whole but for rounding. */
+export function stepAndRest(deg: number, steps: number): { step: number; restDeg: number } {
+  const whole = Math.round((deg / 360) * steps);
+  const restDeg = deg - (whole * 360) / steps;
+  return { step: ((whole % steps) + steps) % steps, restDeg: Math.abs(restDeg) < 1e-6 ? 0 : restDeg };
+}
