@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { layDown } from '~/core/laid';
 import { type Compared, compareWebs } from '~/core/match';
-import type { Project } from '~/core/model';
+import type { Plan, Project } from '~/core/model';
 import {
   behindOf,
   type Pressed,
@@ -12,7 +12,7 @@ import {
   wishOf,
 } from '~/core/plan';
 import { type Look, type LookAs, lookInto } from '~/core/press';
-import type { Paper, SheetDocument } from '~/core/sheet';
+import { type Paper, type SheetDocument, tracingSheets } from '~/core/sheet';
 import { stitchGuideOf } from '~/words/stitch-guide';
 import { keepWorkedOut } from './planned';
 
@@ -35,6 +35,9 @@ const api = {
   /** The stitch guide, worded and drawn. */
   stitchGuide: (project: Project, webIds: Readonly<Record<string, string | null>>, paper: Paper): SheetDocument =>
     stitchGuideOf(project, webIds, paper),
+  /** The sheets to trace, as they are before the printer's own error is allowed for. */
+  tracingSheets: (project: Project, plan: Plan, paper: Paper, by: 'cloth' | 'unit'): SheetDocument =>
+    tracingSheets(project, plan, paper, by),
   /** What a ticket is worked out from. */
   pressedOn: (project: Project, ticketId: string): Pressed | null => pressedOn(project, ticketId),
   /** One press looked into with something changed. */

@@ -22,6 +22,9 @@ const QUIET = [
 /** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
 const WAIT_MS = Number(process.env['WAIT_MS'] ?? 120_000);
 
+/** How often it is looked whether something holds, ms: the usual fifth of a second would be most of the time the tests take. */
+const LOOK_MS = 40;
+
 const networkLog = (): logging.Preferences => {
   const wanted = new logging.Preferences();
   wanted.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
@@ -179,13 +182,13 @@ export class Session {
   }
 
   find(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`);
+    return this.driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`, LOOK_MS);
   }
 
   /** The button or link that says this. */
   async named(text: string, within = ''): Promise<WebElement> {
     const x = `${within}//*[self::button or self::a or self::summary or self::label][normalize-space(.)=${JSON.stringify(text)} or @aria-label=${JSON.stringify(text)}]`;
-    return this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `nothing is called “${text}”`);
+    return this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `nothing is called “${text}”`, LOOK_MS);
   }
 
   async press(text: string, within = ''): Promise<void> {
@@ -214,7 +217,9 @@ export class Session {
   async field(label: string, within = ''): Promise<WebElement> {
     const x = `${within}//label[.=${JSON.stringify(label)}]/following-sibling::*[self::input or self::select or (self::div and .//input)]`;
     const input = `(${x}[self::input or self::select] | ${x}[self::div]//input[1])[1]`;
-    return this.shown(await this.driver.wait(until.elementLocated(By.xpath(input)), WAIT_MS, `no field “${label}”`));
+    return this.shown(
+      await this.driver.wait(until.elementLocated(By.xpath(input)), WAIT_MS, `no field “${label}”`, LOOK_MS),
+    );
   }
 
   /** Types in place of what stands in a field, and leaves it. */
@@ -229,7 +234,7 @@ export class Session {
   /** Ticks the choice that says this, wherever it is scrolled to. */
   async choose(label: string, within = ''): Promise<void> {
     const x = `${within}//label[normalize-space(.)=${JSON.stringify(label)}]`;
-    const choice = await this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `no choice “${label}”`);
+    const choice = await this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `no choice “${label}”`, LOOK_MS);
     await this.run('arguments[0].scrollIntoView({ block: "center" }); arguments[0].click()', choice);
   }
 
@@ -264,7 +269,7 @@ export class Session {
   }
   /** Waits until a test of the page holds. */
   async holds(what: string, test: () => Promise<boolean>): Promise<void> {
-    await this.driver.wait(() => test().catch(() => false), WAIT_MS, `never: ${what}`);
+    await this.driver.wait(() => test().catch(() => false), WAIT_MS, `never: ${what}`, LOOK_MS);
   }
 
   async settled(): Promise<void> {

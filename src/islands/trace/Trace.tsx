@@ -16,7 +16,6 @@ import {
   type SheetDocument,
   sheetsToSvg,
   templateSheets,
-  tracingSheets,
 } from '~/core/sheet';
 import { formatLength } from '~/core/units';
 import { download, edit } from '~/store';
@@ -25,6 +24,7 @@ import { useOpen } from '../project/useOpen';
 import { Facing } from './Facings';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';
+import { useTracingSheets } from './useTracingSheets';
 
 // Loaded when they are asked for: a project at rest needs none of them.
 const LayoutDesk = lazily('the layout', async () => (await import('./LayoutDesk')).LayoutDesk);
@@ -53,12 +53,6 @@ export function Trace() {
   return <TraceDesk project={project} plan={plan} />;
 }
 
-/** A plan that is a moment older than the project may speak of pieces or webs that are gone: its sheets wait for the next plan. */
-const fits = (project: Project, plan: Plan): boolean => {
-  const pieces = new Set(project.pieces.map((p) => p.id));
-  return plan.tracings.every((t) => pieces.has(t.pieceId)) && plan.tracings.length === pieces.size;
-};
-
 type View = 'sheets' | 'layout' | 'mats';
 
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
@@ -67,14 +61,12 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
   const [by, setBy] = useState<'cloth' | 'unit'>('cloth');
   const [webId, setWebId] = useState<string | null>(null);
+  /** The document that is being drawn, by what its button says. */
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [mat, setMat] = useState<Mat | null>(null);
   const [dialog, setDialog] = useState<'printer' | 'cutter' | 'check' | null>(null);
-  const doc = useMemo(
-    () => (fits(project, plan) ? correctedFor(tracingSheets(project, plan, paper, by), project.printer) : null),
-    [project, plan, paper, by],
-  );
+  const { doc, error: notDrawn } = useTracingSheets(project, plan, paper, by);
   const twins = useMemo(
     () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
     [plan],
@@ -85,15 +77,15 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   // Where a machine cuts everything, its mats are what is looked for.
   const view: View =
     asked === 'mats' && !machine ? 'sheets' : (asked ?? (machine && !ways.has(false) ? 'mats' : 'sheets'));
-  if (!doc) return null;
 
-  const webIds = [...new Set(doc.pages.map((p) => p.webId ?? ''))];
+  const sheetPages = doc?.pages ?? [];
+  const webIds = [...new Set(sheetPages.map((p) => p.webId ?? ''))];
   const shown = webIds.includes(webId ?? '\u0000') ? webId : (webIds[0] ?? '');
-  const pages = doc.pages.filter((p) => (p.webId ?? '') === shown);
+  const pages = sheetPages.filter((p) => (p.webId ?? '') === shown);
   const name = (id: string): string => project.webs.find((w) => w.id === id)?.name ?? 'No web yet';
 
-  const pdf = async (which: SheetDocument): Promise<void> => {
-    setBusy(which.title);
+  const pdf = async (which: SheetDocument, label: string): Promise<void> => {
+    setBusy(label);
     setError(null);
     try {
       const bytes = await pdfOf(which);
@@ -107,7 +99,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     }
   };
   const made = (which: SheetDocument): SheetDocument => correctedFor(which, project.printer);
-  const sheets: readonly { label: string; make: () => SheetDocument }[] = [
+  const sheets: readonly { label: string; make: () => SheetDocument | null }[] = [
     { label: 'Tracing sheets', make: () => doc },
     { label: 'Placement guide', make: () => made(placementSheets(project, paper)) },
     { label: 'Templates', make: () => made(templateSheets(project, plan, paper)) },
@@ -157,7 +149,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
               onChange={setPaper}
             />
           )}
-          {view === 'sheets' && (
+          {view === 'sheets' && webIds.length > 0 && (
             <Choice
               label="Web"
               value={shown ?? ''}
@@ -168,6 +160,11 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         </div>
         {view === 'sheets' ? (
           <div className={css.pages}>
+            {!doc && (
+              <p className={css.waiting} role="status">
+                {notDrawn ?? 'Drawing the sheets …'}
+              </p>
+            )}
             {pages.map((page, i) => (
               <figure key={page.id} className={css.page}>
                 <SheetView
@@ -192,7 +189,13 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             }}
           />
         ) : (
-          <LayoutDesk project={project} plan={plan} paper={paper} onPdf={(d) => void pdf(d)} busy={busy !== null} />
+          <LayoutDesk
+            project={project}
+            plan={plan}
+            paper={paper}
+            onPdf={(d) => void pdf(d, 'Layout')}
+            busy={busy !== null}
+          />
         )}
       </section>
       <aside className={css.tray} aria-label="Print and which way round">
@@ -211,17 +214,21 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
               <Button
                 look={label === 'Tracing sheets' ? 'go' : 'paper'}
                 icon={<FileDown size={18} />}
-                disabled={busy !== null}
+                disabled={busy !== null || (label === 'Tracing sheets' && doc === null)}
                 aria-label={`${label}, PDF`}
-                onClick={() => void pdf(make())}
+                onClick={() => {
+                  const which = make();
+                  if (which) void pdf(which, label);
+                }}
               >
-                {busy !== null && busy === make().title ? 'Drawing …' : 'PDF'}
+                {busy === label ? 'Drawing …' : 'PDF'}
               </Button>
               <Button
                 aria-label={`${label}, SVG`}
+                disabled={label === 'Tracing sheets' && doc === null}
                 onClick={() => {
                   const which = make();
-                  download(new Blob([sheetsToSvg(which)], { type: 'image/svg+xml' }), `${stem(which)}.svg`);
+                  if (which) download(new Blob([sheetsToSvg(which)], { type: 'image/svg+xml' }), `${stem(which)}.svg`);
                 }}
               >
                 SVG

@@ -1,0 +1,28 @@
+import { useMemo } from 'react';
+import type { Plan, Project } from '~/core/model';
+import { correctedFor, type Paper, type SheetDocument } from '~/core/sheet';
+import { useAsked } from '../project/useAsked';
+
+/** A plan that is a moment older than the project may speak of pieces or webs that are gone: its sheets wait for the next plan. */
+const fits = (project: Project, plan: Plan): boolean => {
+  const pieces = new Set(project.pieces.map((p) => p.id));
+  return plan.tracings.every((t) => pieces.has(t.pieceId)) && plan.tracings.length === pieces.size;
+};
+
+/** The sheets to trace, the printer's own error allowed for; null until they are worked out, and while a newer plan has its made those of the last. */
+export function useTracingSheets(
+  project: Project,
+  plan: Plan,
+  paper: Paper,
+  by: 'cloth' | 'unit',
+): { doc: SheetDocument | null; error: string | null } {
+  const asked = useMemo(() => ({ plan, paper, by }), [plan, paper, by]);
+  const { got, error } = useAsked<SheetDocument | null>(
+    asked,
+    async (w) => (fits(project, plan) ? await w.tracingSheets({ ...project, pictures: [] }, plan, paper, by) : null),
+    'The sheets could not be drawn',
+  );
+  const { printer } = project;
+  const doc = useMemo(() => (got ? correctedFor(got, printer) : null), [got, printer]);
+  return { doc, error };
+}
