@@ -12,22 +12,40 @@ installPackages();
 
 /** What is looked at, and the unit tests that should notice. Those that are quick and likely come first: the first failure ends a run. */
 const MODULES = {
-  press: { files: ['press'], tests: ['more-guards', 'press-guards', 'press', 'press-reference', 'plan', 'laid'] },
-  layer: { files: ['layer'], tests: ['core-guards', 'layer', 'plan'] },
-  laid: { files: ['laid'], tests: ['laid', 'layer'] },
-  facing: { files: ['facing'], tests: ['more-guards', 'geometry-guards', 'facing', 'trace'] },
+  press: {
+    files: ['press'],
+    tests: [
+      'more-guards',
+      'press-guards',
+      'press',
+      'press-settings',
+      'press-enthalpy',
+      'press-reference',
+      'plan',
+      'laid',
+    ],
+  },
+  layer: { files: ['layer'], tests: ['layer-by-hand', 'core-guards', 'layer', 'seen', 'plan'] },
+  laid: { files: ['laid'], tests: ['laid', 'layer', 'joins', 'facing', 'framed', 'crafts'] },
+  facing: { files: ['facing'], tests: ['layer-by-hand', 'more-guards', 'geometry-guards', 'facing', 'trace'] },
   match: { files: ['match'], tests: ['core-guards', 'match', 'material'] },
-  shape: { files: ['shape'], tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid'] },
+  shape: {
+    files: ['shape'],
+    tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid', 'joins', 'motif'],
+  },
   sheet: {
     files: ['sheet'],
-    tests: ['more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more'],
+    tests: ['more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more', 'standin', 'words'],
   },
-  arrange: { files: ['arrange'], tests: ['more-guards', 'geometry-guards', 'core-guards', 'arrange'] },
+  arrange: {
+    files: ['arrange'],
+    tests: ['arrange-by-hand', 'more-guards', 'geometry-guards', 'core-guards', 'arrange', 'arrival', 'words'],
+  },
   settle: {
     files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'],
-    tests: ['more-guards', 'core-guards', 'nest', 'sheet'],
+    tests: ['more-guards', 'core-guards', 'turned', 'nest', 'sheet', 'mats'],
   },
-  making: { files: ['making'], tests: ['making', 'more-guards', 'plan'] },
+  making: { files: ['making'], tests: ['making', 'more-guards', 'crafts', 'framed', 'plan'] },
 };
 /** A run that takes longer counts as noticed: somebody would. */
 const LIMIT_MS = 300_000;
@@ -133,7 +151,16 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
 const noticed = (home, tests) =>
   new Promise((resolve) => {
     const specs = tests.map((t) => `test/unit/${t}.test.ts`);
-    const mocha = ['--import', 'tsx', 'node_modules/mocha/bin/mocha.js', '--no-config', '--bail', '--timeout', '60000'];
+    const mocha = [
+      '--no-experimental-require-module',
+      '--import',
+      'tsx',
+      'node_modules/mocha/bin/mocha.js',
+      '--no-config',
+      '--bail',
+      '--timeout',
+      '60000',
+    ];
     const child = spawn(process.execPath, [...mocha, '--require', './test/unit/setup.ts', ...specs], {
       cwd: home,
       stdio: 'ignore',
