@@ -1,6 +1,7 @@
 // Placing, turning and copying, each against what a ruler says. Common practice, no source; the geometry is elementary.
 import { expect } from 'chai';
 import {
+  changeLetter,
   copyOf,
   GROUND_SIZES,
   groundOfShape,
@@ -183,6 +184,15 @@ describe('arrange: grounds', () => {
     expect(size('Fat quarter').widthMm).to.be.closeTo(558.8, 1e-9);
     expect(size('Fat quarter').heightMm).to.be.closeTo(457.2, 1e-9);
     expect(size('A4 sheet')).to.deep.include({ widthMm: 210, heightMm: 297 });
+    // The rest by what is common (no source): a cushion of 40 cm, a towel of 50 × 70, a mat of 45 × 33, a bag of 38 × 42.
+    for (const [name, widthMm, heightMm] of [
+      ['Cushion front', 400, 400],
+      ['Tea towel', 500, 700],
+      ['Place mat', 450, 330],
+      ['Tote bag front', 380, 420],
+      ['Wall panel, tall', 500, 700],
+    ] as const)
+      expect(size(name), name).to.deep.include({ widthMm, heightMm });
     expect(size('Quilt block with its seams').widthMm).to.equal(size('Quilt block with its seams').heightMm);
     expect(size('Quilt block with its seams').widthMm).to.be.closeTo(317.5, 1e-9);
   });
@@ -254,6 +264,43 @@ describe('arrange: a word retyped keeps its place', () => {
     })),
     capMm: 20,
     xMm: 14,
+  });
+
+  it('a word that is laid again is the same word, and its letters lie where their word puts them', () => {
+    let n = 0;
+    const p = project([]);
+    layWord(p, word('left'), letters(2), () => `l${++n}`);
+    layWord(p, { ...word('left'), text: 'ABC' }, letters(3), () => `l${++n}`);
+    expect(p.words.map((w) => w.text)).to.deep.equal(['ABC']);
+    expect(p.pieces.map((q) => [q.label, q.at.xMm, q.at.yMm])).to.deep.equal([
+      ['Letter A', 50, 100],
+      ['Letter B', 70, 100],
+      ['Letter C', 90, 100],
+    ]);
+    expect(n).to.equal(3);
+  });
+
+  it('one letter tilted, raised and coloured, and all of it taken back: as it was', () => {
+    let n = 0;
+    const p = project([]);
+    layWord(p, word('left'), letters(3), () => `l${++n}`);
+    const before = structuredClone(p.pieces);
+    changeLetter(p, 'w', 1, { tiltDeg: 30, raiseMm: 4 });
+    // About the middle of its ink, at (77.5, 90), and 4 mm higher.
+    const b = boxOnGround(p.pieces[1]!);
+    expect((b.minX + b.maxX) / 2).to.be.closeTo(77.5, 0.002);
+    expect((b.minY + b.maxY) / 2).to.be.closeTo(83.5, 0.002);
+    expect(p.pieces[1]!.at.rotateDeg).to.equal(30);
+    changeLetter(p, 'w', 1, { tiltDeg: 50, raiseMm: -2 });
+    const c = boxOnGround(p.pieces[1]!);
+    expect((c.minX + c.maxX) / 2).to.be.closeTo(77.5, 0.003);
+    expect((c.minY + c.maxY) / 2).to.be.closeTo(89.5, 0.003);
+    changeLetter(p, 'w', 1, { tiltDeg: 0, raiseMm: 0 });
+    p.pieces.forEach((q, i) => {
+      expect(q.at.xMm).to.be.closeTo(before[i]!.at.xMm, 0.005);
+      expect(q.at.yMm).to.be.closeTo(before[i]!.at.yMm, 0.005);
+    });
+    expect(p.words[0]!.own).to.deep.equal([]);
   });
 
   it('by its left end, its middle or its right end', () => {

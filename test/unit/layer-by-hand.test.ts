@@ -18,6 +18,7 @@ import {
   quiltSizes,
   shadowsOf,
   stackMap,
+  suggestOrder,
   throughCloth,
   webPly,
 } from '~/core/layer';
@@ -81,6 +82,20 @@ describe('layer, by hand: order', () => {
         [],
       ).order,
     ).to.deep.equal(['a', 'b']);
+  });
+
+  it('what lies in the bay of another lies not inside it: the larger of the two goes beneath', () => {
+    // An angle of 10 mm all along a box of 100: 1,900 mm²; in its bay, over it by 5 mm, a square of 80: 6,400 mm².
+    const angle = piece('angle', 'M0 0H10V90H100V100H0Z');
+    const bay = piece('bay', square(80), at(5, 15));
+    for (const pieces of [
+      [angle, bay],
+      [bay, angle],
+    ]) {
+      const { placed, overlaps } = layDown(project(pieces));
+      expect(overlaps).to.have.length(1);
+      expect(suggestOrder(placed, overlaps, [], () => 50)).to.deep.equal(['bay', 'angle']);
+    }
   });
 
   it('wadding and backing of 300 × 200: 350 × 250 and 400 × 300', () => {
@@ -256,6 +271,23 @@ describe('layer, by hand: what shows through', () => {
     expect(told(30)).to.equal('low');
     expect(told(10.2)).to.equal('low');
     expect(told(9.8)).to.equal(undefined);
+  });
+
+  it('what greys a piece is what lies beneath where it is seen, not beneath what covers it', () => {
+    const thin = cotton({ id: 'white', colour: '#f4f4f0', opacity: 0.5 });
+    const by = (capAt: number): string | null | undefined => {
+      const p = project(
+        [
+          piece('low', 'M0 0H30V60H0Z', { fabricId: 'navy' }),
+          piece('up', square(60), { fabricId: 'white' }),
+          piece('cap', 'M0 0H31V60H0Z', { ...at(capAt), fabricId: 'navy' }),
+        ],
+        { fabrics: [cotton(), thin, navy, cotton({ id: 'pale', colour: '#ffffff' })], ground: { fabricId: 'pale' } },
+      );
+      return greyed(layDown(p).articles[0]!, lookup(p)).find((g) => g.id === 'up')?.by;
+    };
+    expect(by(30)).to.equal('low');
+    expect(by(0)).to.equal(undefined);
   });
 
   it('cloths that would do differ by 12 from every neighbour, the clearest first', () => {
