@@ -1,7 +1,7 @@
 // Layering and which way round, each worked by hand at the very limits: figures of core/layer and core/facing, and the comparisons that use them.
 import { expect } from 'chai';
 import { deltaE } from '~/core/colour';
-import { judgeSheet, judgeTracing, mirrorTwins } from '~/core/facing';
+import { judgeSheet, judgeTracing, mirrorTwins, ROUTE_FACTS, reversedBy } from '~/core/facing';
 import { layDown, type Overlap, overlapsOf, placePieces } from '~/core/laid';
 import {
   bondedStiffness,
@@ -304,6 +304,26 @@ describe('layer, by hand: what shows through', () => {
         .map((f) => f.id),
     );
     expect(picked.length).to.be.within(2, greys.length - 2);
+  });
+});
+
+describe('facing, by hand: routes', () => {
+  it('each comes out reversed or not, and is drawn on a liner or not (handbook: the table of ways)', () => {
+    const table = Object.entries(ROUTE_FACTS).map(([route, f]) => [
+      route,
+      reversedBy(f.contacts),
+      f.needsLiner,
+      f.drawnOn,
+    ]);
+    expect(table).to.deep.equal([
+      ['trace-on-liner', true, true, 'liner'],
+      ['template-on-liner', true, true, 'liner'],
+      ['template-right-side', false, false, 'right side'],
+      ['cut-from-print', false, false, 'right side'],
+      ['cutter-fabric-up', false, false, 'cutting mat'],
+      ['cutter-liner-up', true, true, 'cutting mat'],
+      ['web-on-right-side', false, true, 'liner'],
+    ]);
   });
 });
 

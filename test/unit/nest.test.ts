@@ -516,6 +516,21 @@ describe('nest: scraps, rolls and bad input', () => {
     expect(audit(request, result).nearest).to.be.at.least(5 - 1e-3);
   });
 
+  it('looks at the clock at every part: where each takes a second, no more are begun than there is time for', () => {
+    let clock = 0;
+    const asked = ask(
+      Array.from({ length: 60 }, (_, i) => part(`p${i}`, square(20 + i))),
+      { rotations: 'free', spacingMm: 3, seconds: 5 },
+    );
+    const r = nest(asked, { now: () => (clock += 1000) });
+    // Half as long again and two seconds are allowed: 9.5 s, and a look or two more until everything has heard of it.
+    expect(clock).to.be.within(9_500, 16_000);
+    // Cut off while they were put in: the rows stand.
+    expect(r.lengthMm).to.equal(r.rowsLengthMm);
+    expect(r.placements).to.have.length(60);
+    expect(audit(asked, r).nearest).to.be.at.least(2.99);
+  });
+
   it('stops when it is told to, with the best so far', () => {
     const result = nest(ask(curvedParts(30, 1), { seconds: 60, rotations: 'free', spacingMm: 6 }), {
       stop: () => true,

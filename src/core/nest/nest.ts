@@ -284,9 +284,11 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   /** Whether the time is over; progress is told on the way. */
   const spentAll = (work: number): boolean => {
     if (ended || work > budget) return true;
-    if (++asked % 16 !== 0) return false;
+    // The clock is looked at every time, since one part of thousands of corners takes a second; the rest is not asked so often.
+    ended = hooks.now !== undefined && hooks.now() - startedMs > limitMs;
+    if (++asked % 16 !== 0) return ended;
     hooks.onProgress?.(Math.min(1, work / budget));
-    ended = (hooks.stop?.() ?? false) || (hooks.now !== undefined && hooks.now() - startedMs > limitMs);
+    ended ||= hooks.stop?.() ?? false;
     return ended;
   };
   if (mine.length > LOTS_FROM && best) {
@@ -390,7 +392,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   const freely = mine.some((i) => rotationsOf(nth(items, i).part) === 'free');
   if (mine.length <= MOVE_UP_TO)
     shorten(field, random, freely ? () => over() || field.work > budget * STEPS_SHARE : over, offer);
-  if (freely && mine.length <= MOVE_UP_TO)
+  if (freely && mine.length <= MOVE_UP_TO && !spentAll(field.work))
     layFreely(
       field,
       { spacingMm: request.spacingMm, turns: mine.map((i) => rotationsOf(nth(items, i).part) === 'free'), random },

@@ -1,4 +1,4 @@
-import { nth } from '../lists';
+import { f64, i32, nth } from '../lists';
 import {
   areaMm2,
   type Bounds,
@@ -42,50 +42,64 @@ function meeting(a: Point, b: Point, c: Point, d: Point): Point | null {
  */
 function simplerOutside(ring: Ring, toleranceMm: number): Ring {
   const points = [...ring];
-  for (;;) {
-    const n = points.length;
-    if (n <= 4) return points;
-    let least = Number.POSITIVE_INFINITY;
-    let at = -1;
-    let corner: Point | null = null;
-    for (let i = 0; i < n; i++) {
-      const a = nth(points, (i + n - 1) % n);
-      const p = nth(points, i);
-      const q = nth(points, (i + 1) % n);
-      const b = nth(points, (i + 2) % n);
-      const turn = cross(a, p, q);
-      if (turn <= 1e-9) {
-        // An inside corner, or none: left out, the shape grows by this triangle.
-        const height = -turn / Math.max(1e-9, Math.hypot(q.x - a.x, q.y - a.y));
-        if (height < 2 * toleranceMm && -turn / 2 < least) {
-          least = -turn / 2;
-          at = i;
-          corner = null;
-        }
-      } else if (cross(p, q, b) > 1e-9) {
-        const m = meeting(a, p, b, q);
-        if (
-          !m ||
-          cross(a, p, m) < -1e-6 ||
-          (m.x - p.x) * (p.x - a.x) + (m.y - p.y) * (p.y - a.y) < 0 ||
-          (m.x - q.x) * (q.x - b.x) + (m.y - q.y) * (q.y - b.y) < 0
-        )
-          continue;
-        const area = Math.abs(cross(p, m, q)) / 2;
-        const height = (2 * area) / Math.max(1e-9, Math.hypot(q.x - p.x, q.y - p.y));
-        if (height < toleranceMm && area < least) {
-          least = area;
-          at = i;
-          corner = m;
-        }
-      }
+  const n = points.length;
+  const next = Int32Array.from({ length: n }, (_, i) => (i + 1) % n);
+  const before = Int32Array.from({ length: n }, (_, i) => (i + n - 1) % n);
+  const gone = new Uint8Array(n);
+  /** What the step at each corner adds, mm²; infinite where there is none. And where its edge's neighbours meet; null where the corner is left out. */
+  const adds = new Float64Array(n);
+  const meets: (Point | null)[] = new Array(n).fill(null);
+  const look = (i: number): void => {
+    const a = nth(points, i32(before, i));
+    const p = nth(points, i);
+    const q = nth(points, i32(next, i));
+    const b = nth(points, i32(next, i32(next, i)));
+    adds[i] = Number.POSITIVE_INFINITY;
+    const turn = cross(a, p, q);
+    if (turn <= 1e-9) {
+      // An inside corner, or none: left out, the shape grows by this triangle.
+      const height = -turn / Math.max(1e-9, Math.hypot(q.x - a.x, q.y - a.y));
+      if (height >= 2 * toleranceMm) return;
+      adds[i] = -turn / 2;
+      meets[i] = null;
+    } else if (cross(p, q, b) > 1e-9) {
+      const m = meeting(a, p, b, q);
+      if (
+        !m ||
+        cross(a, p, m) < -1e-6 ||
+        (m.x - p.x) * (p.x - a.x) + (m.y - p.y) * (p.y - a.y) < 0 ||
+        (m.x - q.x) * (q.x - b.x) + (m.y - q.y) * (q.y - b.y) < 0
+      )
+        return;
+      const area = Math.abs(cross(p, m, q)) / 2;
+      const height = (2 * area) / Math.max(1e-9, Math.hypot(q.x - p.x, q.y - p.y));
+      if (height >= toleranceMm) return;
+      adds[i] = area;
+      meets[i] = m;
     }
-    if (at < 0) return points;
-    if (corner) {
-      points[at] = corner;
-      points.splice((at + 1) % n, 1);
-    } else points.splice(at, 1);
+  };
+  for (let i = 0; i < n; i++) look(i);
+  for (let left = n; left > 4; left--) {
+    let at = -1;
+    let least = Number.POSITIVE_INFINITY;
+    for (let i = 0; i < n; i++)
+      if (gone[i] === 0 && f64(adds, i) < least) {
+        least = f64(adds, i);
+        at = i;
+      }
+    if (at < 0) break;
+    const corner = meets[at] ?? null;
+    const out = corner ? i32(next, at) : at;
+    if (corner) points[at] = corner;
+    gone[out] = 1;
+    const [from, to] = [i32(before, out), i32(next, out)];
+    next[from] = to;
+    before[to] = from;
+    // Every corner whose step has what changed among its four points.
+    for (const i of corner ? [i32(before, i32(before, at)), i32(before, at), at, to] : [i32(before, from), from, to])
+      look(i);
   }
+  return points.filter((_, i) => gone[i] === 0);
 }
 
 /** A shape made ready for nesting: grown by half the spacing, thinned to few points on the outside, in convex pieces for every turn. */
