@@ -71,6 +71,8 @@ const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
 const MOVE_UP_TO = 320;
 /** Parts that may be turned freely are laid by steps of a circle for this share of the time, then by any angle. */
 const STEPS_SHARE = 0.3;
+/** On a slow machine, where time ends before the work does, for this share of what is allowed at most. */
+const STEPS_TIME = 0.4;
 /** Up to so many parts are looked at for edges that match. */
 const MATCH_UP_TO = 120;
 /** Putting parts together without a gap takes this share of the time at most. */
@@ -291,6 +293,8 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
     ended ||= hooks.stop?.() ?? false;
     return ended;
   };
+  /** How much of the work or of the time is spent, 0 … 1. */
+  const share = (work: number): number => Math.max(work / budget, hooks.now ? (hooks.now() - startedMs) / limitMs : 0);
   if (mine.length > LOTS_FROM && best) {
     const here = mine;
     layInLots({
@@ -316,8 +320,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
         };
       },
       random,
-      spent: (work) =>
-        spentAll(work) ? 1 : Math.min(1, Math.max(work / budget, ((hooks.now?.() ?? startedMs) - startedMs) / limitMs)),
+      spent: (work) => (spentAll(work) ? 1 : Math.min(1, share(work))),
       onBetter: (at) => {
         const now = result(
           at.map(({ k, ...p }) => ({ ...p, item: nth(here, k) })),
@@ -391,7 +394,12 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   field.room.maxX = field.reach();
   const freely = mine.some((i) => rotationsOf(nth(items, i).part) === 'free');
   if (mine.length <= MOVE_UP_TO)
-    shorten(field, random, freely ? () => over() || field.work > budget * STEPS_SHARE : over, offer);
+    shorten(
+      field,
+      random,
+      freely ? () => over() || field.work > budget * STEPS_SHARE || share(0) > STEPS_TIME : over,
+      offer,
+    );
   if (freely && mine.length <= MOVE_UP_TO && !spentAll(field.work))
     layFreely(
       field,
