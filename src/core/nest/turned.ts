@@ -288,12 +288,67 @@ export class Turned {
     );
   }
 
+  /** The edge and the corner that {@link farthestBehind} found last. */
+  private edge = 0;
+  private corner = 0;
+  /**
+   * Of the edges of one convex piece that behind which another lies least far, as a distance below 0: how far it is to be pushed to get past it.
+   * @param from what is known already: only what lies less far behind counts
+   * @param deepest what lies no farther behind an edge than this is apart: it is told at once
+   * @returns the greater of `from` and what was found; then {@link edge} and {@link corner} say where
+   */
+  private farthestBehind(p: number, q: number, from: number, deepest: number): number {
+    const { starts, wx, wy, wnx, wny, wd } = this;
+    const p0 = i32(starts, p);
+    const p1 = i32(starts, p + 1);
+    const q0 = i32(starts, q);
+    const q1 = i32(starts, q + 1);
+    const mx = f64(this.middles, 2 * q);
+    const my = f64(this.middles, 2 * q + 1);
+    // A point in the other piece bounds how far that lies out: the edge that faces it most comes first, and most others are passed over.
+    let first = p0;
+    let most = Number.NEGATIVE_INFINITY;
+    for (let e = p0; e < p1; e++) {
+      const bound = f64(wnx, e) * mx + f64(wny, e) * my - f64(wd, e);
+      if (bound > most) {
+        most = bound;
+        first = e;
+      }
+    }
+    let nearest = from;
+    let looked = p1 - p0;
+    for (let k = p0, e = first; k < p1; k++, e = e + 1 < p1 ? e + 1 : p0) {
+      const nx = f64(wnx, e);
+      const ny = f64(wny, e);
+      const d = f64(wd, e);
+      if (nx * mx + ny * my - d <= nearest) continue;
+      let low = Number.POSITIVE_INFINITY;
+      let at = q0;
+      for (let v = q0; v < q1; v++) {
+        const s = nx * f64(wx, v) + ny * f64(wy, v);
+        if (s < low) {
+          low = s;
+          at = v;
+        }
+      }
+      looked += q1 - q0;
+      low -= d;
+      if (low > nearest) {
+        nearest = low;
+        this.edge = e;
+        this.corner = at;
+        if (low >= -deepest) break;
+      }
+    }
+    this.work += WORK.corner * looked;
+    return nearest;
+  }
+
   /** How deep part i lies in part j, mm; 0 when they hardly touch. What it found stands in {@link contact} until asked again. */
   depth(i: number, j: number): number {
-    const { boxes, starts, wx, wy, wnx, wny, wd, contact } = this;
+    const { boxes, wx, wy, wnx, wny, contact } = this;
     let deepest = TOUCH_MM;
     let found = false;
-    let looked = 0;
     const pi = i32(this.firstPiece, i);
     const pj = i32(this.firstPiece, j);
     const pEnd = pi + i32(this.pieceCount, i);
@@ -310,8 +365,6 @@ export class Turned {
         pb - deepest <= f64(this.minY, j)
       )
         continue;
-      const p0 = i32(starts, p);
-      const p1 = i32(starts, p + 1);
       for (let q = pj; q < qEnd; q++) {
         if (
           pl + deepest >= f64(boxes, 4 * q + 2) ||
@@ -320,83 +373,13 @@ export class Turned {
           pb - deepest <= f64(boxes, 4 * q + 1)
         )
           continue;
-        const q0 = i32(starts, q);
-        const q1 = i32(starts, q + 1);
-        // What lies in a piece bounds how far that piece lies out: edges that turn away from its middle are passed over, the one that faces it most comes first.
-        const qx = f64(this.middles, 2 * q);
-        const qy = f64(this.middles, 2 * q + 1);
-        let nearest = Number.NEGATIVE_INFINITY;
-        let edge = p0;
-        let corner = q0;
-        let ofSecond = false;
-        let apart = false;
-        let first = p0;
-        let most = Number.NEGATIVE_INFINITY;
-        for (let e = p0; e < p1; e++) {
-          const bound = f64(wnx, e) * qx + f64(wny, e) * qy - f64(wd, e);
-          if (bound > most) {
-            most = bound;
-            first = e;
-          }
-        }
-        looked += p1 - p0;
-        for (let k = p0, e = first; k < p1; k++, e = e + 1 < p1 ? e + 1 : p0) {
-          const nx = f64(wnx, e);
-          const ny = f64(wny, e);
-          const d = f64(wd, e);
-          if (nx * qx + ny * qy - d <= nearest) continue;
-          let low = Number.POSITIVE_INFINITY;
-          let at = q0;
-          for (let v = q0; v < q1; v++) {
-            const s = nx * f64(wx, v) + ny * f64(wy, v);
-            if (s < low) {
-              low = s;
-              at = v;
-            }
-          }
-          looked += q1 - q0;
-          low -= d;
-          if (low >= -deepest) {
-            apart = true;
-            break;
-          }
-          if (low > nearest) {
-            nearest = low;
-            edge = e;
-            corner = at;
-          }
-        }
-        if (apart) continue;
-        const px = f64(this.middles, 2 * p);
-        const py = f64(this.middles, 2 * p + 1);
-        for (let e = q0; e < q1; e++) {
-          const nx = f64(wnx, e);
-          const ny = f64(wny, e);
-          const d = f64(wd, e);
-          if (nx * px + ny * py - d <= nearest) continue;
-          let low = Number.POSITIVE_INFINITY;
-          let at = p0;
-          for (let v = p0; v < p1; v++) {
-            const s = nx * f64(wx, v) + ny * f64(wy, v);
-            if (s < low) {
-              low = s;
-              at = v;
-            }
-          }
-          looked += p1 - p0;
-          low -= d;
-          if (low >= -deepest) {
-            apart = true;
-            break;
-          }
-          if (low > nearest) {
-            nearest = low;
-            edge = e;
-            corner = at;
-            ofSecond = true;
-          }
-        }
-        if (apart) continue;
+        const behind = this.farthestBehind(p, q, Number.NEGATIVE_INFINITY, deepest);
+        if (behind >= -deepest) continue;
+        let { edge, corner } = this;
+        const nearest = this.farthestBehind(q, p, behind, deepest);
+        if (nearest >= -deepest) continue;
+        const ofSecond = nearest > behind;
+        if (ofSecond) ({ edge, corner } = this);
         deepest = -nearest;
         found = true;
         const sign = ofSecond ? 1 : -1;
@@ -406,7 +389,7 @@ export class Turned {
         contact.y = f64(wy, corner);
       }
     }
-    this.work += WORK.pair + WORK.corner * looked;
+    this.work += WORK.pair;
     contact.depthMm = found ? deepest : 0;
     return contact.depthMm;
   }
