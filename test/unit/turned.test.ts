@@ -226,6 +226,18 @@ describe('nest: layouts that need an angle between steps', () => {
       expect(r.lengthMm).to.be.within(shortest(l, w, wide) - 0.02, shortest(l, w, wide) + 0.5);
     });
 
+  it('ends by itself when nothing can be gained any more, however much time there is', () => {
+    const plain: NestPart = { id: 'plain', outline: 'M0 0H60V40H0Z', count: 1 };
+    let clock = 0;
+    const r = nest(
+      { widthMm: 100, spacingMm: 0, rotations: 'free', seconds: 600, seed: 1, parts: [plain] },
+      { now: () => ++clock },
+    );
+    expect(r.lengthMm).to.be.closeTo(40, 0.05);
+    // Asked for the time a few thousand times at most: 600 s of work would ask by the million.
+    expect(clock).to.be.below(20_000);
+  });
+
   const bars: NestPart[] = [
     { id: 'l', outline: OUTLINES[0]!, count: 3 },
     { id: 't', outline: OUTLINES[1]!, count: 3 },

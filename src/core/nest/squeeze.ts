@@ -29,6 +29,8 @@ const ALIGNED = { anywhere: 0.5, around: 0.2 } as const;
 /** Rounds without progress after which an attempt is given up; how often it is shaken and taken up again when the step is the least. */
 const PATIENCE = 40;
 const SHAKES = 10;
+/** Attempts at the least step that fail one after another until nothing more is hoped for: of a few parts the end is soon reached. */
+const GIVE_UP = 25;
 
 interface Places {
   readonly x: Float64Array;
@@ -276,7 +278,8 @@ export function squeeze(t: Turned, random: Random, over: () => boolean, onBetter
   let shrink: number = SHRINK.first;
   const loose = Array.from({ length: t.n }, (_, i) => i).filter((i) => !u8(t.locked, i));
   loose.sort((a, b) => nth(t.shapes, nth(t.items, b)).areaMm2 - nth(t.shapes, nth(t.items, a)).areaMm2 || a - b);
-  while (!over()) {
+  let failed = 0;
+  while (!over() && failed < GIVE_UP) {
     t.room.maxX = reach - (reach - t.room.minX) * shrink;
     let free = giveWay(t);
     if (!free) {
@@ -293,8 +296,10 @@ export function squeeze(t: Turned, random: Random, over: () => boolean, onBetter
       best = places(t);
       onBetter();
       shrink = Math.min(SHRINK.most, shrink * 1.2);
+      failed = 0;
     } else {
       restore(t, best);
+      if (shrink <= SHRINK.least) failed += 1;
       shrink = Math.max(SHRINK.least, shrink * 0.5);
     }
   }
