@@ -187,6 +187,11 @@ describe('drawing: bad SVG', () => {
       /too many copies/,
     ],
     [
+      'a bomb of symbols',
+      svg(`<symbol id="s">${'<rect width="1" height="1"/>'.repeat(5000)}</symbol>${'<use href="#s"/>'.repeat(5000)}`),
+      /too many copies/,
+    ],
+    [
       'a bomb of elements',
       svg('<rect width="1" height="1"/>'.repeat(SVG_LIMITS.elements + 5)),
       /more than 20,000 elements/,

@@ -539,21 +539,20 @@ const TOO_MANY_COPIES =
 
 /** How many elements a drawing has once every `use` stands for what it copies, without unfolding any; circles are left out. */
 function unfoldedTo(root: SvgNode, byId: ReadonlyMap<string, SvgNode>): number {
-  const known = new Map<SvgNode, number>();
-  const count = (n: SvgNode): number => {
-    const before = known.get(n);
+  /** What lies ready is drawn only where it is copied, so it is counted by itself. */
+  const known = { drawn: new Map<SvgNode, number>(), copied: new Map<SvgNode, number>() };
+  const count = (n: SvgNode, as: 'drawn' | 'copied'): number => {
+    const before = known[as].get(n);
     if (before !== undefined) return before;
-    known.set(n, 0);
+    known[as].set(n, 0);
+    const liesReady = n.tag === 'defs' || (n.tag === 'symbol' && as === 'drawn');
     const copied = n.tag === 'use' ? targetOf(n.attributes['href'], byId) : undefined;
-    // What only lies ready is not drawn.
-    const drawn = n.tag === 'defs' || n.tag === 'symbol' ? [] : n.children;
-    const all = drawn.reduce((sum, c) => sum + count(c), 1) + (copied ? copiesOf(copied) : 0);
-    known.set(n, all);
+    const inside = liesReady ? 0 : n.children.reduce((sum, c) => sum + count(c, 'drawn'), 0);
+    const all = 1 + inside + (copied ? count(copied, 'copied') : 0);
+    known[as].set(n, all);
     return all;
   };
-  const copiesOf = (n: SvgNode): number =>
-    n.tag === 'symbol' ? n.children.reduce((sum, c) => sum + count(c), 1) : count(n);
-  return count(root);
+  return count(root, 'drawn');
 }
 
 /** Drawings smaller than this are read as large as this, mm. */
