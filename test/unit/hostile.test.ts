@@ -3,7 +3,8 @@ import { expect } from 'chai';
 import { attackReader } from '../hostile/run';
 
 describe('what comes in broken', () => {
-  const LIMIT_MS = 4000;
+  // Only a hang fails here, on however busy a machine; `npm run attack` holds each to four seconds.
+  const LIMIT_MS = 20_000;
   for (const [kind, n, least] of [
     // At least so many of each must be taken and so many refused or mended: else the attack attacks nothing.
     ['project', 200, 30],

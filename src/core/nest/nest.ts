@@ -70,9 +70,7 @@ const SLOW = { factor: 1.5, plusMs: 2000, mostMs: 19_000 } as const;
 /** With more parts than this every pair cannot be watched: they are placed one by one and not moved again. */
 const MOVE_UP_TO = 320;
 /** Parts that may be turned freely are laid by steps of a circle for this share of the time, then by any angle. */
-const STEPS_SHARE = 0.3;
-/** On a slow machine, where time ends before the work does, for this share of what is allowed at most. */
-const STEPS_TIME = 0.4;
+const STEPS_SHARE = 0.25;
 /** Up to so many parts are looked at for edges that match. */
 const MATCH_UP_TO = 120;
 /** Putting parts together without a gap takes this share of the time at most. */
@@ -394,12 +392,7 @@ export function nest(request: NestRequest, hooks: NestHooks = {}): NestResult {
   field.room.maxX = field.reach();
   const freely = mine.some((i) => rotationsOf(nth(items, i).part) === 'free');
   if (mine.length <= MOVE_UP_TO)
-    shorten(
-      field,
-      random,
-      freely ? () => over() || field.work > budget * STEPS_SHARE || share(0) > STEPS_TIME : over,
-      offer,
-    );
+    shorten(field, random, freely ? () => over() || field.work > budget * STEPS_SHARE : over, offer);
   if (freely && mine.length <= MOVE_UP_TO && !spentAll(field.work))
     layFreely(
       field,
