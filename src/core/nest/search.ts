@@ -114,7 +114,8 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
   return sure(best, 'places anywhere in the room are always offered');
 }
 
-function shuffled(list: number[], random: Random): number[] {
+/** The same list in another order. */
+export function shuffled(list: number[], random: Random): number[] {
   for (let k = list.length - 1; k > 0; k--) {
     const m = Math.floor(random() * (k + 1));
     [list[k], list[m]] = [nth(list, m), nth(list, k)];
@@ -181,6 +182,25 @@ function nudge(f: Field, i: number, dx: number, dy: number): { x: number; y: num
   return Math.abs(left.x) + Math.abs(left.y) > 1e-9 ? left : null;
 }
 
+/** What an overlap of each pair weighs at first, n × n: that of two large parts more than that of small ones, which find another place more easily. */
+export function pairWeights({ items, shapes }: Pick<Field, 'items' | 'shapes'>): Float32Array {
+  const n = items.length;
+  const size = items.map((s) => nth(shapes, s).areaMm2 ** SIZE_POWER);
+  const mean = size.reduce((s, v) => s + v, 0) / n;
+  return Float32Array.from(
+    { length: n * n },
+    (_, k) => Math.sqrt(nth(size, Math.floor(k / n)) * nth(size, k % n)) / mean,
+  );
+}
+
+/** Pairs that overlap cost more, the deeper the more; old grudges fade. */
+export function growWeights(weights: Float32Array, base: Float32Array, depths: Float32Array, deepest: number): void {
+  for (let k = 0; k < weights.length; k++) {
+    const d = f32(depths, k);
+    weights[k] = d > 0 ? f32(weights, k) * (1.2 + (0.8 * d) / deepest) : Math.max(f32(base, k), f32(weights, k) * 0.95);
+  }
+}
+
 /**
  * Moves overlapping parts until none overlaps: each to the place that costs it least, where pairs that keep overlapping cost more and more.
  * Source: guided local search for nesting, Egeblad et al. 2007 and Gardeyn et al. 2025 (from memory).
@@ -189,13 +209,7 @@ function nudge(f: Field, i: number, dx: number, dy: number): { x: number; y: num
  */
 export function separate(f: Field, random: Random, over: () => boolean, patience: number): Snapshot | null {
   const n = f.items.length;
-  // The overlap of two large parts weighs more than that of small ones: these find another place more easily.
-  const size = f.items.map((s) => nth(f.shapes, s).areaMm2 ** SIZE_POWER);
-  const mean = size.reduce((s, v) => s + v, 0) / n;
-  const base = Float32Array.from(
-    { length: n * n },
-    (_, k) => Math.sqrt(nth(size, Math.floor(k / n)) * nth(size, k % n)) / mean,
-  );
+  const base = pairWeights(f);
   const weights = base.slice();
   let least = Number.POSITIVE_INFINITY;
   let leastAt = snapshot(f);
@@ -235,12 +249,7 @@ export function separate(f: Field, random: Random, over: () => boolean, patience
       leastAt = snapshot(f);
     }
     if (++idle > patience) return leastAt;
-    // Pairs that overlap cost more, the deeper the more; old grudges fade.
-    for (let k = 0; k < weights.length; k++) {
-      const d = f32(depths, k);
-      weights[k] =
-        d > 0 ? f32(weights, k) * (1.2 + (0.8 * d) / deepest) : Math.max(f32(base, k), f32(weights, k) * 0.95);
-    }
+    growWeights(weights, base, depths, deepest);
     for (const i of shuffled(inTrouble, random)) {
       const now = f.cost(i, f64(f.x, i), f64(f.y, i), i16(f.step, i), weights, Number.POSITIVE_INFINITY, true);
       if (now === 0) continue;

@@ -1,7 +1,7 @@
 import { f32, f64, i16, nth, u8 } from '../lists';
 import type { Field } from './field';
 import { prepare, slackMm } from './part';
-import type { Random } from './search';
+import { growWeights, pairWeights, type Random, shuffled } from './search';
 import { Turned } from './turned';
 
 // Once the search by steps of a circle has come to its end, parts are turned by any angle: pushed together, and those that do not give way are laid elsewhere.
@@ -18,8 +18,6 @@ const STUCK_SWEEPS = 12;
 const TRIES = { anywhere: 6, around: 12, finest: 2 } as const;
 /** Finest step of the work on a place, mm. */
 const FINEST_MM = 0.05;
-/** How much the area of two parts weighs in their overlap, as in the search by steps. */
-const SIZE_POWER = 0.75;
 /** Shortening in one go, shares of the length. */
 const SHRINK = { first: 0.03, most: 0.03, least: 0.0005 } as const;
 /** Outlines are thinned so much less than for the search by steps. */
@@ -190,12 +188,7 @@ function bestPlace(t: Turned, i: number, weights: Float32Array, random: Random, 
 /** Moves and turns overlapping parts until none overlaps, as {@link separate} of the search by steps. @returns whether it came free */
 function separate(t: Turned, random: Random, over: () => boolean): boolean {
   const { n } = t;
-  const size = t.items.map((s) => nth(t.shapes, s).areaMm2 ** SIZE_POWER);
-  const mean = size.reduce((s, v) => s + v, 0) / n;
-  const base = Float32Array.from(
-    { length: n * n },
-    (_, k) => Math.sqrt(nth(size, Math.floor(k / n)) * nth(size, k % n)) / mean,
-  );
+  const base = pairWeights(t);
   const weights = base.slice();
   const depths = new Float32Array(n * n);
   let least = Number.POSITIVE_INFINITY;
@@ -235,16 +228,8 @@ function separate(t: Turned, random: Random, over: () => boolean): boolean {
       least = total;
     }
     if (++idle > PATIENCE) return false;
-    for (let k = 0; k < weights.length; k++) {
-      const d = f32(depths, k);
-      weights[k] =
-        d > 0 ? f32(weights, k) * (1.2 + (0.8 * d) / deepest) : Math.max(f32(base, k), f32(weights, k) * 0.95);
-    }
-    for (let k = inTrouble.length - 1; k > 0; k--) {
-      const m = Math.floor(random() * (k + 1));
-      [inTrouble[k], inTrouble[m]] = [nth(inTrouble, m), nth(inTrouble, k)];
-    }
-    for (const i of inTrouble) {
+    growWeights(weights, base, depths, deepest);
+    for (const i of shuffled(inTrouble, random)) {
       t.lay(n, i, f64(t.x, i), f64(t.y, i), f64(t.a, i));
       const now = t.costOfTried(i, weights, Number.POSITIVE_INFINITY);
       if (now === 0) continue;
