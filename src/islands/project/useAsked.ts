@@ -7,7 +7,7 @@ const LIMIT_MS = 30_000;
 
 /**
  * Something of a plan that is worked out only where it is shown, in the planning thread; while a newer one is asked for the last stays.
- * @param asked what is asked for: anew whenever this is another
+ * @param asked what is asked for: anew whenever this is another; null: nothing can be asked yet, and the last stays
  * @param trouble what could not be done, for a sentence
  */
 export function useAsked<T>(
@@ -20,6 +20,7 @@ export function useAsked<T>(
   // What is shown goes with the plan: between an edit and its plan nothing new is asked for.
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked for is named
   useEffect(() => {
+    if (asked === null) return;
     let gone = false;
     planThread()
       .run(ask, LIMIT_MS)

@@ -160,9 +160,10 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         </div>
         {view === 'sheets' ? (
           <div className={css.pages}>
-            {!doc && (
+            {notDrawn && <Note stop>{notDrawn}</Note>}
+            {!doc && !notDrawn && (
               <p className={css.waiting} role="status">
-                {notDrawn ?? 'Drawing the sheets …'}
+                Drawing the sheets …
               </p>
             )}
             {pages.map((page, i) => (

@@ -16,10 +16,11 @@ export function useTracingSheets(
   paper: Paper,
   by: 'cloth' | 'unit',
 ): { doc: SheetDocument | null; error: string | null } {
-  const asked = useMemo(() => ({ plan, paper, by }), [plan, paper, by]);
-  const { got, error } = useAsked<SheetDocument | null>(
+  const ready = fits(project, plan);
+  const asked = useMemo(() => (ready ? { plan, paper, by } : null), [ready, plan, paper, by]);
+  const { got, error } = useAsked(
     asked,
-    async (w) => (fits(project, plan) ? await w.tracingSheets({ ...project, pictures: [] }, plan, paper, by) : null),
+    async (w) => await w.tracingSheets({ ...project, pictures: [] }, plan, paper, by),
     'The sheets could not be drawn',
   );
   const { printer } = project;
