@@ -67,6 +67,7 @@ function overlap(svg: string, as: (drawing: Drawing) => string = plain, across =
 const NS = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"';
 const box = (inside: string, more = 'viewBox="0 0 100 100" width="100" height="100"'): string =>
   `<svg ${NS} ${more}>${inside}</svg>`;
+const LARGE = 'viewBox="0 0 10000 10000" width="100" height="100"';
 const star = 'M50 5 61 39H97L68 60 79 95 50 74 21 95 32 60 3 39H39Z';
 
 describe('a drawing as it comes, against an independent renderer', () => {
@@ -131,6 +132,19 @@ describe('a drawing as it comes, against an independent renderer', () => {
       `<text x="5 30 62" y="20 40 30" font-size="20">ABC</text><text transform="rotate(20) translate(20 50)" font-size="18" letter-spacing="3">Comet</text>`,
     ),
     'text from right to left': box(`<text x="50" y="50" font-size="24" text-anchor="middle">שלום</text>`),
+    // The renderer measures paths to half a unit only: here the units are small.
+    'text along a curve, from the middle of it': box(
+      `<path id="p" d="M500 8000Q5000 0 9500 8000" fill="none"/><text font-size="1400" text-anchor="middle"><textPath href="#p" startOffset="50%">Harbour Light</textPath></text>`,
+      LARGE,
+    ),
+    'text along a path that is turned, its spans beside it, what goes past its end left out': box(
+      `<defs><path id="p" d="M0 0H3000L6000 2000" transform="rotate(15)"/></defs><g transform="translate(800 2000)"><text font-size="1500">a<textPath xlink:href="#p" startOffset="400">be<tspan dy="-600" font-size="1000">cd</tspan><tspan dy="600">efghij</tspan></textPath></text></g>`,
+      LARGE,
+    ),
+    'text round an arc': box(
+      `<path id="c" d="M8000 5000A3000 3000 0 0 1 2000 5000A3000 3000 0 0 1 8000 5000Z" fill="none"/><text font-size="3200" font-weight="bold"><textPath href="#c">light</textPath></text>`,
+      LARGE,
+    ),
     'text whose blanks run together': box(`<text x="5" y="50" font-size="18">
       a   b
       <tspan>c</tspan>
@@ -261,11 +275,29 @@ describe('a drawing as it comes, against an independent renderer', () => {
       'Letter H',
       'Letter i',
     ]);
-    // Along a path it is not set; without any face neither.
-    const along = '<path id="p" d="M0 50H90V60Z"/><text><textPath href="#p">Hi</textPath></text>';
-    expect(told(along)).to.deep.equal(['text']);
+    // Along a path that is not there it is not seen; without any face nothing is set.
+    expect(
+      told('<text y="50" font-size="30" font-family="DejaVu Sans">A<textPath href="#p">Hi</textPath></text>'),
+    ).to.deep.equal(['link']);
     const without = readSvg(box('<rect width="9" height="9"/><text y="50">Hi</text>'));
     expect(without.ok && without.drawing.leftOut.map((l) => l.code)).to.deep.equal(['text']);
+  });
+
+  it('text on the other side of a path runs back along it (SVG 2, 11.8.2: side)', () => {
+    const at = (side: string): { minX: number; minY: number; maxX: number; maxY: number } =>
+      boundsOf(
+        read(
+          box(
+            `<path id="p" d="M10 50H90" fill="none"/><text font-size="20"><textPath href="#p" side="${side}">LI</textPath></text>`,
+          ),
+        ).shapes.flatMap((s) => regionOf(s.outline)),
+      );
+    // The page is 100 px wide; capitals stand on the line, or hang from it, upside down from its other end.
+    const px = (mm: number): number => Math.round((mm * 96) / 25.4);
+    const [left, right] = [at('left'), at('right')];
+    expect([px(left.minX), px(left.maxY)]).to.deep.equal([12, 50]);
+    expect([px(right.maxX), px(right.minY)]).to.deep.equal([88, 50]);
+    expect(px(left.minY) + px(right.maxY)).to.equal(100);
   });
 
   it('a text from right to left begins at its right end (SVG 2, 11.5: text-anchor)', () => {

@@ -1,5 +1,6 @@
 import type { Face } from '../lettering';
 import { nth } from '../lists';
+import { type Line, type Point, type Walk, walkOf } from '../shape';
 import { handedOn, type Style } from './css';
 import type { SvgNode } from './svg-tree';
 import { numberOf, type View } from './svg-values';
@@ -24,6 +25,8 @@ export interface TextLetter {
   readonly scale: number;
   readonly x: number;
   readonly y: number;
+  /** How far it is turned about its own origin, to the right. */
+  readonly turnDeg: number;
   /** Of the element that it stands in. */
   readonly style: Style;
 }
@@ -48,8 +51,28 @@ const SIZES: Readonly<Record<string, number>> = {
 /** A text that is longer is prose. */
 const MOST_CHARS = 2000;
 
+/** What the letters of a `textPath` stand on. */
+interface Along {
+  readonly walk: Walk;
+  /** Where it ends. */
+  readonly end: Point | null;
+  /** How far along the text begins, before its anchor. */
+  readonly start: number;
+}
+
+/** What a text needs of the drawing that it stands in. */
+export interface TextSources {
+  /** An element's own style. */
+  readonly styleOf: (n: SvgNode) => Style;
+  /** The lines that a `textPath` runs along, in the user units of the text; null when it leads nowhere. */
+  readonly linesFor: (n: SvgNode) => readonly Line[] | null;
+  readonly view: View;
+  readonly faceFor: FaceFor;
+}
+
 interface Char {
   readonly char: string;
+  readonly along: Along | null;
   readonly style: Style;
   readonly x: number | null;
   readonly y: number | null;
@@ -92,10 +115,17 @@ const listOf = (text: string | undefined, whole: number): number[] =>
         .split(/[\s,]+/)
         .map((n) => numberOf(n, whole));
 
+/** What a `textPath` runs along, and where on it its text begins (SVG 2, 11.8.2). */
+function alongOf(own: Style, drawn: readonly Line[]): Along {
+  const lines = own['side'] === 'right' ? [...drawn].reverse().map((l) => [...l].reverse()) : drawn;
+  const walk = walkOf(lines);
+  return { walk, end: lines.at(-1)?.at(-1) ?? null, start: numberOf(own['startOffset'] ?? '0', walk.wholeMm) };
+}
+
 /** The characters of a text with what each is told of its own; white space runs together (CSS Text, collapsing). */
-function charsOf(node: SvgNode, outer: Style, styleOf: (n: SvgNode) => Style, view: View): Char[] {
+function charsOf(node: SvgNode, outer: Style, { styleOf, linesFor, view }: TextSources): Char[] {
   const out: Char[] = [];
-  const visit = (n: SvgNode, from: Style): void => {
+  const visit = (n: SvgNode, from: Style, along: Along | null): void => {
     const own = styleOf(n);
     if (own['display'] === 'none') return;
     const style = handedOn(from, own);
@@ -108,7 +138,10 @@ function charsOf(node: SvgNode, outer: Style, styleOf: (n: SvgNode) => Style, vi
     let k = 0;
     for (const part of n.content) {
       if (typeof part !== 'string') {
-        if (part.tag === 'tspan' || part.tag === 'a') visit(part, style);
+        if (part.tag === 'tspan' || part.tag === 'a') visit(part, style, along);
+        // One that runs along nothing is not seen (SVG 2, 11.8.2).
+        const lines = part.tag === 'textPath' ? linesFor(part) : null;
+        if (lines) visit(part, style, alongOf(styleOf(part), lines));
         continue;
       }
       const text = named(part).replace(/[\t\r\n]/g, ' ');
@@ -117,12 +150,13 @@ function charsOf(node: SvgNode, outer: Style, styleOf: (n: SvgNode) => Style, vi
         const last = out.at(-1);
         // The blank at the beginning of a text, and after another, is none.
         if (char === ' ' && !keeps && (!last || last.char === ' ')) continue;
-        out.push({ char, style, x: xs[k] ?? null, y: ys[k] ?? null, dx: dxs[k] ?? 0, dy: dys[k] ?? 0 });
+        const at = along ? { x: null, y: null } : { x: xs[k] ?? null, y: ys[k] ?? null };
+        out.push({ char, along, style, ...at, dx: dxs[k] ?? 0, dy: dys[k] ?? 0 });
         k += 1;
       }
     }
   };
-  visit(node, outer);
+  visit(node, outer, null);
   while (out.at(-1)?.char === ' ') out.pop();
   return out;
 }
@@ -135,30 +169,49 @@ const families = (text: string | undefined): string[] =>
       .toLowerCase(),
   );
 
+/** A letter before its line is bent: how far along and beside it, and how far the next one stands off. */
+interface Laid extends Omit<TextLetter, 'turnDeg'> {
+  readonly advance: number;
+}
+
+/** A letter on its line: its middle stands on it, upright to it; null where the line is at an end (SVG 2, 11.8.3). */
+function onLine({ advance, ...letter }: Laid, { walk, start }: Along): TextLetter | null {
+  const half = advance / 2;
+  const at = walk.placeAt(start + letter.x + half);
+  return (
+    at && {
+      ...letter,
+      x: at.x - half * at.dx - letter.y * at.dy,
+      y: at.y - half * at.dy + letter.y * at.dx,
+      turnDeg: (Math.atan2(at.dy, at.dx) * 180) / Math.PI,
+    }
+  );
+}
+
 /**
- * Sets a text of a drawing into letters: its spans, its places, its anchor. Text along a path is not set.
+ * Sets a text of a drawing into letters: its spans, its places, its anchor, the paths it runs along.
  * @param outer what the text inherits
- * @param styleOf an element's own style
  */
-export function setText(
-  node: SvgNode,
-  outer: Style,
-  styleOf: (n: SvgNode) => Style,
-  view: View,
-  faceFor: FaceFor,
-): SetText {
-  const chars = charsOf(node, { ...outer, 'font-size': String(sizeOf(outer['font-size'], USUAL_SIZE)) }, styleOf, view);
+export function setText(node: SvgNode, outer: Style, sources: TextSources): SetText {
+  const chars = charsOf(node, { ...outer, 'font-size': String(sizeOf(outer['font-size'], USUAL_SIZE)) }, sources);
   const letters: TextLetter[] = [];
   const missing = new Set<string>();
   let asAsked = true;
-  let pen = { x: 0, y: 0 };
+  let pen: Point = { x: 0, y: 0 };
   for (let i = 0; i < chars.length; ) {
-    // A chunk reaches to the next place that is told.
+    // A chunk reaches to the next place that is told, or to another line.
     const first = nth(chars, i);
+    const { along } = first;
     let to = i + 1;
-    while (to < chars.length && nth(chars, to).x === null && nth(chars, to).y === null) to += 1;
-    const start = { x: first.x ?? pen.x, y: first.y ?? pen.y };
-    const chunk: TextLetter[] = [];
+    while (
+      to < chars.length &&
+      nth(chars, to).x === null &&
+      nth(chars, to).y === null &&
+      nth(chars, to).along === along
+    )
+      to += 1;
+    const start = along ? { x: 0, y: 0 } : { x: first.x ?? pen.x, y: first.y ?? pen.y };
+    const chunk: Laid[] = [];
     let x = start.x;
     let { y } = start;
     for (let k = i; k < to; ) {
@@ -168,7 +221,7 @@ export function setText(
         end += 1;
       x += nth(chars, k).dx;
       y += nth(chars, k).dy;
-      const got = faceFor({ families: families(style['font-family']), weight: weightOf(style['font-weight']) });
+      const got = sources.faceFor({ families: families(style['font-family']), weight: weightOf(style['font-weight']) });
       asAsked &&= got.asAsked;
       const scale = Number(style['font-size']) / 1000;
       const spacing = numberOf(style['letter-spacing']);
@@ -187,6 +240,7 @@ export function setText(
             scale,
             x: x + letter.x * scale + n * spacing,
             y,
+            advance: letter.advance * scale,
             style,
           });
       });
@@ -197,8 +251,15 @@ export function setText(
     const { 'text-anchor': anchor, direction } = first.style;
     const share = anchor === 'middle' ? 0.5 : (anchor === 'end') !== (direction === 'rtl') ? 1 : 0;
     const back = share * (x - start.x);
-    letters.push(...chunk.map((l) => ({ ...l, x: l.x - back })));
-    pen = { x: x - back, y };
+    const set = chunk.map((l) => ({ ...l, x: l.x - back }));
+    if (along) {
+      letters.push(...set.flatMap((l) => onLine(l, along) ?? []));
+      // What follows goes on where the line ends.
+      pen = along.end ?? pen;
+    } else {
+      letters.push(...set.map(({ advance: _, ...l }) => ({ ...l, turnDeg: 0 })));
+      pen = { x: x - back, y };
+    }
     i = to;
   }
   return { letters, missing: [...missing], asAsked };

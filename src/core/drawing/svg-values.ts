@@ -170,8 +170,9 @@ export function basicShape(
   const x = (k: string): number => numberOf(a[k], width);
   const y = (k: string): number => numberOf(a[k], height);
   const isAuto = (k: string): boolean => a[k] === undefined || a[k] === 'auto';
+  // From its right end clockwise: text along it begins there.
   const oval = (cx: number, cy: number, rx: number, ry: number): string =>
-    rx > 0 && ry > 0 ? `M${cx - rx} ${cy}A${rx} ${ry} 0 1 1 ${cx + rx} ${cy}A${rx} ${ry} 0 1 1 ${cx - rx} ${cy}Z` : '';
+    rx > 0 && ry > 0 ? `M${cx + rx} ${cy}A${rx} ${ry} 0 1 1 ${cx - rx} ${cy}A${rx} ${ry} 0 1 1 ${cx + rx} ${cy}Z` : '';
   switch (tag) {
     case 'path':
       // CSS may give the path in words of its own: path("M…").

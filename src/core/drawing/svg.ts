@@ -9,6 +9,7 @@ import {
   fromNonZero,
   intersection,
   isTooIntricate,
+  type Line,
   type LineEnds,
   type LineJoins,
   normalise,
@@ -17,6 +18,7 @@ import {
   printRegion,
   type Region,
   ringsOf,
+  rotation,
   scaling,
   transformPath,
   transformRegion,
@@ -269,20 +271,36 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
   keepShape(node, data, { ...inner, style: { ...style, ...geometryOf(own) } }, r);
 }
 
+/** How finely a path that text runs along is walked, a share of the view: a letter on a half round then stands within a quarter of a degree. */
+const TEXT_PATH_SHARE = 1e-6;
+
 /** A text: each letter a shape of its own. */
 function keepText(node: SvgNode, outer: Context, context: Context, r: Reading): void {
-  const onPath = node.children.some((c) => c.tag === 'textPath' || c.tag === 'tref');
-  if (!r.faceFor || onPath) {
+  if (!r.faceFor || node.children.some((c) => c.tag === 'tref')) {
     r.leave('text');
     return;
   }
-  const set = setText(node, outer.style, (n) => r.sheet.styleOf(n), context.view, r.faceFor);
+  const { view } = context;
+  const linesFor = (n: SvgNode): Line[] | null => {
+    const target = targetOf(r.sheet.styleOf(n)['href'], r.byId);
+    const own = target && r.sheet.styleOf(target);
+    const data = target && own ? basicShape(target, own, view) : null;
+    if (data === null || !own || !parsePath(data).ok) {
+      r.leave('link');
+      return null;
+    }
+    // Of its transforms only its own counts (SVG 2, 11.8.2).
+    const moved = transformPath(withoutArcs(data), readTransform(own['transform']));
+    return openLines(moved, Math.hypot(view.width, view.height) * TEXT_PATH_SHARE);
+  };
+  const styleOf = (n: SvgNode): Style => r.sheet.styleOf(n);
+  const set = setText(node, outer.style, { styleOf, linesFor, view, faceFor: r.faceFor });
   if (set.letters.length > 0 && !set.asAsked) r.leave('text-set');
   for (let i = 0; i < set.missing.length; i++) r.leave('letter');
   for (const l of set.letters) {
     r.tick();
     if (/hidden|collapse/.test(l.style['visibility'] ?? '')) continue;
-    const at = composed(scaling(l.scale), translation(l.x, l.y));
+    const at = composed(composed(scaling(l.scale), rotation(l.turnDeg)), translation(l.x, l.y));
     const letter: SvgNode = { ...node, tag: 'path', attributes: { id: `Letter ${l.char}` }, children: [] };
     keepShape(letter, transformPath(l.outline, at), { ...context, style: { ...l.style, 'fill-rule': 'evenodd' } }, r);
   }

@@ -59,6 +59,40 @@ export interface LinePlace extends Point {
   readonly dy: number;
 }
 
+/** Several lines walked one after the other. */
+export interface Walk {
+  /** How long they are together, mm. */
+  readonly wholeMm: number;
+  /** The place so far along; null before the first and past the last. */
+  readonly placeAt: (alongMm: number) => LinePlace | null;
+}
+
+/** Lines to be walked, measured once. */
+export function walkOf(lines: readonly Line[]): Walk {
+  const steps: { readonly from: Point; readonly to: Point; readonly beforeMm: number; readonly mm: number }[] = [];
+  let wholeMm = 0;
+  for (const line of lines)
+    for (let i = 0; i + 1 < line.length; i++) {
+      const [from, to] = [nth(line, i), nth(line, i + 1)];
+      const mm = Math.hypot(to.x - from.x, to.y - from.y);
+      if (mm > 0) steps.push({ from, to, beforeMm: wholeMm, mm });
+      wholeMm += mm;
+    }
+  const placeAt = (alongMm: number): LinePlace | null => {
+    if (steps.length === 0 || alongMm < 0 || alongMm > wholeMm) return null;
+    let [low, high] = [0, steps.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (nth(steps, middle).beforeMm <= alongMm) low = middle;
+      else high = middle - 1;
+    }
+    const { from, to, beforeMm, mm } = nth(steps, low);
+    const [dx, dy] = [(to.x - from.x) / mm, (to.y - from.y) / mm];
+    return { x: from.x + dx * (alongMm - beforeMm), y: from.y + dy * (alongMm - beforeMm), alongMm, dx, dy };
+  };
+  return { wholeMm, placeAt };
+}
+
 /** Places along a line, in the middles of stretches of about this length. */
 export function placesAlong(line: Line, stepMm: number): LinePlace[] {
   const whole = lineMm(line);
