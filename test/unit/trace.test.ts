@@ -2,8 +2,17 @@ import { expect } from 'chai';
 import DxfParser from 'dxf-parser';
 import { regionsOfScan, traceRegions } from '~/core/drawing';
 import { judgeSheet, judgeTracing, mirrorTwins } from '~/core/facing';
-import { allAsks, clothAsk, freshLayout, ROUGH_CUT_MM, stripsOf, WEB_INSIDE_MM, webAsk } from '~/core/layout';
-import { type Layout, newPiece, parseProject } from '~/core/model';
+import {
+  allAsks,
+  clothAsk,
+  freshLayout,
+  type LayoutAsk,
+  ROUGH_CUT_MM,
+  stripsOf,
+  WEB_INSIDE_MM,
+  webAsk,
+} from '~/core/layout';
+import { type Layout, newPiece, type Plan, type Project, parseProject } from '~/core/model';
 import { nest } from '~/core/nest';
 import { planProject } from '~/core/plan';
 import {
@@ -104,6 +113,36 @@ describe('layouts', () => {
     const mixed = { ...p, route: 'cutter-fabric-up' as const };
     mixed.pieces = [mixed.pieces[0]!, { ...mixed.pieces[1]!, route: 'trace-on-liner' }];
     expect(webAsk(mixed, planProject(mixed), 'web')!.request.spacingMm).to.equal(2 * ROUGH_CUT_MM);
+  });
+
+  it('web and felt are turned any way, or by quarters for whoever cuts by ruler; what has a grain keeps to it', () => {
+    const turned = (of: Project, ask: (q: Project, pl: Plan) => LayoutAsk | null, turns: 'any' | 'quarters') => {
+      const q = { ...of, limits: { ...of.limits, turns } };
+      return ask(q, planProject(q))!;
+    };
+    const slanted = project([piece('a', L), piece('b', 'M0 0L80 30L70 55L-10 25Z')]);
+    const onWeb = (q: Project, pl: Plan) => webAsk(q, pl, 'web');
+    const [any, quarters] = [turned(slanted, onWeb, 'any'), turned(slanted, onWeb, 'quarters')];
+    expect(any.request.rotations).to.equal('free');
+    expect(any.withoutGrain && quarters.withoutGrain).to.equal(true);
+    // A layout by any turns is none by quarters.
+    expect(any.key).to.not.equal(quarters.key);
+    const { placements } = nest({ ...quarters.request, seconds: 0.3, seed: 1 });
+    expect(placements).to.have.length(2);
+    for (const { rotateDeg } of placements) expect(rotateDeg % 90).to.equal(0);
+
+    const onCloth = (q: Project, pl: Plan) => clothAsk(q, pl, 'cotton');
+    const felt = {
+      ...slanted,
+      fabrics: slanted.fabrics.map((f) => ({ ...f, kind: 'craft-felt' as const, frays: 0 })),
+    };
+    const [free] = turned(felt, onCloth, 'any').request.parts;
+    const [ruled] = turned(felt, onCloth, 'quarters').request.parts;
+    expect(free!.rotations).to.equal('free');
+    expect(ruled!.rotations).to.deep.equal([0, 90, 180, 270]);
+
+    expect(turned(slanted, onCloth, 'any')).to.deep.equal(turned(slanted, onCloth, 'quarters'));
+    expect(turned(slanted, onCloth, 'any').withoutGrain).to.equal(false);
   });
 
   it('cloth is larger than its web all round, and keeps grain and print', () => {

@@ -13,7 +13,17 @@ import {
   regionOf,
 } from '../shape';
 import { type Patch, patchesOf, type Traced } from './patches';
-import { BOLT_MM, FOIL_BEYOND_MM, rectangle, roughCutOf, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import {
+  BOLT_MM,
+  FOIL_BEYOND_MM,
+  isWithoutGrain,
+  rectangle,
+  roughCutOf,
+  shortName,
+  turnsOnCloth,
+  turnsWithoutGrain,
+  WEB_INSIDE_MM,
+} from './rules';
 
 export type LayoutKind = 'web' | 'cloth';
 
@@ -28,6 +38,8 @@ export interface LayoutAsk {
   readonly kind: LayoutKind;
   readonly ofId: string;
   readonly request: Omit<NestRequest, 'seconds' | 'seed' | 'locked'>;
+  /** Whether anything in it may be turned any way, or by quarters where that is wanted (`limits.turns`). */
+  readonly withoutGrain: boolean;
   /** Changes whenever anything changes that the layout depends on. */
   readonly key: string;
   /** What each part is, by its id. */
@@ -56,7 +68,8 @@ function ask(
   const parts = new Map(
     request.parts.map(({ id }): [string, PartOf] => [id, special.get(id) ?? { what: 'piece', pieceId: id }]),
   );
-  return { kind, ofId, request, side, parts, key: shortName(JSON.stringify(request)) };
+  const withoutGrain = request.parts.some((p) => isWithoutGrain(p.rotations ?? request.rotations));
+  return { kind, ofId, request, side, parts, withoutGrain, key: shortName(JSON.stringify(request)) };
 }
 
 /** Pieces that get a web, with the outline as it is drawn and how often. */
@@ -116,8 +129,7 @@ export function webAsk(project: Project, plan: Traced, webId: string): LayoutAsk
     {
       widthMm: web.widthMm,
       spacingMm,
-      // Web has no grain.
-      rotations: 'free',
+      rotations: turnsWithoutGrain(project),
       parts,
       bins: binsOf(web.offcuts, 'offcut'),
     },

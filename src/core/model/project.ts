@@ -291,9 +291,11 @@ export const limitsSchema = z.object({
   smallMm: upTo(100),
   /** A shape whose mirror image strays by no more than this counts as symmetric, mm; null: the usual 0.5 mm. */
   mirrorMm: z.number().min(0.05).max(20).nullable().default(null),
+  /** How what has no grain is turned in a layout: any way, or by quarters, for whoever cuts by ruler. */
+  turns: z.enum(['any', 'quarters']).default('any'),
 });
 /** Common practice, no source. */
-export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15, mirrorMm: null } as const;
+export const USUAL_LIMITS = { thinMm: 3, sharpDeg: 30, smallMm: 15, mirrorMm: null, turns: 'any' } as const;
 
 export const fabricSchema = z.object({
   id,

@@ -6,6 +6,7 @@ import type { Layout, Plan, Project } from '~/core/model';
 import type { NestPlacement } from '~/core/nest';
 import type { layoutSheets, Paper } from '~/core/sheet';
 import { formatLength } from '~/core/units';
+import { edit } from '~/store';
 import { LayoutFound } from './LayoutFound';
 import css from './Trace.module.css';
 import { useNest } from './useNest';
@@ -72,6 +73,20 @@ export function LayoutDesk({
             }}
           />
         </div>
+        {wanted.withoutGrain && (
+          <Choice
+            label="Turned"
+            value={project.limits.turns}
+            options={[
+              { value: 'any', label: 'any way' },
+              { value: 'quarters', label: 'by quarters' },
+            ]}
+            onChange={(turns) => {
+              nesting.stop();
+              edit((p) => void (p.limits.turns = turns), { what: 'turns' });
+            }}
+          />
+        )}
         {!nesting.running && (
           <Button
             look="go"
