@@ -27,7 +27,7 @@ export function lazily<P extends object>(
   what: string,
   from: () => Promise<ComponentType<P>>,
   as: 'dialog' | 'part' = 'part',
-): ((props: P) => ReactNode) & { readonly loadAhead: () => void } {
+): ((props: P) => ReactNode) & { readonly loadAhead: () => Promise<void> } {
   let loaded: ComponentType<P> | null = null;
   // biome-ignore lint/correctness/noComponentHookFactories: made once when a module loads, as React.lazy is
   function Lazily(props: P) {
@@ -79,14 +79,8 @@ export function lazily<P extends object>(
     );
   }
   /** Loads it before it is asked for, so that it is there when it is; what goes wrong then is told when it is shown. */
-  const loadAhead = (): void => {
-    if (!loaded)
-      from().then(
-        (view) => {
-          loaded = view;
-        },
-        () => undefined,
-      );
+  const loadAhead = async (): Promise<void> => {
+    if (!loaded) loaded = await from().catch(() => null);
   };
   return Object.assign(Lazily, { loadAhead });
 }

@@ -16,7 +16,7 @@ interface WorkedOut {
 /** As many projects as one has open in a week. */
 const MOST = 24;
 /** While someone drags, nothing is put away. */
-const PAUSE_MS = 400;
+const PAUSE_MS = 100;
 
 const db = new Dexie('apple-seam-worked-out') as Dexie & { answers: EntityTable<WorkedOut, 'key'> };
 db.version(1).stores({ answers: 'key, projectId, at' });

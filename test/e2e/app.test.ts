@@ -14,8 +14,7 @@ describe('the application, in Chromium', () => {
   after(() => s.close());
 
   const openDemo = async (station: (typeof STATIONS)[number]): Promise<void> => {
-    await s.go(`/project/harbour-light/${station}`);
-    await s.settled();
+    await s.visit('harbour-light', station);
   };
   const webOf = (fabric: string): Promise<string | null> => s.attribute(`[data-fabric=${fabric}]`, 'data-web');
 
@@ -93,6 +92,7 @@ describe('the application, in Chromium', () => {
     const after = await (await s.find('[data-piece=letter-1]')).getRect();
     expect(after.y - before.y).to.be.closeTo(-40, 3);
     await s.press('Undo');
+    await s.press('Done');
     await s.settled();
   });
 

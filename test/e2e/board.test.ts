@@ -57,8 +57,7 @@ describe('the ironing board, in Chromium', () => {
   };
 
   it('shows one step, large, what is asked before it, and one target; Space and a pedal go on and back', async () => {
-    await s.go('/project/harbour-light/board');
-    await s.settled();
+    await s.visit('harbour-light', 'board');
     expect(await s.text('main')).to.match(/^Press the ground and every cloth smooth/);
     expect(await s.axe()).to.deep.equal([]);
     const keys = async (k: string): Promise<void> => s.driver.actions().sendKeys(k).perform();
@@ -171,8 +170,7 @@ describe('the ironing board, in Chromium', () => {
     await s.holds('kept', async () => (await board()).diary.length === 1);
     expect(await s.text('[aria-label=Diary]')).to.include('Press the felt a little longer.');
     const done = (await board()).done.length;
-    await s.go('/project/harbour-light/pattern');
-    await s.settled();
+    await s.visit('harbour-light', 'pattern');
     await s.run(
       `[...document.querySelectorAll('[data-piece=crab]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
     );

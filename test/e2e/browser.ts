@@ -2,8 +2,8 @@ import type { ChildProcess } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import AxeBuilder from '@axe-core/webdriverjs';
-import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import axe from 'axe-core';
+import { Builder, By, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 import type { Project } from '~/core/model';
 import { freePort, serve } from '../../scripts/lib.mjs';
@@ -18,18 +18,32 @@ const QUIET = [
   '--disable-component-update',
   '--disable-sync',
   '--hide-scrollbars',
+  // Pages here live for seconds: what the last compiler gains is less than what it costs.
+  '--js-flags=--no-turbofan',
 ];
 /** Generous, since a busy machine may be ten times slower; a wait ends as soon as it holds. */
 const WAIT_MS = Number(process.env['WAIT_MS'] ?? 120_000);
 
-/** How often it is looked whether something holds, ms: the usual fifth of a second would be most of the time the tests take. */
-const LOOK_MS = 40;
+/** How soon it is looked again whether something holds, ms: at once at first, then less and less often, since looking takes time of the page's. */
+const LOOK_MS = { first: 20, most: 250, grows: 1.4 } as const;
 
 const networkLog = (): logging.Preferences => {
   const wanted = new logging.Preferences();
   wanted.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
   return wanted;
 };
+
+let shared: ReturnType<typeof serve> | undefined;
+/** A server for all files that one process tests; each browser has its own storage. */
+function sharedServer(): ReturnType<typeof serve> {
+  shared ??= freePort().then(async (port) => {
+    const served = await serve({ port, stdio: ['ignore', 'ignore', 'inherit'] });
+    process.once('exit', () => served.child.kill());
+    served.child.unref();
+    return served;
+  });
+  return shared;
+}
 
 interface StoredRow {
   readonly id: string;
@@ -46,11 +60,11 @@ interface Wishes {
   readonly dist?: string;
   /** A server that runs already. */
   readonly url?: string;
-  /** The whole application is kept in the browser; else that is left out, since fetching all of it takes longer than most tests. */
+  /** The whole application is kept in the browser, from a server of its own that can be stopped; else that is left out, since fetching all of it takes longer than most tests. */
   readonly offline?: boolean;
 }
 
-/** A server of the built application and a Chromium of its own, with empty storage. */
+/** A Chromium of its own, with empty storage, at a server of the built application. */
 export class Session {
   private constructor(
     readonly driver: WebDriver,
@@ -63,13 +77,14 @@ export class Session {
   /** @param flags further flags for Chromium, or more wishes */
   static async open(width = 1280, height = 800, flags: readonly string[] | Wishes = []): Promise<Session> {
     const wishes: Wishes = 'length' in flags ? { flags } : flags;
-    const served = wishes.url
-      ? { child: null, url: wishes.url }
-      : await serve({
+    const own = wishes.offline || wishes.dist;
+    const served = own
+      ? await serve({
           port: await freePort(),
           stdio: ['ignore', 'ignore', 'inherit'],
           ...(wishes.dist ? { dist: wishes.dist } : {}),
-        });
+        })
+      : { child: null, url: wishes.url ?? (await sharedServer()).url };
     const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
     const downloads = path.join(home, 'downloads');
     mkdirSync(downloads);
@@ -181,14 +196,29 @@ export class Session {
     return this.driver.get(this.url + to);
   }
 
+  /** Looks until there is something. @throws Error that says what there never was */
+  private async awaited<T>(what: string, look: () => Promise<T | null | undefined | false>): Promise<T> {
+    const end = performance.now() + WAIT_MS;
+    for (let pause: number = LOOK_MS.first; ; pause = Math.min(LOOK_MS.most, pause * LOOK_MS.grows)) {
+      const got = await look();
+      if (got) return got;
+      if (performance.now() > end) throw new Error(`${what}, for ${WAIT_MS / 1000} s`);
+      await new Promise((done) => setTimeout(done, pause));
+    }
+  }
+
+  private located(by: By, what: string): Promise<WebElement> {
+    return this.awaited(what, async () => (await this.driver.findElements(by))[0]);
+  }
+
   find(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`, LOOK_MS);
+    return this.located(By.css(css), `nothing matches ${css}`);
   }
 
   /** The button or link that says this. */
   async named(text: string, within = ''): Promise<WebElement> {
     const x = `${within}//*[self::button or self::a or self::summary or self::label][normalize-space(.)=${JSON.stringify(text)} or @aria-label=${JSON.stringify(text)}]`;
-    return this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `nothing is called “${text}”`, LOOK_MS);
+    return this.located(By.xpath(x), `nothing is called “${text}”`);
   }
 
   async press(text: string, within = ''): Promise<void> {
@@ -217,9 +247,7 @@ export class Session {
   async field(label: string, within = ''): Promise<WebElement> {
     const x = `${within}//label[.=${JSON.stringify(label)}]/following-sibling::*[self::input or self::select or (self::div and .//input)]`;
     const input = `(${x}[self::input or self::select] | ${x}[self::div]//input[1])[1]`;
-    return this.shown(
-      await this.driver.wait(until.elementLocated(By.xpath(input)), WAIT_MS, `no field “${label}”`, LOOK_MS),
-    );
+    return this.shown(await this.located(By.xpath(input), `no field “${label}”`));
   }
 
   /** Types in place of what stands in a field, and leaves it. */
@@ -234,7 +262,7 @@ export class Session {
   /** Ticks the choice that says this, wherever it is scrolled to. */
   async choose(label: string, within = ''): Promise<void> {
     const x = `${within}//label[normalize-space(.)=${JSON.stringify(label)}]`;
-    const choice = await this.driver.wait(until.elementLocated(By.xpath(x)), WAIT_MS, `no choice “${label}”`, LOOK_MS);
+    const choice = await this.located(By.xpath(x), `no choice “${label}”`);
     await this.run('arguments[0].scrollIntoView({ block: "center" }); arguments[0].click()', choice);
   }
 
@@ -243,6 +271,16 @@ export class Session {
     const file = path.join(this.downloads, name);
     writeFileSync(file, content);
     await (await this.find(`dialog input[accept*="${accept}"]`)).sendKeys(file);
+  }
+
+  /** Brings a project in as a file, and waits until its plan is worked out. */
+  async bring(doc: Project): Promise<void> {
+    const file = path.join(this.downloads, `${doc.id}.seam.json`);
+    writeFileSync(file, JSON.stringify(doc));
+    await this.go('/');
+    await (await this.find('input[type=file]')).sendKeys(file);
+    await this.holds('it is open', async () => (await this.driver.getCurrentUrl()).includes(`/project/${doc.id}/`));
+    await this.settled();
   }
 
   /** Begins a picture on a ground of 500 × 500 mm, everything else as it is offered, and waits for its bench. */
@@ -260,6 +298,18 @@ export class Session {
     await (await this.find(`nav[aria-label=Stations] a[href$="/${name}"]`)).click();
     await this.settled();
   }
+  /** Is at a station of a project: along the seam where the project is open, which spares the page a new start, else by its address. */
+  async visit(project: string, name: string): Promise<void> {
+    const open = await this.run<boolean>(
+      `return location.pathname.startsWith(arguments[0]) && !document.querySelector('dialog[open]') &&
+         document.querySelector('nav[aria-label=Stations]') !== null`,
+      `/project/${project}/`,
+    );
+    if (open) return this.station(name);
+    await this.go(`/project/${project}/${name}`);
+    await this.settled();
+  }
+
   /** A project as the browser keeps it, once all of it is saved. */
   async doc(name: string): Promise<StoredRow['doc']> {
     await this.holds('saved', async () => (await this.text('header [role=status]')) === 'Saved');
@@ -269,7 +319,7 @@ export class Session {
   }
   /** Waits until a test of the page holds. */
   async holds(what: string, test: () => Promise<boolean>): Promise<void> {
-    await this.driver.wait(() => test().catch(() => false), WAIT_MS, `never: ${what}`, LOOK_MS);
+    await this.awaited(`never: ${what}`, () => test().catch(() => false));
   }
 
   async settled(): Promise<void> {
@@ -294,17 +344,16 @@ export class Session {
 
   /** What axe finds wrong, in a line each. @param rules only these; by default all */
   async axe(rules?: string[]): Promise<string[]> {
-    const builder = new AxeBuilder(this.driver);
-    const { violations } = await (rules
-      ? builder.withRules(rules)
-      : builder.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'])
-    ).analyze();
-    return violations.map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .map((n) => n.target.join(' '))
-          .slice(0, 3)
-          .join(', ')}`,
+    // Its own driver looks at the page in a second window and carries back all that is right, in three times the time.
+    if (!(await this.run<boolean>('return "axe" in window'))) await this.run(axe.source);
+    return this.driver.executeAsyncScript(
+      `const [runOnly, done] = arguments;
+       const told = (v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(', ');
+       axe.run(document, { runOnly, resultTypes: ['violations'] }).then(
+         ({ violations }) => done(violations.map(told)),
+         (e) => done(['axe itself failed: ' + e]),
+       );`,
+      rules ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'],
     );
   }
 

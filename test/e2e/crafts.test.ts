@@ -16,8 +16,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
   };
 
   it('the felt luggage tags: from their answers to ruled sheets, plug and a press from both sides', async () => {
-    await s.go('/project/felt-tags/pattern');
-    await s.settled();
+    await s.visit('felt-tags', 'pattern');
     expect(await s.text('aside')).to.include('A sheet gives 14 tiles, cut along common lines: 2 sheets of felt for 6');
     await s.type('How many', '20');
     await s.holds('twenty', async () => (await s.doc('Felt luggage tags')).articles[0]!.count === 20);
@@ -53,8 +52,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
   });
 
   it('the same made another way: foil motifs, a mending patch, a hem; and back by undo', async () => {
-    await s.go('/project/harbour-light/pattern');
-    await s.settled();
+    await s.visit('harbour-light', 'pattern');
     await made('Foil motifs');
     await s.station('press');
     expect(await s.text('main')).to.match(/Foil on the right side: its web first, then the foil/);
@@ -71,8 +69,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
   });
 
   it('mats of the machine: several cloths on one, moved by keys, turned, a file each that the simulated machine cuts without a fault', async () => {
-    await s.go('/project/comet-pennants/pattern');
-    await s.settled();
+    await s.visit('comet-pennants', 'pattern');
     await s.driver
       .findElement(
         By.xpath(

@@ -119,8 +119,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await retype('Melts at', '185');
     await retype('No hotter than', '220');
     await s.press('Keep');
-    await s.go('/project/harbour-light/match');
-    await s.settled();
+    await s.visit('harbour-light', 'match');
     const before = await s.attribute('[data-fabric=lagoon]', 'data-web');
     expect(before).to.equal('light-film');
     await s.press('From the drawer: 1 changed');
@@ -132,8 +131,7 @@ describe('the Drawer and Match, in Chromium', () => {
   });
 
   it('shows what changes with purpose and school, and compares two webs', async () => {
-    await s.go('/project/harbour-light/match');
-    await s.settled();
+    await s.visit('harbour-light', 'match');
     await s.field('Edge');
     await (await s.find('section[aria-label="What it is for"] select option[value=none]')).click();
     await s.holds(
@@ -160,8 +158,7 @@ describe('the Drawer and Match, in Chromium', () => {
       await s.size(width, 800);
       await openDrawer('fabrics');
       expect(await s.overflows(), `drawer at ${width}`).to.equal(false);
-      await s.go('/project/harbour-light/match');
-      await s.settled();
+      await s.visit('harbour-light', 'match');
       expect(await s.overflows(), `match at ${width}`).to.equal(false);
     }
     await s.size(1280, 800);

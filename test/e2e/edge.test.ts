@@ -10,8 +10,7 @@ describe('Edge, in Chromium', () => {
   after(() => s.close());
 
   const open = async (project: string): Promise<void> => {
-    await s.go(`/project/${project}/edge`);
-    await s.settled();
+    await s.visit(project, 'edge');
     await s.find('[data-points]');
   };
   const pick = (id: string): Promise<unknown> =>
@@ -122,8 +121,7 @@ describe('Edge, in Chromium', () => {
   });
 
   it('a cloth takes the edge that suits it', async () => {
-    await s.go('/project/comet-pennants/edge');
-    await s.settled();
+    await s.visit('comet-pennants', 'edge');
     await s.find('article[data-best]');
     const take = await s.driver.findElements(By.xpath("//article//button[starts-with(., 'Take ')]"));
     expect(take.length).to.be.above(0);
@@ -136,8 +134,7 @@ describe('Edge, in Chromium', () => {
   });
 
   it('felt tags are left unstitched, and that is said', async () => {
-    await s.go('/project/felt-tags/edge');
-    await s.settled();
+    await s.visit('felt-tags', 'edge');
     await s.find('[data-points="0"]');
     expect(await s.text('aside')).to.include('No edge is stitched or painted.');
     expect(await s.text('[data-near] ~ [role=status]')).to.equal('Nothing is stitched here.');

@@ -2,13 +2,13 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
 import { Session } from './browser';
+import { littleLight } from './little';
 
 describe('storage that fails, in Chromium', () => {
   let s: Session;
   before(async () => {
     s = await Session.open();
-    await s.go('/');
-    await s.find('[data-project]');
+    await s.bring(littleLight());
     await s.beforeEveryPage(`
       const { put, add } = IDBObjectStore.prototype;
       const full = (own) => function (...args) {
@@ -24,18 +24,18 @@ describe('storage that fails, in Chromium', () => {
   const storage = (how: '' | 'full' | 'refused' | 'stuck') => s.run(`window.name = ${JSON.stringify(how)}`);
 
   it('full: an edit is told, tried again by itself, can be exported meanwhile, and is saved when there is room', async () => {
-    await s.go('/project/harbour-light/pattern');
+    await s.go('/project/little-light/pattern');
     await s.settled();
     await storage('full');
     await (await s.find('header input')).sendKeys(Key.END, ' II');
     await s.holds('it is told', async () => /Not saved yet\. The browser has no room left/.test(await s.text('body')));
     expect(await s.axe(), 'not saved').to.deep.equal([]);
     await s.press('Export it');
-    expect(JSON.parse((await s.downloaded('.seam.json')).bytes.toString()).name).to.equal('Harbour Light II');
+    expect(JSON.parse((await s.downloaded('.seam.json')).bytes.toString()).name).to.equal('Little Light II');
     await storage('');
     await s.holds('it is saved', async () => (await s.text('header [role=status]')) === 'Saved');
     const rows = await s.stored();
-    expect(rows.find((r) => r.id === 'harbour-light')?.doc.name).to.equal('Harbour Light II');
+    expect(rows.find((r) => r.id === 'little-light')?.doc.name).to.equal('Little Light II');
   });
 
   it('full: duplicate, delete and a fabric of one’s own say so, and nothing is said to be done', async () => {
@@ -51,7 +51,7 @@ describe('storage that fails, in Chromium', () => {
       expect(await s.text('dialog h2')).to.equal(words);
       await s.press('Close', '//dialog');
     }
-    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(4);
+    expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(5);
     expect(await s.driver.findElements(By.css('[role=status] button'))).to.have.length(0);
     await storage('');
     await s.go('/start');
@@ -86,7 +86,7 @@ describe('storage that fails, in Chromium', () => {
       for (const [address, words] of [
         ['/', /site data|does not answer/],
         ['/drawer', /site data|does not answer/],
-        ['/project/harbour-light/pattern', /could not be opened/],
+        ['/project/little-light/pattern', /could not be opened/],
       ] as const) {
         await s.go(address);
         await storage(how);

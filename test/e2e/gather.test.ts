@@ -12,8 +12,7 @@ describe('Gather, in Chromium', () => {
   const made = (): Promise<void> =>
     s.holds('the list is made', async () => (await s.attribute('[data-gathering]', 'data-gathering')) === 'false');
   const open = async (project: string): Promise<void> => {
-    await s.go(`/project/${project}/gather`);
-    await s.settled();
+    await s.visit(project, 'gather');
     await s.find('[data-need]');
     await made();
   };

@@ -32,8 +32,7 @@ describe('one system of units, in Chromium', () => {
         ).to.deep.equal([]);
       };
       const unfold = (): Promise<void> => s.run('for (const d of document.querySelectorAll("details")) d.open = true;');
-      await s.go('/project/harbour-light/pattern');
-      await s.settled();
+      await s.visit('harbour-light', 'pattern');
       await s.choose(units === 'in' ? 'inches, °F' : 'millimetres, °C');
       await s.settled();
       await saved();

@@ -15,8 +15,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
   after(() => s.close());
 
   const open = async (station: (typeof STATIONS)[number]): Promise<void> => {
-    await s.go(`/project/harbour-light/${station}`);
-    await s.settled();
+    await s.visit('harbour-light', station);
   };
   const active = (): Promise<WebElement> => s.driver.switchTo().activeElement() as unknown as Promise<WebElement>;
   /** Tabs until something with this name has the focus. */

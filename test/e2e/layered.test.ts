@@ -10,8 +10,7 @@ describe('things of two layers, in Chromium', () => {
   after(() => s.close());
 
   it('the Comet pennants: a back to each, glue to glue, from the picture to sheets and tickets', async () => {
-    await s.go('/project/comet-pennants/pattern');
-    await s.settled();
+    await s.visit('comet-pennants', 'pattern');
     expect(await s.text('aside')).to.include('Every piece that lies on no other gets its back');
     expect(await s.text('aside')).to.not.include('It lies on');
     await s.station('layers');

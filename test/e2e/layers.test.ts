@@ -9,8 +9,7 @@ describe('the Layers station', () => {
     s = await Session.open();
     await s.go('/');
     await s.find('[data-project]');
-    await s.go('/project/harbour-light/layers');
-    await s.settled();
+    await s.visit('harbour-light', 'layers');
   });
   after(() => s.close());
 
@@ -44,29 +43,25 @@ describe('the Layers station', () => {
 
   it('an underlap of its own changes what is traced, and undo brings it back', async () => {
     const traced = async (): Promise<string> => {
-      await s.go('/project/harbour-light/trace');
-      await s.settled();
+      await s.visit('harbour-light', 'trace');
       // The rock hardly runs on beneath the sea where a leg lies on it: there it is made to.
       await s.press('Middle film');
       return (await s.attribute('[data-piece=rock] path', 'd')) ?? '';
     };
     const before = await traced();
-    await s.go('/project/harbour-light/layers');
-    await s.settled();
+    await s.visit('harbour-light', 'layers');
     await type('Underlap', '12 mm');
     await s.settled();
     await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
     expect(await traced()).to.not.equal(before);
-    await s.go('/project/harbour-light/layers');
-    await s.settled();
+    await s.visit('harbour-light', 'layers');
     await type('Underlap', '6 mm');
     await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
     expect(await traced()).to.equal(before);
   });
 
   it('decides a pair by hand, keeps it when our order is taken, and gives it up', async () => {
-    await s.go('/project/harbour-light/layers');
-    await s.settled();
+    await s.visit('harbour-light', 'layers');
     await s.press('3 Far sea', '//aside');
     // The first neighbour that lies over it goes under it at a switch.
     await (await s.find('aside [role=switch][aria-checked=true]')).click();

@@ -10,8 +10,7 @@ describe('The making, in Chromium', () => {
   after(() => s.close());
 
   const open = async (station: string): Promise<void> => {
-    await s.go(`/project/harbour-light/${station}`);
-    await s.settled();
+    await s.visit('harbour-light', station);
   };
   const choose = (label: string, value: string, within = 'document'): Promise<unknown> =>
     s.driver.executeScript(
@@ -111,7 +110,9 @@ describe('The making, in Chromium', () => {
   });
 
   it('another article stands beside the first, with its own ground and pieces; undo takes it away', async () => {
-    await open('pattern');
+    // Opened anew, with nothing in hand.
+    await s.go('/project/harbour-light/pattern');
+    await s.settled();
     await s.press('One more article');
     await s.settled();
     const articles = async (): Promise<number> => (await s.driver.findElements(By.css('[data-article]'))).length;

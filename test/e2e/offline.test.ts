@@ -67,16 +67,14 @@ describe('with the server switched off, in Chromium', () => {
     await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
     await closeDialogs(s);
 
-    await s.go('/project/harbour-light/trace');
-    await s.settled();
+    await s.station('trace');
     await s.press('Tracing sheets, PDF');
     expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
     await s.press('layout on web and cloth');
     await s.press('Nest');
     await s.holds('it is laid out', async () => /of the roll|saves|Keep it here|Nest again/.test(await s.text('main')));
 
-    await s.go('/project/harbour-light/press');
-    await s.settled();
+    await s.station('press');
     await (await s.driver.findElement(By.xpath('(//button[.="Look into the stack"])[1]'))).click();
     await s.find('main canvas');
     await s.press('Measure my iron');
@@ -99,9 +97,7 @@ describe('without a service worker, the server stopped in the middle', () => {
     await s.settled();
     // The other stations are fetched once the one at hand stands.
     await s.holds('the others are there', () =>
-      s.run<boolean>(
-        'return performance.getEntriesByType("resource").filter((e) => /\\/(Layers|Match|Trace|Press)\\.[\\w-]+\\.js$/.test(e.name)).length >= 4',
-      ),
+      s.run<boolean>('return performance.getEntriesByName("stations-at-hand").length > 0'),
     );
   });
   after(() => s.close());

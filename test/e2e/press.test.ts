@@ -10,8 +10,7 @@ describe('Press, in Chromium', () => {
   after(() => s.close());
 
   const open = async (): Promise<void> => {
-    await s.go('/project/harbour-light/press');
-    await s.settled();
+    await s.visit('harbour-light', 'press');
   };
   const slide = (label: string, value: number): Promise<unknown> =>
     s.driver.executeScript(
@@ -126,7 +125,7 @@ describe('Press, in Chromium', () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await open();
-      await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
+      await s.run("document.querySelector('[data-ticket=bond-1] button[aria-expanded=false]')?.click()");
       await s.find('[data-ticket=bond-1] canvas');
       expect(await s.overflows(), `at ${width}`).to.equal(false);
     }

@@ -227,8 +227,7 @@ describe('the first ten minutes, in Chromium', () => {
   });
 
   it('handles are pins a finger finds, two fingers turn and size, and all pieces are picked wherever the focus is', async () => {
-    await s.go('/project/lemon-pot/pattern');
-    await s.settled();
+    await s.visit('lemon-pot', 'pattern');
     await s.run('document.querySelector("header button").focus()');
     await s.driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
     await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things in hand');
@@ -308,6 +307,7 @@ describe('the first ten minutes, in Chromium', () => {
   });
 
   it('a scan lies beneath the pieces, and a ground that changes its size takes its picture along', async () => {
+    // Opened anew, with nothing in hand.
     await s.go('/project/lemon-pot/pattern');
     await s.settled();
     const left = (): Promise<string> =>

@@ -12,8 +12,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   after(() => s.close());
 
   const open = async (): Promise<void> => {
-    await s.go('/project/harbour-light/trace');
-    await s.settled();
+    await s.visit('harbour-light', 'trace');
   };
   const length = async (): Promise<number> => Number(await s.attribute('[data-layout]', 'data-length'));
   const nested = async (): Promise<void> => {

@@ -36,7 +36,8 @@ export function PieceChips({
             >
               <span className={css.dot} style={{ background: colours.get(entry.piece.fabricId) }} />
               <span className={css.number}>{entry.number}</span>
-              {!short && <span>{name}</span>}
+              {/* The space is read, not seen: the parts stand apart by a gap. */}
+              {!short && <span> {name}</span>}
             </button>
           </li>
         );
