@@ -93,7 +93,7 @@ export type SvgResult = { ok: true; drawing: Drawing } | { ok: false; message: s
 
 const WHY: Readonly<Record<LeftOut['code'], (n: number) => string>> = {
   text: (n) =>
-    `${n === 1 ? 'One text runs along a path or is' : `${n} texts run along paths or are`} more than plain letters, and ${n === 1 ? 'was' : 'were'} left out. Turn text into paths in the drawing program, or set it here as lettering.`,
+    `${n === 1 ? 'One text' : `${n} texts`} could not be set here and ${n === 1 ? 'was' : 'were'} left out. Turn text into paths in the drawing program, or set it here as lettering.`,
   'text-set': (n) =>
     `${n === 1 ? 'One text was' : `${n} texts were`} set in a face that is here, since ${n === 1 ? 'its' : 'their'} own is not. Look at the letters, or bring the font file in as lettering first.`,
   letter: (n) =>
