@@ -28,7 +28,7 @@ const MODULES = {
   layer: { files: ['layer'], tests: ['layer-by-hand', 'core-guards', 'layer', 'seen', 'plan'] },
   laid: { files: ['laid'], tests: ['laid', 'layer', 'joins', 'facing', 'framed', 'crafts'] },
   facing: { files: ['facing'], tests: ['layer-by-hand', 'more-guards', 'geometry-guards', 'facing', 'trace'] },
-  match: { files: ['match'], tests: ['core-guards', 'match', 'material'] },
+  match: { files: ['match'], tests: ['match-by-hand', 'core-guards', 'match', 'material'] },
   shape: {
     files: ['shape'],
     tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid', 'joins', 'motif'],

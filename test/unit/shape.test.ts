@@ -37,6 +37,7 @@ import {
   transformRings,
   translation,
   union,
+  walkOf,
 } from '~/core/shape';
 import { harbourLight } from '~/demo';
 import { square } from './helpers';
@@ -396,5 +397,53 @@ describe('shape: union, difference, intersection, growth', () => {
       0,
     );
     expect(length).to.be.closeTo(100, 0.01);
+  });
+});
+
+describe('a walk along lines', () => {
+  const corner = [
+    { x: 0, y: 0 },
+    { x: 3, y: 0 },
+    { x: 3, y: 4 },
+  ];
+  const apart = [
+    { x: 10, y: 0 },
+    { x: 10, y: 5 },
+  ];
+  const { wholeMm, placeAt } = walkOf([corner, apart]);
+
+  it('is as long as they are together; the way from one to the next counts nothing', () => {
+    expect(wholeMm).to.equal(12);
+    expect(placeAt(1.5)).to.deep.equal({ x: 1.5, y: 0, alongMm: 1.5, dx: 1, dy: 0 });
+    expect(placeAt(5)).to.deep.equal({ x: 3, y: 2, alongMm: 5, dx: 0, dy: 1 });
+    expect(placeAt(7.5)).to.deep.equal({ x: 10, y: 0.5, alongMm: 7.5, dx: 0, dy: 1 });
+    expect(placeAt(12)).to.include({ x: 10, y: 5 });
+  });
+
+  it('has no place before its beginning, past its end, or where there is no line', () => {
+    expect(placeAt(-0.001)).to.equal(null);
+    expect(placeAt(12.001)).to.equal(null);
+    expect(walkOf([]).placeAt(0)).to.equal(null);
+    expect(
+      walkOf([
+        [
+          { x: 1, y: 1 },
+          { x: 1, y: 1 },
+        ],
+      ]).placeAt(0),
+    ).to.equal(null);
+  });
+
+  it('finds the same places as a line that is cut in many', () => {
+    const round = linesOf('M100 0A100 100 0 0 1 -100 0', 0.001)[0]!;
+    const walk = walkOf([round]);
+    // Half a circle of 100 mm; its turn at every length is that of the radius.
+    expect(walk.wholeMm).to.be.closeTo(100 * Math.PI, 0.01);
+    for (const share of [0.1, 0.25, 0.5, 0.9]) {
+      const at = walk.placeAt(share * walk.wholeMm)!;
+      expect(at.x).to.be.closeTo(100 * Math.cos(share * Math.PI), 0.02);
+      expect(at.y).to.be.closeTo(100 * Math.sin(share * Math.PI), 0.02);
+      expect(Math.abs(at.dx * at.x + at.dy * at.y)).to.be.below(1);
+    }
   });
 });
