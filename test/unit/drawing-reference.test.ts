@@ -283,6 +283,16 @@ describe('a drawing as it comes, against an independent renderer', () => {
     expect(without.ok && without.drawing.leftOut.map((l) => l.code)).to.deep.equal(['text']);
   });
 
+  it('an endless path that hundreds of texts run along is refused in words, not followed hundreds of times', () => {
+    const curves = Array.from(
+      { length: 2000 },
+      (_, i) => `Q${i % 90} ${(i * 7) % 90} ${(i * 13) % 90} ${(i * 29) % 90}`,
+    );
+    const texts = '<text font-size="9"><textPath href="#p">Hi</textPath></text>'.repeat(400);
+    const got = readSvg(box(`<path id="p" fill="none" d="M0 0${curves.join('')}"/>${texts}`), undefined, faceFor);
+    expect(got.ok ? '' : got.message).to.match(/far more points than scissors could follow/);
+  });
+
   it('text on the other side of a path runs back along it (SVG 2, 11.8.2: side)', () => {
     const at = (side: string): { minX: number; minY: number; maxX: number; maxY: number } =>
       boundsOf(

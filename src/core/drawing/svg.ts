@@ -285,13 +285,20 @@ function keepText(node: SvgNode, outer: Context, context: Context, r: Reading): 
     const target = targetOf(r.sheet.styleOf(n)['href'], r.byId);
     const own = target && r.sheet.styleOf(target);
     const data = target && own ? basicShape(target, own, view) : null;
-    if (data === null || !own || !parsePath(data).ok) {
+    const parsed = data === null ? null : parsePath(data);
+    if (data === null || !own || !parsed?.ok) {
       r.leave('link');
+      return null;
+    }
+    if (isTooIntricate(parsed.segments)) {
+      r.leave('broken');
       return null;
     }
     // Of its transforms only its own counts (SVG 2, 11.8.2).
     const moved = transformPath(withoutArcs(data), readTransform(own['transform']));
-    return openLines(moved, Math.hypot(view.width, view.height) * TEXT_PATH_SHARE);
+    const lines = openLines(moved, Math.hypot(view.width, view.height) * TEXT_PATH_SHARE);
+    countPoints(lines, r);
+    return lines;
   };
   const styleOf = (n: SvgNode): Style => r.sheet.styleOf(n);
   const set = setText(node, outer.style, { styleOf, linesFor, view, faceFor: r.faceFor });
@@ -335,6 +342,15 @@ function keepShape(node: SvgNode, data: string, context: Context, r: Reading): v
   if (stroke) keepLine(node, transformPath(curves, matrix), matrix, { style, clip }, stroke.hex, context.view, r);
 }
 
+/** Counts what was drawn out. @throws Refused when it has become too much */
+function countPoints(lines: readonly Line[], r: Reading): void {
+  r.points += lines.reduce((n, line) => n + line.length, 0);
+  if (r.points > SVG_LIMITS.points)
+    throw new Refused(
+      'This drawing has far more points than scissors could follow. Simplify its paths in the drawing program.',
+    );
+}
+
 function keepFill(
   node: SvgNode,
   data: string,
@@ -349,11 +365,7 @@ function keepFill(
     return;
   }
   const raw = flatten(parsed.segments);
-  r.points += raw.reduce((n, ring) => n + ring.length, 0);
-  if (r.points > SVG_LIMITS.points)
-    throw new Refused(
-      'This drawing has far more points than scissors could follow. Simplify its paths in the drawing program.',
-    );
+  countPoints(raw, r);
   const filled = style['fill-rule'] === 'evenodd' ? normalise(raw) : fromNonZero(raw);
   const visible = clip ? intersection(filled, clip) : filled;
   const area = areaMm2(visible);

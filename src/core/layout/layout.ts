@@ -16,7 +16,7 @@ import { type Patch, patchesOf, type Traced } from './patches';
 import {
   BOLT_MM,
   FOIL_BEYOND_MM,
-  isWithoutGrain,
+  hasGrain,
   rectangle,
   roughCutOf,
   shortName,
@@ -63,12 +63,12 @@ function ask(
   ofId: string,
   request: LayoutAsk['request'],
   side: LayoutAsk['side'],
-  special: ReadonlyMap<string, PartOf> = new Map(),
+  withoutGrain: boolean,
+  special: ReadonlyMap<string, PartOf>,
 ): LayoutAsk {
   const parts = new Map(
     request.parts.map(({ id }): [string, PartOf] => [id, special.get(id) ?? { what: 'piece', pieceId: id }]),
   );
-  const withoutGrain = request.parts.some((p) => isWithoutGrain(p.rotations ?? request.rotations));
   return { kind, ofId, request, side, parts, withoutGrain, key: shortName(JSON.stringify(request)) };
 }
 
@@ -135,6 +135,7 @@ export function webAsk(project: Project, plan: Traced, webId: string): LayoutAsk
     },
     // Outlines are seen from the side they are drawn on: a shape that is cut from its right side is seen through the web.
     mine.every((p) => !reversedBy(ROUTE_FACTS[look.routeOf(look.piece(p.id))].contacts)) ? 'cloth side' : 'liner',
+    alone.length > 0,
     special,
   );
 }
@@ -197,6 +198,7 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
       bins: inStock ? binsOf(fabric.stock, 'stock') : [],
     },
     seenFromBehind ? 'wrong side' : 'right side',
+    !hasGrain(fabric) && mine.some((p) => !onPatch.has(p.id)),
     special,
   );
 }

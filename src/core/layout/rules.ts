@@ -1,6 +1,6 @@
 import { ROUTE_FACTS } from '../facing';
 import { factsOf } from '../material';
-import { lookup, type Project } from '../model';
+import { type Fabric, lookup, type Project } from '../model';
 import type { Rotations } from '../nest';
 import { isFoiled } from '../recipe';
 
@@ -28,23 +28,22 @@ export const roughCutOf = (project: Project, pieceId: string): number => {
 /** Foil is cut so far beyond its web on every side, mm: all of the adhesive has to be covered. Ours. */
 export const FOIL_BEYOND_MM = 5;
 
-const QUARTERS_DEG: readonly number[] = [0, 90, 180, 270];
-
 /** How anything without a grain may be turned, as its maker wants it: web, felt, vinyl, leather. */
 export const turnsWithoutGrain = (project: Project): Rotations =>
-  project.limits.turns === 'quarters' ? QUARTERS_DEG : 'free';
+  project.limits.turns === 'quarters' ? [0, 90, 180, 270] : 'free';
 
-/** Whether these are turns that a maker may choose between. */
-export const isWithoutGrain = (turns: Rotations | undefined): boolean => turns === 'free' || turns === QUARTERS_DEG;
+/** Whether it matters which way a cloth is cut, for its threads or its print; felt, vinyl and leather have no grain. */
+export function hasGrain(fabric: Fabric): boolean {
+  const facts = factsOf(fabric);
+  return fabric.oneWay || fabric.frays > 0 || !(facts.hard || facts.hairyOrThick);
+}
 
 /** Turns a piece may take on its cloth, so that grain and print come out as planned. */
 export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {
   const look = lookup(project);
   const piece = look.piece(pieceId);
   const fabric = look.fabricOf(piece);
-  const facts = factsOf(fabric);
-  // Felt, vinyl and leather have no grain.
-  if (!fabric.oneWay && fabric.frays === 0 && (facts.hard || facts.hairyOrThick)) return turnsWithoutGrain(project);
+  if (!hasGrain(fabric)) return turnsWithoutGrain(project);
   // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
   const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
   return fabric.oneWay ? [turn] : [turn, turn + 180];
