@@ -1,6 +1,6 @@
 // Choosing a web: each rule's points worked by hand at its very limits. The points are ours; the rules are common practice, no source.
 import { expect } from 'chai';
-import { RULES, type Situation, situationOf } from '~/core/match';
+import { chooseWebs, RULES, type Situation, situationOf } from '~/core/match';
 import type { RuleCode, Web } from '~/core/model';
 import { cotton, intent, web, wish } from './helpers';
 
@@ -143,5 +143,17 @@ describe('match, by hand', () => {
     expect(looks('shadow-of-the-web', pale)).to.equal(true);
     expect(looks('shadow-of-the-web', { ...pale, lightness: 70 })).to.equal(false);
     expect(looks('shadow-of-the-web', { ...pale, ...cloth({ opacity: 0.67 }) })).to.equal(false);
+  });
+
+  it('the only one of several that can be used is told as that; where there is but one, or one was wished for, not', () => {
+    const told = (webs: readonly Web[], overruledWith: string | null = null): boolean =>
+      chooseWebs([wish({ fabric: cotton({ maxIronC: 130 }), overruledWith })], webs)[0]!.reasons.some(
+        (r) => r.code === 'only-one',
+      );
+    const [cool, hot, cooler] = [web(), web({ id: 'hot', meltC: 150 }), web({ id: 'cooler', meltC: 100 })];
+    expect(told([cool, hot])).to.equal(true);
+    expect(told([cool])).to.equal(false);
+    expect(told([cool, hot, cooler])).to.equal(false);
+    expect(told([cool, hot], 'web')).to.equal(false);
   });
 });

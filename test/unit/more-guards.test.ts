@@ -10,14 +10,18 @@ import { placementPlan, remediesFor, runAt, settingFor, windowOf, windowsIn } fr
 import {
   areaMm2,
   boundsOf,
+  difference,
   drawShelfShape,
   linesOf,
   mirrorPath,
   pathOf,
   printPath,
   regionOf,
+  rotation,
   SHELF,
   thinStepMm,
+  transformRegion,
+  union,
 } from '~/core/shape';
 import {
   fromDxf,
@@ -341,6 +345,21 @@ describe('nest: splitting, settling, reaching', () => {
     expect(tall.seamsMm).to.be.closeTo(600, 2);
     expect(tall.strips.reduce((sum, s) => sum + areaMm2(s), 0)).to.be.closeTo(360_000, 5);
   });
+  it('what is split is whole again when its strips are laid together, however it was turned, and each fits the roll', () => {
+    for (const deg of [0, 33, 70, 118]) {
+      const whole = transformRegion(regionOf('M0 0H900V440H0Z'), rotation(deg));
+      const { strips } = splitForRoll(whole, 432)!;
+      const together = union(...strips);
+      expect(areaMm2(difference(whole, together)) + areaMm2(difference(together, whole)), `${deg}°`).to.be.below(2);
+      for (const strip of strips) {
+        const widths = Array.from({ length: 180 }, (_, k) => {
+          const b = boundsOf(transformRegion(strip, rotation(k)));
+          return b.maxX - b.minX;
+        });
+        expect(Math.min(...widths), `${deg}°`).to.be.at.most(432.5);
+      }
+    }
+  });
   it('is joined at the waist, where that is what is shortest', () => {
     const waisted = regionOf('M0 0H700V500H380V300H320V500H0Z');
     const split = splitForRoll(waisted, 480)!;
@@ -365,6 +384,10 @@ describe('nest: splitting, settling, reaching', () => {
     const room = { widthMm: 300, lengthMm: 400, spacingMm: 2, rotations: 'free' as const };
     const held = settle(parts, [put('b', 100, 100)], put('a', 75, 100), room)!;
     expect(held.xMm).to.be.closeTo(100 - 42, 1);
+    // A hair too near: moved by that hair, and never into the other.
+    const hair = settle(parts, [put('b', 100, 100)], put('a', 58.3, 100), room)!;
+    expect(hair.xMm).to.be.within(57.9, 58.001);
+    expect(Math.abs(hair.yMm - 100)).to.be.below(1);
     expect(Math.abs(held.yMm - 100)).to.be.below(12);
     expect(settle(parts, [], put('a', 500, 500), room)).to.include({ xMm: 360, yMm: 260 });
     expect(settle(parts, [], put('a', 0, 0), { ...room, widthMm: 30 })).to.equal(null);
