@@ -274,34 +274,40 @@ function walk(node: SvgNode, context: Context, r: Reading): void {
 /** How finely a path that text runs along is walked, a share of the view: a letter on a half round then stands within a quarter of a degree. */
 const TEXT_PATH_SHARE = 1e-6;
 
+/** The lines that a `textPath` runs along, in the user units of its text; null when there are none, which is told. */
+function linesBeneath(node: SvgNode, context: Context, r: Reading): Line[] | null {
+  const { view } = context;
+  const target = targetOf(r.sheet.styleOf(node)['href'], r.byId);
+  const own = target && r.sheet.styleOf(target);
+  const data = own ? basicShape(target, own, view) : null;
+  const parsed = data === null ? null : parsePath(data);
+  if (!own || data === null || !parsed?.ok) {
+    r.leave('link');
+    return null;
+  }
+  if (isTooIntricate(parsed.segments)) {
+    r.leave('broken');
+    return null;
+  }
+  // Of all transforms round the path only its own counts (SVG 2, 11.8.2).
+  const moved = transformPath(withoutArcs(data), movedBy(target, own, context, r));
+  const lines = openLines(moved, Math.hypot(view.width, view.height) * TEXT_PATH_SHARE);
+  countPoints(lines, r);
+  return lines;
+}
+
 /** A text: each letter a shape of its own. */
 function keepText(node: SvgNode, outer: Context, context: Context, r: Reading): void {
   if (!r.faceFor || node.children.some((c) => c.tag === 'tref')) {
     r.leave('text');
     return;
   }
-  const { view } = context;
-  const linesFor = (n: SvgNode): Line[] | null => {
-    const target = targetOf(r.sheet.styleOf(n)['href'], r.byId);
-    const own = target && r.sheet.styleOf(target);
-    const data = target && own ? basicShape(target, own, view) : null;
-    const parsed = data === null ? null : parsePath(data);
-    if (data === null || !own || !parsed?.ok) {
-      r.leave('link');
-      return null;
-    }
-    if (isTooIntricate(parsed.segments)) {
-      r.leave('broken');
-      return null;
-    }
-    // Of its transforms only its own counts (SVG 2, 11.8.2).
-    const moved = transformPath(withoutArcs(data), readTransform(own['transform']));
-    const lines = openLines(moved, Math.hypot(view.width, view.height) * TEXT_PATH_SHARE);
-    countPoints(lines, r);
-    return lines;
-  };
-  const styleOf = (n: SvgNode): Style => r.sheet.styleOf(n);
-  const set = setText(node, outer.style, { styleOf, linesFor, view, faceFor: r.faceFor });
+  const set = setText(node, outer.style, {
+    styleOf: (n) => r.sheet.styleOf(n),
+    linesFor: (n) => linesBeneath(n, context, r),
+    view: context.view,
+    faceFor: r.faceFor,
+  });
   if (set.letters.length > 0 && !set.asAsked) r.leave('text-set');
   for (let i = 0; i < set.missing.length; i++) r.leave('letter');
   for (const l of set.letters) {
