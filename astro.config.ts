@@ -21,7 +21,21 @@ const LEFT_OUT = Object.fromEntries(
 );
 
 /** Packages that do nothing when they are loaded, though they do not say so: a thread that does not call them does without. */
-const LAZY = /node_modules\/(transliteration|bidi-js)\//;
+const LAZY = /node_modules\/(transliteration|bidi-js|clipper2-ts)\//;
+
+/** Schemas are never turned into other schema languages here: the parts that would do so are left out of what goes to the browser. */
+const SCHEMA_WRITERS = /zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/;
+const withoutSchemaWriters = () => ({
+  name: 'without-schema-writers',
+  enforce: 'pre' as const,
+  load: (id: string) =>
+    SCHEMA_WRITERS.test(id)
+      ? [...readFileSync(id, 'utf8').matchAll(/^export (?:const|function) (\w+)/gm)]
+          .map(([, name]) => `export const ${name} = () => undefined;`)
+          .join('\n')
+      : null,
+});
+
 const treeshake = { moduleSideEffects: (id: string) => !LAZY.test(id) };
 
 /** The server and the thread that its jobs run in, each as one file. */
@@ -114,8 +128,16 @@ export default defineConfig({
   security: { checkOrigin: false },
   vite: {
     // Said here as well as in tsconfig.json, since workers are bundled apart.
-    resolve: { alias: { '~': fileURLToPath(new URL('./src', import.meta.url)), ...LEFT_OUT } },
-    worker: { format: 'es', rollupOptions: { treeshake } },
+    resolve: {
+      alias: {
+        '~': fileURLToPath(new URL('./src', import.meta.url)),
+        // Its plain name leads to what browsers of ten years ago need.
+        dexie: 'dexie/dist/modern/dexie.mjs',
+        ...LEFT_OUT,
+      },
+    },
+    plugins: [withoutSchemaWriters()],
+    worker: { format: 'es', rollupOptions: { treeshake }, plugins: () => [withoutSchemaWriters()] },
     // Fonts and the PDF writer's own typeface are files of their own, never inlined.
     build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, rollupOptions: { treeshake } },
   },

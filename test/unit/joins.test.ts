@@ -312,3 +312,68 @@ describe('regions keep their holes', () => {
     );
   }).timeout(60_000);
 });
+
+describe('joins, worked by hand', () => {
+  const quarters = [0, 90, 180, 270];
+  const visibleOf = (p: Project, more: Partial<CutRules> = {}) => cut(p, more).cuts.find((c) => c.id === 'low')!;
+
+  it('a hair of 0.6 mm between two upper pieces shows nothing of the lower one, whichever way they lie', () => {
+    for (const turn of quarters) {
+      const { visible } = visibleOf(
+        project([
+          piece('low', 'M-50 -20H50V20H-50Z', at(200, 200, turn)),
+          piece('left', 'M-30.3 -40H-0.3V40H-30.3Z', at(200, 200, turn)),
+          piece('right', 'M0.3 -40H30.3V40H0.3Z', at(200, 200, turn)),
+        ]),
+      );
+      // What is left at either end: 19.7 × 40 mm.
+      expect(areaMm2(visible), `turned by ${turn}`).to.be.closeTo(2 * 19.7 * 40, 0.5);
+    }
+    // A gap of 2 mm is meant: it shows.
+    const { visible } = visibleOf(
+      project([
+        piece('low', 'M-50 -20H50V20H-50Z', at(200, 200)),
+        piece('left', 'M-31 -40H-1V40H-31Z', at(200, 200)),
+        piece('right', 'M1 -40H31V40H1Z', at(200, 200)),
+      ]),
+    );
+    expect(areaMm2(visible)).to.be.closeTo((2 * 19 + 2) * 40, 0.5);
+  });
+
+  it('under a narrow strip a piece runs on as far as it can without coming within 1.5 mm of its far edge', () => {
+    /** A piece that runs in under a strip by so much, over a join of 60 mm. */
+    const under = (stripMm: number, byMm: number) =>
+      visibleOf(
+        project([
+          piece('low', `M0 0H40V60H0Z`, at(100, 100)),
+          piece('strip', `M${40 - byMm} -20h${stripMm}v100h${-stripMm}Z`, at(100, 100)),
+        ]),
+      );
+    // 2.4 mm leave 0.9: half a millimetre is looked for, and 1 mm is there.
+    expect(under(2.4, 1).changed).to.equal(false);
+    // 4.4 mm leave 2.9: 2.5 is looked for, and 1.2 is not enough.
+    const grown = under(4.4, 1.2);
+    expect(grown.changed).to.equal(true);
+    expect(boundsOf(grown.outline).maxX).to.be.closeTo(100 + 40 - 1.2 + 2.9, 0.1);
+    // 3.4 mm leave 1.9: what could be added is 0.7 mm wide, no work for scissors; the piece is as drawn, and said to be.
+    expect(under(3.4, 1.2).changed).to.equal(false);
+  });
+
+  it('what a piece lacks in a round window is added wherever round it that is', () => {
+    // A disc of 31 mm in a window of 28, 2.5 mm aside: on the far side it runs in by half a millimetre only.
+    const grownBy = (deg: number): number => {
+      const rad = (deg * Math.PI) / 180;
+      const { outline } = visibleOf(
+        project([
+          piece('low', disc(31), at(200 + 2.5 * Math.cos(rad), 200 + 2.5 * Math.sin(rad))),
+          piece('frame', `${disc(28)}M-60 -60H60V60H-60Z`, at(200, 200)),
+        ]),
+      );
+      return areaMm2(outline) - Math.PI * 31 ** 2;
+    };
+    const all = [0, 30, 60, 90, 120, 150, 180, 210, 240, 270, 300, 330].map(grownBy);
+    const mean = all.reduce((s, a) => s + a, 0) / all.length;
+    expect(mean).to.be.above(100);
+    for (const a of all) expect(a).to.be.closeTo(mean, 0.01 * mean);
+  });
+});

@@ -173,6 +173,22 @@ describe('press: formulas, with the numbers worked by hand', () => {
     expect(dialFor(i, 103).unsureC).to.equal(8);
     expect(dialFor(i, 107).unsureC).to.be.within(8.5, 9);
   });
+  it('a dial reaches a swing of 8 °C beyond its last mark and short of its first, no further', () => {
+    const i = iron({ dial: dial(100, 160) });
+    for (const c of [92, 100, 155, 160, 168]) expect(dialFor(i, c).problem, String(c)).to.equal(null);
+    expect(dialFor(i, 169)).to.deep.include({ place: { at: '2' }, unsureC: 8 });
+    expect(dialFor(i, 169).problem).to.deep.include({ code: 'dial-out-of-reach', mark: '2', markC: 160, wantedC: 169 });
+    expect(dialFor(i, 91)).to.deep.include({ place: null, unsureC: 8 });
+    expect(dialFor(i, 91).problem).to.deep.include({ code: 'dial-out-of-reach', mark: '1', markC: 100, wantedC: 91 });
+  });
+  it('the heat is a whole degree, never below what the web flows at', () => {
+    // It flows 10 °C above its melting point, and the cloth bears little more: 145 is the only whole degree between.
+    for (const meltC of [134.1, 134.4, 134.6, 134.9])
+      expect(
+        settingFor(ask({ fabric: cotton({ maxIronC: 145 }), web: web({ meltC }) })).heat.soleplateC,
+        String(meltC),
+      ).to.equal(145);
+  });
   it('a plug is as thick as the frame stands above its window, to a tenth, from 0.8 mm on; only windows wider than 15 mm count', () => {
     expect(plugFor(1.76, 0.5)).to.deep.equal({ code: 'plug', thicknessMm: 1.3 });
     expect(plugFor(1.3, 0.5)).to.deep.equal({ code: 'plug', thicknessMm: 0.8 });
@@ -244,12 +260,14 @@ describe('press: the order of hands', () => {
     for (let i = 1; i < far.length; i++) expect(far[i]!).to.be.at.least(Math.max(...far.slice(0, i)) - 36 - 1e-6);
     expect(far.at(-1)).to.be.above(0.8 * Math.max(...far));
   });
-  it('the way of holding that touches less of what is pressed already is taken', () => {
+  it('the way of holding that touches less of what is pressed already is taken, one set-down more or not', () => {
+    // 160 × 100 mm under 60 × 120: held upright three set-downs, each 10 mm past the lower edge; held across four, none past it.
     const long = iron({ kind: 'heat-press', soleplate: { widthMm: 60, lengthMm: 120 } });
-    const avoid = regionOf('M0 130H120V140H0Z');
-    const plan = placementPlan(regionOf('M0 0H120V120H0Z'), long, avoid);
+    const shape = regionOf('M0 0H160V100H0Z');
+    expect(placementPlan(shape, long).count).to.equal(3);
+    const plan = placementPlan(shape, long, regionOf('M0 104H160V120H0Z'));
+    expect(plan.count).to.equal(4);
     expect(plan.footprints.filter((f) => f.touchesAvoided)).to.have.length(0);
-    expect(plan.count).to.equal(placementPlan(regionOf('M0 0H120V120H0Z'), long).count);
   });
   it('an iron takes 0.8 s a degree to get hotter and 2.5 to get cooler; within 2 °C nothing is set, and before the first nothing is waited for', () => {
     expect(resetS(null, 150)).to.equal(0);

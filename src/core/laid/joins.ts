@@ -330,7 +330,9 @@ export function joinedTo(
     (a) => areaMm2(intersection([a], region)) > NOTHING_MM2,
   );
   const holes = leftHoles(grown, region, upper);
-  return { visible, outline: tidied(holes.length > 0 ? union(grown, holes) : grown, region), upper };
+  const outline = tidied(holes.length > 0 ? union(grown, holes) : grown, region);
+  // What was added may have been so narrow that nothing of it is left: then the piece is as drawn.
+  return { visible, outline: areaMm2(outline) - areaMm2(region) < NOTHING_MM2 ? region : outline, upper };
 }
 
 /** Holes of a piece that upper pieces fill: a whole base has none of them. */
