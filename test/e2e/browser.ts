@@ -64,15 +64,74 @@ interface Wishes {
   readonly offline?: boolean;
 }
 
-/** A Chromium of its own, with empty storage, at a server of the built application. */
+interface Browser {
+  readonly driver: WebDriver;
+  readonly pid: number;
+  /** Where its storage and its downloads are. */
+  readonly home: string;
+}
+
+/** A browser that has been used and waits to be used again: opening one takes seconds, and one that knows the scripts already compiles them no more. */
+let resting: Browser | undefined;
+// Whoever ends this process ends the browser too.
+process.once('exit', () => {
+  if (!resting) return;
+  process.kill(resting.pid, 'SIGKILL');
+  rmSync(resting.home, { recursive: true, force: true, maxRetries: 5 });
+});
+
+async function openBrowser(flags: readonly string[], ownProfile?: string): Promise<Browser> {
+  const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  const profile = ownProfile ?? path.join(home, 'profile');
+  const downloads = path.join(home, 'downloads');
+  options.addArguments(...QUIET, ...flags, `--user-data-dir=${profile}`);
+  options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
+  options.setLoggingPrefs(networkLog());
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
+  return { driver, home, pid: (await driver.getCapabilities()).get('goog:processID') as number };
+}
+
+/** Makes a used browser as good as new: a tab of its own, nothing stored, nothing allowed. */
+async function refresh({ driver }: Browser, url: string): Promise<void> {
+  const used = await driver.getAllWindowHandles();
+  await driver.switchTo().newWindow('tab');
+  const fresh = await driver.getWindowHandle();
+  for (const handle of used) {
+    await driver.switchTo().window(handle);
+    await driver.close();
+  }
+  await driver.switchTo().window(fresh);
+  const devtools = driver as Driver;
+  await devtools.sendDevToolsCommand('Storage.clearDataForOrigin', { origin: url, storageTypes: 'all' });
+  await devtools.sendDevToolsCommand('Browser.resetPermissions', {});
+  await driver.manage().logs().get('performance');
+}
+
+async function quit({ driver, home }: Browser): Promise<void> {
+  await driver.quit().catch(() => undefined);
+  rmSync(home, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+}
+
+/** A Chromium with empty storage, at a server of the built application. */
 export class Session {
   private constructor(
-    readonly driver: WebDriver,
+    private readonly browser: Browser,
     readonly url: string,
     readonly downloads: string,
     private readonly server: ChildProcess | null,
-    private readonly home: string,
+    /** Nothing about it is special: it can be used again. */
+    private readonly plain: boolean,
   ) {}
+
+  get driver(): WebDriver {
+    return this.browser.driver;
+  }
 
   /** @param flags further flags for Chromium, or more wishes */
   static async open(width = 1280, height = 800, flags: readonly string[] | Wishes = []): Promise<Session> {
@@ -85,21 +144,22 @@ export class Session {
           ...(wishes.dist ? { dist: wishes.dist } : {}),
         })
       : { child: null, url: wishes.url ?? (await sharedServer()).url };
-    const home = mkdtempSync(path.join(tmpdir(), 'seam-'));
-    const downloads = path.join(home, 'downloads');
+    const plain = !own && !wishes.profile && (wishes.flags ?? []).length === 0;
+    let used = plain ? resting : undefined;
+    if (used) {
+      resting = undefined;
+      const again = await refresh(used, served.url).then(
+        () => true,
+        () => false,
+      );
+      if (!again) await quit(used);
+      if (!again) used = undefined;
+    }
+    const browser = used ?? (await openBrowser(wishes.flags ?? [], wishes.profile));
+    const downloads = path.join(browser.home, 'downloads');
+    rmSync(downloads, { recursive: true, force: true });
     mkdirSync(downloads);
-    const options = new Options();
-    options.setChromeBinaryPath('/usr/bin/chromium');
-    const profile = wishes.profile ?? path.join(home, 'profile');
-    options.addArguments(...QUIET, ...(wishes.flags ?? []), `--user-data-dir=${profile}`);
-    options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
-    options.setLoggingPrefs(networkLog());
-    const driver = await new Builder()
-      .forBrowser('chrome')
-      .setChromeOptions(options)
-      .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
-      .build();
-    const session = new Session(driver, served.url, downloads, served.child, home);
+    const session = new Session(browser, served.url, downloads, served.child, plain);
     await session.devtools('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
     await session.size(width, height);
     if (!wishes.offline) await session.beforeEveryPage('delete Navigator.prototype.serviceWorker;');
@@ -108,11 +168,12 @@ export class Session {
 
   /** Ends it all. @throws Error when a page asked anything of another place than its own server: nothing of ours may */
   async close(): Promise<void> {
-    const foreign = await this.foreignRequests().catch(() => []);
-    await this.driver.quit().catch(() => undefined);
+    const foreign = await this.foreignRequests().catch(() => null);
     this.server?.kill();
-    rmSync(this.home, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
-    if (foreign.length > 0) throw new Error(`Asked of other places: ${foreign.slice(0, 5).join(', ')}`);
+    // One that does not answer any more is not kept.
+    if (this.plain && foreign && !resting) resting = this.browser;
+    else await quit(this.browser);
+    if (foreign && foreign.length > 0) throw new Error(`Asked of other places: ${foreign.slice(0, 5).join(', ')}`);
   }
 
   /** Addresses outside its own server that pages asked for since the last look, from the browser's network log. */
@@ -145,8 +206,7 @@ export class Session {
 
   /** Ends the browser without a word, as when the power goes. */
   async killBrowser(): Promise<void> {
-    const pid = (await this.driver.getCapabilities()).get('goog:processID') as number;
-    process.kill(pid, 'SIGKILL');
+    process.kill(this.browser.pid, 'SIGKILL');
     await this.driver.quit().catch(() => undefined);
   }
 

@@ -43,6 +43,14 @@ describe('the server, under pressure', () => {
   it('answers health within a second while 200 plans are asked for at once, and every one of them within 30 s', async function () {
     this.timeout(120_000);
     const body = JSON.stringify(harbourLight());
+    // How long two at a time take this machine, once its two threads are warm.
+    const pairS = async (): Promise<number> => {
+      const from = performance.now();
+      await Promise.all([post('/api/plan', body), post('/api/plan', body)].map(async (a) => (await a).text()));
+      return (performance.now() - from) / 1000;
+    };
+    await pairS();
+    const warmS = Math.min(await pairS(), await pairS());
     const start = performance.now();
     const plans = Array.from({ length: 200 }, async () => {
       const answer = await post('/api/plan', body);
@@ -62,8 +70,12 @@ describe('the server, under pressure', () => {
       worstMs = Math.max(worstMs, performance.now() - asked);
     }
     const answers = await Promise.all(plans);
+    const planned = answers.filter((a) => a.status === 200).length;
+    const lastS = Math.max(...answers.map((a) => a.s));
+    // As many as both threads can do in the seven seconds for which a call may wait in line.
+    const couldBe = Math.min(200, (2 * 7) / warmS);
     console.log(
-      `      health at worst ${Math.round(worstMs)} ms; ${answers.filter((a) => a.status === 200).length} of 200 planned, the last answer after ${Math.max(...answers.map((a) => a.s)).toFixed(1)} s`,
+      `      health at worst ${Math.round(worstMs)} ms; ${planned} of 200 planned, two at a time take ${warmS.toFixed(2)} s (${couldBe.toFixed(0)} in 7 s), the last answer after ${lastS.toFixed(1)} s`,
     );
     expect(worstMs).to.be.below(1000);
     for (const a of answers) {
@@ -74,7 +86,7 @@ describe('the server, under pressure', () => {
         expect(JSON.parse(a.text).error.code).to.equal('busy');
       }
     }
-    expect(answers.filter((a) => a.status === 200).length).to.be.above(20);
+    expect(planned).to.be.above(couldBe / 2);
   });
 
   it('an invalid body is answered before it queues', async function () {
