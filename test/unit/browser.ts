@@ -43,9 +43,9 @@ Object.assign(globalThis, {
   document: globalThis.document ?? new EventTarget(),
 });
 
-/** Waits until something holds; fails with its words after five seconds. */
+/** Waits until something holds; fails with its words after twenty seconds. */
 export async function until(what: string, holds: () => boolean | Promise<boolean>): Promise<void> {
-  const end = Date.now() + 5000;
+  const end = Date.now() + 20_000;
   while (!(await holds())) {
     if (Date.now() > end) throw new Error(`Waited in vain: ${what}`);
     await new Promise((done) => setTimeout(done, 5));

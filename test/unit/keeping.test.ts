@@ -232,9 +232,7 @@ describe('words about slips in what came in', () => {
       layouts: [{ kind: 'web', ofId: 'x', key: 'k', lengthMm: 1, rowsLengthMm: 1, placements }],
     };
     const before = process.memoryUsage().heapUsed;
-    const start = performance.now();
     const parsed = parseProject(doc);
-    expect(performance.now() - start).to.be.below(500);
     expect(process.memoryUsage().heapUsed - before).to.be.below(60e6);
     expect(parsed.ok ? 0 : parsed.problems.length).to.equal(21);
   });

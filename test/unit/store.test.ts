@@ -588,13 +588,12 @@ describe('store: the workbench', () => {
 
   it('writes at the latest two seconds after the first of a run of edits', async () => {
     await open();
-    const start = Date.now();
+    // Counted in edits, one in 60 ms of the machine's own time: a busy one is late with both.
     let n = 0;
     const typing = setInterval(() => edit((p) => void (p.name = `T${++n}`), { what: 'name' }), 60);
     await until('something is written', async () => (await stored()).name !== 'Test');
     clearInterval(typing);
-    expect(Date.now() - start).to.be.below(2000);
-    expect(n, 'while the edits went on').to.be.above(5);
+    expect(n, 'while the edits went on').to.be.within(6, 2000 / 60);
   });
 
   it('puts the project by before its first change, and takes it back as one step', async () => {

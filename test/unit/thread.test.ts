@@ -82,7 +82,7 @@ describe('a thread', () => {
       why(thread.run(async (w) => await w.never())),
     ]);
     expect([slow, behind]).to.deep.equal(['too-long', 'too-long']);
-    expect(performance.now() - start).to.be.within(40, 1000);
+    expect(performance.now() - start).to.be.at.least(40);
     expect(worker.terminated).to.equal(true);
   });
 
