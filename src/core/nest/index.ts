@@ -1,5 +1,6 @@
+export { placedRegion } from './answers';
 export { convexParts, minkowskiConvex } from './convex';
-export * from './nest';
+export { nest } from './nest';
 export { noFitPolygon } from './nofit';
 export { seeded } from './random';
 export * from './request';

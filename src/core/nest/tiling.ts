@@ -18,6 +18,7 @@ import {
   transformRegion,
   translation,
 } from '../shape';
+import type { Rotations } from './request';
 import { straightened } from './straight';
 
 // Parts that fill a strip without a gap, as a jigsaw does, are put together corner by corner: the free corner at which fewest parts fit comes first, and what turns out wrong is taken back.
@@ -369,3 +370,16 @@ function placed(own: Corner, onto: Corner, rotateDeg: number): { rotateDeg: numb
 }
 
 const matrixOf = (t: Tile): Affine => composed(rotation(t.rotateDeg), translation(t.x, t.y));
+
+/** Parts that fill a roll without a gap: as they are drawn if that does, else turned as they may be. @returns null where they do not */
+export function tiledLayout(
+  regions: readonly Region[],
+  widthMm: number,
+  rotations: readonly Rotations[],
+  over: () => boolean,
+): ReturnType<typeof tileStrip> {
+  const mayStay = rotations.every((r) => r === 'free' || r.includes(0));
+  const unturned = mayStay ? tileStrip(regions, widthMm, () => [0], over) : null;
+  const onlySo = rotations.every((r) => r !== 'free' && r.length === 1 && r[0] === 0);
+  return unturned ?? (onlySo ? null : tileStrip(regions, widthMm, (i) => nth(rotations, i), over));
+}
