@@ -1,7 +1,21 @@
 import { expect } from 'chai';
 import { viewOf } from '~/core/model';
-import { regionOf } from '~/core/shape';
-import { type Mark, tablePages, titleBlock, toDxf, wordTables } from '~/core/sheet';
+import { planProject } from '~/core/plan';
+import { boundsOf, regionOf, translation } from '~/core/shape';
+import {
+  bagLabels,
+  boardBooklet,
+  leaderSheet,
+  type Mark,
+  markLines,
+  peelTick,
+  sheetsToSvg,
+  tablePages,
+  titleBlock,
+  toDxf,
+  tracingSheets,
+  wordTables,
+} from '~/core/sheet';
 import { harbourLight } from '~/demo';
 import { stitchGuideOf } from '~/words/stitch-guide';
 import { piece, project, square } from './helpers';
@@ -221,5 +235,187 @@ describe('sheet, by hand: what a cutting machine is given', () => {
     ]);
     // Unit: millimetres, code 4 of $INSUNITS.
     expect(dxf.join('\n')).to.include('$INSUNITS\n70\n4\n');
+  });
+});
+
+describe('sheet, by hand: what is drawn on a tracing', () => {
+  const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
+  const lengthMm = ({ points }: Line): number =>
+    points.slice(1).reduce((s, p, i) => s + Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y), 0);
+  it('the edge of what will lie over it is dotted, once, and nothing of its own outline', () => {
+    const low = piece('low', square(100), at(100, 100));
+    const over = piece('over', 'M0 0H60V160H0Z', at(160, 70));
+    const dottedOf = (...pieces: (typeof low)[]): Line[] => {
+      const p = project(pieces);
+      return linesIn(tracingSheets(p, planProject(p), 'a4').pages.flatMap((page) => page.marks)).filter(
+        (m) => m.stroke === 'dotted',
+      );
+    };
+    expect(dottedOf(low)).to.have.length(0);
+    // It covers the right 40 mm: its edge runs over the whole height.
+    const dotted = dottedOf(low, over);
+    expect(dotted).to.have.length(1);
+    expect(lengthMm(dotted[0]!)).to.be.closeTo(100, 0.1);
+    const xs = dotted[0]!.points.map((p) => p.x);
+    expect(Math.max(...xs) - Math.min(...xs)).to.be.below(0.05);
+  });
+  it('a tick of the peel begins in the middle of the longest edge and runs in at a right angle', () => {
+    for (const [outline, middle, inwards] of [
+      ['M0 0H80L60 30H0Z', { x: 40, y: 0 }, { x: 0, y: 1 }],
+      ['M0 0H30V80L0 60Z', { x: 30, y: 40 }, { x: -1, y: 0 }],
+      // The same, drawn the other way round.
+      ['M0 0V80L30 60V0Z', { x: 0, y: 40 }, { x: 1, y: 0 }],
+    ] as const) {
+      const [tick] = linesIn(peelTick(regionOf(outline)));
+      const [a, b] = tick!.points;
+      expect([a!.x, a!.y], outline).to.deep.equal([middle.x, middle.y]);
+      expect(Math.hypot(b!.x - a!.x, b!.y - a!.y)).to.be.within(2, 10);
+      const long = Math.hypot(b!.x - a!.x, b!.y - a!.y);
+      expect((b!.x - a!.x) / long).to.be.closeTo(inwards.x, 1e-9);
+      expect((b!.y - a!.y) / long).to.be.closeTo(inwards.y, 1e-9);
+    }
+  });
+  it('a dot is a round of its own size where it lies; a hole is cut, an eye only drawn', () => {
+    const dot = (use: 'hole' | 'paint') => ({ is: 'dot' as const, use, xMm: 10, yMm: 20, acrossMm: 6 });
+    for (const [use, stroke] of [
+      ['hole', 'outline'],
+      ['paint', 'fine'],
+    ] as const) {
+      const [round] = markLines([dot(use) as never], translation(5, 7));
+      expect(round).to.include({ closed: true, stroke });
+      expect(round!.line).to.have.length(24);
+      for (const p of round!.line) expect(Math.hypot(p.x - 15, p.y - 27)).to.be.closeTo(3, 1e-9);
+      // Once round: the corners lie a twenty-fourth of a circle apart.
+      const [p, q] = round!.line;
+      expect(Math.hypot(q!.x - p!.x, q!.y - p!.y)).to.be.closeTo(6 * Math.sin(Math.PI / 24), 1e-9);
+    }
+  });
+});
+
+describe('sheet, by hand: the file', () => {
+  it('pages stand one below another, 10 mm apart, at true size; each stroke in its own width, grey and dashes', () => {
+    const page = (id: string, heightMm: number) => ({
+      id,
+      widthMm: 210,
+      heightMm,
+      title: id,
+      webId: null,
+      pieceIds: [],
+      marks: [
+        {
+          type: 'line' as const,
+          closed: true,
+          stroke: 'fold' as const,
+          points: [
+            { x: 1, y: 2 },
+            { x: 3, y: 4 },
+          ],
+        },
+      ],
+    });
+    const svg = sheetsToSvg({ title: 'A & B', pages: [page('a', 297), page('b', 100), page('c', 50)] });
+    expect([...svg.matchAll(/translate\(0 ([\d.]+)\)/g)].map((m) => m[1])).to.deep.equal(['0', '307', '417']);
+    expect(svg).to.include('width="210mm" height="467mm" viewBox="0 0 210 467"');
+    expect(svg.match(/<path class="fold" d="M1 2L3 4Z"\/>/g)).to.have.length(3);
+    expect(svg).to.include('<title>A &amp; B</title>');
+    // Greys are shares of white: 0.35 is 89 of 255, 0x59; a half is 0x80.
+    expect(svg).to.include('.outline{fill:none;stroke:#000000;stroke-width:0.35;}');
+    expect(svg).to.include('.fine{fill:none;stroke:#595959;stroke-width:0.15;}');
+    expect(svg).to.include(
+      '.fold{fill:none;stroke:#808080;stroke-width:0.15;stroke-dasharray:4 1.5;stroke-linecap:round}',
+    );
+    expect(svg).to.include(
+      '.dotted{fill:none;stroke:#000000;stroke-width:0.3;stroke-dasharray:0.8 1.4;stroke-linecap:round}',
+    );
+  });
+});
+
+describe('sheet, by hand: for a group', () => {
+  it('the leader’s list numbers the bags from 1, with a box to tick for packed and for given', () => {
+    const doc = leaderSheet(project(), ['Ada', 'Bo', 'Cy'], ['a square'], ['shears'], 'a4');
+    expect(doc.pages.map((p) => p.id)).to.deep.equal(['page-1', 'page-2', 'page-3']);
+    const rows = textsIn(doc.pages[0]!.marks).filter((t) => t.y > 20 && t.y < 60);
+    expect(rows.map((t) => t.text).filter((t) => t !== '')).to.deep.equal(
+      ['Ada', 'Bo', 'Cy'].flatMap((name, i) => [String(i + 1), name, '☐', '☐']),
+    );
+    expect(textsIn(doc.pages[0]!.marks).map((t) => t.text)).to.include('3 bags, all alike.');
+  });
+  it('labels stand two across and four down an A4; ten lines on each, what is more goes on to the next', () => {
+    const holds = Array.from({ length: 12 }, (_, i) => `line ${i + 1}`);
+    const doc = bagLabels(project(), ['Ada', 'Bo', 'Cy', 'Di', 'Ed'], holds, 'a4');
+    // Two labels a bag make ten, eight on a page of 4 × 68 mm.
+    expect(doc.pages.map((p) => linesIn(p.marks).filter((m) => m.closed).length)).to.deep.equal([8, 2]);
+    const boxes = linesIn(doc.pages[0]!.marks).filter((m) => m.closed);
+    boxes.forEach(({ points: [corner, , opposite] }, i) => {
+      expect([corner!.x, corner!.y]).to.deep.equal([10 + (i % 2) * 95, 10 + Math.floor(i / 2) * 68]);
+      expect([opposite!.x - corner!.x, opposite!.y - corner!.y]).to.deep.equal([95, 68]);
+    });
+    const texts = textsIn(doc.pages[0]!.marks);
+    const first = texts.filter((t) => t.x === 14 && t.y < 78).map((t) => [t.text, t.y]);
+    expect(first.slice(0, 3)).to.deep.equal([
+      ['1 · Ada', 18],
+      ['Test', 23],
+      ['line 1', 30],
+    ]);
+    expect(first).to.have.length(12);
+    first.slice(2).forEach(([, y], k) => expect(y as number).to.be.closeTo(30 + 4.6 * k, 1e-9));
+    const second = texts.filter((t) => t.x === 109 && t.y < 78).map((t) => t.text);
+    expect(second).to.deep.equal(['1 · Ada', 'Test, more', 'line 11', 'line 12']);
+  });
+  it('the booklet: steps under one another with room for their pieces, none past the foot of its half page', () => {
+    const p = project([piece('a', square(60)), piece('b', square(30), { at: { xMm: 200, yMm: 200, rotateDeg: 0 } })]);
+    const plan = planProject(p);
+    const doc = boardBooklet(p, plan, () => 'said', 'a4');
+    const drawn = (i: number): boolean => {
+      const step = plan.making.steps[i]!;
+      return step.pieceIds.length > 0 && ['trace', 'cut', 'lay', 'bond', 'foil', 'trim'].includes(step.kind);
+    };
+    // By hand: from 33 mm on the first page and 15 on the others; a line of 6, a picture of 22 and 2 of air, a gap of 4.5; never past 210 − 17.
+    let y = 33;
+    let page = 1;
+    const places = plan.making.steps.map((_, i) => {
+      const high = 6 + (drawn(i) ? 24 : 0) + 4.5;
+      if (y + high > 193) {
+        y = 15;
+        page += 1;
+      }
+      const place = { page, y };
+      y += high;
+      return place;
+    });
+    const found = doc.pages.flatMap((side) =>
+      textsIn(side.marks)
+        .filter((t) => t.bold && t.sizeMm === 4.4 && (t.x === 11 || t.x === 159.5))
+        .map((t) => ({
+          step: Number(t.text),
+          y: t.y,
+          // The page's own number stands at its foot.
+          page: Number(
+            textsIn(side.marks).find((f) => f.y === 199 && f.x > 148.5 === t.x > 148.5 && f.sizeMm === 3.4)?.text,
+          ),
+        })),
+    );
+    found.sort((a, b) => a.step - b.step);
+    expect(found.map((f) => f.step)).to.deep.equal(places.map((_, i) => i + 1));
+    found.forEach((f, i) => {
+      expect(f.page, `step ${i + 1}`).to.equal(places[i]!.page);
+      expect(f.y).to.be.closeTo(places[i]!.y, 1e-9);
+    });
+    expect(page).to.be.above(1);
+    // A single piece is drawn 22 mm large, whatever its size, just beneath its words.
+    const alone = plan.making.steps.findIndex((s, i) => drawn(i) && s.pieceIds.length === 1);
+    if (alone < 0) throw new Error('no step has a single piece');
+    const place = places[alone]!;
+    const pictures = doc.pages.flatMap((side) => linesIn(side.marks)).filter((m) => m.closed && m.stroke === 'fine');
+    const box = pictures
+      .map((m) => boundsOf([m.points]))
+      .find((b) => Math.abs(b.minY - (place.y + 6 - 2)) < 1e-6 && (b.minX === 20 || b.minX === 168.5));
+    expect(box!.maxX - box!.minX).to.be.closeTo(22, 1e-6);
+    expect(box!.maxY - box!.minY).to.be.closeTo(22, 1e-6);
+    for (const side of doc.pages)
+      expect(linesIn(side.marks)[0]!.points.map((q) => [q.x, q.y])).to.deep.equal([
+        [148.5, 0],
+        [148.5, 210],
+      ]);
   });
 });
