@@ -1,22 +1,27 @@
 import { useState } from 'react';
 import { Button, Choice, FileDialog, LengthField } from '~/components';
-import { pieceInMiddle } from '~/core/arrange';
-import { distanceOnSheet, onWholeBases, sheetSize, type Wanted } from '~/core/drawing';
-import { nth } from '~/core/lists';
+import { distanceOnSheet, sheetSize, type Wanted } from '~/core/drawing';
 import { LIMITS, type Project } from '~/core/model';
-import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
-import { canvasToDataUrl, editHere, pixelsOf, readPicture, selectAll } from '~/store';
-import { dropUnused } from '../cloth/ClothPhotoDialog';
+import type { Point } from '~/core/shape';
+import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric, whereTo } from './edits';
+import { whereTo } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
 import { ScanRegions, type Traced } from './ScanRegions';
+import { layScan } from './scan-lay';
 
 /** Enough for a fifth of a millimetre on an A4 sheet, and quick to trace. */
 const SCAN_PX = 1400;
 /** Two points nearer than this cannot be measured by. */
 const LEAST_PX = 20;
+/** What to do when nothing was found. */
+const NOTHING_FOUND: Readonly<Record<ScanWanted, string>> = {
+  inside: 'No line closes round anything here. Draw the lines thicker and closed, or take the dark shapes instead.',
+  dark: 'Nothing dark stands out from the paper. Use a darker pen or better light.',
+  colours: 'No colour stands out from the paper. Colour the areas more evenly, or take what lines enclose instead.',
+};
+type ScanWanted = Wanted | 'colours';
 
 /** A drawing on paper: straightened by its corners, measured between two points, traced; its regions become pieces and the picture an underlay. */
 export function ScanDialog({ project, onClose }: { project: Project; onClose: () => void }) {
@@ -27,7 +32,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     { x: 1, y: 0 },
   ]);
   const [knownMm, setKnownMm] = useState(200);
-  const [wanted, setWanted] = useState<Wanted | 'colours'>('inside');
+  const [wanted, setWanted] = useState<ScanWanted>('inside');
   const [base, setBase] = useState<'inlaid' | 'whole'>('whole');
   const [smooth, setSmooth] = useState(0.5);
   const { share, error, setError, run, cancel } = useDrawingJob();
@@ -84,13 +89,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       return;
     }
     if (result.regions.length === 0) {
-      setError(
-        wanted === 'inside'
-          ? 'No line closes round anything here. Draw the lines thicker and closed, or take the dark shapes instead.'
-          : wanted === 'dark'
-            ? 'Nothing dark stands out from the paper. Use a darker pen or better light.'
-            : 'No colour stands out from the paper. Colour the areas more evenly, or take what lines enclose instead.',
-      );
+      setError(NOTHING_FOUND[wanted]);
       return;
     }
     setFound({ regions: result.regions, flat: result.flat, mmPerPixel });
@@ -99,65 +98,9 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
 
   const lay = (): void => {
     if (!found || !scan) return;
-    const regions = found.regions.filter((_, i) => kept.has(i));
-    const w = found.flat.width * found.mmPerPixel;
-    const h = found.flat.height * found.mmPerPixel;
-    const middle = middleInHand(project);
-    const left = middle.x - w / 2;
-    const top = middle.y - h / 2;
-    const articleId = articleInHand(project).id;
-    const fabricId = usualFabric(project);
-    const ids: string[] = [];
-    const flat = document.createElement('canvas');
-    flat.width = found.flat.width;
-    flat.height = found.flat.height;
-    flat
-      .getContext('2d')
-      ?.putImageData(new ImageData(new Uint8ClampedArray(found.flat.data), flat.width, flat.height), 0, 0);
-    const refused = editHere((p) => {
-      const outlines = base === 'whole' ? onWholeBases(regions.map((r) => r.outline)) : regions.map((r) => r.outline);
-      regions.forEach((r, i) => {
-        const outline = nth(outlines, i);
-        const c = centreOf(boundsOf(regionOf(outline)));
-        const id = newId();
-        p.pieces.push(
-          pieceInMiddle(
-            outline,
-            { x: left + c.x, y: top + c.y },
-            {
-              id,
-              label: `Traced ${i + 1}`,
-              fabricId: r.colour === null ? fabricId : fabricOfColour(p, r.colour),
-              articleId,
-            },
-          ),
-        );
-        p.order.push(id);
-        ids.push(id);
-      });
-      const pictureId = newId();
-      p.pictures.push({
-        id: pictureId,
-        name: scan.name.slice(0, 200),
-        dataUrl: canvasToDataUrl(flat),
-        widthPx: flat.width,
-        heightPx: flat.height,
-      });
-      p.underlay = {
-        pictureId,
-        articleId,
-        widthMm: Math.min(w, LIMITS.reachMm),
-        at: { xMm: left, yMm: top, rotateDeg: 0 },
-        shown: true,
-      };
-      dropUnused(p);
-    });
-    if (refused) {
-      setError(refused);
-      return;
-    }
-    selectAll(ids);
-    onClose();
+    const refused = layScan(project, { name: scan.name, found, kept, whole: base === 'whole' });
+    if (refused) setError(refused);
+    else onClose();
   };
 
   return (

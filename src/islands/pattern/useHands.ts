@@ -1,50 +1,20 @@
 import { type PointerEvent, useCallback, useRef, useState } from 'react';
-import {
-  applyMoves,
-  type Guide,
-  type Item,
-  itemsOf,
-  mergeBounds,
-  resizeItems,
-  type SnapLines,
-  snapLines,
-  snapMove,
-  turnItems,
-  wholeWords,
-} from '~/core/arrange';
-import { type ArticleView, boxOnGround } from '~/core/model';
+import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/arrange';
+import type { ArticleView } from '~/core/model';
 import { type Bounds, centreOf, type Point } from '~/core/shape';
-import { formatLength } from '~/core/units';
-import { edit, endMerge, selectAll } from '~/store';
+import { endMerge, selectAll } from '~/store';
+import { type Course, type Drag, moved, pinched, resized, turned, within } from './drags';
 
-/** A drag begins when the pointer has gone this far, px; lines catch within this many. */
+/** A drag begins when the pointer has gone this far, px. */
 const START_PX = 3;
-const CATCH_PX = 6;
 const LIFT_PAD_PX = 6;
 const READ_MS = 80;
-const TURN_CATCH_DEG = 15;
 
 export type Handle = 'turn' | 'nw' | 'ne' | 'se' | 'sw';
 
-/** A turn that catches at every fifteenth degree, unless Alt is held; with Shift it only stands there. */
-function caught(deg: number, e: { altKey: boolean; shiftKey: boolean }): number {
-  const near = Math.round(deg / TURN_CATCH_DEG) * TURN_CATCH_DEG;
-  const taken = !e.altKey && (e.shiftKey || Math.abs(near - deg) < TURN_NEAR_DEG) ? near : deg;
-  return Math.round(taken * 10) / 10;
-}
-const TURN_NEAR_DEG = 2.5;
-const signed = (deg: number): number => ((deg + 540) % 360) - 180;
-const sized = (factor: number): number => Math.max(0.02, Math.min(50, factor));
-
-interface Drag {
+/** A drag that is going on. */
+interface Going extends Drag {
   readonly kind: 'move' | 'turn' | 'resize' | 'pinch' | 'lasso' | 'tape';
-  readonly from: Point;
-  readonly ids: readonly string[];
-  readonly items: readonly Item[];
-  readonly box: Bounds;
-  readonly anchor: Point;
-  readonly lines: SnapLines | null;
-  readonly perPx: number;
   readonly ctm: DOMMatrix;
   readonly frame: DOMRect;
   started: boolean;
@@ -67,7 +37,7 @@ export interface Marks {
  */
 export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean) {
   const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
-  const drag = useRef<Drag | null>(null);
+  const drag = useRef<Going | null>(null);
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
   const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
   /** Fingers on the picture, where they are now. */
@@ -93,11 +63,11 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     marks.current.readout.textContent = text;
   };
   /** Where a point of the ground stands on the picture, px from its upper left corner; worked out once a drag. */
-  const toPx = (d: Drag, p: Point): Point => {
+  const toPx = (d: Going, p: Point): Point => {
     const x = flipped && project ? project.ground.widthMm - p.x : p.x;
     return { x: (x * d.ctm.a + d.ctm.e - d.frame.left) | 0, y: (p.y * d.ctm.d + d.ctm.f - d.frame.top) | 0 };
   };
-  const showGuides = (d: Drag, guides: readonly Guide[]): void => {
+  const showGuides = (d: Going, guides: readonly Guide[]): void => {
     for (const axis of ['across', 'down'] as const) {
       const line = axis === 'across' ? marks.current.guideAcross : marks.current.guideDown;
       const guide = guides.find((g) => g.axis === axis);
@@ -109,7 +79,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     }
   };
   /** Lays the lifted layer over what is picked up: no larger than that, since the browser shifts small layers in no time and large ones not. */
-  const layLift = (d: Drag): Bounds => {
+  const layLift = (d: Going): Bounds => {
     const pad = LIFT_PAD_PX * d.perPx;
     const box = { minX: d.box.minX - pad, minY: d.box.minY - pad, maxX: d.box.maxX + pad, maxY: d.box.maxY + pad };
     const { lift } = marks.current;
@@ -129,7 +99,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     if (marks.current.lift) marks.current.lift.style.transform = transform;
   };
 
-  const begin = (e: PointerEvent, kind: Drag['kind'], ids: readonly string[], anchor: Point | null): void => {
+  const begin = (e: PointerEvent, kind: Going['kind'], ids: readonly string[], anchor: Point | null): void => {
     const { svg } = marks.current;
     const m = svg?.getScreenCTM();
     if (!project || !svg || !m || e.button !== 0) return;
@@ -144,6 +114,8 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
       anchor: anchor ?? centreOf(box),
       lines: kind === 'move' ? snapLines(project, ids) : null,
       perPx: 1 / m.a,
+      side: flipped ? -1 : 1,
+      units: project.units,
       ctm: m,
       frame: svg.getBoundingClientRect(),
       started: false,
@@ -201,10 +173,8 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     const d = drag.current;
     if (!d || !project) return;
     const now = toGround(e);
-    const dx = now.x - d.from.x;
-    const dy = now.y - d.from.y;
     if (!d.started) {
-      if (d.kind !== 'pinch' && Math.hypot(dx, dy) < START_PX * d.perPx) return;
+      if (d.kind !== 'pinch' && Math.hypot(now.x - d.from.x, now.y - d.from.y) < START_PX * d.perPx) return;
       d.started = true;
       // Caught only now: a press that never moves must still reach the piece as a click.
       marks.current.svg?.setPointerCapture(e.pointerId);
@@ -212,95 +182,39 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
         setLifted({ ids: new Set(d.ids), box: layLift(d) });
       }
     }
-    const u = project.units;
-    const px = (mm: number): number => mm / d.perPx;
-    const turn = flipped ? -1 : 1;
+    const follow = ({ transform, words, guides, commit }: Course): void => {
+      shiftLift(transform);
+      showGuides(d, guides);
+      say(words);
+      d.commit = commit;
+    };
     switch (d.kind) {
-      case 'move': {
-        const [only] = d.items;
-        const whole = { box: d.box, baselineMm: d.items.length === 1 ? (only?.baselineMm ?? null) : null };
-        const s =
-          e.altKey || !d.lines
-            ? { dxMm: dx, dyMm: dy, guides: [] }
-            : snapMove(whole, dx, dy, d.lines, CATCH_PX * d.perPx);
-        // Whole pixels: at fractions the browser paints the layer anew each time instead of shifting it.
-        shiftLift(`translate(${Math.round(px(s.dxMm) * turn)}px, ${Math.round(px(s.dyMm))}px)`);
-        showGuides(d, s.guides);
-        const near = s.guides.find((g) => g.distanceMm > 0);
-        say(
-          `${formatLength(d.box.minX + s.dxMm, u)} from the left, ${formatLength(d.box.minY + s.dyMm, u)} from the top${near ? `, ${formatLength(near.distanceMm, u)} to what it lines up with` : ''}`,
-        );
-        d.commit = () =>
-          edit((p) =>
-            applyMoves(
-              p,
-              itemsOf(p, d.ids).map((item) => ({ item, dxMm: s.dxMm, dyMm: s.dyMm })),
-            ),
-          );
+      case 'move':
+        follow(moved(d, now, e));
         break;
-      }
       case 'pinch': {
         const [a, b] = [...fingers.current.values()];
         const from = pinchFrom.current;
-        if (!a || !b || !from) return;
-        const long = (p: Point, q: Point): number => Math.hypot(q.x - p.x, q.y - p.y);
-        const slope = (p: Point, q: Point): number => (Math.atan2(q.y - p.y, q.x - p.x) * 180) / Math.PI;
-        const factor = sized(long(a, b) / Math.max(1, long(...from)));
-        const deg = caught(slope(a, b) - slope(...from), e);
-        const by = { dxMm: (a.x + b.x - from[0].x - from[1].x) / 2, dyMm: (a.y + b.y - from[0].y - from[1].y) / 2 };
-        shiftLift(`translate(${px(by.dxMm) * turn}px, ${px(by.dyMm)}px) rotate(${deg * turn}deg) scale(${factor})`);
-        say(
-          `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}, turned by ${signed(deg)}°`,
-        );
-        d.commit = () =>
-          edit((p) => {
-            resizeItems(p, itemsOf(p, d.ids), d.anchor, factor);
-            turnItems(p, itemsOf(p, d.ids), d.anchor, deg);
-            applyMoves(
-              p,
-              itemsOf(p, d.ids).map((item) => ({ item, ...by })),
-            );
-          });
+        if (a && b && from) follow(pinched(d, from, [a, b], e));
         break;
       }
-      case 'turn': {
-        const angle = (p: Point): number => (Math.atan2(p.y - d.anchor.y, p.x - d.anchor.x) * 180) / Math.PI;
-        const deg = caught(angle(now) - angle(d.from), e);
-        shiftLift(`rotate(${deg * turn}deg)`);
-        say(`turned by ${signed(deg)}°`);
-        d.commit = () => edit((p) => turnItems(p, itemsOf(p, d.ids), d.anchor, deg));
+      case 'turn':
+        follow(turned(d, now, e));
         break;
-      }
-      case 'resize': {
-        const reach = (p: Point): number => Math.hypot(p.x - d.anchor.x, p.y - d.anchor.y);
-        const factor = sized(reach(now) / Math.max(1, reach(d.from)));
-        shiftLift(`scale(${factor})`);
-        say(
-          `${formatLength((d.box.maxX - d.box.minX) * factor, u)} × ${formatLength((d.box.maxY - d.box.minY) * factor, u)}`,
-        );
-        d.commit = () => edit((p) => resizeItems(p, itemsOf(p, d.ids), d.anchor, factor));
+      case 'resize':
+        follow(resized(d, now));
         break;
-      }
       case 'lasso': {
-        const box = {
+        const loop = {
           minX: Math.min(d.from.x, now.x),
           minY: Math.min(d.from.y, now.y),
           maxX: Math.max(d.from.x, now.x),
           maxY: Math.max(d.from.y, now.y),
         };
-        const g = marks.current.loop;
-        if (g) {
-          const loop = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-          loop.setAttribute('d', `M${box.minX} ${box.minY}H${box.maxX}V${box.maxY}H${box.minX}Z`);
-          g.replaceChildren(loop);
-        }
-        d.commit = () => {
-          const inside = project.pieces.filter((p) => {
-            const b = boxOnGround(p);
-            return b.minX >= box.minX && b.maxX <= box.maxX && b.minY >= box.minY && b.maxY <= box.maxY;
-          });
-          selectAll(inside.map((p) => p.id));
-        };
+        const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        line.setAttribute('d', `M${loop.minX} ${loop.minY}H${loop.maxX}V${loop.maxY}H${loop.minX}Z`);
+        marks.current.loop?.replaceChildren(line);
+        d.commit = () => selectAll(within(project, loop));
         break;
       }
       case 'tape':
