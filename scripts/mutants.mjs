@@ -35,7 +35,17 @@ const MODULES = {
   },
   sheet: {
     files: ['sheet'],
-    tests: ['sheet-by-hand', 'more-guards', 'geometry-guards', 'core-guards', 'sheet', 'trace', 'geometry-more', 'standin', 'words'],
+    tests: [
+      'sheet-by-hand',
+      'more-guards',
+      'geometry-guards',
+      'core-guards',
+      'sheet',
+      'trace',
+      'geometry-more',
+      'standin',
+      'words',
+    ],
   },
   arrange: {
     files: ['arrange'],
