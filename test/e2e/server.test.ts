@@ -1,8 +1,9 @@
 // The server under pressure and under attack. Loopback only, bounded in count and time.
-import type { ChildProcess } from 'node:child_process';
+import { type ChildProcess, execFile } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import { connect } from 'node:net';
+import { promisify } from 'node:util';
 import { expect } from 'chai';
 import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
@@ -30,6 +31,14 @@ describe('the server, under pressure', () => {
     Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
   const post = (path: string, body: string, headers: Record<string, string> = {}): Promise<Response> =>
     fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body });
+  /** As a good caller does: told that too many call at once, it comes again. */
+  const postAgain = async (path: string, body: string): Promise<Response> => {
+    for (let tries = 0; ; tries++) {
+      const answer = await post(path, body);
+      if (answer.status !== 503 || tries >= 10) return answer;
+      await new Promise((done) => setTimeout(done, 1000 * Number(answer.headers.get('retry-after'))));
+    }
+  };
   const raw = (text: string): Promise<string> =>
     new Promise((done) => {
       const socket = connect(port, '127.0.0.1', () => socket.write(text));
@@ -39,6 +48,21 @@ describe('the server, under pressure', () => {
       socket.on('error', () => done(got));
       setTimeout(() => socket.destroy(), 4000);
     });
+
+  /** How long health took at worst of twelve times, asked by a process of its own: this one has two hundred calls to wait for. */
+  const worstHealthMs = async (): Promise<number> => {
+    const asks = `
+      let worst = 0;
+      for (let i = 0; i < 12; i++) {
+        await new Promise((done) => setTimeout(done, 250));
+        const asked = performance.now();
+        if ((await fetch('${url}/api/health')).status !== 200) throw new Error('not well');
+        worst = Math.max(worst, performance.now() - asked);
+      }
+      console.log(worst);`;
+    const { stdout } = await promisify(execFile)(process.execPath, ['--input-type=module', '--eval', asks]);
+    return Number(stdout);
+  };
 
   it('answers health within a second while 200 plans are asked for at once, and every one of them within 30 s', async function () {
     this.timeout(120_000);
@@ -62,13 +86,7 @@ describe('the server, under pressure', () => {
         text,
       };
     });
-    let worstMs = 0;
-    for (let i = 0; i < 12; i++) {
-      await new Promise((done) => setTimeout(done, 250));
-      const asked = performance.now();
-      expect((await fetch(`${url}/api/health`)).status).to.equal(200);
-      worstMs = Math.max(worstMs, performance.now() - asked);
-    }
+    const worstMs = await worstHealthMs();
     const answers = await Promise.all(plans);
     const planned = answers.filter((a) => a.status === 200).length;
     const lastS = Math.max(...answers.map((a) => a.s));
@@ -92,12 +110,16 @@ describe('the server, under pressure', () => {
   it('an invalid body is answered before it queues', async function () {
     this.timeout(60_000);
     const good = JSON.stringify(harbourLight());
-    const busy = Array.from({ length: 30 }, () => post('/api/plan', good).then((r) => r.text()));
-    const start = performance.now();
+    let open = 30;
+    const busy = Array.from({ length: 30 }, async () => {
+      await (await post('/api/plan', good)).text();
+      open -= 1;
+    });
     const answer = await post('/api/plan', '{"format":');
     expect(answer.status).to.equal(400);
     expect((await answer.json()).error.message).to.match(/line 1, column/);
-    expect(performance.now() - start).to.be.below(3000);
+    // In one line with them it would be the last.
+    expect(open, 'plans that are still waited for').to.be.above(5);
     await Promise.all(busy);
   });
 
@@ -123,15 +145,19 @@ describe('the server, under pressure', () => {
       for (let i = 0; i < 10; i++) request.write(chunk);
       return request;
     });
-    await new Promise((done) => setTimeout(done, 4000));
-    const peak = memoryMb();
+    let peak = 0;
+    // For four seconds, and on a busy machine until it has come to all of them.
+    for (let looks = 0; looks < 16 || (refused.length <= 10 && looks < 300); looks++) {
+      await new Promise((done) => setTimeout(done, 250));
+      peak = Math.max(peak, memoryMb());
+    }
     expect((await fetch(`${url}/api/health`)).status).to.equal(200);
     for (const request of held) request.destroy();
     await new Promise((done) => setTimeout(done, 500));
     console.log(`      ${Math.round(peak)} MB with 263 uploads held open, ${refused.length} told to come again`);
     expect(peak).to.be.below(900);
     expect(refused.length).to.be.above(10);
-    expect((await post('/api/plan', JSON.stringify(harbourLight()))).status).to.equal(200);
+    expect((await postAgain('/api/plan', JSON.stringify(harbourLight()))).status).to.equal(200);
   });
 
   it('a megabyte of broken placements is refused with twenty problems, in little memory', async () => {
@@ -147,7 +173,7 @@ describe('the server, under pressure', () => {
       ...harbourLight(),
       layouts: [{ kind: 'web', ofId: 'x', key: 'k', lengthMm: 1, rowsLengthMm: 1, placements }],
     };
-    const answer = await post('/api/plan', JSON.stringify(doc));
+    const answer = await postAgain('/api/plan', JSON.stringify(doc));
     expect(answer.status).to.equal(400);
     expect((await answer.json()).error.message).to.match(/more like these/);
     expect(memoryMb()).to.be.below(1200);
@@ -169,10 +195,8 @@ describe('the server, under pressure', () => {
     await new Promise((done) => setTimeout(done, 1500));
     leave.abort();
     await Promise.all(gone);
-    // Both threads were at work for another twelve seconds; the next call is answered at once.
-    const start = performance.now();
+    // Both threads would be at work for another twelve seconds, and a call that waits in line for seven is told to come again.
     expect((await post('/api/plan', JSON.stringify(harbourLight()))).status).to.equal(200);
-    expect(performance.now() - start).to.be.below(9000);
   });
 
   it('refuses foreign names, odd methods and unknown paths, in JSON and with every header', async () => {

@@ -3,6 +3,7 @@ export * from './boolean';
 export * from './box';
 export * from './curves';
 export * from './edge-grid';
+export * from './label-spot';
 export * from './line';
 export * from './measure';
 export * from './offset';
