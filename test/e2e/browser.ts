@@ -76,8 +76,12 @@ let resting: Browser | undefined;
 // Whoever ends this process ends the browser too.
 process.once('exit', () => {
   if (!resting) return;
-  process.kill(resting.pid, 'SIGKILL');
-  rmSync(resting.home, { recursive: true, force: true, maxRetries: 5 });
+  try {
+    process.kill(resting.pid, 'SIGKILL');
+    rmSync(resting.home, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+  } catch {
+    // Its last processes still write; what is left lies among the temporary files.
+  }
 });
 
 async function openBrowser(flags: readonly string[], ownProfile?: string): Promise<Browser> {
@@ -118,6 +122,20 @@ async function quit({ driver, home }: Browser): Promise<void> {
   rmSync(home, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
 }
 
+/** The browser that rests, as good as new; null where none does, or it no longer answers. */
+async function usedBrowser(url: string): Promise<Browser | null> {
+  const used = resting;
+  resting = undefined;
+  if (!used) return null;
+  try {
+    await refresh(used, url);
+    return used;
+  } catch {
+    await quit(used);
+    return null;
+  }
+}
+
 /** A Chromium with empty storage, at a server of the built application. */
 export class Session {
   private constructor(
@@ -145,17 +163,8 @@ export class Session {
         })
       : { child: null, url: wishes.url ?? (await sharedServer()).url };
     const plain = !own && !wishes.profile && (wishes.flags ?? []).length === 0;
-    let used = plain ? resting : undefined;
-    if (used) {
-      resting = undefined;
-      const again = await refresh(used, served.url).then(
-        () => true,
-        () => false,
-      );
-      if (!again) await quit(used);
-      if (!again) used = undefined;
-    }
-    const browser = used ?? (await openBrowser(wishes.flags ?? [], wishes.profile));
+    const browser =
+      (plain && (await usedBrowser(served.url))) || (await openBrowser(wishes.flags ?? [], wishes.profile));
     const downloads = path.join(browser.home, 'downloads');
     rmSync(downloads, { recursive: true, force: true });
     mkdirSync(downloads);

@@ -131,6 +131,10 @@ describe('the Pattern station, tried as a new user would', () => {
     expect(await s.text('output')).to.match(/from the left/);
     await s.driver.actions().release().perform();
     await s.holds('moved', async () => (await s.value('From the left edge')) !== before);
+    // Lines that caught are put away whole: nothing sticks out of a window that is made narrower.
+    await s.size(390, 844);
+    await s.holds('nothing sticks out', async () => !(await s.overflows()));
+    await s.size(1280, 800);
     const handle = await s.find('[data-handle=turn]');
     // The handle is put away while it is held: later moves are told from where the pointer is.
     const { POINTER: origin } = Origin;

@@ -73,7 +73,11 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
       const guide = guides.find((g) => g.axis === axis);
       if (!line) continue;
       line.style.opacity = guide ? '1' : '0';
-      if (!guide) continue;
+      if (!guide) {
+        // Unseen, it would still stick out of a window that is made narrower.
+        line.style.transform = 'none';
+        continue;
+      }
       const at = toPx(d, { x: guide.at, y: guide.at });
       line.style.transform = axis === 'across' ? `translateX(${at.x}px)` : `translateY(${at.y}px)`;
     }
