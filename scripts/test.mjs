@@ -3,6 +3,8 @@
 import { spawn } from 'node:child_process';
 import { bin, buildApp, fail, installDebian, installPackages, needNode, say } from './lib.mjs';
 
+// With --thorough (npm run thorough) every test takes all of its cases.
+if (process.argv.includes('--thorough')) process.env.THOROUGH = '1';
 const started = Date.now();
 needNode();
 installPackages();

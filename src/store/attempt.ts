@@ -2,7 +2,7 @@
 
 export type Attempt<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly words: string };
 
-/** Storage that has not answered by then never will. */
+/** Storage that has not answered by then is told of. */
 const ANSWER_MS = 8_000;
 
 class NoAnswer extends Error {
@@ -45,15 +45,27 @@ export function storageWords(error: unknown): string {
   return `The browser could not store this (${message.slice(0, 120)}). Export what matters, then load the page again.`;
 }
 
-/** Does something with storage. Never throws, and never waits for ever unless it is told to. @param withinMs null: as long as it takes, for what shows its progress */
-export async function attempt<T>(work: () => PromiseLike<T>, withinMs: number | null = ANSWER_MS): Promise<Attempt<T>> {
+/**
+ * Does something with storage. Never throws, and never waits for ever unless it is told to.
+ * @param withinMs null: as long as it takes, for what shows its progress
+ * @param onLate hears of it when storage answers after all, once it was said not to
+ */
+export async function attempt<T>(
+  work: () => PromiseLike<T>,
+  withinMs: number | null = ANSWER_MS,
+  onLate?: (value: T) => void,
+): Promise<Attempt<T>> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   try {
     if (withinMs === null) return { ok: true, value: await work() };
+    const answer = work();
     const late = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new NoAnswer()), withinMs);
+      timer = setTimeout(() => {
+        reject(new NoAnswer());
+        if (onLate) answer.then(onLate, () => undefined);
+      }, withinMs);
     });
-    return { ok: true, value: await Promise.race([work(), late]) };
+    return { ok: true, value: await Promise.race([answer, late]) };
   } catch (error) {
     return { ok: false, words: storageWords(error) };
   } finally {

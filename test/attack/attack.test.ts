@@ -1,6 +1,9 @@
 // The long attacks: many broken things through every reader, many bodies through the server, and random hands on the page. Loopback only, bounded in count and time.
+import { execFile } from 'node:child_process';
+import { promisify } from 'node:util';
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
+import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
 import { Session } from '../e2e/browser';
 import { brokenProject, randomFrom } from '../hostile/make';
@@ -8,6 +11,23 @@ import { attackReader } from '../hostile/run';
 
 const SEED = Number(process.env['SEED'] ?? Date.now() % 1_000_000_000);
 const MINUTES = Number(process.env['MINUTES'] ?? 10);
+
+/** How long health took at worst but once of twelve times (one may be a neighbour's doing), asked by a process of its own: this one has two hundred calls to wait for. */
+const slowHealthMs = async (url: string): Promise<number> => {
+  const asks = `
+    // The first call of a process loads what calling takes.
+    await fetch('${url}/api/health');
+    const took = [];
+    for (let i = 0; i < 12; i++) {
+      await new Promise((done) => setTimeout(done, 250));
+      const asked = performance.now();
+      if ((await fetch('${url}/api/health')).status !== 200) throw new Error('not well');
+      took.push(performance.now() - asked);
+    }
+    console.log(took.sort((a, b) => b - a)[1]);`;
+  const { stdout } = await promisify(execFile)(process.execPath, ['--input-type=module', '--eval', asks]);
+  return Number(stdout);
+};
 
 describe(`attack, seed ${SEED}`, () => {
   for (const [kind, n] of [
@@ -45,6 +65,43 @@ describe(`attack, seed ${SEED}`, () => {
       await Promise.all(Array.from({ length: 8 }, hand));
       console.log(`      ${[...statuses].map(([s, n]) => `${s}: ${n}`).join(', ')}`);
       expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+    } finally {
+      child.kill();
+    }
+  });
+
+  it('200 plans at once: health within a second all the while, every call answered within 30 s, as many planned as there is time for', async () => {
+    const { child, url } = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
+    const body = JSON.stringify(harbourLight());
+    const post = (): Promise<Response> =>
+      fetch(`${url}/api/plan`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    /** How long two at a time take, once both threads are warm. */
+    const pairS = async (): Promise<number> => {
+      const from = performance.now();
+      await Promise.all([post(), post()].map(async (a) => (await a).text()));
+      return (performance.now() - from) / 1000;
+    };
+    try {
+      await pairS();
+      const warmS = Math.min(await pairS(), await pairS());
+      const start = performance.now();
+      const plans = Array.from({ length: 200 }, async () => {
+        const answer = await post();
+        await answer.text();
+        return { status: answer.status, s: (performance.now() - start) / 1000 };
+      });
+      const healthMs = await slowHealthMs(url);
+      const answers = await Promise.all(plans);
+      const planned = answers.filter((a) => a.status === 200).length;
+      const lastS = Math.max(...answers.map((a) => a.s));
+      // As many as both threads can do in the seven seconds for which a call may wait in line.
+      const couldBe = Math.min(200, (2 * 7) / warmS);
+      console.log(
+        `      health at worst but once ${Math.round(healthMs)} ms; ${planned} of 200 planned (${couldBe.toFixed(0)} could be), the last answer after ${lastS.toFixed(1)} s`,
+      );
+      expect(healthMs).to.be.below(1000);
+      expect(lastS).to.be.below(30);
+      expect(planned).to.be.above(couldBe / 2);
     } finally {
       child.kill();
     }

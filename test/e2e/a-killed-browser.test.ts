@@ -5,11 +5,12 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
 import { freePort, serve } from '../../scripts/lib.mjs';
+import { cases } from '../cases';
 import { Session } from './browser';
 import { littleLight } from './little';
 
 describe('a browser that is killed', () => {
-  it('three times in the middle of work: never more than two seconds of edits are gone, and the project opens', async function () {
+  it('in the middle of work: never more than two seconds of edits are gone, and the project opens', async function () {
     this.timeout(480_000);
     const profile = mkdtempSync(path.join(tmpdir(), 'seam-profile-'));
     const served = await serve({ port: await freePort(), stdio: ['ignore', 'ignore', 'inherit'] });
@@ -17,7 +18,7 @@ describe('a browser that is killed', () => {
     try {
       let s = await Session.open(1280, 800, { url: served.url, profile });
       await s.bring(littleLight());
-      for (let round = 0; round < 3; round++) {
+      for (let round = 0; round < cases(3, 1); round++) {
         // The name becomes the time of typing, again and again without a pause, until the power goes.
         await s.run(
           `const input = document.querySelector('header input');

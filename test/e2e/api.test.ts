@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { harbourLight } from '~/demo';
 import { planSchema, settingSchema } from '~/words';
 import { freePort, serve } from '../../scripts/lib.mjs';
+import { untilTaken } from './calls';
 
 describe('the endpoints, of the built server', () => {
   let url: string;
@@ -180,7 +181,7 @@ describe('the endpoints, of the built server', () => {
 
   it('answers several calls at once, and health meanwhile', async function () {
     this.timeout(480_000);
-    const plans = Promise.all(Array.from({ length: 6 }, () => post('/api/plan', demo)));
+    const plans = Promise.all(Array.from({ length: 6 }, () => untilTaken(() => post('/api/plan', demo))));
     const started = Date.now();
     expect((await fetch(`${url}/api/health`)).status).to.equal(200);
     // Health is answered while plans are worked out, not after them; how fast depends on the machine.

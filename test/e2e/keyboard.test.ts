@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { Session } from './browser';
+import { littleLight } from './little';
 
 const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
 
@@ -173,7 +174,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
 
   it('bears the longest names on the narrowest screen', async function () {
     this.timeout(480_000);
-    await open('pattern');
+    await s.bring(littleLight());
     await (await s.find('[data-piece=crab]')).click();
     const long = 'Crustaceanwithoutanyspaces'.repeat(7).slice(0, 180);
     const label = await s.driver.findElement(By.xpath('//aside//label[.="Name"]/following-sibling::input'));

@@ -5,6 +5,7 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
 import { serve } from '../../scripts/lib.mjs';
+import { THOROUGH } from '../cases';
 import { Session } from './browser';
 
 const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
@@ -38,17 +39,24 @@ describe('with the server switched off, in Chromium', () => {
   });
 
   it('every page and station opens anew', async () => {
-    for (const address of ['/', '/drawer', ...STATIONS.map((st) => `/project/harbour-light/${st}`)]) {
-      await s.go(address);
-      if (address.startsWith('/project')) await s.settled();
+    const whole = async (where: string): Promise<void> => {
       await s.find('main h1, main h2, header h1');
-      expect(await s.text('body'), address).to.not.match(/could not be loaded|went wrong/);
+      expect(await s.text('body'), where).to.not.match(/could not be loaded|went wrong/);
+    };
+    for (const address of ['/', '/drawer', '/start', '/project/harbour-light/trace']) {
+      await s.go(address);
+      await whole(address);
+    }
+    for (const station of STATIONS) {
+      // All stations are one page: opening each anew is for the long run.
+      await (THOROUGH ? s.go(`/project/harbour-light/${station}`) : s.station(station));
+      await s.settled();
+      await whole(station);
     }
   });
 
   it('a word with every face, a drawing, a PDF, a layout, a look into a stack and a fabric: all without it', async () => {
-    await s.go('/project/harbour-light/pattern');
-    await s.settled();
+    await s.visit('harbour-light', 'pattern');
     await s.press('a word');
     await (await s.find('dialog input[type=text]')).sendKeys('Sea');
     await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));

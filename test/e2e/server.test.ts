@@ -1,12 +1,12 @@
 // The server under pressure and under attack. Loopback only, bounded in count and time.
-import { type ChildProcess, execFile } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import { connect } from 'node:net';
-import { promisify } from 'node:util';
 import { expect } from 'chai';
 import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
+import { untilTaken } from './calls';
 
 describe('the server, under pressure', () => {
   let url: string;
@@ -31,14 +31,7 @@ describe('the server, under pressure', () => {
     Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
   const post = (path: string, body: string, headers: Record<string, string> = {}): Promise<Response> =>
     fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body });
-  /** As a good caller does: told that too many call at once, it comes again. */
-  const postAgain = async (path: string, body: string): Promise<Response> => {
-    for (let tries = 0; ; tries++) {
-      const answer = await post(path, body);
-      if (answer.status !== 503 || tries >= 10) return answer;
-      await new Promise((done) => setTimeout(done, 1000 * Number(answer.headers.get('retry-after'))));
-    }
-  };
+  const postAgain = (path: string, body: string): Promise<Response> => untilTaken(() => post(path, body));
   const raw = (text: string): Promise<string> =>
     new Promise((done) => {
       const socket = connect(port, '127.0.0.1', () => socket.write(text));
@@ -49,76 +42,35 @@ describe('the server, under pressure', () => {
       setTimeout(() => socket.destroy(), 4000);
     });
 
-  /** How long health took at worst but once of twelve times (one may be a neighbour's doing), asked by a process of its own: this one has two hundred calls to wait for. */
-  const slowHealthMs = async (): Promise<number> => {
-    const asks = `
-      // The first call of a process loads what calling takes.
-      await fetch('${url}/api/health');
-      const took = [];
-      for (let i = 0; i < 12; i++) {
-        await new Promise((done) => setTimeout(done, 250));
-        const asked = performance.now();
-        if ((await fetch('${url}/api/health')).status !== 200) throw new Error('not well');
-        took.push(performance.now() - asked);
-      }
-      console.log(took.sort((a, b) => b - a)[1]);`;
-    const { stdout } = await promisify(execFile)(process.execPath, ['--input-type=module', '--eval', asks]);
-    return Number(stdout);
-  };
-
-  /** How many times slower than usual this machine is just now, 1 at least: sums that take half a second on one that has its processors to itself. */
-  const slowness = (): number => {
-    const from = performance.now();
-    let sum = 0;
-    for (let i = 0; i < 2e8; i++) sum += i;
-    expect(sum).to.be.above(0);
-    return Math.max(1, (performance.now() - from) / 500);
-  };
-
-  it('answers health within a second while 200 plans are asked for at once, and every one of them within 30 s', async function () {
+  it('answers health beside the plans it works at, and tells those it cannot come to when to come again', async function () {
     this.timeout(300_000);
     const body = JSON.stringify(harbourLight());
-    const slowAtFirst = slowness();
-    // How long two at a time take this machine, once its two threads are warm.
-    const pairS = async (): Promise<number> => {
-      const from = performance.now();
-      await Promise.all([post('/api/plan', body), post('/api/plan', body)].map(async (a) => (await a).text()));
-      return (performance.now() - from) / 1000;
-    };
-    await pairS();
-    const warmS = Math.min(await pairS(), await pairS());
-    const start = performance.now();
-    const plans = Array.from({ length: 200 }, async () => {
+    let answered = 0;
+    const plans = Array.from({ length: 60 }, async () => {
       const answer = await post('/api/plan', body);
       const text = await answer.text();
-      return {
-        status: answer.status,
-        s: (performance.now() - start) / 1000,
-        retry: answer.headers.get('retry-after'),
-        text,
-      };
+      answered += 1;
+      return { status: answer.status, retry: answer.headers.get('retry-after'), text };
     });
-    const healthMs = await slowHealthMs();
+    // By order, not by the clock: a server that plans where it answers would first come to many of them.
+    const passed: number[] = [];
+    for (let i = 0; i < 8 && answered < 50; i++) {
+      const before = answered;
+      expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+      passed.push(answered - before);
+      await new Promise((done) => setTimeout(done, 250));
+    }
     const answers = await Promise.all(plans);
     const planned = answers.filter((a) => a.status === 200).length;
-    const lastS = Math.max(...answers.map((a) => a.s));
-    // As many as both threads can do in the seven seconds for which a call may wait in line.
-    const couldBe = Math.min(200, (2 * 7) / warmS);
-    console.log(
-      `      health at worst but once ${Math.round(healthMs)} ms; ${planned} of 200 planned, two at a time take ${warmS.toFixed(2)} s (${couldBe.toFixed(0)} in 7 s), the last answer after ${lastS.toFixed(1)} s`,
-    );
-    // On a machine that others use as well, everything takes so many times longer; a server that plans where it answers would take minutes.
-    const slow = Math.max(slowAtFirst, slowness());
-    expect(healthMs).to.be.below(1000 * slow);
-    for (const a of answers) {
-      expect([200, 503]).to.include(a.status);
-      expect(a.s).to.be.below(30 * slow);
-      if (a.status === 503) {
-        expect(a.retry).to.match(/^\d+$/);
-        expect(JSON.parse(a.text).error.code).to.equal('busy');
-      }
+    console.log(`      ${planned} of 60 planned; answered before health: ${passed.join(', ')}`);
+    expect(passed.sort((a, b) => a - b)[passed.length >> 1], 'plans that health waited for').to.be.at.most(2);
+    // Whoever comes first does not wait in line.
+    expect(planned).to.be.at.least(2);
+    for (const a of answers.filter((a) => a.status !== 200)) {
+      expect(a.status).to.equal(503);
+      expect(a.retry).to.match(/^\d+$/);
+      expect(JSON.parse(a.text).error.code).to.equal('busy');
     }
-    expect(planned).to.be.above(couldBe / 2);
   });
 
   it('an invalid body is answered before it queues', async function () {

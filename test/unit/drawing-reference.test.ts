@@ -4,6 +4,7 @@ import { Resvg } from '@resvg/resvg-js';
 import { expect } from 'chai';
 import { arrive, type Drawing, type FaceFor, readSvg } from '~/core/drawing';
 import { boundsOf, openLines, regionOf } from '~/core/shape';
+import { cases } from '../cases';
 import { faceOf, packaged } from './faces';
 
 const PIXELS = 400;
@@ -348,7 +349,7 @@ describe('a drawing as it comes, against an independent renderer', () => {
 });
 
 describe('drawings of real sets (MIT, as their packages say), against the same renderer', () => {
-  const EACH = 20;
+  const EACH = cases(20, 7);
   /** Files of a folder of a package, evenly chosen, and some by name. */
   const chosen = (folder: string, more: readonly string[] = []): string[] => {
     const names = readdirSync(`node_modules/${folder}`)

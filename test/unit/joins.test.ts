@@ -16,6 +16,7 @@ import {
   rotation,
   transformPath,
 } from '~/core/shape';
+import { cases } from '../cases';
 import { piece, project, square } from './helpers';
 
 const at = (xMm: number, yMm: number, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });
@@ -116,7 +117,7 @@ const scene = fc
 /** Between two upper pieces that only meet there may be a hair, up to 1 mm wide: its middle is that far from either. */
 const HAIR_MM = 0.6;
 
-describe('joins: 300 random scenes, against an independent polygon library (polyclip-ts) and ray casting', () => {
+describe('joins: random scenes, against an independent polygon library (polyclip-ts) and ray casting', () => {
   it('nothing that is seen changes', () => {
     fc.assert(
       fc.property(scene, (pieces) => {
@@ -143,7 +144,7 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
           expect(theirArea(more) - theirArea(out), `${c.id} over others`).to.be.below(rounding);
         });
       }),
-      { numRuns: 150, seed: 15 },
+      { numRuns: cases(150), seed: 15 },
     );
   }).timeout(180_000);
 
@@ -178,7 +179,7 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
             }
         });
       }),
-      { numRuns: 300, seed: 16 },
+      { numRuns: cases(300), seed: 16 },
     );
   }).timeout(180_000);
 
@@ -209,7 +210,7 @@ describe('joins: 300 random scenes, against an independent polygon library (poly
             }
         });
       }),
-      { numRuns: 150, seed: 17 },
+      { numRuns: cases(150), seed: 17 },
     );
   }).timeout(180_000);
 });
@@ -293,7 +294,7 @@ describe('regions keep their holes', () => {
     expect(areaMm2(middle)).to.be.closeTo(Math.PI * (46 ** 2 - 34 ** 2), 8);
   });
 
-  it('hidden ground is never ground that is seen (120 random scenes, ray casting)', () => {
+  it('hidden ground is never ground that is seen (random scenes, ray casting)', () => {
     fc.assert(
       fc.property(scene, (pieces) => {
         const { placed } = cut(project([...pieces, piece('ring', `${disc(50)}${disc(30)}`, at(60, 60))]));
@@ -308,7 +309,7 @@ describe('regions keep their holes', () => {
           for (let y = -20; y < 180; y += 11)
             if (within(hidden, { x, y })) expect(placed.some((q) => within(q.region, { x, y }))).to.equal(true);
       }),
-      { numRuns: 120, seed: 18 },
+      { numRuns: cases(120), seed: 18 },
     );
   }).timeout(60_000);
 });

@@ -19,7 +19,7 @@ import { faultOfEdit, isPlainId, LIMITS, newId, newPiece, type Project, parsePro
 import { repairProject } from '~/core/repair';
 import { mirrorLine, regionOf, thinnestStroke } from '~/core/shape';
 import { demoDrawer, harbourLight } from '~/demo';
-import { MOST_VERSIONS, storageWords, thinned } from './browser';
+import { attempt, MOST_VERSIONS, storageWords, thinned } from './browser';
 import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
 
 const edited = (p: Project, recipe: (p: Project) => void): Project =>
@@ -266,6 +266,37 @@ describe('words about slips in what came in', () => {
       inner: Object.assign(new Error('y'), { name: 'QuotaExceededError' }),
     });
     expect(storageWords(wrapped)).to.match(/no room left/);
+  });
+
+  it('storage that answers after it was said not to is heard all the same; what is refused then is not', async () => {
+    const late = (value: number | Error) =>
+      new Promise<number>((done, fail) =>
+        setTimeout(() => (typeof value === 'number' ? done(value) : fail(value)), 40),
+      );
+    const heard: number[] = [];
+    const said = await attempt(
+      () => late(7),
+      5,
+      (n) => heard.push(n),
+    );
+    expect(said.ok ? '' : said.words).to.match(/does not answer/);
+    expect(heard).to.deep.equal([]);
+    await attempt(
+      () => late(new Error('torn away')),
+      5,
+      (n) => heard.push(n),
+    );
+    await new Promise((done) => setTimeout(done, 120));
+    expect(heard).to.deep.equal([7]);
+    // In time it is answered once, and not heard again.
+    expect(
+      await attempt(
+        () => late(8),
+        2000,
+        (n) => heard.push(n),
+      ),
+    ).to.deep.equal({ ok: true, value: 8 });
+    expect(heard).to.deep.equal([7]);
   });
 });
 

@@ -25,6 +25,7 @@ import {
   union,
   withCurvesOf,
 } from '~/core/shape';
+import { cases } from '../cases';
 import { cotton, piece, project, square, web } from './helpers';
 
 const at = (xMm: number, yMm: number, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });
@@ -94,7 +95,7 @@ describe('laid: the pile', () => {
         for (const [stack, place] of found)
           if (place.areaMm2 > 8) expect(expected.has(stack), stack.toString(2)).to.equal(true);
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   }).timeout(60_000);
 

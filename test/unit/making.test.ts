@@ -11,6 +11,7 @@ import { areaMm2, boundsOf, difference, isInside, offset, regionOf } from '~/cor
 import { cutList, tracingSheets } from '~/core/sheet';
 import { harbourLight } from '~/demo';
 import { stepWords } from '~/words';
+import { cases } from '../cases';
 import { cotton, iron, piece, project, square } from './helpers';
 
 const at = (xMm: number, yMm = 0, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });
@@ -60,7 +61,7 @@ const scene = fc
   );
 
 describe('making: what lies where under a press', () => {
-  it('columns are those of a raster of half a millimetre: the same stacks, areas within 1 % (200 random piles)', () => {
+  it('columns are those of a raster of half a millimetre: the same stacks, areas within 1 % (random piles)', () => {
     const stepMm = 0.5;
     fc.assert(
       fc.property(scene, (p) => {
@@ -94,7 +95,7 @@ describe('making: what lies where under a press', () => {
           if (place.areaMm2 > 60) expect(counts.has(place.pieceIds.join()), place.pieceIds.join()).to.equal(true);
         expect(places.reduce((sum, q) => sum + q.areaMm2, 0)).to.be.closeTo(whole, 0.002 * whole + 1);
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 

@@ -24,6 +24,17 @@ const C_STEAM = 2030;
 /** What fibre holds in steam at one atmosphere, against 65 % in a room: Clausius–Clapeyron from 100 °C. */
 const held = (c: number): number => Math.exp(4890 * (1 / (c + 273.15) - 1 / 373.15)) / 0.65;
 
+interface Cell {
+  readonly capacity: number;
+  readonly regain: number;
+  water: number;
+}
+const heatOf = (c: Cell, water = c.water): number => c.capacity + C_WATER * water;
+/** What is left of the water of a cell at so much, and how much heat is over then. */
+const left = (c: Cell, at: number): number => Math.min(c.water, c.regain * held(at));
+const over = (c: Cell, now: number, at: number): number =>
+  heatOf(c) * (now - at) - (c.water - left(c, at)) * (LATENT - (C_WATER - C_STEAM) * (at - 100));
+
 interface Told {
   readonly bondedS: number | null;
   readonly at: (s: number) => number;
@@ -97,6 +108,7 @@ function explicit(r: PressRequest, soleplateC: number, kPa: number, steam: boole
   });
   const thickMm = glue.massGsm / 1100 / webKindOf(glue).coverage;
   const { flow } = webKindOf(glue);
+  const deep2 = faces.map((f) => anchorDepthMm(f.fabric, thickMm, faces.length) ** 2);
   const told: [number, number][] = [];
   let bondedS: number | null = null;
   const flux = new Float64Array(n + 1);
@@ -108,42 +120,46 @@ function explicit(r: PressRequest, soleplateC: number, kPa: number, steam: boole
     let vapour = steam && t < 20 ? 0.015 * dt : 0;
     let vapourC = Math.max(100, soleplateC);
     let wet = false;
-    cells.forEach((c, i) => {
+    for (let i = 0; i < n; i++) {
+      const c = cells[i]!;
       vapour *= c.passes;
       // Enthalpy above liquid water at 0 °C.
-      let enthalpy = (c.capacity + C_WATER * c.water) * c.t + (flux[i]! - flux[i + 1]!) * dt;
-      const heatOf = (water: number): number => c.capacity + C_WATER * water;
-      let now = enthalpy / heatOf(c.water);
+      const heat = heatOf(c);
+      let enthalpy = heat * c.t + (flux[i]! - flux[i + 1]!) * dt;
+      // Neither vapour comes nor can water leave: it only warms.
+      if (vapour === 0 && enthalpy <= 100 * heat) {
+        if (c.water > c.regain * 1.02) wet = true;
+        c.t = enthalpy / heat;
+        continue;
+      }
+      let now = enthalpy / heat;
       const carried = LATENT + C_WATER * 100 + C_STEAM * (vapourC - 100);
       if (vapour > 0 && now < 100) {
-        const m = Math.min(vapour, (heatOf(c.water) * (100 - now)) / (carried - C_WATER * 100));
+        const m = Math.min(vapour, (heatOf(c) * (100 - now)) / (carried - C_WATER * 100));
         c.water += m;
         vapour -= m;
         enthalpy += m * carried;
-        now = enthalpy / heatOf(c.water);
+        now = enthalpy / heatOf(c);
       }
       if (vapour > 0 && now >= 100) {
-        const mixed = (enthalpy + C_STEAM * vapour * vapourC) / (heatOf(c.water) + C_STEAM * vapour);
-        enthalpy = mixed * heatOf(c.water);
+        const mixed = (enthalpy + C_STEAM * vapour * vapourC) / (heatOf(c) + C_STEAM * vapour);
+        enthalpy = mixed * heatOf(c);
         vapourC = mixed;
         now = mixed;
       }
       if (now > 100 && c.water > c.regain * held(now)) {
         // Halving: at which temperature what is left of the water and of the heat agree.
-        const left = (at: number): number => Math.min(c.water, c.regain * held(at));
-        const over = (at: number): number =>
-          heatOf(c.water) * (now - at) - (c.water - left(at)) * (LATENT - (C_WATER - C_STEAM) * (at - 100));
         let low = 100;
         let high = now;
-        if (over(100) > 0) {
+        if (over(c, now, 100) > 0) {
           for (let k = 0; k < 40; k++) {
             const middle = (low + high) / 2;
-            if (over(middle) > 0) low = middle;
+            if (over(c, now, middle) > 0) low = middle;
             else high = middle;
           }
         }
-        const to = over(100) > 0 ? (low + high) / 2 : 100;
-        const gone = (heatOf(c.water) * (now - to)) / (LATENT - (C_WATER - C_STEAM) * (to - 100));
+        const to = over(c, now, 100) > 0 ? (low + high) / 2 : 100;
+        const gone = (heatOf(c) * (now - to)) / (LATENT - (C_WATER - C_STEAM) * (to - 100));
         c.water -= gone;
         vapourC = vapour > 0 ? (vapour * vapourC + gone * to) / (vapour + gone) : to;
         vapour += gone;
@@ -151,11 +167,11 @@ function explicit(r: PressRequest, soleplateC: number, kPa: number, steam: boole
       }
       if (c.water > c.regain * 1.02) wet = true;
       c.t = now;
-    });
-    if (wet || step % 50 === 0) g = conduct();
+    }
+    if (step % (wet ? 5 : 50) === 0) g = conduct();
     let coolest = Number.POSITIVE_INFINITY;
     let all = true;
-    for (const f of faces) {
+    for (const [side, f] of faces.entries()) {
       if (step % 10 === 0) {
         const own = cells.filter((c) => c.k === f.k);
         const water = own.reduce((s, c) => s + c.water, 0);
@@ -165,9 +181,8 @@ function explicit(r: PressRequest, soleplateC: number, kPa: number, steam: boole
       }
       const c = cells[f.cell]!.t;
       coolest = Math.min(coolest, c);
-      const { poreMm } = { poreMm: POROUS(f.fabric) };
-      f.wet2 += dt * wettingMm2S(flow, poreMm, kPa, viscosityPaS(flow, glue.meltC - 20 * f.moist, c));
-      if (f.wet2 < anchorDepthMm(f.fabric, thickMm, faces.length) ** 2) all = false;
+      f.wet2 += dt * wettingMm2S(flow, POROUS(f.fabric), kPa, viscosityPaS(flow, glue.meltC - 20 * f.moist, c));
+      if (f.wet2 < deep2[side]!) all = false;
     }
     if (all && bondedS === null) bondedS = t;
     if (step % 10 === 0) told.push([t, coolest]);

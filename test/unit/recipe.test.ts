@@ -20,6 +20,7 @@ import { laidByRecipe, makeBy, RECIPE_FACTS } from '~/core/recipe';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords } from '~/words';
+import { cases } from '../cases';
 import { web } from './helpers';
 
 const night = fabricFrom('solid-cotton', { id: 'night', name: 'Night', colour: '#232a4d' });
@@ -350,7 +351,7 @@ describe('recipes', () => {
     expect(planProject(p).snags.filter((s) => s.code === 'other-material')).to.deep.equal([]);
   });
 
-  it('plan without ever failing, whatever a file says of layers (80 cases)', () => {
+  it('plan without ever failing, whatever a file says of layers', () => {
     const flags = fc.record({
       webless: fc.boolean(),
       faceDown: fc.boolean(),
@@ -371,7 +372,7 @@ describe('recipes', () => {
         const p = laid(thing(recipe, { pieces, order: pieces.map((x) => x.id) }));
         expect(makingOf(layDown(p), planProject(p)).impossible).to.equal(null);
       }),
-      { numRuns: 80 },
+      { numRuns: cases(80) },
     );
   });
 });

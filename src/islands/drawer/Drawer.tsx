@@ -64,7 +64,7 @@ function Chest() {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: each try asks anew
   useEffect(() => {
-    void attempt(seedDemo).then((laid) => setFailed(laid.ok ? null : laid.words));
+    void attempt(seedDemo, undefined, () => setFailed(null)).then((laid) => setFailed(laid.ok ? null : laid.words));
   }, [tries]);
   useEffect(() => {
     const moved = (): void => {

@@ -74,7 +74,7 @@ function Table() {
 
   const begin = useCallback(async (): Promise<void> => {
     setReady('no');
-    const laid = await attempt(seedDemo);
+    const laid = await attempt(seedDemo, undefined, () => void begin());
     setReady(laid.ok ? 'yes' : 'failed');
     if (!laid.ok) {
       setFailure(laid.words);

@@ -54,10 +54,14 @@ function Table() {
   const [known, setKnown] = useState<{ last: UsedLast; units: Project['units'] } | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   useEffect(() => {
-    void attempt(async () => {
+    const read = async () => {
       await seedDemo();
       return { last: await readUsedLast(), units: await readUnits() };
-    }).then((read) => (read.ok ? setKnown(read.value) : setFailed(read.words)));
+    };
+    void attempt(read, undefined, (late) => {
+      setFailed(null);
+      setKnown(late);
+    }).then((r) => (r.ok ? setKnown(r.value) : setFailed(r.words)));
   }, []);
   if (failed)
     return (
