@@ -20,20 +20,23 @@ const LEFT_OUT = Object.fromEntries(
   ]),
 );
 
-/** Packages that do nothing when they are loaded, though they do not say so: a thread that does not call them does without. */
-const LAZY = /node_modules\/(transliteration|bidi-js|clipper2-ts)\//;
+/** Packages that do nothing when they are loaded, though they do not say so, and core and words, which never do: whoever does not call them does without. */
+const LAZY = /node_modules\/(transliteration|bidi-js|clipper2-ts)\/|\/src\/(core|words)\//;
 
-/** Schemas are never turned into other schema languages here: the parts that would do so are left out of what goes to the browser. */
+/** Schemas are never turned into other schema languages here, and what is wrong is said in words of ours: the parts that would do so are left out of what goes to the browser. */
 const SCHEMA_WRITERS = /zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/;
-const withoutSchemaWriters = () => ({
-  name: 'without-schema-writers',
+const SCHEMA_WORDS = /zod\/v4\/locales\/en\.js$/;
+const leanSchemas = () => ({
+  name: 'lean-schemas',
   enforce: 'pre' as const,
   load: (id: string) =>
-    SCHEMA_WRITERS.test(id)
-      ? [...readFileSync(id, 'utf8').matchAll(/^export (?:const|function) (\w+)/gm)]
-          .map(([, name]) => `export const ${name} = () => undefined;`)
-          .join('\n')
-      : null,
+    SCHEMA_WORDS.test(id)
+      ? 'export default () => ({});'
+      : SCHEMA_WRITERS.test(id)
+        ? [...readFileSync(id, 'utf8').matchAll(/^export (?:const|function) (\w+)/gm)]
+            .map(([, name]) => `export const ${name} = () => undefined;`)
+            .join('\n')
+        : null,
 });
 
 const treeshake = { moduleSideEffects: (id: string) => !LAZY.test(id) };
@@ -136,8 +139,8 @@ export default defineConfig({
         ...LEFT_OUT,
       },
     },
-    plugins: [withoutSchemaWriters()],
-    worker: { format: 'es', rollupOptions: { treeshake }, plugins: () => [withoutSchemaWriters()] },
+    plugins: [leanSchemas()],
+    worker: { format: 'es', rollupOptions: { treeshake }, plugins: () => [leanSchemas()] },
     // Fonts and the PDF writer's own typeface are files of their own, never inlined.
     build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900, rollupOptions: { treeshake } },
   },

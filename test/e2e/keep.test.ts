@@ -114,8 +114,10 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('as in the file', '//dialog');
     await s.press('Lay it on the ground', '//dialog');
     await s.settled();
-    await type(await fieldOf(s, 'Width, height follows'), '1');
+    const wide = await fieldOf(s, 'Width, height follows');
+    await type(wide, '1');
     expect(await s.text(`aside ${refusal}`)).to.match(/encloses no cloth/);
+    await wide.sendKeys(Key.ESCAPE);
   });
 
   it('a limit crossed: a control character pasted into a name', async () => {

@@ -6,6 +6,7 @@ import {
   GROUND_SIZES,
   groundOfShape,
   groundResized,
+  insideSeams,
   itemsOf,
   keptAnchor,
   layWord,
@@ -208,7 +209,7 @@ describe('arrange: lines that catch', () => {
     });
     const view = viewOf(p, 'main');
     const [item] = itemsOf(p, ['a']);
-    return snapMove(item!, x, y, snapLines(view, ['a']), within);
+    return snapMove(item!, x, y, snapLines(view, ['a'], more.seamMm ? insideSeams(view.ground) : null), within);
   };
 
   it('the nearest of several wins, to either side, and only within reach', () => {

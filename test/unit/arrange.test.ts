@@ -209,7 +209,7 @@ describe('arrange: the ground and snapping', () => {
 
   it('catches edges on edges and middles, and says how far away the other is', () => {
     const p = three();
-    const lines = snapLines(viewOf(p, null), ['a']);
+    const lines = snapLines(viewOf(p, null), ['a'], null);
     const [a] = itemsOf(p, ['a']);
     const caught = snapMove(a!, 88.6, 0, lines, 3);
     expect(caught.dxMm).to.equal(90);
@@ -220,7 +220,7 @@ describe('arrange: the ground and snapping', () => {
 
   it('never moves further than it may catch', () => {
     const p = three();
-    const lines = snapLines(viewOf(p, null), ['b']);
+    const lines = snapLines(viewOf(p, null), ['b'], null);
     const [b] = itemsOf(p, ['b']);
     fc.assert(
       fc.property(fc.integer({ min: -200, max: 300 }), fc.integer({ min: -200, max: 300 }), (dx, dy) => {
@@ -239,7 +239,7 @@ describe('arrange: the ground and snapping', () => {
       p,
       p.pieces.filter((q) => q.wordId === 'v').map((q) => q.id),
     );
-    const s = snapMove(v!, 0, -38.5, snapLines(viewOf(p, null), v!.pieceIds), 3);
+    const s = snapMove(v!, 0, -38.5, snapLines(viewOf(p, null), v!.pieceIds, null), 3);
     expect(s.dyMm).to.equal(-40);
   });
 });

@@ -19,7 +19,7 @@ const drag = (ids: readonly string[], more: Partial<Drag> = {}): Drag => {
     items,
     box,
     anchor: centreOf(box),
-    lines: snapLines(view, ids),
+    lines: snapLines(view, ids, null),
     perPx: 0.5,
     side: 1,
     units: 'mm',

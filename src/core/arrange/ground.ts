@@ -1,5 +1,5 @@
 import type { Ground } from '../model';
-import { type Bounds, boxRegion, offset, type Region, regionOf } from '../shape';
+import { type Bounds, boxRegion, type Region, regionOf } from '../shape';
 import { MM_PER } from '../units';
 
 /** Ground sizes people name; what they measure is told in the project's units beside the name. Fat quarter: 18 × 22 in (handbook); paper: ISO 216; the rest are common practice, no source. */
@@ -35,7 +35,3 @@ export const groundRegion = (ground: Ground): Region =>
   ground.outline === null
     ? boxRegion({ minX: 0, minY: 0, maxX: ground.widthMm, maxY: ground.heightMm })
     : regionOf(ground.outline);
-
-/** What is left of the ground inside its seams; empty when the seams eat it all. */
-export const insideSeams = (ground: Ground): Region =>
-  ground.seamAllowanceMm > 0 ? offset(groundRegion(ground), -ground.seamAllowanceMm, 'miter') : groundRegion(ground);

@@ -1,6 +1,6 @@
 import type { ArticleView } from '../model';
-import { type Bounds, boundsOf } from '../shape';
-import { creasesOf, insideSeams } from './ground';
+import { type Bounds, boundsOf, type Region } from '../shape';
+import { creasesOf } from './ground';
 import { type Item, itemsOf } from './items';
 
 /** A line that edges and middles catch on. */
@@ -28,8 +28,8 @@ export interface Guide {
   readonly distanceMm: number;
 }
 
-/** All lines to catch on while some pieces move: gathered once, when the drag begins. */
-export function snapLines(project: ArticleView, movingIds: readonly string[]): SnapLines {
+/** All lines to catch on while some pieces move: gathered once, when the drag begins. @param inside the ground inside its seams, where they are to be caught on */
+export function snapLines(project: ArticleView, movingIds: readonly string[], inside: Region | null): SnapLines {
   const { ground } = project;
   const across: Catch[] = [];
   const down: Catch[] = [];
@@ -42,8 +42,8 @@ export function snapLines(project: ArticleView, movingIds: readonly string[]): S
   const creases = creasesOf(ground);
   for (const at of creases.across) across.push({ at, what: 'crease', ...high });
   for (const at of creases.down) down.push({ at, what: 'crease', ...wide });
-  if (ground.seamAllowanceMm > 0) {
-    const b = boundsOf(insideSeams(ground));
+  if (inside && inside.length > 0) {
+    const b = boundsOf(inside);
     for (const at of [b.minX, b.maxX]) across.push({ at, what: 'seam', ...high });
     for (const at of [b.minY, b.maxY]) down.push({ at, what: 'seam', ...wide });
   }

@@ -156,8 +156,12 @@ function explain(issue: z.core.$ZodIssue, value: unknown): string {
       if (issue.origin === 'string') return `is longer than the ${most} characters allowed`;
       return `is ${shown(value)}, but must be at most ${most}`;
     }
-    default:
+    // What a schema of ours says itself.
+    case 'custom':
+    case 'invalid_format':
       return issue.message;
+    default:
+      return 'cannot be used';
   }
 }
 

@@ -3,6 +3,7 @@ import { Button, FileDialog, LengthField } from '~/components';
 import { type Fabric, newId, type Project } from '~/core/model';
 import { formatLength } from '~/core/units';
 import { canvasToDataUrl, edit, editHere, readPicture } from '~/store';
+import { dropUnused } from './drop-unused';
 import css from './FabricChoice.module.css';
 
 const PHOTO_PX = 1400;
@@ -107,14 +108,4 @@ export function ClothPhotoDialog({
       )}
     </FileDialog>
   );
-}
-
-/** Pictures that nothing shows any more do not travel with the project. Changes the project given. */
-export function dropUnused(p: Project): void {
-  const used = new Set([
-    p.underlay?.pictureId,
-    ...p.fabrics.map((f) => f.photo?.pictureId),
-    ...p.webs.map((w) => w.leafletPhotoId),
-  ]);
-  p.pictures = p.pictures.filter((q) => used.has(q.id));
 }

@@ -2,7 +2,7 @@ import { Button, Choice, UNIT_OPTIONS } from '~/components';
 import type { ArticleView } from '~/core/model';
 import { RECIPE_FACTS } from '~/core/recipe';
 import { edit, rememberUnits } from '~/store';
-import { dropUnused } from '../cloth/ClothPhotoDialog';
+import { dropUnused } from '../cloth/drop-unused';
 import { PieceChips } from '../project/PieceChips';
 import { ArticleFields } from './ArticleFields';
 import { CutLimits } from './CutLimits';

@@ -1,7 +1,7 @@
 import type { PointerEvent } from 'react';
-import { creasesOf, insideSeams, itemsOf, mergeBounds } from '~/core/arrange';
+import { creasesOf, itemsOf, mergeBounds } from '~/core/arrange';
 import { type ArticleView, finishedOutline, type Plan } from '~/core/model';
-import { type Bounds, type Point, printRegion } from '~/core/shape';
+import { type Bounds, type Point, printRegion, type Region } from '~/core/shape';
 import { formatLength } from '~/core/units';
 import css from './Pattern.module.css';
 import type { Handle } from './useHands';
@@ -31,6 +31,7 @@ const UNDERLAY_SEEN = 0.7;
 export function Overlay({
   project,
   box,
+  seams,
   flipped,
   selectedIds,
   snags,
@@ -42,6 +43,8 @@ export function Overlay({
 }: {
   project: ArticleView;
   box: string;
+  /** The ground inside its seams, where they are shown. */
+  seams: Region | null;
   flipped: boolean;
   selectedIds: readonly string[];
   snags: Plan['snags'];
@@ -60,7 +63,7 @@ export function Overlay({
   return (
     <svg className={css.overlay} viewBox={box} aria-hidden="true">
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        {ground.seamAllowanceMm > 0 && <path className={css.seamLine} d={printRegion(insideSeams(ground), 2)} />}
+        {seams && <path className={css.seamLine} d={printRegion(seams, 2)} />}
         {creases.across.map((x) => (
           <path key={`a${x}`} className={css.crease} d={`M${x} 0V${h}`} />
         ))}

@@ -15,10 +15,9 @@ import { addArticle, copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
 import { Overlay, Underlay } from './Overlay';
 import css from './Pattern.module.css';
-import { PieceTray } from './PieceTray';
-import { SeveralTray } from './SeveralTray';
+import { PieceTray, SeveralTray, WordTray } from './trays';
 import { useHands } from './useHands';
-import { WordTray } from './WordTray';
+import { useSeams } from './useSeams';
 
 /** How far an arrow key moves what is in hand: a millimetre, or a sixteenth of an inch. */
 const NUDGE_MM = { mm: 1, in: MM_PER.in / 16 } as const;
@@ -31,7 +30,8 @@ export function Pattern() {
   const [snagMarks, setSnagMarks] = useState(true);
   const [tape, setTape] = useState(false);
   const [perPx, setPerPx] = useState(1);
-  const hands = useHands(project, flipped, tape);
+  const seams = useSeams(project?.ground);
+  const hands = useHands(project, flipped, tape, seams);
   const { marks, lifted } = hands;
 
   // Handles and marks keep their size on screen, whatever the picture's scale.
@@ -157,6 +157,7 @@ export function Pattern() {
           <Overlay
             project={project}
             box={box}
+            seams={seams}
             flipped={flipped}
             selectedIds={selectedIds}
             snags={

@@ -4,7 +4,7 @@ import { nth } from '~/core/lists';
 import { LIMITS, type Project } from '~/core/model';
 import { boundsOf, centreOf, regionOf } from '~/core/shape';
 import { canvasToDataUrl, editHere, selectAll } from '~/store';
-import { dropUnused } from '../cloth/ClothPhotoDialog';
+import { dropUnused } from '../cloth/drop-unused';
 import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';
 import type { Traced } from './ScanRegions';
 

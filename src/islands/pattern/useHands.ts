@@ -1,7 +1,7 @@
 import { type PointerEvent, useCallback, useRef, useState } from 'react';
 import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/arrange';
 import type { ArticleView } from '~/core/model';
-import { type Bounds, centreOf, type Point } from '~/core/shape';
+import { type Bounds, centreOf, type Point, type Region } from '~/core/shape';
 import { endMerge, selectAll } from '~/store';
 import { type Course, type Drag, moved, pinched, resized, turned, within } from './drags';
 
@@ -35,7 +35,7 @@ export interface Marks {
  * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
  * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
  */
-export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean) {
+export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean, seams: Region | null) {
   const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
   const drag = useRef<Going | null>(null);
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
@@ -116,7 +116,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
       items,
       box,
       anchor: anchor ?? centreOf(box),
-      lines: kind === 'move' ? snapLines(project, ids) : null,
+      lines: kind === 'move' ? snapLines(project, ids, seams) : null,
       perPx: 1 / m.a,
       side: flipped ? -1 : 1,
       units: project.units,

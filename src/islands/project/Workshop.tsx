@@ -26,6 +26,7 @@ import {
 } from '~/store';
 import { Frame } from '../app/Frame';
 import { useBooking } from '../gather/useBooking';
+import { loadTraysAhead } from '../pattern/trays';
 import { type KeyId, keyOf } from './keys';
 import { OpenQuestions } from './OpenQuestions';
 import { Seam } from './Seam';
@@ -147,7 +148,7 @@ function Bench() {
     if (!planned) return;
     const later = setTimeout(() => {
       // Read by tests: from here on every station opens without the server.
-      void Promise.all(Object.values(VIEWS).map((view) => view.loadAhead())).then(() =>
+      void Promise.all([...Object.values(VIEWS).map((view) => view.loadAhead()), loadTraysAhead()]).then(() =>
         performance.mark('stations-at-hand'),
       );
     }, AHEAD_MS);
