@@ -1,4 +1,4 @@
-import { EMPTY_BOARD, type Plan, type Project, USUAL_GATHERING } from '~/core/model';
+import { EMPTY_BOARD, holdsMarkup, type Plan, type Project, USUAL_GATHERING } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import { planThread, ThreadEnded } from '~/workers';
 
@@ -9,8 +9,18 @@ const PATIENCE_MS = 3000;
 /** No plan of anything that can be sewn takes this long. */
 const LIMIT_MS = 30_000;
 
-/** What plays no part in a plan, as the planner gets it: so that what was worked out before still holds when a step is done or something is ticked off. Pictures are by far the most of a project. */
-export const UNPLANNED = { pictures: [], board: EMPTY_BOARD, gathering: USUAL_GATHERING } satisfies Partial<Project>;
+/** What plays no part in a plan, as the planner gets it. Pictures are by far the most of a project. */
+const UNPLANNED = { pictures: [], board: EMPTY_BOARD, gathering: USUAL_GATHERING } satisfies Partial<Project>;
+/** Of a name only that it holds markup is told. */
+const nameAsPlanned = (name: string): string => (holdsMarkup(name) ? name : '');
+
+/** A project as the planner gets it: what was worked out before still holds when it gets another name, a step is done or something is ticked off. */
+const asPlanned = (project: Project): Project => ({ ...project, ...UNPLANNED, name: nameAsPlanned(project.name) });
+
+/** Whether two states of a project have the same plan, as far as can be told without making one. */
+export const samePlanned = (a: Project, b: Project): boolean =>
+  nameAsPlanned(a.name) === nameAsPlanned(b.name) &&
+  (Object.keys(a) as (keyof Project)[]).every((key) => key === 'name' || key in UNPLANNED || a[key] === b[key]);
 
 export interface PlanningState {
   readonly planning: boolean;
@@ -22,6 +32,8 @@ export interface PlanningState {
 export interface Planner {
   /** Plans this project; of those that come in while one is worked out only the newest is. */
   readonly note: (project: Project) => void;
+  /** Hands are near: what the next change will need is worked out meanwhile, once. */
+  readonly warmUp: (project: Project) => void;
   /** Gives up what is being worked out. */
   readonly stop: () => void;
   /** Ends for good. */
@@ -38,6 +50,7 @@ export function keepPlanning(
   let overdue: ReturnType<typeof setTimeout> | undefined;
   let closed = false;
   let given = false;
+  let warmed = false;
 
   const giveUp = (): void => {
     if (startedAt === null) return;
@@ -62,7 +75,7 @@ export function keepPlanning(
       onState({ planning: true, planSlow: false, planError: null });
       const slow = setTimeout(() => onState({ planning: true, planSlow: true, planError: null }), SLOW_MS);
       try {
-        onPlan(current.id, await planThread().run((w) => w.plan({ ...current, ...UNPLANNED }), LIMIT_MS));
+        onPlan(current.id, await planThread().run((w) => w.plan(asPlanned(current)), LIMIT_MS));
         // Read by the bench: from here on the station answers.
         performance.mark('station-usable');
       } catch (e) {
@@ -90,6 +103,14 @@ export function keepPlanning(
       waiting = project;
       if (startedAt === null) void work();
       else hurry();
+    },
+    warmUp: (project) => {
+      if (warmed || startedAt !== null || closed) return;
+      warmed = true;
+      // Nobody waits for it, so nobody is told when it fails.
+      planThread()
+        .run((w) => w.warmUp(asPlanned(project)), LIMIT_MS)
+        .catch(() => undefined);
     },
     stop: () => {
       waiting = null;

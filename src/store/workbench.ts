@@ -22,7 +22,7 @@ import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
 import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
-import { keepPlanning, type Planner, type PlanningState, UNPLANNED } from './planning';
+import { keepPlanning, type Planner, type PlanningState, samePlanned } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
 import { keepSaving, type Saver, type SavingState } from './saving';
@@ -164,10 +164,6 @@ export function editHere(recipe: (project: Project) => void): string | null {
   return refused;
 }
 
-/** Whether two states of a project differ in nothing that its plan is worked out from. */
-const samePlanned = (a: Project, b: Project): boolean =>
-  (Object.keys(a) as (keyof Project)[]).every((key) => key in UNPLANNED || a[key] === b[key]);
-
 /**
  * Keeps what was done at the board: saved at once, never a step to undo, since the board has a way back of its own.
  * @returns whether it was taken
@@ -222,6 +218,7 @@ export function select(id: string | null, add = false): void {
     set({ selectedId: null, selectedIds: [] });
     return;
   }
+  get().open?.planner.warmUp(project);
   const group = wholeWords(project, [id]);
   const here = articleOr(project, get().articleId).id;
   const articleId = project.pieces.find((p) => p.id === id)?.articleId ?? here;
@@ -243,6 +240,7 @@ export function select(id: string | null, add = false): void {
 export function selectAll(ids: readonly string[]): void {
   const { project } = get();
   if (!project) return;
+  get().open?.planner.warmUp(project);
   const all = wholeWords(project, ids);
   set({ selectedId: all.at(-1) ?? null, selectedIds: all });
 }

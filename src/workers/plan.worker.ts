@@ -19,8 +19,19 @@ import { keepWorkedOut } from './planned';
 // While one edits the program, its name stays and it does not: then nothing is kept.
 const { remember } = keepWorkedOut(import.meta.env.PROD ? self.location.pathname : null);
 
+/** Nothing was worked out here yet: the plan that is shown, if any, was put by. */
+let cold = true;
+const planned = (project: Project) => {
+  cold = false;
+  return planWithPicture(project);
+};
+
 const api = {
-  plan: (project: Project) => remember('plan', project.id, project, () => planWithPicture(project)),
+  plan: (project: Project) => remember('plan', project.id, project, () => planned(project)),
+  /** Works out what the next change will need of this project, where that was not done yet. */
+  warmUp: (project: Project): void => {
+    if (cold) planned(project);
+  },
   /** Two webs side by side for one piece; empty when one of them is gone. */
   compare: (project: Project, pieceId: string, webIds: readonly [string, string]): Compared[] => {
     const wish = wishOf(layDown(project), pieceId);

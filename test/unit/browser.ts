@@ -10,6 +10,8 @@ export * from '~/store';
 
 /** Projects the planner was asked for, newest last. */
 export const planned: Project[] = [];
+/** Projects the planner was to be made ready for. */
+export const warmed: Project[] = [];
 /** Set to make the planner fail with these words. */
 export const planner: { failsWith: string | null } = { failsWith: null };
 
@@ -28,6 +30,7 @@ class PlannerThread {
           if (planner.failsWith) throw new Error(planner.failsWith);
           return planWithPicture(project);
         },
+        warmUp: (project: Project) => void warmed.push(project),
       },
       port1 as never,
     );

@@ -157,6 +157,11 @@ describe('sheet, by hand: the stitch guide', () => {
       Math.max(...points.map((p) => p.x)) - Math.min(...points.map((p) => p.x));
     const small = guide(120);
     expect(spread(small.ground)).to.be.closeTo(120, 0.01);
+    // From the margin of 10 mm on, right and down; the square 30 and 40 mm in.
+    const box = boundsOf([small.ground.points]);
+    expect([box.minX, box.minY, box.maxX, box.maxY]).to.deep.equal([10, 10, 130, 130]);
+    const begin = small.stitches.points[0]!;
+    expect([begin.x, begin.y].every((v) => v > 35 && v < 115)).to.equal(true);
     expect(small.texts.map((t) => t.text)).to.include('Drawn at its size.');
     expect(small.stitches.stroke).to.equal('outline');
     // 190 mm of the page's 210 are drawn on.
@@ -172,6 +177,7 @@ describe('sheet, by hand: the stitch guide', () => {
       const { stitches, wedge, texts } = guide(groundMm);
       const begin = stitches.points[0]!;
       const [tip, left, right] = wedge.points;
+      expect(wedge.closed).to.equal(true);
       expect(Math.hypot(tip!.x - begin.x, tip!.y - begin.y)).to.be.closeTo(4, 1e-6);
       // Its foot is across the line, a third of its length to either side.
       for (const foot of [left!, right!]) {
@@ -188,6 +194,26 @@ describe('sheet, by hand: the stitch guide', () => {
       const number = texts.find((t) => t.text === '1·A')!;
       expect([number.x - begin.x, number.y - begin.y, number.sizeMm]).to.deep.equal([2.5, number.y - begin.y, 3.4]);
       expect(number.y - begin.y).to.be.closeTo(-2, 1e-9);
+    }
+  });
+  it('the strip: where the machine is turned stands a cross of 2.4 mm, its middle on the stitch', () => {
+    const p = project([piece('sq', 'M0 0H60V60H0Z', { at: { xMm: 30, yMm: 40, rotateDeg: 0 } })]);
+    const page = stitchGuideOf(p, { sq: 'web' }, 'a4').pages.find((q) => q.title === 'Test strip')!;
+    const bars = linesIn(page.marks).filter((m) => m.stroke === 'check' && !m.closed);
+    const stitches = linesIn(page.marks).filter((m) => m.stroke === 'outline' && !m.closed);
+    const crosses = bars.filter(({ points: [a, b] }) => Math.abs(Math.abs(b!.x - a!.x) - 2.4) < 1e-9);
+    expect(crosses.length).to.be.above(0);
+    for (let i = 0; i < crosses.length; i += 2) {
+      const [[a, b], [c, d]] = [crosses[i]!.points, crosses[i + 1]!.points];
+      const middle = { x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 };
+      // One bar falls, the other rises, through the same middle.
+      expect([b!.x - a!.x, b!.y - a!.y].map((v) => Number(v.toFixed(9)))).to.deep.equal([2.4, 2.4]);
+      expect([d!.x - c!.x, d!.y - c!.y].map((v) => Number(v.toFixed(9)))).to.deep.equal([2.4, -2.4]);
+      expect(Math.hypot((c!.x + d!.x) / 2 - middle.x, (c!.y + d!.y) / 2 - middle.y)).to.be.below(1e-9);
+      const near = Math.min(
+        ...stitches.flatMap((s) => s.points.map((q) => Math.hypot(q.x - middle.x, q.y - middle.y))),
+      );
+      expect(near).to.be.below(1e-9);
     }
   });
 });
@@ -412,6 +438,18 @@ describe('sheet, by hand: for a group', () => {
       .find((b) => Math.abs(b.minY - (place.y + 6 - 2)) < 1e-6 && (b.minX === 20 || b.minX === 168.5));
     expect(box!.maxX - box!.minX).to.be.closeTo(22, 1e-6);
     expect(box!.maxY - box!.minY).to.be.closeTo(22, 1e-6);
+    // Numbers in the middle of their pictures: step 2 stands 10.5 mm below 33, 9 mm in; pictures of 22 mm, 2 mm of air.
+    const numbers = doc.pages.flatMap((side) => textsIn(side.marks)).filter((t) => t.bold && t.sizeMm === 3.4);
+    for (const [text, x] of [
+      ['1', 159.5 + 9 + 11],
+      ['2', 159.5 + 9 + 24 + 11],
+    ] as const)
+      expect(
+        numbers
+          .filter((t) => Math.abs(t.y - (33 + 10.5 + 6 - 2 + 11)) < 1e-9 && Math.abs(t.x - x) < 1e-9)
+          .map((t) => t.text),
+        `at ${x}`,
+      ).to.deep.equal([text]);
     for (const side of doc.pages)
       expect(linesIn(side.marks)[0]!.points.map((q) => [q.x, q.y])).to.deep.equal([
         [148.5, 0],

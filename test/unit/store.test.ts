@@ -47,6 +47,7 @@ import {
   useDrawerHistory,
   useWorkbench,
   versionsOf,
+  warmed,
 } from './browser';
 import { cotton, groundOf, piece, project, square, web } from './helpers';
 
@@ -668,6 +669,37 @@ describe('store: the workbench', () => {
     expect(planned.length).to.equal(before + 1);
     // The basket goes nowhere: what was worked out before still holds when something is ticked off.
     expect(planned.at(-1)?.gathering.ticked).to.deep.equal([]);
+  });
+
+  it('makes the planner ready for the next change as soon as something is picked, once, and plans nothing by it', async () => {
+    await open();
+    await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);
+    const before = [planned.length, warmed.length];
+    const [first, second] = useWorkbench.getState().project!.order;
+    select(first!);
+    await until('it is made ready', () => warmed.length > before[1]!);
+    select(second!);
+    selectAll([first!, second!]);
+    await new Promise((done) => setTimeout(done, 30));
+    expect([planned.length, warmed.length]).to.deep.equal([before[0]!, before[1]! + 1]);
+    expect(useWorkbench.getState().planning).to.equal(false);
+  });
+
+  it('works nothing out anew for another name, unless it is to be told of', async () => {
+    await open();
+    await until('it is planned', () => !useWorkbench.getState().planning && useWorkbench.getState().plan !== null);
+    const before = planned.length;
+    edit((p) => void (p.name = 'Shore by night'));
+    expect(useWorkbench.getState().planning).to.equal(false);
+    expect(planned.length).to.equal(before);
+    edit((p) => void (p.name = 'Shore <b>by night'));
+    await until('it is planned again', () => planned.length > before && !useWorkbench.getState().planning);
+    expect(useWorkbench.getState().plan?.snags.map((s) => s.code)).to.include('name-holds-markup');
+    undo();
+    await until('it is planned again', () => planned.length > before + 1 && !useWorkbench.getState().planning);
+    expect(useWorkbench.getState().plan?.snags.map((s) => s.code)).to.not.include('name-holds-markup');
+    expect(useWorkbench.getState().project?.name).to.equal('Shore by night');
+    expect(planned.at(-1)?.name).to.equal('');
   });
 
   it('plans only the newest of many edits, and says when planning fails, keeping the last plan', async () => {

@@ -13,6 +13,7 @@ export * from './json';
 export * from './limits';
 export * from './lookup';
 export * from './making';
+export * from './markup';
 export { ironPressureKPa } from './meaning';
 export * from './migrate';
 export * from './new';

@@ -16,7 +16,16 @@ import {
 import { patchesOf, roomOnMat } from '../layout';
 import { nth } from '../lists';
 import { factsOf } from '../material';
-import { type EdgeCaution, type EdgeDone, edgeDone, ontoGround, type Plan, SEVERITIES, type Snag } from '../model';
+import {
+  type EdgeCaution,
+  type EdgeDone,
+  edgeDone,
+  holdsMarkup,
+  ontoGround,
+  type Plan,
+  SEVERITIES,
+  type Snag,
+} from '../model';
 import { RECIPE_FACTS } from '../recipe';
 import {
   applyTo,
@@ -489,8 +498,8 @@ const enough: Finder = ({ laid, plan }) =>
   );
 
 const markup: Finder = ({ laid: { project } }) => {
-  const ids = project.pieces.filter((p) => /<[a-z!/]/i.test(p.label)).map((p) => p.id);
-  if (ids.length === 0 && !/<[a-z!/]/i.test(project.name)) return [];
+  const ids = project.pieces.filter((p) => holdsMarkup(p.label)).map((p) => p.id);
+  if (ids.length === 0 && !holdsMarkup(project.name)) return [];
   return [{ code: 'name-holds-markup', severity: 'note', pieceIds: ids, station: 'pattern' }];
 };
 
