@@ -5,6 +5,7 @@ import { boundsOf, regionOf, translation } from '~/core/shape';
 import {
   bagLabels,
   boardBooklet,
+  inLines,
   leaderSheet,
   type Mark,
   markLines,
@@ -318,6 +319,24 @@ describe('sheet, by hand: what is drawn on a tracing', () => {
   });
 });
 
+describe('sheet, by hand: what runs over several pages', () => {
+  const notes = (count: number): string[] => {
+    const p = project([piece('a', 'M0 0H300V60H0Z', { count })], { ground: { widthMm: 500, heightMm: 500 } });
+    return tracingSheets(p, planProject(p), 'a4').pages.flatMap((page) =>
+      textsIn(page.marks)
+        .map((t) => t.text)
+        .filter((t) => /runs over/.test(t)),
+    );
+  };
+  it('is told with its pages, and with its copies where there are two and more', () => {
+    // 300 mm are more than an A4 is high, and less than two of its widths of 190 mm.
+    expect(notes(1).every((t) => /runs over 2 pages: this is/.test(t))).to.equal(true);
+    expect(notes(1).length).to.be.above(0);
+    expect(notes(2).every((t) => /runs over 2 pages, 2 copies: this is/.test(t))).to.equal(true);
+    expect(notes(2).length).to.be.above(0);
+  });
+});
+
 describe('sheet, by hand: the file', () => {
   it('pages stand one below another, 10 mm apart, at true size; each stroke in its own width, grey and dashes', () => {
     const page = (id: string, heightMm: number) => ({
@@ -455,5 +474,30 @@ describe('sheet, by hand: for a group', () => {
         [148.5, 0],
         [148.5, 210],
       ]);
+  });
+
+  it('the booklet: a step of several lines, one under another beside its number; page numbers in the middle of each half', () => {
+    const p = project([piece('a', square(60))]);
+    const plan = planProject(p);
+    // 148.5 less both margins of 11 and 9 for the number are 117.5 mm: 50 letters of 0.53 × 4.4 mm.
+    const said = `${'abcd '.repeat(14)}end`;
+    const doc = boardBooklet(p, plan, () => said, 'a4');
+    const first = textsIn(doc.pages[0]!.marks).filter((t) => t.sizeMm === 4.4 && t.x === 148.5 + 20 && t.y < 46);
+    expect(first.map((t) => [t.text, t.y])).to.deep.equal([
+      ['abcd '.repeat(10).trim(), 33],
+      [`${'abcd '.repeat(4)}end`, 39],
+    ]);
+    const foot = doc.pages.flatMap((side) => textsIn(side.marks).filter((t) => t.y === 199 && t.sizeMm === 3.4));
+    expect(foot.length).to.be.above(1);
+    for (const t of foot) expect([148.5 / 2, 148.5 * 1.5]).to.include(t.x);
+    // The cover is the right half of the first side.
+    expect(textsIn(doc.pages[0]!.marks).find((t) => t.y === 199 && t.text === '1')?.x).to.equal(222.75);
+  });
+
+  it('words are put in lines as they come, with a space between; one that is longer than a line is broken', () => {
+    expect(inLines('a bb ccc', 4)).to.deep.equal(['a bb', 'ccc']);
+    expect(inLines('a bb ccc', 3)).to.deep.equal(['a', 'bb', 'ccc']);
+    expect(inLines('ab abcdefgh i', 4)).to.deep.equal(['ab', 'abcd', 'efgh', 'i']);
+    expect(inLines('  ', 4)).to.deep.equal([]);
   });
 });
