@@ -37,6 +37,7 @@ const MODULES = {
     files: ['sheet'],
     tests: [
       'sheet-by-hand',
+      'sheets-kept',
       'more-guards',
       'geometry-guards',
       'core-guards',
@@ -45,6 +46,8 @@ const MODULES = {
       'geometry-more',
       'standin',
       'words',
+      'board',
+      'mats',
     ],
   },
   arrange: {

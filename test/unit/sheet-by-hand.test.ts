@@ -3,8 +3,10 @@ import { viewOf } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { boundsOf, regionOf, translation } from '~/core/shape';
 import {
+  articleTitle,
   bagLabels,
   boardBooklet,
+  fromDxf,
   inLines,
   leaderSheet,
   type Mark,
@@ -265,6 +267,29 @@ describe('sheet, by hand: what a cutting machine is given', () => {
   });
 });
 
+describe('sheet, by hand: what a cutting machine is given by others', () => {
+  /** Group codes and values, as the R12 reference has them (from memory). */
+  const dxf = (flags: string, vertexFlags: string): string =>
+    `${['0', 'SECTION', '2', 'ENTITIES', '0', 'POLYLINE', '8', 'sail', '66', '1', '70', flags]
+      .concat(
+        [
+          [0, 0],
+          [10, 0],
+          [10, 5],
+        ].flatMap(([x, y]) => ['0', 'VERTEX', '8', 'other', '70', vertexFlags, '10', String(x), '20', String(y)]),
+      )
+      .concat(['0', 'SEQEND', '0', 'ENDSEC', '0', 'EOF'])
+      .join('\n')}\n`;
+  const read = (text: string) => {
+    const got = fromDxf(text);
+    return got.ok ? got.shapes.map((s) => [s.name, s.region.length, s.slits?.length ?? 0]) : got.message;
+  };
+  it('whether a line is closed, and its layer, is said by the line; flags and layers of its corners say nothing', () => {
+    for (const corners of ['0', '1', '32']) expect(read(dxf('1', corners)), corners).to.deep.equal([['sail', 1, 0]]);
+    expect(read(dxf('0', '1'))).to.not.deep.equal([['sail', 1, 0]]);
+  });
+});
+
 describe('sheet, by hand: what is drawn on a tracing', () => {
   const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
   const lengthMm = ({ points }: Line): number =>
@@ -334,6 +359,17 @@ describe('sheet, by hand: what runs over several pages', () => {
     expect(notes(1).length).to.be.above(0);
     expect(notes(2).every((t) => /runs over 2 pages, 2 copies: this is/.test(t))).to.equal(true);
     expect(notes(2).length).to.be.above(0);
+  });
+});
+
+describe('sheet, by hand: what a title says of its article', () => {
+  it('its name, or the how-manieth it is; nothing where there is only one', () => {
+    const p = project([piece('a', square(60))]);
+    expect(articleTitle(viewOf(p, null))).to.equal('');
+    const [one] = p.articles;
+    p.articles.push({ ...one!, id: 'second', name: '' }, { ...one!, id: 'third', name: 'Back' });
+    expect(articleTitle(viewOf(p, 'second'))).to.equal(' · article 2');
+    expect(articleTitle(viewOf(p, 'third'))).to.equal(' · Back');
   });
 });
 
@@ -492,6 +528,20 @@ describe('sheet, by hand: for a group', () => {
     for (const t of foot) expect([148.5 / 2, 148.5 * 1.5]).to.include(t.x);
     // The cover is the right half of the first side.
     expect(textsIn(doc.pages[0]!.marks).find((t) => t.y === 199 && t.text === '1')?.x).to.equal(222.75);
+  });
+
+  it('the booklet: a long name takes two lines and no more, 9 mm apart', () => {
+    const p = project([piece('a', square(60))], { name: 'abcd '.repeat(20).trim() });
+    const side = boardBooklet(p, planProject(p), () => 'said', 'a4').pages[0]!;
+    // 126.5 mm between the margins hold 29 letters of 8 × 0.53 mm: six words of four with their spaces.
+    expect(
+      textsIn(side.marks)
+        .filter((t) => t.sizeMm === 8)
+        .map((t) => [t.text, t.y]),
+    ).to.deep.equal([
+      ['abcd '.repeat(6).trim(), 18],
+      ['abcd '.repeat(6).trim(), 27],
+    ]);
   });
 
   it('words are put in lines as they come, with a space between; one that is longer than a line is broken', () => {

@@ -211,6 +211,32 @@ describe('sheet: PDF, rendered by an independent program (poppler)', function ()
     const start = pgm.length - w * h;
     return { w, h, file, dark: (x, y) => pgm[start + y * w + x]! < 128 };
   }
+  it('lines are as dark as they are meant to be: black what is cut, a fold half grey', () => {
+    const across = (y: number, stroke: 'outline' | 'fine' | 'fold') => ({
+      type: 'line' as const,
+      closed: false,
+      stroke,
+      points: [
+        { x: 10, y },
+        { x: 30, y },
+      ],
+    });
+    const page = { id: 'p', widthMm: 40, heightMm: 40, title: '', webId: null, pieceIds: [] };
+    const marks = [across(10, 'outline'), across(20, 'fine'), across(30, 'fold')];
+    const file = path.join(dir, 'grey.pdf');
+    writeFileSync(file, Buffer.from(sheetsToPdf({ title: 'grey', pages: [{ ...page, marks }] }, fonts)));
+    const pgm = execFileSync('pdftoppm', ['-r', '1016', '-gray', file], { maxBuffer: 1 << 28 });
+    const [, w, h] = /^P5\s+(\d+)\s+(\d+)\s/.exec(pgm.subarray(0, 40).toString('latin1'))!.map(Number);
+    const start = pgm.length - w! * h!;
+    const darkest = (fromMm: number, toMm: number): number =>
+      pgm
+        .subarray(start + Math.round(fromMm * 40) * w!, start + Math.round(toMm * 40) * w!)
+        .reduce((least, grey) => Math.min(least, grey), 255) / 255;
+    expect(darkest(9, 11)).to.be.closeTo(0, 0.01);
+    expect(darkest(19, 21)).to.be.closeTo(0.35, 0.01);
+    expect(darkest(29, 31)).to.be.closeTo(0.5, 0.01);
+  });
+
   /** Middles of the dark runs along a row or column, mm. */
   function runs(length: number, dark: (i: number) => boolean): number[] {
     const found: number[] = [];
