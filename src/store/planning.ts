@@ -6,6 +6,8 @@ import { planThread, ThreadEnded } from '~/workers';
 const SLOW_MS = 2500;
 /** What was edited since then is not kept waiting any longer: the older plan is given up. */
 const PATIENCE_MS = 3000;
+/** More than these would keep the thread from what is asked of it meanwhile. */
+const WARM_PIECES = 150;
 /** No plan of anything that can be sewn takes this long. */
 const LIMIT_MS = 30_000;
 
@@ -105,7 +107,7 @@ export function keepPlanning(
       else hurry();
     },
     warmUp: (project) => {
-      if (warmed || startedAt !== null || closed) return;
+      if (warmed || startedAt !== null || closed || project.pieces.length > WARM_PIECES) return;
       warmed = true;
       // Nobody waits for it, so nobody is told when it fails.
       planThread()

@@ -7,5 +7,8 @@ export const SeveralTray = lazily('what is known of these pieces', async () => (
 
 /** Loads them, and what draws seams, before anything is picked. */
 export const loadTraysAhead = async (): Promise<void> => {
-  await Promise.all([PieceTray.loadAhead(), import('./seams').catch(() => undefined)]);
+  await Promise.all([
+    ...[PieceTray, WordTray, SeveralTray].map((tray) => tray.loadAhead()),
+    import('./seams').catch(() => undefined),
+  ]);
 };
