@@ -10,10 +10,29 @@ needNode();
 installPackages();
 installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver', pdftoppm: 'poppler-utils' });
 
-/** Runs a command; its output is shown when it has ended, so that two side by side do not mix, or at once when `live`. */
+/** What is said last still comes within this, once a command has ended, ms. */
+const LAST_WORDS_MS = 2000;
+/** Groups of processes that are at work: each command with all that it began. */
+const groups = new Set();
+const endGroup = (pid) => {
+  groups.delete(pid);
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch {
+    // Nothing of it is left.
+  }
+};
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.once(signal, () => {
+    for (const pid of groups) endGroup(pid);
+    process.exit(1);
+  });
+
+/** Runs a command; its output is shown when it has ended, so that two side by side do not mix, or at once when `live`. What it left behind is ended: it would hold the output open for ever. */
 function run(title, command, args, live = false) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], detached: true });
+    if (child.pid) groups.add(child.pid);
     let output = '';
     if (live) say(title);
     for (const stream of [child.stdout, child.stderr])
@@ -22,12 +41,23 @@ function run(title, command, args, live = false) {
         if (live) process.stdout.write(chunk);
       });
     child.on('error', (error) => resolve({ ok: false, output: error.message }));
-    child.on('close', (code) => {
-      if (!live) {
-        say(title);
-        process.stdout.write(output);
-      }
-      resolve({ ok: code === 0, output });
+    child.on('exit', (code) => {
+      let over = false;
+      const done = () => {
+        if (over) return;
+        over = true;
+        endGroup(child.pid);
+        if (!live) {
+          say(title);
+          process.stdout.write(output);
+        }
+        resolve({ ok: code === 0, output });
+      };
+      const late = setTimeout(done, LAST_WORDS_MS);
+      child.once('close', () => {
+        clearTimeout(late);
+        done();
+      });
     });
   });
 }

@@ -1,4 +1,4 @@
-import type { ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -73,15 +73,15 @@ interface Browser {
 
 /** A browser that has been used and waits to be used again: opening one takes seconds, and one that knows the scripts already compiles them no more. */
 let resting: Browser | undefined;
-// Whoever ends this process ends the browser too.
+// Whoever ends this process ends the browser too, and at once: the runner gives it a second, in which driver and server are ended as well.
 process.once('exit', () => {
   if (!resting) return;
   try {
     process.kill(resting.pid, 'SIGKILL');
-    rmSync(resting.home, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
   } catch {
-    // Its last processes still write; what is left lies among the temporary files.
+    // It is gone already.
   }
+  spawn('rm', ['-rf', resting.home], { detached: true, stdio: 'ignore' }).unref();
 });
 
 async function openBrowser(flags: readonly string[], ownProfile?: string): Promise<Browser> {
