@@ -29,14 +29,13 @@ const SCHEMA_WORDS = /zod\/v4\/locales\/en\.js$/;
 const leanSchemas = () => ({
   name: 'lean-schemas',
   enforce: 'pre' as const,
-  load: (id: string) =>
-    SCHEMA_WORDS.test(id)
-      ? 'export default () => ({});'
-      : SCHEMA_WRITERS.test(id)
-        ? [...readFileSync(id, 'utf8').matchAll(/^export (?:const|function) (\w+)/gm)]
-            .map(([, name]) => `export const ${name} = () => undefined;`)
-            .join('\n')
-        : null,
+  load: (id: string) => {
+    if (SCHEMA_WORDS.test(id)) return 'export default () => ({});';
+    if (!SCHEMA_WRITERS.test(id)) return null;
+    return [...readFileSync(id, 'utf8').matchAll(/^export (?:const|function) (\w+)/gm)]
+      .map(([, name]) => `export const ${name} = () => undefined;`)
+      .join('\n');
+  },
 });
 
 const treeshake = { moduleSideEffects: (id: string) => !LAZY.test(id) };

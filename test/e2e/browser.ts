@@ -71,6 +71,8 @@ interface Browser {
   readonly home: string;
 }
 
+/** Only where files are run one after another by a worker is another to come; elsewhere a browser at rest would keep the process from ending. */
+const MORE_TO_COME = process.env['MOCHA_WORKER_ID'] !== undefined;
 /** A browser that has been used and waits to be used again: opening one takes seconds, and one that knows the scripts already compiles them no more. */
 let resting: Browser | undefined;
 // Whoever ends this process ends the browser too, and at once: the runner gives it a second, in which driver and server are ended as well.
@@ -180,7 +182,7 @@ export class Session {
     const foreign = await this.foreignRequests().catch(() => null);
     this.server?.kill();
     // One that does not answer any more is not kept.
-    if (this.plain && foreign && !resting) resting = this.browser;
+    if (MORE_TO_COME && this.plain && foreign && !resting) resting = this.browser;
     else await quit(this.browser);
     if (foreign && foreign.length > 0) throw new Error(`Asked of other places: ${foreign.slice(0, 5).join(', ')}`);
   }
