@@ -1,8 +1,8 @@
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useId } from 'react';
-import { contrast } from '~/core/colour';
 import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/model';
 import type { Spot } from '~/core/shape';
 import { ClothDefs, clothUrl, shade } from './Cloth';
+import { INK_ON_CLOTH, PAPER_ON_CLOTH, readableOn, SHADOW_OF_CLOTH } from './on-cloth';
 import css from './Picture.module.css';
 
 export interface PictureProps {
@@ -25,10 +25,6 @@ export interface PictureProps {
   beneath?: ReactNode;
   title: string;
 }
-
-const INK = '#29241f';
-const PAPER = '#fffdf8';
-const readableOn = (colour: string): string => (contrast(colour, INK) >= contrast(colour, PAPER) ? INK : PAPER);
 
 interface ShapeProps {
   piece: Piece;
@@ -76,7 +72,7 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
       <path
         d={outline}
         transform={`translate(${p.flipped ? -0.8 : 0.8} 1.3) ${place}`}
-        fill="#1a1208"
+        fill={SHADOW_OF_CLOTH}
         fillRule="evenodd"
         opacity="0.22"
       />
@@ -86,8 +82,8 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
         <DrawnMarks marks={finishedMarks(piece)} ink={readableOn(p.colour)} />
         {p.selected && (
           <>
-            <path className={css.edge} d={outline} stroke={PAPER} strokeWidth="4" />
-            <path className={css.edge} d={outline} stroke={INK} strokeWidth="2" strokeDasharray="6 4" />
+            <path className={css.edge} d={outline} stroke={PAPER_ON_CLOTH} strokeWidth="4" />
+            <path className={css.edge} d={outline} stroke={INK_ON_CLOTH} strokeWidth="2" strokeDasharray="6 4" />
           </>
         )}
       </g>
@@ -152,7 +148,7 @@ function Marks({ spot, number, colour, flipped, numbers, grain, piece }: ShapePr
           className={css.number}
           fontSize={size}
           fill={ink}
-          stroke={ink === INK ? PAPER : INK}
+          stroke={ink === INK_ON_CLOTH ? PAPER_ON_CLOTH : INK_ON_CLOTH}
           strokeWidth={size * 0.09}
           strokeOpacity="0.35"
           paintOrder="stroke"
@@ -227,14 +223,16 @@ export function Picture({
       data-flipped={flipped}
     >
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
-      {onGround && <GroundShape w={w} h={h} outline={ground} fill="#1a1208" opacity={0.2} shift="translate(1 2)" />}
+      {onGround && (
+        <GroundShape w={w} h={h} outline={ground} fill={SHADOW_OF_CLOTH} opacity={0.2} shift="translate(1 2)" />
+      )}
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         {onGround ? (
           <GroundShape w={w} h={h} outline={ground} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
         ) : (
           <rect className={css.table} width={w} height={h} />
         )}
-        {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill="#fffaf0" opacity={0.3} />}
+        {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill={PAPER_ON_CLOTH} opacity={0.3} />}
         {beneath}
         <DrawnMarks
           marks={project.article.marks ?? NO_MARKS}

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import type { Fabric, Picture, Web } from '~/core/model';
 import { ClothDefs, clothUrl } from './Cloth';
+import { SHADOW_OF_CLOTH } from './on-cloth';
 import css from './Swatch.module.css';
 
 /** A snippet of cloth with pinked edges. */
@@ -80,7 +81,7 @@ export function ThreadSwatch({ colour, size = 40, bare = false }: { colour: stri
       {!bare && (
         <path
           d="M10.6 14L29.6 12M9.6 19L30.4 17M9.5 24L30.5 22M10.6 29L29.6 27"
-          stroke="#1a1208"
+          stroke={SHADOW_OF_CLOTH}
           strokeOpacity="0.28"
           strokeWidth="0.9"
         />

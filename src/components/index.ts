@@ -11,6 +11,7 @@ export * from './Fold';
 export * from './FormField';
 export * from './lazily';
 export * from './Note';
+export * from './on-cloth';
 export * from './Picture';
 export * from './Progress';
 export * from './Swatch';

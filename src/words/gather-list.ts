@@ -1,9 +1,25 @@
 import Papa from 'papaparse';
 import type { GatherPlan, Need, Plan, Project } from '~/core/model';
 import { bagLabels, leaderSheet, type Paper, type SheetDocument, type ShoppingRow, shoppingList } from '~/core/sheet';
-import { amountWords, bagLines, hereWords, mixWords, needName, needNote, priceWords } from './gather';
+import {
+  amountWords,
+  bagLines,
+  cannotBeHad,
+  hereWords,
+  mixWords,
+  needName,
+  needNote,
+  priceWords,
+  sumWords,
+} from './gather';
 
 // The list on paper and as a table. Kept out of the words' index, since the sheets come along with it.
+
+function buyWords(need: Need, project: Project): string {
+  if (need.taken) return 'cut and booked';
+  if (!need.buy) return cannotBeHad(need) ? 'not to be had as sold' : 'nothing';
+  return `${mixWords(need.buy, project.units, need.kind)}${cannotBeHad(need) ? '; not all of it fits' : ''}`;
+}
 
 const rowOf = (need: Need, plan: Plan, project: Project): ShoppingRow => {
   const note = needNote(need, project, plan.edge.settings);
@@ -12,20 +28,27 @@ const rowOf = (need: Need, plan: Plan, project: Project): ShoppingRow => {
     what: `${needName(need, project)}${note && need.kind === 'other' ? ` (${note})` : ''}`,
     takes: amountWords(need.need, need.kind, project.units),
     here: hereWords(need, project.units),
-    buy: need.buy ? mixWords(need.buy, project.units, need.kind) : need.taken ? 'cut and booked' : 'nothing',
+    buy: buyWords(need, project),
     price: need.buy ? priceWords(need.buy.price) : '',
   };
 };
 
-const inOrder = (gather: GatherPlan): Need[] => [
-  ...gather.needs.filter((n) => n.buy !== null),
-  ...gather.needs.filter((n) => n.buy === null),
-];
+/** What is to be done about a need in the shop comes first. */
+const inOrder = (gather: GatherPlan): Need[] => {
+  const asked = (n: Need): boolean => n.buy !== null || cannotBeHad(n);
+  return [...gather.needs.filter(asked), ...gather.needs.filter((n) => !asked(n))];
+};
 
-const leadOf = ({ cost, saved, unpriced }: GatherPlan): string[] => [
-  `${cost.toFixed(2)} in all${saved > 0 ? `, ${saved.toFixed(2)} off by the voucher` : ''}.`,
-  ...(unpriced > 0 ? [`${unpriced} without a price, not counted.`] : []),
-];
+function leadOf(gather: GatherPlan): string[] {
+  const lost = gather.needs.filter(cannotBeHad).length;
+  const { total, counts } = sumWords(gather);
+  const bought = gather.needs.some((n) => n.buy !== null);
+  return [
+    ...(total !== null ? [`${total} in all. ${counts}`] : bought ? ['No prices were entered.'] : []),
+    ...(lost > 0 ? [`${lost} cannot be had as it is sold: the screen says why.`] : []),
+    ...(bought || lost > 0 ? [] : ['Nothing to buy.']),
+  ];
+}
 
 /** The list for the shop, a label for each bag, or the sheet for whoever leads the class. */
 export type GatherSheet = 'list' | 'labels' | 'leader';

@@ -16,7 +16,7 @@ import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/model';
 import { boundsOf, regionOf } from '~/core/shape';
 import { formatArea, formatLength, formatRun, formatThread } from '~/core/units';
 import { needleWords, threadWords } from './edge';
-import { listed, one, say, type Units, type Words } from './table';
+import { listed, one, say, type Units, upper, type Words } from './table';
 
 const SUPPLY_WORDS: { readonly [S in Supply]: string } = {
   stabiliser: 'Stabiliser',
@@ -129,6 +129,8 @@ const partName = (part: GatherPart | undefined, project: Project): string => {
   }
 };
 
+/** So many parts are told by name, the rest by their number. */
+const NAMED = 4;
 const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
   'no-room': ({ partIds, widestMm, clothMm }, need, project) => {
     const names = partIds.map((id) =>
@@ -137,7 +139,8 @@ const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
         project,
       ),
     );
-    return `${listed(names.slice(0, 4))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
+    const told = names.length > NAMED ? [...names.slice(0, NAMED), `${names.length - NAMED} more`] : names;
+    return `${upper(listed(told))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
   },
   'no-price': () => 'Nobody has entered a price: what buys least is proposed.',
   'none-sold': () => 'Nothing of it is ticked as sold: tick below what your shop has.',
@@ -154,6 +157,20 @@ const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
 };
 export const needTroubleWords = (t: NeedTrouble, need: Need, project: Project): string =>
   say(TROUBLES, t, need, project);
+
+/** Whether some of a need can be had in no way that is ticked as sold. */
+export const cannotBeHad = (need: Pick<Need, 'troubles'>): boolean =>
+  need.troubles.some((t) => t.code === 'no-room' || t.code === 'none-sold');
+
+/** What the list costs in all, and what that counts. @returns a total of null where nothing that is bought has a price */
+export function sumWords({ needs, cost, saved, unpriced }: GatherPlan): { total: string | null; counts: string } {
+  if (needs.filter((n) => n.buy !== null).length === unpriced) return { total: null, counts: '' };
+  const counts = [
+    saved > 0 ? `${saved.toFixed(2)} off by the voucher.` : '',
+    unpriced > 0 ? `${unpriced} without a price, not counted.` : 'Everything counted.',
+  ];
+  return { total: cost.toFixed(2), counts: counts.filter((w) => w !== '').join(' ') };
+}
 
 /** A ground that is longer than the cloth is wide: both ways, and what each takes. */
 export function groundWords(g: GroundCut, project: Project): { along: string | null; seamed: string } {

@@ -5,6 +5,7 @@ export * from './facing';
 export {
   amountWords,
   bagLines,
+  cannotBeHad,
   groundWords,
   hereWords,
   isSupply,
@@ -16,6 +17,7 @@ export {
   priceWords,
   soldWords,
   spokenGather,
+  sumWords,
 } from './gather';
 export * from './how-many';
 export * from './making';

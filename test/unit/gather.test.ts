@@ -29,6 +29,7 @@ import { laidByRecipe } from '~/core/recipe';
 import { areaMm2, boundsOf, difference, intersection, regionOf } from '~/core/shape';
 import { DEMO, demoDrawer } from '~/demo';
 import { amountWords, needTroubleWords, planSchema, spokenGather, spokenPlan } from '~/words';
+import { gatherCsv, gatherSheet } from '~/words/gather-list';
 import { cases, THOROUGH } from '../cases';
 import { cotton, piece, project, square, web } from './helpers';
 
@@ -692,6 +693,42 @@ describe('what cannot be had', () => {
     expect(need.troubles.map((t) => t.code).sort()).to.deep.equal(['none-sold', 'nothing-here']);
     expect(need.buy).to.equal(null);
     expect(need.short.areaMm2).to.equal(90_000);
+  });
+
+  it('what cannot be had stands on the printed list as that, never as nothing to buy, and no sum is said of it', () => {
+    const p = grounds(300, 300, 1, { offers: only() });
+    const { project: laid, gather: g } = gather(p);
+    const plan = planProject(laid);
+    const page = gatherSheet('list', laid, plan, g, 'a4').pages.flatMap((x) =>
+      x.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])),
+    );
+    expect(page).to.include('1 cannot be had as it is sold: the screen says why.');
+    expect(page.filter((t) => /in all/.test(t))).to.deep.equal([]);
+    const [head, first] = gatherCsv(laid, plan, g).split('\n');
+    expect(head).to.equal('what,it takes,here,to buy,price,in the basket');
+    expect(first).to.match(/^Test cotton,.*,none here,not to be had as sold,,no$/);
+  });
+
+  it('tells the sum only of what has a price', () => {
+    const lead = (...priced: (number | null)[]): string[] => {
+      const { project: laid, gather: g } = gather(grounds(300, 300, 1));
+      const [need] = g.needs.filter((n) => n.buy !== null);
+      if (!need?.buy) throw new Error('nothing is bought');
+      const needed = priced.map((price): Need => ({ ...need, buy: need.buy && { ...need.buy, price } }));
+      const sums = {
+        needs: needed,
+        cost: priced.reduce<number>((sum, x) => sum + (x ?? 0), 0),
+        saved: 0,
+        unpriced: priced.filter((x) => x === null).length,
+      };
+      return gatherSheet('list', laid, planProject(laid), sums, 'a4').pages.flatMap((x) =>
+        x.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])),
+      );
+    };
+    expect(lead(4, 2.5)).to.include('6.50 in all. Everything counted.');
+    expect(lead(4, null)).to.include('4.00 in all. 1 without a price, not counted.');
+    expect(lead(null, null)).to.include('No prices were entered.');
+    expect(lead()).to.include('Nothing to buy.');
   });
 
   it('odd projects give a list and never throw: random ones, spoken as the endpoint answers', function () {

@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { INK_ON_CLOTH, MARK, PAPER_ON_CLOTH, readableOn } from '~/components/on-cloth';
 import type { Plan, Question, Snag } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
@@ -284,5 +286,26 @@ describe('plans under every purpose', () => {
     // It came reversed, so it is drawn as it came; its lap, right on the ground, lies left on the pattern.
     expect(there).to.include({ mirrored: false, code: 'as-printed' });
     expect(there.dotted).to.not.equal('');
+  });
+});
+
+describe('colours drawn on cloth', () => {
+  it('are the same by script as by style', () => {
+    const tokens = readFileSync('src/styles/tokens.css', 'utf8');
+    const token = (name: string): string | undefined => tokens.match(new RegExp(`--${name}: (#[0-9a-f]{6});`))?.[1];
+    expect([token('ink-on-cloth'), token('paper-on-cloth'), token('mark')]).to.deep.equal([
+      INK_ON_CLOTH,
+      PAPER_ON_CLOTH,
+      MARK,
+    ]);
+  });
+
+  it('are ink on light cloth and paper on dark, whichever has more contrast', () => {
+    expect(['#ffffff', '#f2d34f', '#2a5580', '#000000'].map(readableOn)).to.deep.equal([
+      INK_ON_CLOTH,
+      INK_ON_CLOTH,
+      PAPER_ON_CLOTH,
+      PAPER_ON_CLOTH,
+    ]);
   });
 });

@@ -3,9 +3,11 @@ import type { Project } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { cutList, placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/sheet';
 import { cautionWords, ruleWords, unplacedWords } from '~/words';
-import { demoProjects, oddProject, type Sentence, sentencesOf } from './sentences';
+import { cases } from '../cases';
+import { demoProjects, gatherRows, gatherSentences, oddProject, type Sentence, sentencesOf } from './sentences';
 
 const SEEDS = 10;
+const rows: (Sentence & { units: Project['units'] })[] = [];
 const all: (Sentence & { units: Project['units']; project: string })[] = [];
 
 /** What is wrong with the words of a sentence; empty when nothing is. */
@@ -43,6 +45,10 @@ describe('every sentence that can be said', () => {
       ...demoProjects(),
     ];
     for (const p of projects) for (const s of sentencesOf(p)) all.push({ ...s, units: p.units, project: p.id });
+    for (const p of projects.slice(SEEDS - cases(SEEDS))) {
+      for (const s of gatherSentences(p)) all.push({ ...s, units: p.units, project: p.id });
+      for (const s of gatherRows(p)) rows.push({ ...s, units: p.units });
+    }
   });
 
   it('is said of enough different things', () => {
@@ -66,6 +72,17 @@ describe('every sentence that can be said', () => {
     // And they do speak of lengths and heat: in both.
     expect(all.some((s) => s.units === 'in' && IMPERIAL.test(s.text))).to.equal(true);
     expect(all.some((s) => s.units === 'mm' && METRIC.test(s.text))).to.equal(true);
+  });
+
+  it('and so does every row of what is gathered', () => {
+    const faults = FAULTS.filter(([what]) => what !== 'two stops');
+    const bad = rows.filter(
+      (s) =>
+        faults.some(([, pattern]) => pattern.test(s.text)) ||
+        (s.units === 'in' ? METRIC : IMPERIAL).test(unmassed(s.text.replaceAll('""', '"'))),
+    );
+    expect(bad.map((s) => `${s.of}: ${s.text}`)).to.deep.equal([]);
+    expect(new Set(rows.map((s) => s.of)).size).to.be.at.least(12);
   });
 
   it('a rejection does not say of two webs that each would have been taken', () => {

@@ -1,11 +1,27 @@
 import { doubtsOf } from '~/core/drawer';
+import { gatherOf } from '~/core/gather';
 import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/material';
 import { EDGES, newPiece, newProject, type Piece, type Project, ROUTES, USUAL_SCHOOLS } from '~/core/model';
 import { planProject } from '~/core/plan';
+import { laidByRecipe } from '~/core/recipe';
 import { UNMEASURED_IRON } from '~/core/start';
 import { DEMO } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
-import { doubtWords, mendWords, spokenPlan, stepWords } from '~/words';
+import {
+  amountWords,
+  bagLines,
+  doubtWords,
+  groundWords,
+  hereWords,
+  leftWords,
+  mendWords,
+  mixWords,
+  needNote,
+  needTroubleWords,
+  spokenPlan,
+  stepWords,
+} from '~/words';
+import { gatherCsv } from '~/words/gather-list';
 import { iron } from './helpers';
 
 /** A small generator, so that the same seed gives the same project. Source: mulberry32, public domain. */
@@ -138,6 +154,39 @@ export function sentencesOf(project: Project): Sentence[] {
     ...[...project.webs].flatMap((w) =>
       doubtsOf('webs', w, project).map((d) => ({ of: `doubt ${d.code}`, text: doubtWords(d, project.units) })),
     ),
+  ].filter((s) => s.text !== '');
+}
+
+/** What Gather says of a project, as far as those are sentences. */
+export function gatherSentences(project: Project): Sentence[] {
+  const laid = laidByRecipe(project);
+  return gatherOf(laid, planProject(laid)).needs.flatMap((n) => [
+    ...n.troubles.map((t) => ({ of: `trouble ${t.code}`, text: needTroubleWords(t, n, laid) })),
+    ...(n.layout ? [{ of: `left of ${n.kind}`, text: leftWords(n.left, laid.units) }] : []),
+  ]);
+}
+
+/** The rest: what stands in a row of the list, in a bag or on the shopping list. */
+export function gatherRows(project: Project): Sentence[] {
+  const laid = laidByRecipe(project);
+  const plan = planProject(laid);
+  const gather = gatherOf(laid, plan);
+  const csv = gatherCsv(laid, plan, gather);
+  return [
+    ...gather.needs.flatMap((n) => [
+      { of: `takes ${n.kind}`, text: amountWords(n.need, n.kind, laid.units) },
+      { of: `here ${n.kind}`, text: hereWords(n, laid.units) },
+      { of: `note ${n.kind}`, text: needNote(n, laid, plan.edge.settings) ?? '' },
+      ...[...(n.buy ? [n.buy] : []), ...n.others].map((m) => ({
+        of: `buy ${n.kind}`,
+        text: mixWords(m, laid.units, n.kind),
+      })),
+      ...n.grounds.flatMap((g) =>
+        Object.values(groundWords(g, laid)).map((text) => ({ of: 'ground', text: text ?? '' })),
+      ),
+    ]),
+    ...bagLines(gather, laid).map((text) => ({ of: 'bag', text })),
+    ...csv.split('\n').map((text) => ({ of: 'list', text })),
   ].filter((s) => s.text !== '');
 }
 

@@ -11,7 +11,7 @@ import {
 import { clothNamed, clothsNamed, measureOf, pickedOf } from './answers';
 import { gridOn } from './grid';
 import { handLaid, layeringOf, sameThings } from './layers';
-import { PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
 /** The patch stands out so far behind its window on every side, mm. Source: the trade handbook, framed tiles; common practice, no source. */
 export const PATCH_BEYOND_MM = 6;
@@ -19,15 +19,13 @@ export const PATCH_BEYOND_MM = 6;
 export const LEAST_RIM_MM = 2 * PATCH_BEYOND_MM;
 
 const MOST_MM = 1000;
-const length = (key: string, asks: string, usualMm: number, minMm: number, maxMm = MOST_MM) =>
-  ({ key, asks, is: 'length', usualMm, minMm, maxMm }) as const;
 const TILE = { value: 'tile', label: 'square-cornered' } as const;
 /** Starting values: common practice, no source. */
 const ASKS = {
-  tileMm: length('tileMm', 'Tile, wide', 100, 20),
-  tileHeightMm: length('tileHeightMm', 'Tile, high', 100, 20),
-  windowMm: length('windowMm', 'Window, wide', 50, 5),
-  windowHeightMm: length('windowHeightMm', 'Window, high', 50, 5),
+  tileMm: askLength('tileMm', 'Tile, wide', 100, 20, MOST_MM),
+  tileHeightMm: askLength('tileHeightMm', 'Tile, high', 100, 20, MOST_MM),
+  windowMm: askLength('windowMm', 'Window, wide', 50, 5, MOST_MM),
+  windowHeightMm: askLength('windowHeightMm', 'Window, high', 50, 5, MOST_MM),
   count: { key: 'count', asks: 'How many', is: 'count', usual: 6, min: 1, max: 999 },
   shape: {
     key: 'shape',
@@ -36,8 +34,8 @@ const ASKS = {
     usual: TILE,
     options: [TILE, { value: 'tag', label: 'a tag with a slot' }],
   },
-  sheetWidthMm: length('sheetWidthMm', 'Sheet of felt, wide', 300, 20, 5000),
-  sheetHeightMm: length('sheetHeightMm', 'Sheet of felt, high', 300, 20, 5000),
+  sheetWidthMm: askLength('sheetWidthMm', 'Sheet of felt, wide', 300, 20, 5000),
+  sheetHeightMm: askLength('sheetHeightMm', 'Sheet of felt, high', 300, 20, 5000),
   frontId: { key: 'frontId', asks: 'The frame is of', is: 'cloth', of: (p) => feltsOf(p).front },
   backId: { key: 'backId', asks: 'The back is of', is: 'cloth', of: (p) => feltsOf(p).back },
   patchIds: { key: 'patchIds', asks: 'Patches are of', is: 'cloths', of: (p) => patchCloths(p) },

@@ -1,14 +1,12 @@
 import { type Misfit, newGround, newPiece, type Project, type Web } from '../model';
 import { clothNamed, measureOf } from './answers';
 import { freeId, layeringOf, sameThings, withoutLayers } from './layers';
-import { PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
-const length = (key: string, asks: string, usualMm: number, minMm: number, maxMm: number) =>
-  ({ key, asks, is: 'length', usualMm, minMm, maxMm }) as const;
 /** Starting values: common practice, no source. */
 const ASKS = {
-  hemLengthMm: length('hemLengthMm', 'Along the hem or gap', 600, 10, 20_000),
-  turnUpMm: length('turnUpMm', 'Turned up by', 30, 8, 300),
+  hemLengthMm: askLength('hemLengthMm', 'Along the hem or gap', 600, 10, 20_000),
+  turnUpMm: askLength('turnUpMm', 'Turned up by', 30, 8, 300),
   clothId: {
     key: 'clothId',
     asks: 'It is of',

@@ -1,15 +1,13 @@
 import { type Misfit, newPiece, type Project } from '../model';
 import { clothNamed, measureOf } from './answers';
 import { freeId, layeringOf, sameThings, withoutLayers } from './layers';
-import { PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
-const length = (key: string, asks: string, usualMm: number, minMm: number, maxMm: number) =>
-  ({ key, asks, is: 'length', usualMm, minMm, maxMm }) as const;
 /** Starting values: common practice, no source. */
 const ASKS = {
-  holeWidthMm: length('holeWidthMm', 'Hole, wide', 30, 2, 1000),
-  holeHeightMm: length('holeHeightMm', 'Hole, high', 30, 2, 1000),
-  marginMm: length('marginMm', 'Patch beyond the hole', 15, 5, 100),
+  holeWidthMm: askLength('holeWidthMm', 'Hole, wide', 30, 2, 1000),
+  holeHeightMm: askLength('holeHeightMm', 'Hole, high', 30, 2, 1000),
+  marginMm: askLength('marginMm', 'Patch beyond the hole', 15, 5, 100),
   patchId: {
     key: 'patchId',
     asks: 'The patch is of',

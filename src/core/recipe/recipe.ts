@@ -51,6 +51,10 @@ export type RecipeQuestion = {
   | { readonly is: 'cloth'; readonly of: (project: Project) => string | undefined }
   | { readonly is: 'cloths'; readonly of: (project: Project) => readonly string[] }
 );
+/** A question about a length, with what is usual, least and most, mm. */
+export const askLength = (key: string, asks: string, usualMm: number, minMm: number, maxMm: number) =>
+  ({ key, asks, is: 'length', usualMm, minMm, maxMm }) as const;
+
 export interface RecipeOption {
   readonly value: string;
   readonly label: string;

@@ -1,28 +1,16 @@
 import { boxOnGround, type Project } from '../model';
 import { measureOf, pickedOf } from './answers';
 import { handLaid } from './layers';
-import { PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
-const length = (key: string, asks: string, how: string, usualMm: number, maxMm: number) =>
-  ({
-    key,
-    asks,
-    is: 'length',
-    usualMm,
-    minMm: 0,
-    maxMm,
-    when: (p: Project): boolean => p.recipe.answers['strung'] === how,
-  }) as const;
+const answered =
+  (key: string, value: string) =>
+  (p: Project): boolean =>
+    p.recipe.answers[key] === value;
+const hung = (key: string, asks: string, how: string, usualMm: number, maxMm: number) =>
+  ({ ...askLength(key, asks, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
 const sheetSide = (key: string, asks: string) =>
-  ({
-    key,
-    asks,
-    is: 'length',
-    usualMm: 300,
-    minMm: 20,
-    maxMm: 5000,
-    when: (p: Project): boolean => p.recipe.answers['ruled'] === 'sheet',
-  }) as const;
+  ({ ...askLength(key, asks, 300, 20, 5000), when: answered('ruled', 'sheet') }) as const;
 const ONE_BY_ONE = { value: 'each', label: 'one by one' } as const;
 const LOOSE = { value: 'loose', label: 'by itself' } as const;
 /** Starting values: ours. */
@@ -34,8 +22,8 @@ const ASKS = {
     usual: LOOSE,
     options: [LOOSE, { value: 'line', label: 'on a line' }, { value: 'chain', label: 'in a chain of links' }],
   },
-  apartMm: length('apartMm', 'Apart', 'line', 30, 2000),
-  endsMm: length('endsMm', 'Line left at each end', 'line', 300, 5000),
+  apartMm: hung('apartMm', 'Apart', 'line', 30, 2000),
+  endsMm: hung('endsMm', 'Line left at each end', 'line', 300, 5000),
   ruled: {
     key: 'ruled',
     asks: 'Squares and strips are cut',
@@ -45,7 +33,7 @@ const ASKS = {
   },
   sheetWidthMm: sheetSide('sheetWidthMm', 'Sheet of cloth, wide'),
   sheetHeightMm: sheetSide('sheetHeightMm', 'Sheet of cloth, high'),
-  lapMm: length('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
+  lapMm: hung('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
 /**

@@ -1,3 +1,4 @@
+import { INK_ON_CLOTH, PAPER_ON_CLOTH } from '~/components';
 import { NEEDLE_DOES } from '~/core/edge';
 import { f32, u8 } from '~/core/lists';
 import type { StitchedLine } from '~/core/plan';
@@ -79,8 +80,6 @@ const LEAST_SCALE = {
   curve: CURVES_FROM,
 } as const;
 const SHADOW = 'rgb(41 36 31 / 62%)';
-const INK = '#29241f';
-const PAPER = '#fffdf8';
 
 /**
  * Draws stitches from one needle point to another.
@@ -167,8 +166,8 @@ function drawTurns(
         ctx.lineTo(x - uy / 2, y + ux / 2);
         ctx.lineTo(x + uy / 2, y - ux / 2);
         ctx.closePath();
-        ctx.fillStyle = PAPER;
-        ctx.strokeStyle = INK;
+        ctx.fillStyle = PAPER_ON_CLOTH;
+        ctx.strokeStyle = INK_ON_CLOTH;
         ctx.lineWidth = 1.4 * devicePixelRatio;
         ctx.fill();
         ctx.stroke();
@@ -176,8 +175,8 @@ function drawTurns(
       }
       ctx.arc(x, y, what === 'curve' ? big * 0.4 : big, 0, 2 * Math.PI);
       ctx.lineWidth = 1.4 * devicePixelRatio;
-      ctx.strokeStyle = INK;
-      ctx.fillStyle = what === 'inside' ? PAPER : INK;
+      ctx.strokeStyle = INK_ON_CLOTH;
+      ctx.fillStyle = what === 'inside' ? PAPER_ON_CLOTH : INK_ON_CLOTH;
       ctx.fill();
       if (what !== 'curve') ctx.stroke();
       if (what === 'point') {

@@ -3,7 +3,7 @@ import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
 import type { Swap } from '~/core/gather';
 import type { Need, Plan, Project } from '~/core/model';
 import { edit } from '~/store';
-import { amountWords, hereWords, mixWords, needName, needNote, priceWords } from '~/words';
+import { amountWords, cannotBeHad, hereWords, mixWords, needName, needNote, priceWords } from '~/words';
 import { tick } from './edits';
 import css from './Gather.module.css';
 import { NeedDetail } from './NeedDetail';
@@ -35,7 +35,7 @@ function Row({ project, plan, need, near }: { project: Project; plan: Plan; need
   const ticked = project.gathering.ticked.includes(need.key);
   const name = needName(need, project);
   const note = needNote(need, project, plan.edge.settings);
-  const stop = need.troubles.some((t) => t.code === 'no-room' || t.code === 'none-sold');
+  const stop = cannotBeHad(need);
   return (
     <li className={css.need} data-need={need.key} data-ticked={ticked} data-short={need.buy !== null}>
       <label className={css.tick}>

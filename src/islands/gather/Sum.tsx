@@ -1,7 +1,7 @@
 import { NumberField, Select } from '~/components';
 import type { ArticleCost, Project } from '~/core/model';
 import { edit } from '~/store';
-import { needName, priceWords } from '~/words';
+import { needName, priceWords, sumWords } from '~/words';
 import css from './Gather.module.css';
 import { bare, type Gathered, useAside } from './useGather';
 
@@ -28,21 +28,12 @@ export function Sum({ project, gathered }: { project: Project; gathered: Gathere
   const { voucher } = project.gathering;
   const buying = gather.needs.filter((n) => n.buy !== null);
   if (buying.length === 0) return null;
-  const priced = buying.length - gather.unpriced;
+  const { total, counts } = sumWords(gather);
   return (
     <div className={css.sum} data-cost={gather.cost.toFixed(2)}>
       <p className={css.total}>
-        <strong>{priced === 0 ? 'No prices yet' : gather.cost.toFixed(2)}</strong>
-        <span>
-          {priced === 0
-            ? 'Open a line to enter what your shop asks.'
-            : [
-                gather.saved > 0 ? `${gather.saved.toFixed(2)} off by the voucher.` : '',
-                gather.unpriced > 0 ? `${gather.unpriced} without a price, not counted.` : 'Everything counted.',
-              ]
-                .filter(Boolean)
-                .join(' ')}
-        </span>
+        <strong>{total ?? 'No prices yet'}</strong>
+        <span>{total === null ? 'Open a line to enter what your shop asks.' : counts}</span>
       </p>
       {costs.some((c) => c.alone > 0) && (
         <ul className={css.plain}>

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { ClothDefs, clothUrl, pictureBox, shade } from '~/components';
+import { ClothDefs, clothUrl, pictureBox, SHADOW_OF_CLOTH, shade } from '~/components';
 import { type ArticleView, groundOutline, type Plan } from '~/core/model';
 import type { Picture } from '~/core/plan';
 import css from './Layers.module.css';
@@ -56,7 +56,13 @@ export function BuildUp({
           const colour = colours.get(piece.fabricId) ?? '#888888';
           return (
             <g key={id} data-piece={id}>
-              <path d={cut.outline} transform="translate(0.8 1.2)" fill="#1a1208" fillRule="evenodd" opacity="0.22" />
+              <path
+                d={cut.outline}
+                transform="translate(0.8 1.2)"
+                fill={SHADOW_OF_CLOTH}
+                fillRule="evenodd"
+                opacity="0.22"
+              />
               {/* The print lies with the piece's own place, the outline with the ground. */}
               <path d={cut.outline} fill={colour} fillRule="evenodd" />
               <path

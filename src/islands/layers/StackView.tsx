@@ -1,5 +1,5 @@
 import { type KeyboardEvent, useId, useRef } from 'react';
-import { ClothDefs, clothUrl, shade } from '~/components';
+import { ClothDefs, clothUrl, SHADOW_OF_CLOTH, shade } from '~/components';
 import type { Overlap } from '~/core/laid';
 import { deepestChain } from '~/core/layer';
 import { type ArticleView, boxOnGround, finishedOutline } from '~/core/model';
@@ -123,7 +123,7 @@ export function StackView({
             }}
           >
             <g transform={plane(at - Math.min(0.35, liftMm))}>
-              <path d={outline} transform={place} fill="#1a1208" fillRule="evenodd" opacity="0.16" />
+              <path d={outline} transform={place} fill={SHADOW_OF_CLOTH} fillRule="evenodd" opacity="0.16" />
             </g>
             <g transform={plane(at)}>
               <g transform={place}>

@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from 'react';
-import { arrowOf } from '~/components';
+import { arrowOf, MARK } from '~/components';
 import type { Point } from '~/core/shape';
 import css from './Dialogs.module.css';
 
@@ -74,7 +74,7 @@ export function ScanGrips({
           y1={ends[0].y}
           x2={ends[1].x}
           y2={ends[1].y}
-          stroke="#c0301b"
+          stroke={MARK}
           strokeWidth={r / 5}
           strokeDasharray={`${r / 2} ${r / 3}`}
         />

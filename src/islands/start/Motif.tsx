@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { INK_ON_CLOTH } from '~/components';
 import { contrast } from '~/core/colour';
 import type { Edge } from '~/core/model';
 import type { ThingId } from '~/core/start';
@@ -6,7 +7,7 @@ import css from './Start.module.css';
 
 const PAPER = '#fbf7ee';
 /** Colours that letters are shown in, the first that is seen on the ground; and how wide a letter of the title's face is, in its size. */
-const LETTERS = ['#a5452f', PAPER, '#29241f'];
+const LETTERS = ['#a5452f', PAPER, INK_ON_CLOTH];
 const SEEN = 2.4;
 const LETTER_WIDTH = 0.66;
 

@@ -1,3 +1,4 @@
+import { PAPER_ON_CLOTH } from '~/components';
 import { ROUTE_FACTS } from '~/core/facing';
 import { finishedOutline, type Project, type Tracing } from '~/core/model';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
@@ -57,7 +58,7 @@ export function Facing({ tracing, project, twin }: { tracing: Tracing; project: 
         {index + 1} · {piece.label}: {WAY_WORDS[tracing.code] ?? (tracing.mirrored ? 'reversed' : 'as seen')}
       </strong>
       <div className={css.stages}>
-        <Stage outline={tracing.outline} fill="#fffdf8" caption={`drawn ${DRAWN_ON[facts.drawnOn]}`} ghost />
+        <Stage outline={tracing.outline} fill={PAPER_ON_CLOTH} caption={`drawn ${DRAWN_ON[facts.drawnOn]}`} ghost />
         <Stage
           outline={tracing.outline}
           fill={colour}

@@ -1,5 +1,5 @@
 import { type PointerEvent, useId, useMemo, useRef, useState } from 'react';
-import { arrowOf } from '~/components';
+import { arrowOf, PAPER_ON_CLOTH } from '~/components';
 import type { LaidStrip, LayoutAsk } from '~/core/layout';
 import { nth } from '~/core/lists';
 import type { Plan, Project } from '~/core/model';
@@ -124,7 +124,7 @@ export function LayoutView({
               {part.rough.length > 0 && <path d={printRegion(part.rough, 2)} className={css.rough} />}
               <path
                 d={printRegion(part.region, 2)}
-                fill={colour ?? '#fffdf8'}
+                fill={colour ?? PAPER_ON_CLOTH}
                 fillOpacity={part.inner.length > 0 ? 0.22 : colour ? 0.5 : 0.7}
                 className={css.cut}
                 fillRule="evenodd"
@@ -136,7 +136,7 @@ export function LayoutView({
                   <g key={k}>
                     <path
                       d={printRegion(s.region, 2)}
-                      fill={colour ?? '#fffdf8'}
+                      fill={colour ?? PAPER_ON_CLOTH}
                       fillOpacity="0.5"
                       className={css.cut}
                       fillRule="evenodd"

@@ -1,7 +1,6 @@
+import { INK_ON_CLOTH } from '~/components';
 import type { Mark, SheetPage } from '~/core/sheet';
 import { STROKES } from '~/core/sheet';
-
-const INK = '#29241f';
 
 /** One sheet on screen, drawn from the same marks as the printed one. Turned over, its lines are mirrored and its words still read right. */
 export function SheetView({ page, flipped, label }: { page: SheetPage; flipped: boolean; label: string }) {
@@ -26,7 +25,7 @@ function MarkView({ mark, turn, flipped }: { mark: Mark; turn: (x: number) => nu
         fontSize={mark.sizeMm}
         textAnchor={anchor}
         fontWeight={mark.bold ? 700 : 400}
-        fill={INK}
+        fill={INK_ON_CLOTH}
         opacity={flipped ? 0.55 : 1}
       >
         {mark.text}
@@ -38,7 +37,7 @@ function MarkView({ mark, turn, flipped }: { mark: Mark; turn: (x: number) => nu
     <path
       d={`M${mark.points.map((p) => `${turn(p.x)} ${p.y}`).join('L')}${mark.closed ? 'Z' : ''}`}
       fill="none"
-      stroke={INK}
+      stroke={INK_ON_CLOTH}
       strokeOpacity={(1 - style.grey) * (flipped ? 0.55 : 1)}
       strokeWidth={Math.max(0.3, style.widthMm * 1.4)}
       strokeDasharray={style.dashMm.length > 0 ? style.dashMm.join(' ') : undefined}
