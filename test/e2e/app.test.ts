@@ -3,6 +3,7 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
 import { Session } from './browser';
+import { untilTaken } from './calls';
 
 const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
 
@@ -155,11 +156,13 @@ describe('the application, in Chromium', () => {
   it('exports, deletes (with undo), imports again: the same plan', async () => {
     const planOf = async (json: Buffer): Promise<unknown> =>
       (
-        await fetch(`${s.url}/api/plan`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: new Uint8Array(json),
-        })
+        await untilTaken(() =>
+          fetch(`${s.url}/api/plan`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: new Uint8Array(json),
+          }),
+        )
       ).json();
     await s.go('/');
     await s.press('Export');

@@ -152,6 +152,25 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('back', async () => (await s.value('From the left edge')) === before);
   });
 
+  it('lies where it was let go, also when a busy page tells of no move in between', async () => {
+    const left = async (): Promise<number> => Number.parseFloat(await s.value('From the left edge'));
+    const before = await left();
+    const perPx = await s.run<number>(
+      `const piece = document.querySelector('section [data-piece]:last-of-type');
+       const { x, y, width, height } = piece.getBoundingClientRect();
+       const at = (type, dx) => piece.dispatchEvent(new PointerEvent(type, {
+         pointerId: 1, pointerType: 'mouse', isPrimary: true, bubbles: true, altKey: true, button: 0,
+         clientX: x + width / 2 + dx, clientY: y + height / 2,
+       }));
+       at('pointerdown', 0);
+       at('pointerup', -40);
+       return 1 / piece.ownerSVGElement.getScreenCTM().a;`,
+    );
+    await s.holds('40 px further left', async () => Math.abs((await left()) - before + 40 * perPx) < 0.1);
+    await s.press('Undo');
+    await s.holds('back', async () => (await left()) === before);
+  });
+
   it('makes copies and mirrored copies, lines several up, takes them away', async () => {
     await s.press('Mirrored copy');
     await s.holds('one more', async () => (await pieces()) === 9);

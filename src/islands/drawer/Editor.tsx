@@ -46,6 +46,7 @@ export interface EditorProps<K extends DrawerKind> {
   drawer: DrawerContents;
   onKeep: (thing: Things[K]) => void;
   onRemove: () => void;
+  /** Why it could not be kept, in words. */
   trouble: string | null;
   onClose: () => void;
 }
@@ -61,16 +62,8 @@ export function Editor<K extends DrawerKind>({
   trouble,
   onClose,
   children,
-}: {
+}: EditorProps<K> & {
   kind: K;
-  thing: Things[K];
-  isNew: boolean;
-  drawer: DrawerContents;
-  onKeep: (thing: Things[K]) => void;
-  onRemove: () => void;
-  /** Why it could not be kept, in words. */
-  trouble: string | null;
-  onClose: () => void;
   children: (form: UseFormReturn<Things[K]>, watched: Things[K], units: DisplayUnits) => ReactNode;
 }) {
   const { one } = KIND_WORDS[kind];

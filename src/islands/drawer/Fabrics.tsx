@@ -12,13 +12,12 @@ import {
   LengthField,
   Select,
 } from '~/components';
-import type { DrawerContents } from '~/core/drawer';
 import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/material';
 import { type Fabric, FIBRES, LIMITS } from '~/core/model';
 import { CARE_LIMIT_C, CARE_WORD, type CareDots, dotsAllowed, formatTemperature, formatThickness } from '~/core/units';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
-import { Editor, Part } from './Editor';
+import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
 import { gsm, nameColumn, type TableOf } from './table';
@@ -27,15 +26,7 @@ import { limitWords, perRun, stockM2, stockWords } from './words';
 const DOTS = [1, 2, 3] as const;
 
 /** A fabric: starts from a cloth, so that only what differs is typed. */
-export function FabricEditor(props: {
-  thing: Fabric;
-  isNew: boolean;
-  drawer: DrawerContents;
-  onKeep: (thing: Fabric) => void;
-  onRemove: () => void;
-  trouble: string | null;
-  onClose: () => void;
-}) {
+export function FabricEditor(props: EditorProps<'fabrics'>) {
   return (
     <Editor kind="fabrics" {...props}>
       {(form, f, units) => {

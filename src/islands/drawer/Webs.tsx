@@ -10,12 +10,11 @@ import {
   Select,
   WebSwatch,
 } from '~/components';
-import type { DrawerContents } from '~/core/drawer';
 import { WEB_KINDS, webFrom, webKindOf } from '~/core/material';
 import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/model';
 import { type DisplayUnits, formatLength, formatRun, formatTemperature } from '~/core/units';
 import css from './Drawer.module.css';
-import { Editor, Part } from './Editor';
+import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
 import { gsm, nameColumn, price, type TableOf } from './table';
@@ -25,15 +24,7 @@ import { FORM_WORDS, LINER_WORDS, perRun, SEWING_WORDS } from './words';
 const USUAL_ROLL_MM = 432;
 
 /** A web with its leaflet transcribed. */
-export function WebEditor(props: {
-  thing: Web;
-  isNew: boolean;
-  drawer: DrawerContents;
-  onKeep: (thing: Web) => void;
-  onRemove: () => void;
-  trouble: string | null;
-  onClose: () => void;
-}) {
+export function WebEditor(props: EditorProps<'webs'>) {
   return (
     <Editor kind="webs" {...props}>
       {(form, w, units) => {

@@ -3,10 +3,11 @@ import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
 import type { Swap } from '~/core/gather';
 import type { Need, Plan, Project } from '~/core/model';
 import { edit } from '~/store';
-import { amountWords, cannotBeHad, hereWords, mixWords, needName, needNote, priceWords } from '~/words';
+import { amountWords, cannotBeHad, hereWords, isSupply, mixWords, needName, needNote, priceWords } from '~/words';
 import { tick } from './edits';
 import css from './Gather.module.css';
 import { NeedDetail } from './NeedDetail';
+import { SupplyPicture } from './SupplyPicture';
 
 /** The list: a tick for the thumb, what it is, what to buy; the rest opens beneath. */
 export function NeedList({
@@ -94,5 +95,6 @@ function Sample({ project, need }: { project: Project; need: Need }) {
   const web = project.webs.find((w) => w.id === need.id);
   if (need.kind === 'web' && web) return <WebSwatch web={web} width={40} height={40} />;
   const fabric = project.fabrics.find((f) => f.id === need.id);
-  return fabric ? <ClothSwatch fabric={fabric} pictures={project.pictures} size={40} /> : <span aria-hidden="true" />;
+  if (fabric) return <ClothSwatch fabric={fabric} pictures={project.pictures} size={40} />;
+  return isSupply(need.id) ? <SupplyPicture supply={need.id} /> : <span aria-hidden="true" />;
 }

@@ -262,6 +262,8 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     handleDown,
     move,
     up: (e: PointerEvent) => {
+      // A busy page may hear of the last move only now.
+      move(e);
       fingers.current.delete(e.pointerId);
       finish(true);
     },
