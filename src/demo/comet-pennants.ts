@@ -85,7 +85,7 @@ const drawn = (): Project =>
       fabricFrom('satin', { id: 'spark', name: 'Spark satin', colour: '#f6e27a' }),
       fabricFrom('batik', { id: 'ember-tail', name: 'Glowing batik', colour: '#d6693c' }),
     ],
-    webs: structuredClone([...DEMO_WEBS]).map((w) => (w.id === 'middle-film' ? { ...w, stockMm: 3000 } : w)),
+    webs: structuredClone([...DEMO_WEBS]),
     irons: structuredClone([...DEMO_IRONS]),
     threads: structuredClone([...DEMO_THREADS]),
     bench: { ironId: 'household' },

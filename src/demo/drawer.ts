@@ -150,7 +150,7 @@ const dry = (heatC: number, dwellS: number) => ({ heatC, dwellS, steam: false })
 
 export const DEMO_WEBS: readonly Web[] = [
   webFrom('light-film', { id: 'light-film', name: 'Light film', maxC: 170, stockMm: 2700, pricePerM: 4.2 }),
-  webFrom('medium-film', { id: 'middle-film', name: 'Middle film', maxC: 170, stockMm: 2000, pricePerM: 4.6 }),
+  webFrom('medium-film', { id: 'middle-film', name: 'Middle film', maxC: 170, stockMm: 3000, pricePerM: 4.6 }),
   webFrom('firm-film', {
     id: 'firm-film',
     name: 'Firm film',

@@ -1,9 +1,10 @@
 import { expect } from 'chai';
+import { differences } from '~/core/drawer';
 import { setWord } from '~/core/lettering';
 import { parseProject, viewOf } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { areaMm2, boundsOf, difference, regionOf } from '~/core/shape';
-import { DEMO } from '~/demo';
+import { DEMO, demoDrawer } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import { LEMON_PRINT_MM, LEMONS } from '~/demo/lemon-print';
 import { pictureSize } from '~/store/pictures';
@@ -20,6 +21,9 @@ describe('the demo’s projects', () => {
       expect(project.id).to.equal(id);
       expect(DEMO[id]()).to.deep.equal(project);
       expect(DEMO[id]()).to.not.equal(project);
+    });
+    it(`${project.name}: says of nothing what the drawer says otherwise`, () => {
+      expect(differences(project, demoDrawer()).filter((d) => d.state === 'changed')).to.deep.equal([]);
     });
     it(`${project.name}: every piece has a web, every press can be pressed, nothing stops`, () => {
       const webless = project.pieces.filter((p) => p.webless).map((p) => p.id);
