@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { deltaE } from '~/core/colour';
 import { layDown } from '~/core/laid';
 import { colourOfStack, greyed, overCloth, type Vanishing, vanishing } from '~/core/layer';
+import { nth } from '~/core/lists';
 import { fabricFrom } from '~/core/material';
 import type { Fabric, Piece, Project } from '~/core/model';
 import { planProject } from '~/core/plan';
@@ -290,6 +291,26 @@ describe('seen: what comes through', () => {
     const codes = (x: number) => planProject(p(x)).snags.map((s) => s.code);
     expect(codes(70)).to.include('greyed').and.not.include('shows-through');
     expect(codes(125)).to.include('shows-through');
+  });
+
+  it('is greyed by what lies beneath most of it, not by what lies beneath a corner', () => {
+    const thin = fabricFrom('lawn', { id: 'lawn', name: 'Lawn', colour: '#fbfaf4' });
+    // The dark piece ends at 150 mm: of the pale one’s 50 mm so many lie on it.
+    const by = (onDarkMm: number) => {
+      const laid = layDown(
+        on(
+          'white',
+          [
+            piece('a', square(100), { ...at(50, 50), fabricId: 'navy' }),
+            piece('b', square(50), { ...at(150 - onDarkMm, 70), fabricId: 'lawn' }),
+          ],
+          [WHITE, NAVY, thin],
+        ),
+      );
+      return greyed(nth(laid.articles, 0), laid.look).map((g) => [g.id, g.by]);
+    };
+    expect(by(15)).to.deep.equal([]);
+    expect(by(35)).to.deep.equal([['b', 'a']]);
   });
 
   it('over white every cloth has its own colour; each further layer hides what lies beneath it', () => {
