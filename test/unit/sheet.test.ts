@@ -328,6 +328,12 @@ describe('sheet: PDF, rendered by an independent program (poppler)', function ()
     expect(execFileSync('pdftotext', [file, '-']).toString()).to.include(
       'stands for letters that no typeface here has',
     );
+    // Large enough to be read: a box of 2.4 mm type, from its deepest to its highest letter, in points.
+    const word = /yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">typeface</.exec(
+      execFileSync('pdftotext', ['-bbox', file, '-']).toString(),
+    );
+    const highMm = ((Number(word?.[2]) - Number(word?.[1])) * 25.4) / 72;
+    expect(highMm).to.be.within(2.4, 1.3 * 2.4);
     const { file: other } = render(onePage(words(30, 50, 10, 'שלום')), 1);
     expect(execFileSync('pdftotext', [other, '-']).toString()).to.not.include('stands for');
   });
