@@ -1,4 +1,4 @@
-// npm run attack: the long attacks on the application, which `npm test` runs in short. Takes about twenty minutes; MINUTES=… changes how long random hands work.
+// npm run attack: the long attacks on the application, which `npm test` runs in short. Takes about half an hour; MINUTES=… changes how long random hands work.
 import { buildApp, installDebian, installPackages, needNode, run } from './lib.mjs';
 
 needNode();

@@ -29,6 +29,23 @@ const slowHealthMs = async (url: string): Promise<number> => {
   return Number(stdout);
 };
 
+const TYPED = ['0', '-10000', '6000', '1e9', '24 m', '1/16 in', 'far', '0.4', '', 'x'.repeat(300), '\u{1f9f5}', '999'];
+const KEYS = [
+  Key.ARROW_LEFT,
+  Key.ARROW_DOWN,
+  Key.DELETE,
+  Key.ESCAPE,
+  Key.ENTER,
+  Key.TAB,
+  Key.PAGE_UP,
+  '[',
+  ']',
+  'f',
+  Key.chord(Key.CONTROL, 'd'),
+  Key.chord(Key.CONTROL, 'a'),
+  Key.chord(Key.CONTROL, 'z'),
+];
+
 describe(`attack, seed ${SEED}`, () => {
   for (const [kind, n] of [
     ['project', 12_000],
@@ -107,87 +124,63 @@ describe(`attack, seed ${SEED}`, () => {
     }
   });
 
-  it(`${MINUTES} minutes of random hands end in a project that opens`, async () => {
+  /** Hands that do anything at all for a while: press, type, pick, tick, drag, go to stations. What they cannot do just now (hidden, covered, gone) is left. @returns how much they tried */
+  const randomHands = async (s: Session, project: string, stations: string, most: number): Promise<number> => {
     const random = randomFrom(SEED);
     const below = (n: number): number => Math.floor(random() * n);
-    const s = await Session.open();
-    const TYPED = [
-      '0',
-      '-10000',
-      '6000',
-      '1e9',
-      '24 m',
-      '1/16 in',
-      'far',
-      '0.4',
-      '',
-      'x'.repeat(300),
-      '\u{1f9f5}',
-      '999',
-    ];
-    const KEYS = [
-      Key.ARROW_LEFT,
-      Key.ARROW_DOWN,
-      Key.DELETE,
-      Key.ESCAPE,
-      Key.ENTER,
-      Key.TAB,
-      Key.PAGE_UP,
-      '[',
-      ']',
-      'f',
-      Key.chord(Key.CONTROL, 'd'),
-      Key.chord(Key.CONTROL, 'a'),
-      Key.chord(Key.CONTROL, 'z'),
-    ];
-    let acts = 0;
     const one = async (css: string): Promise<WebElement | undefined> => {
       const all = await s.driver.findElements(By.css(css));
       return all[below(all.length)];
     };
-    try {
-      await s.go('/project/harbour-light/pattern');
-      await s.settled();
-      const end = Date.now() + MINUTES * 60_000;
-      while (Date.now() < end) {
-        acts += 1;
-        // What a hand cannot do just now (hidden, covered, gone) is left.
-        await (async () => {
-          const open = (await s.driver.findElements(By.css('dialog[open]'))).length > 0 ? 'dialog ' : '';
-          const way = below(10);
-          if (way < 4) await (await one(`${open}button:not([disabled])`))?.click();
-          else if (way === 4)
-            await (await one(`${open}input[type=text]`))?.sendKeys(
-              Key.chord(Key.CONTROL, 'a'),
-              TYPED[below(TYPED.length)] ?? '',
-              Key.ENTER,
-            );
-          else if (way === 5) await (await one(`${open}select option`))?.click();
-          else if (way === 6) await (await one(`${open}input[type=radio], ${open}input[type=checkbox]`))?.click();
-          else if (way === 7)
-            await (await s.driver.switchTo().activeElement()).sendKeys(KEYS[below(KEYS.length)] ?? '');
-          else if (way === 8 && !open) await (await one('nav a'))?.click();
-          else {
-            const piece = await one('main [data-piece], main [role=application]');
-            if (piece && !open)
-              await s.driver
-                .actions({ async: true, bridge: true } as never)
-                .move({ origin: piece })
-                .press()
-                .move({ origin: piece, x: below(300) - 150, y: below(300) - 150 })
-                .release()
-                .perform();
-          }
-        })().catch(() => undefined);
-        if (acts % 40 === 0) {
-          const text = (await s.run<string>('return document.body.innerText')) ?? '';
-          expect(text.trim().length, `the page is blank after ${acts} acts`).to.be.above(20);
-          expect(text).to.not.match(/Something went wrong/);
-          if (!(await s.driver.getCurrentUrl()).includes('/project/harbour-light'))
-            await s.go('/project/harbour-light/pattern');
-        }
+    const act = async (): Promise<void> => {
+      const open = (await s.driver.findElements(By.css('dialog[open]'))).length > 0 ? 'dialog ' : '';
+      const way = below(10);
+      if (way < 4) await (await one(`${open}button:not([disabled])`))?.click();
+      else if (way === 4)
+        await (await one(`${open}input[type=text]`))?.sendKeys(
+          Key.chord(Key.CONTROL, 'a'),
+          TYPED[below(TYPED.length)] ?? '',
+          Key.ENTER,
+        );
+      else if (way === 5) await (await one(`${open}select option`))?.click();
+      else if (way === 6) await (await one(`${open}input[type=radio], ${open}input[type=checkbox]`))?.click();
+      else if (way === 7) await (await s.driver.switchTo().activeElement()).sendKeys(KEYS[below(KEYS.length)] ?? '');
+      else if (way === 8 && !open) await (await one(stations))?.click();
+      else {
+        const piece = await one('main [data-piece], main [role=application]');
+        if (piece && !open)
+          await s.driver
+            .actions({ async: true, bridge: true } as never)
+            .move({ origin: piece })
+            .press()
+            .move({ origin: piece, x: below(300) - 150, y: below(300) - 150 })
+            .release()
+            .perform();
       }
-      await new Promise((done) => setTimeout(done, 2500));
+    };
+    await s.go(`/project/${project}/pattern`);
+    await s.settled();
+    let acts = 0;
+    const end = Date.now() + MINUTES * 60_000;
+    while (Date.now() < end && acts < most) {
+      acts += 1;
+      await act().catch(() => undefined);
+      if (acts % 40 === 0) {
+        const text = (await s.run<string>('return document.body.innerText')) ?? '';
+        expect(text.trim().length, `the page is blank after ${acts} acts`).to.be.above(20);
+        expect(text).to.not.match(/Something went wrong|\bundefined\b|\bNaN\b/);
+        if (!(await s.driver.getCurrentUrl()).includes(`/project/${project}`))
+          await s.go(`/project/${project}/pattern`);
+      }
+    }
+    await new Promise((done) => setTimeout(done, 2500));
+    return acts;
+  };
+
+  it(`${MINUTES} minutes of random hands end in a project that opens`, async () => {
+    const s = await Session.open();
+    try {
+      const acts = await randomHands(s, 'harbour-light', 'nav a', Number.POSITIVE_INFINITY);
       await s.go('/');
       // It may have been thrown away: the bin has it then.
       if ((await s.driver.findElements(By.css('[data-project=harbour-light]'))).length > 0) {
@@ -196,6 +189,32 @@ describe(`attack, seed ${SEED}`, () => {
         expect(await s.text('body')).to.not.match(/needs mending|could not be opened/);
       }
       console.log(`      ${acts} acts`);
+    } finally {
+      await s.close();
+    }
+  });
+
+  it(`${MINUTES} minutes of random hands are undone to where they began`, async () => {
+    const s = await Session.open();
+    const kept = async (): Promise<object> => {
+      const row = (await s.stored()).find((r) => r.doc.id === 'lemon-pot');
+      // What is done at the board is no step to undo.
+      return { ...row?.doc, board: null };
+    };
+    try {
+      await s.go('/project/lemon-pot/pattern');
+      await s.settled();
+      const before = await kept();
+      // Never away from the project, since what was done before it is opened again is not undone; about one act in ten is a step, and 200 are remembered.
+      const acts = await randomHands(s, 'lemon-pot', 'nav[aria-label=Stations] a:not([href$=board])', 1200);
+      for (let i = 0; i < 5 && (await s.driver.findElements(By.css('dialog[open]'))).length > 0; i++)
+        await (await s.driver.switchTo().activeElement()).sendKeys(Key.ESCAPE);
+      let steps = 0;
+      for (; await (await s.named('Undo')).isEnabled(); steps++) await s.press('Undo');
+      await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+      console.log(`      ${acts} acts, ${steps} steps`);
+      expect(steps).to.be.within(1, 199);
+      expect(await kept()).to.deep.equal(before);
     } finally {
       await s.close();
     }

@@ -42,7 +42,7 @@ export function Sum({ project, gathered }: { project: Project; gathered: Gathere
             return (
               article && (
                 <li key={c.articleId} data-article={c.articleId}>
-                  {article.name || 'This'}: <strong>{priceWords(c.alone)}</strong> bought for by itself,{' '}
+                  {article.name || 'This'}: <strong>{priceWords(c.alone)}</strong> by itself,{' '}
                   {c.oneMore < 0.005 ? 'one more costs nothing' : `one more ${priceWords(c.oneMore)}`}
                 </li>
               )
