@@ -165,11 +165,15 @@ export const cannotBeHad = (need: Pick<Need, 'troubles'>): boolean =>
 /** What the list costs in all, and what that counts. @returns a total of null where nothing that is bought has a price */
 export function sumWords({ needs, cost, saved, unpriced }: GatherPlan): { total: string | null; counts: string } {
   if (needs.filter((n) => n.buy !== null).length === unpriced) return { total: null, counts: '' };
-  const counts = [
-    saved > 0 ? `${saved.toFixed(2)} off by the voucher.` : '',
-    unpriced > 0 ? `${unpriced} without a price, not counted.` : 'Everything counted.',
-  ];
-  return { total: cost.toFixed(2), counts: counts.filter((w) => w !== '').join(' ') };
+  const without = [
+    unpriced > 0 ? `${unpriced} without a price, not counted.` : '',
+    needs.some(cannotBeHad) ? 'What cannot be had is not counted.' : '',
+  ].filter((w) => w !== '');
+  const off = saved > 0 ? [`${saved.toFixed(2)} off by the voucher.`] : [];
+  return {
+    total: cost.toFixed(2),
+    counts: [...off, ...(without.length > 0 ? without : ['Everything counted.'])].join(' '),
+  };
 }
 
 /** A ground that is longer than the cloth is wide: both ways, and what each takes. */

@@ -39,9 +39,7 @@ describe('Gather, in Chromium', () => {
     await s.holds('no voucher', async () => (await cost()) === full.toFixed(2));
     await s.press('Undo');
     await s.holds('the voucher is back', async () => (await cost()) === (full - 4.35 / 5).toFixed(2));
-    await s.holds('what an article costs', async () =>
-      /Night: \d+\.\d\d by itself/.test(await s.text('aside')),
-    );
+    await s.holds('what an article costs', async () => /Night: \d+\.\d\d by itself/.test(await s.text('aside')));
     expect(await s.axe()).to.deep.equal([]);
   });
 

@@ -710,13 +710,13 @@ describe('what cannot be had', () => {
   });
 
   it('tells the sum only of what has a price', () => {
-    const lead = (...priced: (number | null)[]): string[] => {
+    const lead = (priced: (number | null)[], lost: Need['troubles'] = []): string[] => {
       const { project: laid, gather: g } = gather(grounds(300, 300, 1));
       const [need] = g.needs.filter((n) => n.buy !== null);
       if (!need?.buy) throw new Error('nothing is bought');
-      const needed = priced.map((price): Need => ({ ...need, buy: need.buy && { ...need.buy, price } }));
+      const bought = priced.map((price): Need => ({ ...need, buy: need.buy && { ...need.buy, price } }));
       const sums = {
-        needs: needed,
+        needs: lost.length > 0 ? [...bought, { ...need, buy: null, troubles: lost }] : bought,
         cost: priced.reduce<number>((sum, x) => sum + (x ?? 0), 0),
         saved: 0,
         unpriced: priced.filter((x) => x === null).length,
@@ -725,10 +725,12 @@ describe('what cannot be had', () => {
         x.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])),
       );
     };
-    expect(lead(4, 2.5)).to.include('6.50 in all. Everything counted.');
-    expect(lead(4, null)).to.include('4.00 in all. 1 without a price, not counted.');
-    expect(lead(null, null)).to.include('No prices were entered.');
-    expect(lead()).to.include('Nothing to buy.');
+    expect(lead([4, 2.5])).to.include('6.50 in all. Everything counted.');
+    const lost = lead([4, 2.5], [{ code: 'none-sold' }]);
+    expect(lost).to.include('6.50 in all. What cannot be had is not counted.');
+    expect(lead([4, null])).to.include('4.00 in all. 1 without a price, not counted.');
+    expect(lead([null, null])).to.include('No prices were entered.');
+    expect(lead([])).to.include('Nothing to buy.');
   });
 
   it('odd projects give a list and never throw: random ones, spoken as the endpoint answers', function () {
