@@ -130,7 +130,7 @@ export const startWords = (s: StitchStart): string => STARTS[s];
 export const ON_WORDS: { readonly [O in Edging['on']]: { readonly name: string; readonly hint: string | null } } = {
   flat: { name: 'flat work', hint: null },
   'garment-front': {
-    name: 'a front or back of a garment',
+    name: 'a front or back of a garment or a bag',
     hint: 'Single out the one layer: nothing of the other side may lie under the foot. Put a stabiliser behind, tear or wash it out afterwards.',
   },
   'sleeve-or-leg': {

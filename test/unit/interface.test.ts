@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { INK_ON_CLOTH, MARK, PAPER_ON_CLOTH, readableOn } from '~/components/on-cloth';
-import type { Plan, Question, Snag } from '~/core/model';
+import type { Plan, Question, Snag, Step } from '~/core/model';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
+import { readied } from '~/islands/board/readied';
 import { groupChoices } from '~/islands/match/groups';
 import { answer } from '~/islands/project/answers';
 import { addressOf, openAt, readAddress, STATIONS, stretchOf } from '~/islands/project/stations';
@@ -286,6 +287,28 @@ describe('plans under every purpose', () => {
     // It came reversed, so it is drawn as it came; its lap, right on the ground, lies left on the pattern.
     expect(there).to.include({ mirrored: false, code: 'as-printed' });
     expect(there.dotted).to.not.equal('');
+  });
+});
+
+describe('cloths to make ready', () => {
+  const p = project([piece('a', square(40), { fabricId: 'lawn' })], {
+    fabrics: [
+      cotton({ id: 'unused' }),
+      cotton({ id: 'lawn', prewashed: true }),
+      cotton({ id: 'linen', prewashed: false }),
+    ],
+    ground: { fabricId: 'linen' },
+  });
+  const ids = (does: Step['does']): string[] | undefined => readied(p, { does })?.map((f) => f.id);
+
+  it('are those of pieces and ground; what was washed is not washed again', () => {
+    expect(ids({ code: 'press-smooth', ground: true })).to.deep.equal(['lawn', 'linen']);
+    expect(ids({ code: 'wash-first', laundering: 'often' })).to.deep.equal(['linen']);
+  });
+
+  it('are shown at no other step', () => {
+    const [other] = planProject(p).making.steps.filter((s) => s.kind === 'trace');
+    expect(other && readied(p, other)).to.equal(null);
   });
 });
 

@@ -98,7 +98,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     name: 'On a garment or a bag',
     says: 'a shirt, a pocket, an apron, a tote',
     recipe: 'applique',
-    liesOn: 'What is the garment of?',
+    liesOn: 'What is the garment or bag of?',
     sizes: [
       mm('Front of a shirt', 300, 350),
       mm('Pocket', 130, 140),

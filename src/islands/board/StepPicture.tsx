@@ -1,10 +1,11 @@
 import { memo, useId } from 'react';
-import { ClothDefs, clothUrl, Picture } from '~/components';
-import { type Plan, type Project, type Step, viewOf } from '~/core/model';
+import { ClothDefs, ClothSwatch, clothUrl, Picture } from '~/components';
+import { type Fabric, type Plan, type Project, type Step, viewOf } from '~/core/model';
 import type { Picture as Screen } from '~/core/plan';
 import { boundsOf, regionOf } from '~/core/shape';
 import { SetDownMap } from '../press/SetDownMap';
 import css from './Board.module.css';
+import { readied } from './readied';
 
 /** Steps in which a shape is seen as it is drawn, from the side the line is on. */
 const AS_DRAWN: readonly Step['kind'][] = [
@@ -76,9 +77,23 @@ export const StepPicture = memo(function StepPicture({
     );
   }
   if (first && AS_DRAWN.includes(step.kind)) return <Drawn project={project} plan={plan} step={step} />;
+  const cloths = readied(project, step);
+  if (cloths) return <Cloths project={project} cloths={cloths} />;
   if (!first) return null;
   return asItLies(first.articleId);
 });
+
+/** Cloths by name, to be taken out of the drawer. */
+const Cloths = ({ project, cloths }: { project: Project; cloths: readonly Fabric[] }) => (
+  <ul className={css.cloths} aria-label="Which cloths">
+    {cloths.map((fabric) => (
+      <li key={fabric.id}>
+        <ClothSwatch fabric={fabric} pictures={project.pictures} size={72} />
+        {fabric.name}
+      </li>
+    ))}
+  </ul>
+);
 
 /** Shapes side by side as they are drawn: on the liner, or on the right side. */
 function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: Step }) {
