@@ -106,6 +106,19 @@ describe('starting a project', () => {
     expect(mine.intent).to.deep.equal({ laundering: 'never', hand: 'soft', edge: 'none' });
   });
 
+  it('knows what it is stitched on: a pocket comes off first, a knee is in a leg, a front is single', () => {
+    const on = (widthMm: number, heightMm: number, thing: StartAnswers['thing'] = 'garment') =>
+      startedProject('x', answers({ thing, widthMm, heightMm }), drawer, NOTHING).edging.on;
+    expect([on(300, 350), on(130, 140), on(110, 140), on(380, 420)]).to.deep.equal([
+      'garment-front',
+      'pocket',
+      'sleeve-or-leg',
+      'garment-front',
+    ]);
+    // A picture of a pocket's size is flat work.
+    expect(on(130, 140, 'picture')).to.equal('flat');
+  });
+
   it('goes on from what was used last: ground, iron, cover, surface', () => {
     const before = newProject({
       id: 'before',

@@ -159,7 +159,8 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
         }
       : { ironId: iron.id },
   });
-  project.edging.on = THINGS[thing].stitchedOn ?? 'flat';
+  const size = THINGS[thing].sizes.find((s) => s.widthMm === answers.widthMm && s.heightMm === answers.heightMm);
+  project.edging.on = size?.stitchedOn ?? THINGS[thing].stitchedOn ?? 'flat';
   if (answersOf) {
     project.recipe.answers = answersOf(answers.widthMm, answers.heightMm, ground.id);
     return laidByRecipe(project);

@@ -6,6 +6,8 @@ export interface StartSize {
   readonly name: string;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** What it is stitched on, where that is not what the thing usually is. */
+  readonly stitchedOn?: Edging['on'];
 }
 
 /** What one sets out to make: what it is asked, and what usually holds for it. Machinery knows none of them by name. */
@@ -101,10 +103,10 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     liesOn: 'What is the garment or bag of?',
     sizes: [
       mm('Front of a shirt', 300, 350),
-      mm('Pocket', 130, 140),
+      { ...mm('Pocket', 130, 140), stitchedOn: 'pocket' },
       mm('Bib of an apron', 260, 280),
       mm('Tote bag front', 380, 420),
-      mm('Knee patch', 110, 140),
+      { ...mm('Knee patch', 110, 140), stitchedOn: 'sleeve-or-leg' },
     ],
     usual: { laundering: 'often', hand: 'soft', edge: 'zigzag' },
     stitchedOn: 'garment-front',
