@@ -61,6 +61,7 @@ export const StepPicture = memo(function StepPicture({
   };
   if (press && ticket && !ticket.stop && (step.kind !== 'fuse' || press.footprints.length > 1)) {
     const colour = project.fabrics.find((f) => f.id === first?.fabricId)?.colour ?? '#c9b99a';
+    const places = Math.max(1, press.footprints.length);
     const beside = step.kind !== 'fuse' && first ? asItLies(first.articleId) : null;
     return (
       <div className={css.both}>
@@ -70,7 +71,12 @@ export const StepPicture = memo(function StepPicture({
             press={press}
             colour={colour}
             label={first?.label || 'the work'}
-            now={place === null ? null : place % Math.max(1, press.footprints.length)}
+            // The map is of the largest shape: of several, those after it are marked nowhere rather than on that one.
+            now={
+              place === null || (step.kind === 'fuse' && step.pieceIds.length > 1 && place >= places)
+                ? null
+                : place % places
+            }
           />
         </div>
       </div>
