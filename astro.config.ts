@@ -1,13 +1,17 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, constants, gzip } from 'node:zlib';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import type { AstroIntegration } from 'astro';
 import { defineConfig } from 'astro/config';
 import { build } from 'esbuild';
 import { generateSW } from 'workbox-build';
+
+const gzipped = promisify(gzip);
+const brotlied = promisify(brotliCompress);
 
 const CLIENT = fileURLToPath(new URL('./dist/client', import.meta.url));
 const SERVER = fileURLToPath(new URL('./dist/server', import.meta.url));
@@ -77,25 +81,27 @@ async function bundleOffline(): Promise<void> {
   for (const warning of warnings) console.error(warning);
 }
 
-/** Everything that shrinks, shrunk once and for all: the server hands out what the browser can read. */
-function compress(): void {
-  for (const entry of readdirSync(CLIENT, { recursive: true, encoding: 'utf8' })) {
-    if (!/\.(html|js|css|svg|ttf|wasm|webmanifest)$/.test(entry)) continue;
-    const file = path.join(CLIENT, entry);
-    const bytes = readFileSync(file);
-    if (bytes.length < 1024) continue;
-    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
-    writeFileSync(
-      `${file}.br`,
-      brotliCompressSync(bytes, {
-        params: {
-          // Scripts are what a first visit waits for.
-          [constants.BROTLI_PARAM_QUALITY]: file.endsWith('.js') ? 11 : 9,
-          [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length,
-        },
-      }),
-    );
-  }
+/** Scripts are what a first visit waits for; a build that only tests look at is made in a third of the time. */
+const QUALITY = process.env['BUILD_FOR_TESTS'] ? { scripts: 4, others: 4, gzip: 1 } : { scripts: 11, others: 9, gzip: 9 };
+
+/** Everything that shrinks, shrunk once and for all, in as many threads as there are: the server hands out what the browser can read. */
+async function compress(): Promise<void> {
+  const files = readdirSync(CLIENT, { recursive: true, encoding: 'utf8' })
+    .filter((entry) => /\.(html|js|css|svg|ttf|wasm|webmanifest)$/.test(entry))
+    .map((entry) => path.join(CLIENT, entry));
+  await Promise.all(
+    files.map(async (file) => {
+      const bytes = readFileSync(file);
+      if (bytes.length < 1024) return;
+      const params = {
+        [constants.BROTLI_PARAM_QUALITY]: file.endsWith('.js') ? QUALITY.scripts : QUALITY.others,
+        [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length,
+      };
+      const [gz, br] = await Promise.all([gzipped(bytes, { level: QUALITY.gzip }), brotlied(bytes, { params })]);
+      writeFileSync(`${file}.gz`, gz);
+      writeFileSync(`${file}.br`, br);
+    }),
+  );
 }
 
 const after: AstroIntegration = {
@@ -111,7 +117,7 @@ const after: AstroIntegration = {
     'astro:build:done': async () => {
       await bundleServer();
       await bundleOffline();
-      compress();
+      await compress();
     },
   },
 };

@@ -1,5 +1,5 @@
-import { type NestPart, seeded } from '~/core/nest';
-import { type Point, ringAreaMm2 } from '~/core/shape';
+import { type Point, ringAreaMm2 } from '~/core/base/shape';
+import { type NestPart, seeded } from '~/core/cut/nest';
 
 /** A rectangle cut by straight lines into n convex pieces: the optimum is the rectangle. */
 export function jigsaw(n: number, seed: number, w = 400, l = 600): NestPart[] {

@@ -1,6 +1,6 @@
 import { memo, type ReactNode } from 'react';
-import { colourScale } from '~/core/colour';
-import type { Fabric, FabricKind, Picture, Piece, Place } from '~/core/model';
+import { colourScale } from '~/core/base/colour';
+import type { Fabric, FabricKind, Picture, Piece, Place } from '~/core/keep/model';
 
 /** A lighter or darker shade of a colour, mixed evenly to the eye (OKLab); amount −1 … 1. */
 export const shade = (colour: string, amount: number): string =>

@@ -6,7 +6,7 @@ import {
   formatThickness,
   parseLength,
   parseTemperature,
-} from '~/core/units';
+} from '~/core/base/units';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 

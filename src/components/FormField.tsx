@@ -9,7 +9,7 @@ import {
   type Parsed,
   parseLength,
   parseTemperature,
-} from '~/core/units';
+} from '~/core/base/units';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 

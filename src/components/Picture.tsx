@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useId } from 'react';
-import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/model';
-import type { Spot } from '~/core/shape';
+import type { Spot } from '~/core/base/shape';
+import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/keep/model';
 import { ClothDefs, clothUrl, shade } from './Cloth';
 import { INK_ON_CLOTH, PAPER_ON_CLOTH, readableOn, SHADOW_OF_CLOTH } from './on-cloth';
 import css from './Picture.module.css';

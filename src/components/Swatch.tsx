@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import type { Fabric, Picture, Web } from '~/core/model';
+import type { Fabric, Picture, Web } from '~/core/keep/model';
 import { ClothDefs, clothUrl } from './Cloth';
 import { SHADOW_OF_CLOTH } from './on-cloth';
 import css from './Swatch.module.css';

@@ -1,4 +1,4 @@
-import { contrast } from '~/core/colour';
+import { contrast } from '~/core/base/colour';
 
 /** What is drawn on cloth by script or by an attribute, where a style's tokens are not at hand; the same as those of `styles/tokens.css`. */
 export const INK_ON_CLOTH = '#29241f';

@@ -1,7 +1,7 @@
-import { ROUTE_FACTS } from '~/core/facing';
-import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import type { Cover, Intent, Route, Surface } from '~/core/model';
-import type { DisplayUnits } from '~/core/units';
+import type { DisplayUnits } from '~/core/base/units';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
+import type { Cover, Intent, Route, Surface } from '~/core/keep/model';
+import { ROUTE_FACTS } from '~/core/lay/facing';
 import { EDGE_WORDS } from '~/words';
 import type { Option } from './Field';
 

@@ -1,5 +1,5 @@
-import { newPiece, type Piece } from '~/core/model';
-import { boundsOf, mirrorAt, regionOf, transformPath, translation } from '~/core/shape';
+import { boundsOf, mirrorAt, regionOf, transformPath, translation } from '~/core/base/shape';
+import { newPiece, type Piece } from '~/core/keep/model';
 
 /** A demo piece drawn straight at its place on the ground; its own (0,0) becomes the upper left corner of its box. */
 export function drawnInPlace(

@@ -1,6 +1,6 @@
-import type { DrawerContents } from '~/core/drawer';
-import { fabricFrom, webFrom } from '~/core/material';
-import type { BenchCover, BenchSurface, Fabric, Iron, Thread, Web } from '~/core/model';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import type { DrawerContents } from '~/core/keep/drawer';
+import type { BenchCover, BenchSurface, Fabric, Iron, Thread, Web } from '~/core/keep/model';
 
 /** Everything here is made up for the demo. Names say what a thing is; none is a product. */
 const cloth = (clothId: string, given: Pick<Fabric, 'id' | 'name'> & Partial<Fabric>): Fabric =>

@@ -1,6 +1,6 @@
-import { fabricFrom, webFrom } from '~/core/material';
-import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/model';
-import { laidByRecipe } from '~/core/recipe';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { newArticle, newProject, type Piece, type Project, TABLE_ROOM_MM } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { demoGathering } from './prices';

@@ -1,4 +1,4 @@
-import { newProject, type Piece, type Project } from '~/core/model';
+import { newProject, type Piece, type Project } from '~/core/keep/model';
 import { acrossFrom, arched, circle, drawnInPlace } from './draw';
 import { DEMO_COVERS, DEMO_FABRICS, DEMO_IRONS, DEMO_SURFACES, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { HARBOUR_LIGHT, layDemoWord } from './letters';

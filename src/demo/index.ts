@@ -1,4 +1,4 @@
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { cometPennants } from './comet-pennants';
 import { feltTags } from './felt-tags';
 import { harbourLight } from './harbour-light';

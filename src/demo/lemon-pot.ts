@@ -1,5 +1,5 @@
-import { fabricFrom } from '~/core/material';
-import { type Fabric, newArticle, newGround, newPiece, newProject, type Piece, type Project } from '~/core/model';
+import { fabricFrom } from '~/core/choose/material';
+import { type Fabric, newArticle, newGround, newPiece, newProject, type Piece, type Project } from '~/core/keep/model';
 import { circle, drawnInPlace } from './draw';
 import { DEMO_IRONS, DEMO_THREADS, DEMO_WEBS } from './drawer';
 import { LEMON_PRINT_MM, LEMONS, lemonPrint } from './lemon-print';

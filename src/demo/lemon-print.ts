@@ -1,4 +1,4 @@
-import type { Picture } from '~/core/model';
+import type { Picture } from '~/core/keep/model';
 import { pngDataUrl } from './png';
 
 /** Two pixels a millimetre of cloth; the print repeats every 120 mm. */

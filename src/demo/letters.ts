@@ -1,5 +1,5 @@
-import { layWord } from '~/core/arrange';
-import { newWord, type Project, type Word } from '~/core/model';
+import { layWord } from '~/core/intake/arrange';
+import { newWord, type Project, type Word } from '~/core/keep/model';
 
 /** A word of the demo, set beforehand: fonts are loaded only where someone types. */
 export interface DemoWord {

@@ -1,4 +1,4 @@
-import { type Gathering, type Offer, USUAL_GATHERING } from '~/core/model';
+import { type Gathering, type Offer, USUAL_GATHERING } from '~/core/keep/model';
 
 // What an invented shop asks: enough for the list of a demo to be weighed in money.
 

@@ -1,10 +1,10 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { SavedFace, SavedShape } from '~/core/archive';
-import type { DrawerKind, Things } from '~/core/drawer';
-import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/model';
+import type { SavedFace, SavedShape } from '~/core/keep/archive';
+import type { DrawerKind, Things } from '~/core/keep/drawer';
+import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/keep/model';
 import { type KeptPicture, pack } from './pack';
 
-export type { SavedFace, SavedShape } from '~/core/archive';
+export type { SavedFace, SavedShape } from '~/core/keep/archive';
 
 export interface ProjectRow {
   id: string;

@@ -9,8 +9,8 @@ import {
   drawerFromJson,
   KIND_WORDS,
   type Things,
-} from '~/core/drawer';
-import { newId, type Picture } from '~/core/model';
+} from '~/core/keep/drawer';
+import { newId, type Picture } from '~/core/keep/model';
 import { db } from './db';
 
 const table = <K extends DrawerKind>(kind: K): EntityTable<Things[K], 'id'> => db[kind] as never;
@@ -189,7 +189,7 @@ export async function importToDrawer(
         count === 1 ? 'One thing came into the drawer.' : `${count.toLocaleString('en')} things came into the drawer.`,
     };
   }
-  const { fromCsv, plainName } = await import('~/core/drawer/csv');
+  const { fromCsv, plainName } = await import('~/core/keep/drawer/csv');
   const there = await table(kind).toArray();
   const read = fromCsv(kind, text, () => newId(), sameNames === 'change' ? there : []);
   if (!read.ok) return read;

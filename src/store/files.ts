@@ -1,6 +1,6 @@
-import type { Everything, EverythingRead } from '~/core/archive';
-import { DRAWER_KINDS, type DrawerContents, KIND_WORDS } from '~/core/drawer';
-import { fileStem, newId, type Project, parseProject } from '~/core/model';
+import type { Everything, EverythingRead } from '~/core/keep/archive';
+import { DRAWER_KINDS, type DrawerContents, KIND_WORDS } from '~/core/keep/drawer';
+import { fileStem, newId, type Project, parseProject } from '~/core/keep/model';
 import { type FileRead, proxy, withArchiveWorker } from '~/workers';
 import { db } from './db';
 import { DRAWER_TABLES, readDrawer } from './drawer';
@@ -62,7 +62,7 @@ export async function openFile(file: File, onProgress: (share: number) => void =
   const parsed = parseProject(read.raw);
   if (parsed.ok) return { kind: 'project', id: await takeProject(parsed.project), name: parsed.project.name };
   const problems = parsed.problems.map((p) => p.message);
-  const { repairProject } = await import('~/core/repair');
+  const { repairProject } = await import('~/core/keep/repair');
   return repairProject(read.raw).ok ? { kind: 'damaged', problems, raw: read.raw } : { kind: 'no', problems };
 }
 

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { fileStem, type Project } from '~/core/model';
+import { fileStem, type Project } from '~/core/keep/model';
 import { attempt } from './attempt';
 import { db } from './db';
 import { projectFile } from './files';

@@ -1,4 +1,4 @@
-import type { Picture, Project } from '~/core/model';
+import type { Picture, Project } from '~/core/keep/model';
 import { db } from './db';
 import { KEPT, type KeptPicture, knowKey } from './pack';
 

@@ -1,4 +1,4 @@
-import { STATIONS, type StationName } from '~/core/model';
+import { STATIONS, type StationName } from '~/core/keep/model';
 import { attempt } from './attempt';
 import { db } from './db';
 

@@ -1,4 +1,4 @@
-import type { Picture, Project } from '~/core/model';
+import type { Picture, Project } from '~/core/keep/model';
 
 /** A picture as it lies in the browser's storage. */
 export interface KeptPicture {

@@ -1,4 +1,4 @@
-import { LIMITS } from '~/core/model';
+import { LIMITS } from '~/core/keep/model';
 
 /** A photo larger than this is not decoded at all. */
 const MEGAPIXELS = 36;

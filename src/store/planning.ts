@@ -1,6 +1,6 @@
-import { EMPTY_BOARD, holdsMarkup, type Plan, type Project, USUAL_GATHERING } from '~/core/model';
-import type { Picture } from '~/core/plan';
-import { planThread, ThreadEnded } from '~/workers';
+import type { Project } from '~/core/keep/model';
+import type { Planned } from '~/core/plan';
+import { askPlanThread, planInThread, stopPlanThread, ThreadEnded } from '~/workers';
 
 /** Said to take long from here on, with a way to stop it. */
 const SLOW_MS = 2500;
@@ -10,19 +10,6 @@ const PATIENCE_MS = 3000;
 const WARM_PIECES = 150;
 /** No plan of anything that can be sewn takes this long. */
 const LIMIT_MS = 30_000;
-
-/** What plays no part in a plan, as the planner gets it. Pictures are by far the most of a project. */
-const UNPLANNED = { pictures: [], board: EMPTY_BOARD, gathering: USUAL_GATHERING } satisfies Partial<Project>;
-/** Of a name only that it holds markup is told. */
-const nameAsPlanned = (name: string): string => (holdsMarkup(name) ? name : '');
-
-/** A project as the planner gets it: what was worked out before still holds when it gets another name, a step is done or something is ticked off. */
-const asPlanned = (project: Project): Project => ({ ...project, ...UNPLANNED, name: nameAsPlanned(project.name) });
-
-/** Whether two states of a project have the same plan, as far as can be told without making one. */
-export const samePlanned = (a: Project, b: Project): boolean =>
-  nameAsPlanned(a.name) === nameAsPlanned(b.name) &&
-  (Object.keys(a) as (keyof Project)[]).every((key) => key === 'name' || key in UNPLANNED || a[key] === b[key]);
 
 export interface PlanningState {
   readonly planning: boolean;
@@ -44,7 +31,7 @@ export interface Planner {
 
 /** Plans one project at a time in the page's planning thread. Whatever happens there, it goes on with the next edit. */
 export function keepPlanning(
-  onPlan: (projectId: string, planned: { plan: Plan; picture: Picture }) => void,
+  onPlan: (projectId: string, planned: Planned) => void,
   onState: (state: PlanningState) => void,
 ): Planner {
   let waiting: Project | null = null;
@@ -57,7 +44,7 @@ export function keepPlanning(
   const giveUp = (): void => {
     if (startedAt === null) return;
     given = true;
-    planThread().close();
+    stopPlanThread();
   };
   /** Something newer waits: what runs has until its patience is out. */
   const hurry = (): void => {
@@ -77,7 +64,7 @@ export function keepPlanning(
       onState({ planning: true, planSlow: false, planError: null });
       const slow = setTimeout(() => onState({ planning: true, planSlow: true, planError: null }), SLOW_MS);
       try {
-        onPlan(current.id, await planThread().run((w) => w.plan(asPlanned(current)), LIMIT_MS));
+        onPlan(current.id, await planInThread(current, LIMIT_MS));
         // Read by the bench: from here on the station answers.
         performance.mark('station-usable');
       } catch (e) {
@@ -110,9 +97,7 @@ export function keepPlanning(
       if (warmed || startedAt !== null || closed || project.pieces.length > WARM_PIECES) return;
       warmed = true;
       // Nobody waits for it, so nobody is told when it fails.
-      planThread()
-        .run((w) => w.warmUp(asPlanned(project)), LIMIT_MS)
-        .catch(() => undefined);
+      askPlanThread(project, (w, about) => w.warmUp(about), LIMIT_MS).catch(() => undefined);
     },
     stop: () => {
       waiting = null;
@@ -122,7 +107,7 @@ export function keepPlanning(
       closed = true;
       waiting = null;
       clearTimeout(overdue);
-      if (startedAt !== null && !given) planThread().close();
+      if (startedAt !== null && !given) stopPlanThread();
     },
   };
 }

@@ -1,5 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import type { DisplayUnits } from '~/core/units';
+import type { DisplayUnits } from '~/core/base/units';
 import { attempt } from './attempt';
 import { db } from './db';
 

@@ -1,6 +1,6 @@
-import { freeName } from '~/core/drawer';
-import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/model';
-import { type StartAnswers, startedProject, THINGS, type UsedLast, usedLast } from '~/core/start';
+import { type StartAnswers, startedProject, THINGS, type UsedLast, usedLast } from '~/core/intake/start';
+import { freeName } from '~/core/keep/drawer';
+import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/keep/model';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import { forgetWorkedOut } from '~/workers';
 import { Told } from './attempt';

@@ -1,4 +1,4 @@
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { attempt, Told } from './attempt';
 import { db, TAB } from './db';
 import { putPictures } from './kept-pictures';

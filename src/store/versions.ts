@@ -1,4 +1,4 @@
-import { type Project, parseProject } from '~/core/model';
+import { type Project, parseProject } from '~/core/keep/model';
 import { db, type VersionRow } from './db';
 import { putPictures, unpack } from './kept-pictures';
 import { pack } from './pack';

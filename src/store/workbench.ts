@@ -2,8 +2,8 @@ import { liveQuery } from 'dexie';
 import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { wholeWords } from '~/core/arrange';
-import { around } from '~/core/lists';
+import { around } from '~/core/base/lists';
+import { wholeWords } from '~/core/intake/arrange';
 import {
   articleOr,
   faultOfEdit,
@@ -14,15 +14,15 @@ import {
   STATIONS,
   type StationName,
   viewOf,
-} from '~/core/model';
-import type { Picture } from '~/core/plan';
-import { laidByRecipe } from '~/core/recipe';
+} from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
+import { type Picture, samePlanned } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
 import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
-import { keepPlanning, type Planner, type PlanningState, samePlanned } from './planning';
+import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
 import { keepSaving, type Saver, type SavingState } from './saving';

@@ -1,5 +1,5 @@
-import type { Gate } from '~/core/board';
-import type { BoardMend, MendCode, Project, StepKind } from '~/core/model';
+import type { Gate } from '~/core/hands/board';
+import type { BoardMend, MendCode, Project, StepKind } from '~/core/keep/model';
 import { heat, seconds } from './table';
 
 const GATES: { readonly [G in Gate]: string } = {

@@ -1,6 +1,6 @@
-import type { Doubt } from '~/core/drawer';
-import { FIBRE_FACTS } from '~/core/material';
-import { formatThickness } from '~/core/units';
+import { formatThickness } from '~/core/base/units';
+import { FIBRE_FACTS } from '~/core/choose/material';
+import type { Doubt } from '~/core/keep/drawer';
 import { gsm, heat, say, type Units, type Words } from './table';
 
 /** What does not fit about a thing in the Drawer. */

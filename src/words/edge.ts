@@ -1,5 +1,6 @@
-import { colourWord } from '~/core/colour';
-import type { EdgeReason, NEEDLE_DOES } from '~/core/edge';
+import { colourWord } from '~/core/base/colour';
+import { formatLength, formatThread } from '~/core/base/units';
+import type { EdgeReason, NEEDLE_DOES } from '~/core/hands/edge';
 import type {
   Edge,
   EdgeCaution,
@@ -10,8 +11,7 @@ import type {
   Project,
   StitchStart,
   ThreadTrouble,
-} from '~/core/model';
-import { formatLength, formatThread } from '~/core/units';
+} from '~/core/keep/model';
 import { gsm, say, type Units, type Words } from './table';
 
 /** The contract's names of edges in words, in one place. */

@@ -1,5 +1,5 @@
-import { ROUTE_FACTS } from '~/core/facing';
-import type { FacingFinding } from '~/core/model';
+import type { FacingFinding } from '~/core/keep/model';
+import { ROUTE_FACTS } from '~/core/lay/facing';
 import { lower, say, type Words } from './table';
 
 const doIt = (f: FacingFinding): string => ROUTE_FACTS[f.route].doIt;

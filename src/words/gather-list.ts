@@ -1,6 +1,13 @@
 import Papa from 'papaparse';
-import type { GatherPlan, Need, Plan, Project } from '~/core/model';
-import { bagLabels, leaderSheet, type Paper, type SheetDocument, type ShoppingRow, shoppingList } from '~/core/sheet';
+import type { GatherPlan, Need, Plan, Project } from '~/core/keep/model';
+import {
+  bagLabels,
+  leaderSheet,
+  type Paper,
+  type SheetDocument,
+  type ShoppingRow,
+  shoppingList,
+} from '~/core/print/sheet';
 import {
   amountWords,
   bagLines,

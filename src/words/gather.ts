@@ -1,3 +1,5 @@
+import { boundsOf, regionOf } from '~/core/base/shape';
+import { formatArea, formatLength, formatRun, formatThread } from '~/core/base/units';
 import type {
   Amount,
   BuyLine,
@@ -11,10 +13,8 @@ import type {
   Project,
   SoldAs,
   Supply,
-} from '~/core/model';
-import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/model';
-import { boundsOf, regionOf } from '~/core/shape';
-import { formatArea, formatLength, formatRun, formatThread } from '~/core/units';
+} from '~/core/keep/model';
+import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/keep/model';
 import { needleWords, threadWords } from './edge';
 import { listed, one, say, type Units, upper, type Words } from './table';
 

@@ -1,5 +1,5 @@
-import type { HowMany } from '~/core/layout';
-import type { Project } from '~/core/model';
+import type { HowMany } from '~/core/cut/layout';
+import type { Project } from '~/core/keep/model';
 import { listed, one } from './table';
 
 /** How often a thing can be made of what is here, and what runs out first, a sentence each. */

@@ -1,7 +1,7 @@
-import { colourWord } from '~/core/colour';
-import { EDGE_FACTS } from '~/core/edge';
-import { ROUTE_FACTS } from '~/core/facing';
-import { factsOf, type Material } from '~/core/material';
+import { colourWord } from '~/core/base/colour';
+import { formatLength } from '~/core/base/units';
+import { factsOf, type Material } from '~/core/choose/material';
+import { EDGE_FACTS } from '~/core/hands/edge';
 import {
   type Edge,
   lookup,
@@ -14,8 +14,8 @@ import {
   type StepDoing,
   type StepLook,
   type StepMend,
-} from '~/core/model';
-import { formatLength } from '~/core/units';
+} from '~/core/keep/model';
+import { ROUTE_FACTS } from '~/core/lay/facing';
 import { dialWords } from './press';
 import { heat, listed, one, say, seconds, type Words } from './table';
 

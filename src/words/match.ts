@@ -1,3 +1,4 @@
+import { formatRun } from '~/core/base/units';
 import type {
   Buy,
   Change,
@@ -9,8 +10,7 @@ import type {
   RuleFigures,
   RuleFinding,
   RunnerUp,
-} from '~/core/model';
-import { formatRun } from '~/core/units';
+} from '~/core/keep/model';
 import { gsm, heat, say, type Units, upper, type Words, warmer } from './table';
 
 /** Less of a roll than this is none. */

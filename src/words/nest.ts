@@ -1,5 +1,5 @@
-import type { Unplaced } from '~/core/nest';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import type { Unplaced } from '~/core/cut/nest';
 import type { Units } from './table';
 
 const WHY: { readonly [C in Unplaced['code']]: (u: Unplaced, units: Units) => string } = {

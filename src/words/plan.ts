@@ -17,7 +17,7 @@ import {
   STEP_KINDS,
   STEP_PLACES,
   THREAD_KINDS,
-} from '~/core/model';
+} from '~/core/keep/model';
 import { spokenEdge } from './edge';
 import { facingWords } from './facing';
 import { spokenMaking } from './making';

@@ -1,6 +1,17 @@
-import { COVER_FACTS } from '~/core/material';
-import type { Bearer, Caution, Cover, DialPlace, Harm, Help, Lean, PressReason, PressSide, Remedy } from '~/core/model';
-import { formatThickness } from '~/core/units';
+import { formatThickness } from '~/core/base/units';
+import { COVER_FACTS } from '~/core/choose/material';
+import type {
+  Bearer,
+  Caution,
+  Cover,
+  DialPlace,
+  Harm,
+  Help,
+  Lean,
+  PressReason,
+  PressSide,
+  Remedy,
+} from '~/core/keep/model';
 import { gsm, heat, lower, say, seconds, type Units, upper, type Words, warmer } from './table';
 
 const BEARER: { readonly [P in Bearer['part']]: (name: string) => string } = {

@@ -1,6 +1,6 @@
-import type { Project } from '~/core/model';
-import type { RecipeTell } from '~/core/recipe';
-import { formatLength, formatRun } from '~/core/units';
+import { formatLength, formatRun } from '~/core/base/units';
+import type { Project } from '~/core/keep/model';
+import type { RecipeTell } from '~/core/lay/recipe';
 import { one, say, type Words } from './table';
 
 const TELLS: Words<RecipeTell, [Project]> = {

@@ -1,5 +1,5 @@
-import { type EdgeCaution, lookup, type Project, pieceName, type Snag } from '~/core/model';
-import { formatArea, formatLength, formatRun } from '~/core/units';
+import { formatArea, formatLength, formatRun } from '~/core/base/units';
+import { type EdgeCaution, lookup, type Project, pieceName, type Snag } from '~/core/keep/model';
 import { edgeCautionWords, threadTroubleWords } from './edge';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';

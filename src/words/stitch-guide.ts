@@ -1,9 +1,9 @@
-import { type Edged, edgePlan, type StripSample, stitchedWhen, stripSamples } from '~/core/edge';
-import { layDown } from '~/core/laid';
-import { lookup, type Project, pieceName } from '~/core/model';
-import { laidByRecipe } from '~/core/recipe';
-import { type GuideTable, type Paper, type SheetDocument, stitchGuide, THREAD_LETTERS } from '~/core/sheet';
-import { formatLength, formatThread } from '~/core/units';
+import { formatLength, formatThread } from '~/core/base/units';
+import { type Edged, edgePlan, type StripSample, stitchedWhen, stripSamples } from '~/core/hands/edge';
+import { lookup, type Project, pieceName } from '~/core/keep/model';
+import { layDown } from '~/core/lay/laid';
+import { laidByRecipe } from '~/core/lay/recipe';
+import { type GuideTable, type Paper, type SheetDocument, stitchGuide, THREAD_LETTERS } from '~/core/print/sheet';
 import { edgeWords, FOOT_WORDS, needleWords, threadWords } from './edge';
 import { stitchSizeWords } from './making';
 import { upper } from './table';

@@ -1,5 +1,5 @@
-import type { Project } from '~/core/model';
-import { formatTemperature, formatWarmer } from '~/core/units';
+import { formatTemperature, formatWarmer } from '~/core/base/units';
+import type { Project } from '~/core/keep/model';
 
 /** How lengths and heat are told: the project's units. */
 export type Units = Project['units'];

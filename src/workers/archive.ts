@@ -10,8 +10,8 @@ import {
   projectFromEntries,
   unzipStream,
   zipEntries,
-} from '~/core/archive';
-import { LIMITS, type Project, readJson } from '~/core/model';
+} from '~/core/keep/archive';
+import { LIMITS, type Project, readJson } from '~/core/keep/model';
 
 /** What was in a file that was opened: one project, not yet checked, or everything that someone kept. */
 export type FileRead =

@@ -9,6 +9,7 @@ import geometric from '@fontsource/poppins/files/poppins-latin-800-normal.woff?u
 import plainBold from '@fontsource/rubik/files/rubik-latin-800-normal.woff?url';
 import plainAny from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url';
 import { expose } from 'comlink';
+import type { Point } from '~/core/base/shape';
 import {
   areasOfScan,
   cutMotif,
@@ -22,10 +23,16 @@ import {
   type TracedRegion,
   traceRegions,
   type Wanted,
-} from '~/core/drawing';
-import { type AxisSettings, type Face, type FaceRead, readFace, type SetResult, setWord } from '~/core/lettering';
-import type { Word } from '~/core/model';
-import type { Point } from '~/core/shape';
+} from '~/core/intake/drawing';
+import {
+  type AxisSettings,
+  type Face,
+  type FaceRead,
+  readFace,
+  type SetResult,
+  setWord,
+} from '~/core/intake/lettering';
+import type { Word } from '~/core/keep/model';
 
 const URLS: Readonly<Record<string, string>> = {
   'plain-heavy': plainHeavy,

@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
-import { articleCosts, gatherOf, nearCloths, type Swap, swapAll } from '~/core/gather';
-import type { ArticleCost, Fabric, GatherPlan, Plan, Project } from '~/core/model';
-import { laidByRecipe } from '~/core/recipe';
-import type { Paper, SheetDocument } from '~/core/sheet';
+import { articleCosts, gatherOf, nearCloths, type Swap, swapAll } from '~/core/cut/gather';
+import type { ArticleCost, Fabric, GatherPlan, Plan, Project } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
+import type { Paper, SheetDocument } from '~/core/print/sheet';
 import { type GatherSheet, gatherCsv, gatherSheet } from '~/words/gather-list';
 
 const api = {

@@ -1,5 +1,9 @@
 import type { Remote } from 'comlink';
+import type { Look, LookAs } from '~/core/choose/press';
+import type { Project } from '~/core/keep/model';
+import { asAsked, type Planned, type Pressed } from '~/core/plan';
 import type { ArchiveWorker } from './archive';
+import { type Crossing, Telling, Told } from './crossing';
 import type { DrawingWorker } from './drawing.worker';
 import type { GatherWorker } from './gather.worker';
 import type { NestWorker } from './nest.worker';
@@ -9,18 +13,57 @@ import { openThread, type Thread } from './thread';
 
 export { proxy } from 'comlink';
 export type { FileRead } from './archive';
+export type { Crossing } from './crossing';
 export type { OwnFace } from './drawing.worker';
 export { keepOffline } from './offline';
 export { forgetWorkedOut } from './planned';
 export { type Thread, ThreadEnded } from './thread';
 
-let planner: Thread<PlanWorker> | undefined;
-/** The thread that plans; one for the page, since only the newest plan is wanted. One that was ended is followed by another. */
-export const planThread = (): Thread<PlanWorker> => {
-  if (!planner || planner.closed())
-    planner = openThread(() => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }));
+/** The thread that plans, with what the page has told it and was told by it. */
+interface PlanThread {
+  readonly thread: Thread<PlanWorker>;
+  readonly telling: Telling<Project>;
+  readonly told: Told<Planned>;
+}
+let planner: PlanThread | undefined;
+/** One for the page, since only the newest plan is wanted. One that was ended is followed by another, which knows nothing yet. */
+function planThread(): PlanThread {
+  if (!planner || planner.thread.closed())
+    planner = {
+      thread: openThread(() => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })),
+      telling: new Telling((project) => project.id),
+      told: new Told(),
+    };
   return planner;
-};
+}
+/** Gives up whatever the planning thread is at. */
+export const stopPlanThread = (): void => planThread().thread.close();
+
+/**
+ * Asks the planning thread about a project; only what changed of that since the last question crosses over.
+ * @param ask hands the project on at once
+ * @param limitMs after this the thread is ended
+ */
+export function askPlanThread<R>(
+  project: Project,
+  ask: (thread: Remote<PlanWorker>, about: Crossing<Project>) => Promise<R>,
+  limitMs?: number,
+): Promise<R> {
+  const { thread, telling } = planThread();
+  return thread.run((api) => ask(api, telling.tell(asAsked(project))), limitMs);
+}
+
+/** Plans a project in the planning thread. Of the answer what did not change are the objects of the answer before. */
+export async function planInThread(project: Project, limitMs?: number): Promise<Planned> {
+  const { told } = planThread();
+  return told.take(
+    await askPlanThread(project, async (w, about): Promise<Crossing<Planned>> => await w.plan(about), limitMs),
+  );
+}
+
+/** Looks into a press in the planning thread. */
+export const lookInThread = (press: Pressed, as: LookAs, limitMs?: number): Promise<Look> =>
+  planThread().thread.run((w) => w.lookInto(press, as), limitMs);
 
 /** Runs something in a thread of its own that is gone afterwards. */
 async function once<T, R>(thread: Thread<T>, use: (api: Remote<T>) => Promise<R>): Promise<R> {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { gatherOf } from '~/core/gather';
+import { requestOf, runAt, settingFor } from '~/core/choose/press';
+import { gatherOf } from '~/core/cut/gather';
+import { isBetter, type NestResult, nest } from '~/core/cut/nest';
 import {
   benchCoverSchema,
   benchSchema,
@@ -18,11 +20,9 @@ import {
   problemsFrom,
   readJson,
   webSchema,
-} from '~/core/model';
-import { isBetter, type NestResult, nest } from '~/core/nest';
+} from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { requestOf, runAt, settingFor } from '~/core/press';
-import { laidByRecipe } from '~/core/recipe';
 import {
   correctedFor,
   cutList,
@@ -34,8 +34,8 @@ import {
   sheetsToSvg,
   templateSheets,
   tracingSheets,
-} from '~/core/sheet';
-import type { PdfFonts } from '~/core/sheet/pdf';
+} from '~/core/print/sheet';
+import type { PdfFonts } from '~/core/print/sheet/pdf';
 import { spokenGather, spokenPlan, spokenSetting, unplacedWords } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
@@ -293,7 +293,7 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
     const doc = correctedFor(SHEETS[kind](project, planProject(project), paper), project.printer);
     const filename = `${fileStem(project.name)}-${kind}.${work.query['format']}`;
     if (work.query['format'] === 'svg') return { status: 200, type: 'image/svg+xml', body: sheetsToSvg(doc), filename };
-    const { sheetsToPdf } = await import('~/core/sheet/pdf');
+    const { sheetsToPdf } = await import('~/core/print/sheet/pdf');
     return { status: 200, type: 'application/pdf', body: sheetsToPdf(doc, await loadFonts(doc)), filename };
   };
 }

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import { type HowMany, howManyFit, type Traced } from '~/core/layout';
-import type { Project } from '~/core/model';
-import { type NestRequest, type NestResult, nest } from '~/core/nest';
+import { type HowMany, howManyFit, type Traced } from '~/core/cut/layout';
+import { type NestRequest, type NestResult, nest } from '~/core/cut/nest';
+import type { Project } from '~/core/keep/model';
 
 const api = {
   /** Runs to the end; each better layout and the share of the work that is done are told on the way. */

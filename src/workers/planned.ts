@@ -55,18 +55,19 @@ export function keepWorkedOut(program: string | null): {
     remember: async (what, projectId, from, work) => {
       if (program === null) return work();
       const key = `${what}:${projectId}`;
-      const text = JSON.stringify(from);
       const first = !seen.has(key);
       seen.add(key);
       clearTimeout(later);
       if (first) {
         const kept = await db.answers.get(key).catch(() => undefined);
-        if (kept?.program === program && kept.from === text) return kept.answer as ReturnType<typeof work>;
+        if (kept?.program === program && kept.from === JSON.stringify(from))
+          return kept.answer as ReturnType<typeof work>;
       }
       const answer = work();
-      const row: WorkedOut = { key, projectId, at: Date.now(), program, from: text, answer };
-      if (first) void put(row);
-      else later = setTimeout(() => void put(row), PAUSE_MS);
+      const at = Date.now();
+      const row = (): WorkedOut => ({ key, projectId, at, program, from: JSON.stringify(from), answer });
+      if (first) void put(row());
+      else later = setTimeout(() => void put(row()), PAUSE_MS);
       return answer;
     },
   };

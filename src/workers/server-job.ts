@@ -2,8 +2,8 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
-import { labelFaces, needsFaces, type SheetDocument } from '~/core/sheet';
-import type { PdfFonts } from '~/core/sheet/pdf';
+import { labelFaces, needsFaces, type SheetDocument } from '~/core/print/sheet';
+import type { PdfFonts } from '~/core/print/sheet/pdf';
 import { errorAnswer, type Job, type JobAnswer, runJob } from './job';
 
 /** A little: enough that health is answered at once, too little to be starved by what else runs on the machine. */

@@ -1,8 +1,8 @@
 import { expose, transfer } from 'comlink';
 import regularUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf?url';
 import boldUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
-import { labelFaces, needsFaces, type SheetDocument } from '~/core/sheet';
-import { sheetsToPdf } from '~/core/sheet/pdf';
+import { labelFaces, needsFaces, type SheetDocument } from '~/core/print/sheet';
+import { sheetsToPdf } from '~/core/print/sheet/pdf';
 import type { OwnFace } from './drawing.worker';
 
 const fileAt = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();

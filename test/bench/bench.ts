@@ -2,10 +2,10 @@
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
-import { readSvg } from '~/core/drawing';
-import { abuttingPairs, cutsOf, overlapsOf, placePieces } from '~/core/laid';
-import { orderWith } from '~/core/layer';
-import type { Project } from '~/core/model';
+import { readSvg } from '~/core/intake/drawing';
+import type { Project } from '~/core/keep/model';
+import { abuttingPairs, cutsOf, overlapsOf, placePieces } from '~/core/lay/laid';
+import { orderWith } from '~/core/lay/layer';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { Session } from '../e2e/browser';

@@ -1,4 +1,4 @@
-import type { NestPart } from '~/core/nest';
+import type { NestPart } from '~/core/cut/nest';
 
 /**
  * Sets of garment parts like those that the literature on nesting compares by, drawn anew from what is told of them: how many parts of how many kinds,

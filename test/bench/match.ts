@@ -1,6 +1,6 @@
-import { chooseWebs, fewestWebs, type Wish } from '~/core/match';
-import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/material';
-import { EDGES, HANDS, NO_WANTS, USUAL_SCHOOLS } from '~/core/model';
+import { chooseWebs, fewestWebs, type Wish } from '~/core/choose/match';
+import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
+import { EDGES, HANDS, NO_WANTS, USUAL_SCHOOLS } from '~/core/keep/model';
 
 type Note = (what: string, aim: string, got: string) => void;
 type Time = (run: () => void, runs?: number) => { first: number; median: number; worst: number };

@@ -1,7 +1,7 @@
 import { MaxRectsPacker } from 'maxrects-packer';
-import { isBetter, type NestPart, type NestResult, nest, seeded } from '~/core/nest';
+import { boundsOf, regionOf } from '~/core/base/shape';
+import { isBetter, type NestPart, type NestResult, nest, seeded } from '~/core/cut/nest';
 import { planProject } from '~/core/plan';
-import { boundsOf, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
 import { jigsaw } from '../jigsaw';
 import { GARMENTS } from './garments';

@@ -1,6 +1,6 @@
-import { fabricFrom, webFrom } from '~/core/material';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { requestOf, settingFor, simulate } from '~/core/choose/press';
 import { planProject } from '~/core/plan';
-import { requestOf, settingFor, simulate } from '~/core/press';
 import { harbourLight } from '~/demo';
 import { DEMO_IRONS } from '~/demo/drawer';
 

@@ -5,7 +5,7 @@ import path from 'node:path';
 import axe from 'axe-core';
 import { Builder, By, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { type Driver, Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { freePort, serve } from '../../scripts/lib.mjs';
 
 const QUIET = [

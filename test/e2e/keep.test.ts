@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
-import { newPiece } from '~/core/model';
+import { newPiece } from '~/core/keep/model';
 import { THOROUGH } from '../cases';
 import { Session } from './browser';
 import { littleLight } from './little';

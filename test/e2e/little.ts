@@ -1,4 +1,4 @@
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { harbourLight } from '~/demo';
 
 const KEPT: ReadonlySet<string> = new Set(['cliff', 'tower', 'door', 'lantern', 'rock', 'crab']);

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
 import type { Origin } from 'selenium-webdriver/lib/input.js';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { Session } from './browser';
 import { colourPng } from './png';
 

@@ -1,9 +1,9 @@
 // Broken things to be read: projects, drawings, fonts and tables, each made from a seed, so that a bad one can be made again.
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { DrawerKind } from '~/core/drawer';
-import { toCsv } from '~/core/drawer/csv';
-import type { Project } from '~/core/model';
+import type { DrawerKind } from '~/core/keep/drawer';
+import { toCsv } from '~/core/keep/drawer/csv';
+import type { Project } from '~/core/keep/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import { FACE_FILES } from '~/workers/faces';
 

@@ -1,13 +1,12 @@
 // Reads one broken thing, as the application would, and says what is not as it should be. Runs in a thread, so that what hangs can be ended.
 import { parentPort } from 'node:worker_threads';
-import { fromCsv } from '~/core/drawer/csv';
-import { readSvg } from '~/core/drawing';
-import { readFace, setWord } from '~/core/lettering';
-
-import { parseProject, parseProjectText, readJson } from '~/core/model';
+import { parsePath } from '~/core/base/shape';
+import { readSvg } from '~/core/intake/drawing';
+import { readFace, setWord } from '~/core/intake/lettering';
+import { fromCsv } from '~/core/keep/drawer/csv';
+import { parseProject, parseProjectText, readJson } from '~/core/keep/model';
+import { repairProject } from '~/core/keep/repair';
 import { planProject } from '~/core/plan';
-import { repairProject } from '~/core/repair';
-import { parsePath } from '~/core/shape';
 import { brokenCsv, brokenFont, brokenProject, brokenSvg } from './make';
 
 export type Kind = 'project' | 'svg' | 'font' | 'csv';

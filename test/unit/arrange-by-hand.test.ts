@@ -1,5 +1,6 @@
 // Placing, turning and copying, each against what a ruler says. Common practice, no source; the geometry is elementary.
 import { expect } from 'chai';
+import { areaMm2, regionOf } from '~/core/base/shape';
 import {
   changeLetter,
   copyOf,
@@ -19,9 +20,8 @@ import {
   takeAlong,
   turnItems,
   usualRepeat,
-} from '~/core/arrange';
-import { boxOnGround, newWord, type Project, viewOf } from '~/core/model';
-import { areaMm2, regionOf } from '~/core/shape';
+} from '~/core/intake/arrange';
+import { boxOnGround, newWord, type Project, viewOf } from '~/core/keep/model';
 import { piece, project, square } from './helpers';
 
 const at = (xMm: number, yMm: number, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });

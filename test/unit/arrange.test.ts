@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { areaMm2, boundsOf, exclusive, mirrorAt, regionOf, transformRegion } from '~/core/base/shape';
 import {
   align,
   applyMoves,
@@ -22,10 +23,9 @@ import {
   takeAway,
   turnItems,
   wholeWords,
-} from '~/core/arrange';
-import { facingOf } from '~/core/facing';
-import { boxOnGround, newWord, type Project, parseProject, regionOnGround, viewOf, type Word } from '~/core/model';
-import { areaMm2, boundsOf, exclusive, mirrorAt, regionOf, transformRegion } from '~/core/shape';
+} from '~/core/intake/arrange';
+import { boxOnGround, newWord, type Project, parseProject, regionOnGround, viewOf, type Word } from '~/core/keep/model';
+import { facingOf } from '~/core/lay/facing';
 import { groundOf, piece, project, square } from './helpers';
 
 const at = (xMm: number, yMm: number, rotateDeg = 0) => ({ at: { xMm, yMm, rotateDeg } });

@@ -1,5 +1,7 @@
 import { expect } from 'chai';
-import { copyOf, fabricsInTurn, itemsOf, repeatPiece, repeatPlaces, resizeItems } from '~/core/arrange';
+import { areaMm2, boundsOf, centreOf, isInside, regionOf } from '~/core/base/shape';
+import { matsOf, patchesOf } from '~/core/cut/layout';
+import { copyOf, fabricsInTurn, itemsOf, repeatPiece, repeatPlaces, resizeItems } from '~/core/intake/arrange';
 import {
   type ArrivalWish,
   areasOfScan,
@@ -10,12 +12,10 @@ import {
   type Pixels,
   readSvg,
   traceRegions,
-} from '~/core/drawing';
-import { matsOf, patchesOf } from '~/core/layout';
-import { boxOnGround, finishedMarks, newPiece, parseProject } from '~/core/model';
+} from '~/core/intake/drawing';
+import { boxOnGround, finishedMarks, newPiece, parseProject } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { areaMm2, boundsOf, centreOf, isInside, regionOf } from '~/core/shape';
-import { fromDxf, matFile, placementSheets, toDxf, toPlainSvg, tracingSheets } from '~/core/sheet';
+import { fromDxf, matFile, placementSheets, toDxf, toPlainSvg, tracingSheets } from '~/core/print/sheet';
 import { cotton, piece, project, square } from './helpers';
 
 const drawing = (inside: string): Drawing => {

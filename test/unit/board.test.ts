@@ -16,10 +16,10 @@ import {
   timersAt,
   waitFor,
   wrongWith,
-} from '~/core/board';
-import { type Board, EMPTY_BOARD, MEND_CODES, type Project, parseProject } from '~/core/model';
+} from '~/core/hands/board';
+import { type Board, EMPTY_BOARD, MEND_CODES, type Project, parseProject } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { boardBooklet, imposed, inLines } from '~/core/sheet';
+import { boardBooklet, imposed, inLines } from '~/core/print/sheet';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import { gateWords, mendingWords, stepWords, wrongWords } from '~/words';

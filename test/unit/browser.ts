@@ -1,9 +1,10 @@
 // What the stores need of a browser, in Node: IndexedDB (fake-indexeddb), a page that hears events, and a planner behind a real message channel.
 import 'fake-indexeddb/auto';
 import { expose } from 'comlink';
-import type { Project } from '~/core/model';
-import { planWithPicture } from '~/core/plan';
+import type { Project } from '~/core/keep/model';
+import { asPlanned, type Planned, planWithPicture } from '~/core/plan';
 import { archive } from '~/workers/archive';
+import { type Crossing, Telling, Told } from '~/workers/crossing';
 
 // The stores look for IndexedDB as soon as they are loaded, so they are handed on from here.
 export * from '~/store';
@@ -22,15 +23,18 @@ export const closePlanners = (): void => ports.splice(0).forEach((p) => p.close(
 class PlannerThread {
   constructor() {
     const { port1, port2 } = new MessageChannel();
+    const asked = new Told<Project>();
+    const told = new Telling<Planned>(({ plan }) => plan.projectId);
     expose(
       {
         ...archive,
-        plan: (project: Project) => {
+        plan: (about: Crossing<Project>) => {
+          const project = asPlanned(asked.take(about));
           planned.push(project);
           if (planner.failsWith) throw new Error(planner.failsWith);
-          return planWithPicture(project);
+          return told.tell(planWithPicture(project));
         },
-        warmUp: (project: Project) => void warmed.push(project),
+        warmUp: (about: Crossing<Project>) => void warmed.push(asked.take(about)),
       },
       port1 as never,
     );

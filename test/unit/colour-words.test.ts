@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { lightness, meanColour, parseColour } from '~/core/colour';
+import { lightness, meanColour, parseColour } from '~/core/base/colour';
 
 const read = (text: string): string => {
   const parsed = parseColour(text);

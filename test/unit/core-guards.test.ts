@@ -1,15 +1,15 @@
 import { expect } from 'chai';
-import { itemsOf, resizeItems } from '~/core/arrange';
-import { layDown } from '~/core/laid';
-import { COLOUR_LIMITS, HAND_LIMIT, suggestOrder } from '~/core/layer';
-import { FACES, setWord } from '~/core/lettering';
-import { judge, RULES, situationOf, type Wish } from '~/core/match';
-import { fabricFrom, webFrom } from '~/core/material';
-import { NO_WANTS, newWord, type RuleCode, USUAL_SCHOOLS, type Web, type Word } from '~/core/model';
-import { settle } from '~/core/nest';
+import { areaMm2, boundsOf, intersection, offset, placement, regionOf, transformRegion } from '~/core/base/shape';
+import { judge, RULES, situationOf, type Wish } from '~/core/choose/match';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { settle } from '~/core/cut/nest';
+import { itemsOf, resizeItems } from '~/core/intake/arrange';
+import { FACES, setWord } from '~/core/intake/lettering';
+import { NO_WANTS, newWord, type RuleCode, USUAL_SCHOOLS, type Web, type Word } from '~/core/keep/model';
+import { layDown } from '~/core/lay/laid';
+import { COLOUR_LIMITS, HAND_LIMIT, suggestOrder } from '~/core/lay/layer';
 import { planProject, planWithPicture } from '~/core/plan';
-import { areaMm2, boundsOf, intersection, offset, placement, regionOf, transformRegion } from '~/core/shape';
-import { tileDrawing } from '~/core/sheet';
+import { tileDrawing } from '~/core/print/sheet';
 import { shipped } from './faces';
 import { cotton, piece, project, square, wish } from './helpers';
 

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import { differences } from '~/core/drawer';
-import { setWord } from '~/core/lettering';
-import { parseProject, viewOf } from '~/core/model';
+import { areaMm2, boundsOf, difference, regionOf } from '~/core/base/shape';
+import { setWord } from '~/core/intake/lettering';
+import { differences } from '~/core/keep/drawer';
+import { parseProject, viewOf } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { areaMm2, boundsOf, difference, regionOf } from '~/core/shape';
 import { DEMO, demoDrawer } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import { LEMON_PRINT_MM, LEMONS } from '~/demo/lemon-print';

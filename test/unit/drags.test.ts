@@ -1,8 +1,8 @@
 import './browser';
 import { expect } from 'chai';
-import { itemsOf, mergeBounds, snapLines } from '~/core/arrange';
-import { viewOf } from '~/core/model';
-import { centreOf } from '~/core/shape';
+import { centreOf } from '~/core/base/shape';
+import { itemsOf, mergeBounds, snapLines } from '~/core/intake/arrange';
+import { viewOf } from '~/core/keep/model';
 import { type Drag, moved, pinched, resized, turned, within } from '~/islands/pattern/drags';
 import { piece, project, square } from './helpers';
 

@@ -1,6 +1,19 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import Papa from 'papaparse';
+import { CARE_LIMIT_C } from '~/core/base/units';
+import {
+  CLOTH_PROPERTIES,
+  CLOTHS,
+  clothOf,
+  FIBRE_FACTS,
+  fabricFrom,
+  factsOf,
+  typicalFigure,
+  WEB_KINDS,
+  webFrom,
+  webKindOf,
+} from '~/core/choose/material';
 import {
   COLUMNS,
   DRAWER_KINDS,
@@ -13,22 +26,9 @@ import {
   THING_SCHEMAS,
   takeIn,
   usualThing,
-} from '~/core/drawer';
-import { fromCsv, toCsv } from '~/core/drawer/csv';
-import {
-  CLOTH_PROPERTIES,
-  CLOTHS,
-  clothOf,
-  FIBRE_FACTS,
-  fabricFrom,
-  factsOf,
-  typicalFigure,
-  WEB_KINDS,
-  webFrom,
-  webKindOf,
-} from '~/core/material';
-import { FABRIC_KINDS, type Fabric, fabricSchema, webSchema } from '~/core/model';
-import { CARE_LIMIT_C } from '~/core/units';
+} from '~/core/keep/drawer';
+import { fromCsv, toCsv } from '~/core/keep/drawer/csv';
+import { FABRIC_KINDS, type Fabric, fabricSchema, webSchema } from '~/core/keep/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import { doubtWords } from '~/words';
 import { cotton, iron, web } from './helpers';

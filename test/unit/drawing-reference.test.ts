@@ -2,8 +2,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { Resvg } from '@resvg/resvg-js';
 import { expect } from 'chai';
-import { arrive, type Drawing, type FaceFor, readSvg } from '~/core/drawing';
-import { boundsOf, openLines, regionOf } from '~/core/shape';
+import { boundsOf, openLines, regionOf } from '~/core/base/shape';
+import { arrive, type Drawing, type FaceFor, readSvg } from '~/core/intake/drawing';
 import { cases } from '../cases';
 import { faceOf, packaged } from './faces';
 

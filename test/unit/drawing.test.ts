@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
+import { applyTo, areaMm2, boundsOf, exclusive, regionOf } from '~/core/base/shape';
 import {
   distanceOnSheet,
   homography,
@@ -14,8 +15,7 @@ import {
   sheetSize,
   straighten,
   traceRegions,
-} from '~/core/drawing';
-import { applyTo, areaMm2, boundsOf, exclusive, regionOf } from '~/core/shape';
+} from '~/core/intake/drawing';
 
 const svg = (inside: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`;

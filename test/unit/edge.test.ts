@@ -1,5 +1,8 @@
 import { expect } from 'chai';
-import { deltaE } from '~/core/colour';
+import { deltaE } from '~/core/base/colour';
+import { nth } from '~/core/base/lists';
+import { lineMm, openRings, type Point, regionOf } from '~/core/base/shape';
+import { seeded } from '~/core/cut/nest';
 import {
   adviseEdges,
   beginningOf,
@@ -24,14 +27,11 @@ import {
   threadFor,
   turnsOf,
   type Way,
-} from '~/core/edge';
-import { layDown } from '~/core/laid';
-import { nth } from '~/core/lists';
-import { type EdgeLine, lookup, type Piece, type Project, type Thread } from '~/core/model';
-import { seeded } from '~/core/nest';
+} from '~/core/hands/edge';
+import { type EdgeLine, lookup, type Piece, type Project, type Thread } from '~/core/keep/model';
+import { layDown } from '~/core/lay/laid';
 import { planProject, stitchPicture } from '~/core/plan';
-import { lineMm, openRings, type Point, regionOf } from '~/core/shape';
-import { sheetsToSvg } from '~/core/sheet';
+import { sheetsToSvg } from '~/core/print/sheet';
 import { DEMO } from '~/demo';
 import { snagWords, stepWords, stitchSizeWords } from '~/words';
 import { stitchGuideOf } from '~/words/stitch-guide';

@@ -1,9 +1,9 @@
 import { expect } from 'chai';
-import { behindWindows, placePieces, windowsOf } from '~/core/laid';
-import { clothAsk } from '~/core/layout';
-import { nest } from '~/core/nest';
+import { areaMm2, boundsOf, difference } from '~/core/base/shape';
+import { clothAsk } from '~/core/cut/layout';
+import { nest } from '~/core/cut/nest';
+import { behindWindows, placePieces, windowsOf } from '~/core/lay/laid';
 import { planProject } from '~/core/plan';
-import { areaMm2, boundsOf, difference } from '~/core/shape';
 import { cotton, piece, project, spoken, square } from './helpers';
 
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
@@ -43,7 +43,7 @@ describe('enough cloth', () => {
     });
     // 300 of 338 cm²: by area alone it would do.
     expect(short(p)).to.deep.equal([]);
-    const ask = clothAsk(p, planProject(p), 'red')!;
+    const ask = clothAsk(p, planProject(structuredClone(p)), 'red')!;
     const laid = nest({ ...ask.request, seconds: 0.05, seed: 1 });
     p.layouts = [
       {

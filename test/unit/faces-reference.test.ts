@@ -1,9 +1,5 @@
 import { expect } from 'chai';
 import * as fontkit from 'fontkit';
-import { type Face, readFace, runsOf, setWord } from '~/core/lettering';
-import { plainFont } from '~/core/lettering/font-file';
-
-import { newWord } from '~/core/model';
 import {
   areaMm2,
   boundsOf,
@@ -14,7 +10,10 @@ import {
   regionOf,
   transformRegion,
   translation,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import { type Face, readFace, runsOf, setWord } from '~/core/intake/lettering';
+import { plainFont } from '~/core/intake/lettering/font-file';
+import { newWord } from '~/core/keep/model';
 import { FACE_FILES } from '~/workers/faces';
 import { bytesOf, faceOf, outlineOf, packaged, shipped } from './faces';
 

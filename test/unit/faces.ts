@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { type AxisSettings, type Face, readFace } from '~/core/lettering';
+import { type AxisSettings, type Face, readFace } from '~/core/intake/lettering';
 
 import { FACE_FILES } from '~/workers/faces';
 

@@ -1,8 +1,5 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { drawnOf, facingOf, mixedFacing, ROUTE_FACTS, reversedBy, turnOver } from '~/core/facing';
-import { layDown } from '~/core/laid';
-import { type Piece, ROUTES, type Route } from '~/core/model';
 import {
   areaMm2,
   boundsOf,
@@ -14,7 +11,10 @@ import {
   perimeterMm,
   regionOf,
   ringAreaMm2,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import { type Piece, ROUTES, type Route } from '~/core/keep/model';
+import { drawnOf, facingOf, mixedFacing, ROUTE_FACTS, reversedBy, turnOver } from '~/core/lay/facing';
+import { layDown } from '~/core/lay/laid';
 import { facingWords } from '~/words';
 import { piece, project, square } from './helpers';
 

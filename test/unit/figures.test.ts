@@ -6,8 +6,9 @@ import ts from 'typescript';
 // Every physical figure stands once, in a data file, with its unit and where it comes from.
 
 const CORE = 'src/core';
-const filesOf = (module: string): string[] =>
-  readdirSync(path.join(CORE, module))
+/** The files of a module of core, or of all of core. */
+const filesOf = (module = ''): string[] =>
+  readdirSync(path.join(CORE, module), { recursive: true, encoding: 'utf8' })
     .filter((f) => f.endsWith('.ts'))
     .map((f) => path.join(CORE, module, f));
 const parsed = (file: string): ts.SourceFile =>
@@ -23,17 +24,17 @@ const DATA = /[/\\](data|rules)\.ts$/;
 const PLAIN = new Set([0, 1, 2, 0.5, 10, 100, 1000, 1e6]);
 /** Numbers that belong to a formula, whose source stands beside it, or to arithmetic itself. */
 const FORMULAS: Readonly<Record<string, readonly number[]>> = {
-  'press/column.ts': [3, 1e-4],
-  'press/dial.ts': [3, 40],
-  'press/simulate.ts': [1e-9, 1e9],
-  'press/wetting.ts': [4],
-  'press/window.ts': [7],
-  'match/fewest.ts': [1.37, 1e-9],
-  'layer/stack.ts': [3, 12],
+  'choose/press/column.ts': [3, 1e-4],
+  'choose/press/dial.ts': [3, 40],
+  'choose/press/simulate.ts': [1e-9, 1e9],
+  'choose/press/wetting.ts': [4],
+  'choose/press/window.ts': [7],
+  'choose/match/fewest.ts': [1.37, 1e-9],
+  'lay/layer/stack.ts': [3, 12],
 };
 
 describe('figures', () => {
-  for (const module of ['press', 'match', 'layer'])
+  for (const module of ['choose/press', 'choose/match', 'lay/layer'])
     it(`${module}: none stands outside its data`, () => {
       for (const file of filesOf(module).filter((f) => !DATA.test(f))) {
         const source = parsed(file);
@@ -51,8 +52,7 @@ describe('figures', () => {
     });
 
   it('none is dead: every figure of a data file is used somewhere', () => {
-    const modules = readdirSync(CORE);
-    const all = modules.flatMap(filesOf);
+    const all = filesOf();
     const text = [
       ...all,
       ...readdirSync('src/islands', { recursive: true, encoding: 'utf8' })
@@ -88,7 +88,7 @@ describe('figures', () => {
   });
 
   it('each says its unit and where it comes from', () => {
-    for (const file of readdirSync(CORE).flatMap(filesOf))
+    for (const file of filesOf())
       walk(parsed(file), (n) => {
         if (!ts.isCallExpression(n) || n.expression.getText() !== 'figure') return;
         expect(n.arguments.length, `${file}: ${n.getText()}`).to.equal(3);

@@ -1,8 +1,8 @@
 // What is bought is the cheapest there is: proven against every way of buying it, on small random cases and on worked examples.
 import { expect } from 'chai';
-import { cheapestMixes, type Whole } from '~/core/gather';
-import { nth } from '~/core/lists';
-import { seeded } from '~/core/nest';
+import { nth } from '~/core/base/lists';
+import { cheapestMixes, type Whole } from '~/core/cut/gather';
+import { seeded } from '~/core/cut/nest';
 
 interface Case {
   readonly wholes: readonly Whole[];

@@ -1,5 +1,7 @@
 // What it takes, what is here, what to buy: against layouts, hand-worked cuts and the trade’s own tables.
 import { expect } from 'chai';
+import { inMap, nth } from '~/core/base/lists';
+import { areaMm2, boundsOf, difference, intersection, regionOf } from '~/core/base/shape';
 import {
   articleCosts,
   costOf,
@@ -11,8 +13,8 @@ import {
   swapAll,
   swapped,
   takeAll,
-} from '~/core/gather';
-import { inMap, nth } from '~/core/lists';
+} from '~/core/cut/gather';
+import { nest, placedRegion, seeded } from '~/core/cut/nest';
 import {
   type Fabric,
   type Gathering,
@@ -22,11 +24,9 @@ import {
   type Project,
   parseProject,
   USUAL_GATHERING,
-} from '~/core/model';
-import { nest, placedRegion, seeded } from '~/core/nest';
+} from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { laidByRecipe } from '~/core/recipe';
-import { areaMm2, boundsOf, difference, intersection, regionOf } from '~/core/shape';
 import { DEMO, demoDrawer } from '~/demo';
 import { amountWords, needTroubleWords, planSchema, spokenGather, spokenPlan } from '~/words';
 import { gatherCsv, gatherSheet } from '~/words/gather-list';

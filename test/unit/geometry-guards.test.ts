@@ -1,8 +1,4 @@
 import { expect } from 'chai';
-import { copyOf, itemsOf, layWord, letterOnGround, resizeItems, snapLines, snapMove, takeAway } from '~/core/arrange';
-import { judgeSheet, judgeTracing } from '~/core/facing';
-import { boxOnGround, newWord, viewOf, type Word } from '~/core/model';
-import { planProject } from '~/core/plan';
 import {
   areaMm2,
   boundsOf,
@@ -15,8 +11,21 @@ import {
   SHELF,
   scaling,
   transformPath,
-} from '~/core/shape';
-import { labelMarks, tileDrawing, tileName, tracingSheets } from '~/core/sheet';
+} from '~/core/base/shape';
+import {
+  copyOf,
+  itemsOf,
+  layWord,
+  letterOnGround,
+  resizeItems,
+  snapLines,
+  snapMove,
+  takeAway,
+} from '~/core/intake/arrange';
+import { boxOnGround, newWord, viewOf, type Word } from '~/core/keep/model';
+import { judgeSheet, judgeTracing } from '~/core/lay/facing';
+import { planProject } from '~/core/plan';
+import { labelMarks, tileDrawing, tileName, tracingSheets } from '~/core/print/sheet';
 import { piece, project, square } from './helpers';
 
 // What mutation testing found unnoticed in shapes, sheets and what hands do on the ground.

@@ -1,9 +1,5 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { colourOf, StyleSheet } from '~/core/drawing/css';
-import type { SvgNode } from '~/core/drawing/svg-tree';
-import { LIMITS, lookup, pieceName } from '~/core/model';
-import { planProject } from '~/core/plan';
 import {
   type Affine,
   applyTo,
@@ -34,9 +30,13 @@ import {
   transformRegion,
   translation,
   union,
-} from '~/core/shape';
-import { checkSquareMm, textWidthMm, titleBlock, tracingSheets } from '~/core/sheet';
-import { dotsForSoleplate } from '~/core/units';
+} from '~/core/base/shape';
+import { dotsForSoleplate } from '~/core/base/units';
+import { colourOf, StyleSheet } from '~/core/intake/drawing/css';
+import type { SvgNode } from '~/core/intake/drawing/svg-tree';
+import { LIMITS, lookup, pieceName } from '~/core/keep/model';
+import { planProject } from '~/core/plan';
+import { checkSquareMm, textWidthMm, titleBlock, tracingSheets } from '~/core/print/sheet';
 import { harbourLight } from '~/demo';
 import { piece, project, square } from './helpers';
 

@@ -1,6 +1,7 @@
-import { turnOver } from '~/core/facing';
-import type { Wish } from '~/core/match';
-import { fabricFrom, webFrom } from '~/core/material';
+import { pathOf, printPath } from '~/core/base/shape';
+import type { Wish } from '~/core/choose/match';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { type PressAsk, type PressColumn, type PressRequest, requestOf } from '~/core/choose/press';
 import {
   type Fabric,
   type Ground,
@@ -13,10 +14,9 @@ import {
   type Project,
   USUAL_SCHOOLS,
   type Web,
-} from '~/core/model';
+} from '~/core/keep/model';
+import { turnOver } from '~/core/lay/facing';
 import { planProject } from '~/core/plan';
-import { type PressAsk, type PressColumn, type PressRequest, requestOf } from '~/core/press';
-import { pathOf, printPath } from '~/core/shape';
 import { spokenPlan } from '~/words';
 
 /** The plan as the endpoint answers it: findings with their sentences. */

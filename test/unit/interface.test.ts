@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { INK_ON_CLOTH, MARK, PAPER_ON_CLOTH, readableOn } from '~/components/on-cloth';
-import type { Plan, Question, Snag, Step } from '~/core/model';
+import type { Plan, Question, Snag, Step } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { readied } from '~/islands/board/readied';

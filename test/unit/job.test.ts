@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { NestResult } from '~/core/nest';
+import type { NestResult } from '~/core/cut/nest';
 import { harbourLight } from '~/demo';
 import { type Job, runJob } from '~/workers/job';
 import { cotton, iron, square, web } from './helpers';

@@ -1,8 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
-import { abuttingPairs, type CutRules, cutsOf, hiddenGround, overlapsOf, placePieces, webMiddle } from '~/core/laid';
-import type { Project } from '~/core/model';
 import {
   areaMm2,
   boundsOf,
@@ -15,7 +13,17 @@ import {
   ringsOf,
   rotation,
   transformPath,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import type { Project } from '~/core/keep/model';
+import {
+  abuttingPairs,
+  type CutRules,
+  cutsOf,
+  hiddenGround,
+  overlapsOf,
+  placePieces,
+  webMiddle,
+} from '~/core/lay/laid';
 import { cases } from '../cases';
 import { piece, project, square } from './helpers';
 

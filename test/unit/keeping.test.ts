@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { zipSync } from 'fflate';
 import { produce } from 'immer';
+import { mirrorLine, regionOf, thinnestStroke } from '~/core/base/shape';
 import {
   ARCHIVE_LIMITS,
   bytesOfDataUrl,
@@ -14,10 +15,18 @@ import {
   projectFromEntries,
   unzipStream,
   zipEntries,
-} from '~/core/archive';
-import { faultOfEdit, isPlainId, LIMITS, newId, newPiece, type Project, parseProject, readJson } from '~/core/model';
-import { repairProject } from '~/core/repair';
-import { mirrorLine, regionOf, thinnestStroke } from '~/core/shape';
+} from '~/core/keep/archive';
+import {
+  faultOfEdit,
+  isPlainId,
+  LIMITS,
+  newId,
+  newPiece,
+  type Project,
+  parseProject,
+  readJson,
+} from '~/core/keep/model';
+import { repairProject } from '~/core/keep/repair';
 import { demoDrawer, harbourLight } from '~/demo';
 import { attempt, MOST_VERSIONS, storageWords, thinned } from './browser';
 import { cotton, groundOf, iron, piece, project, square, web } from './helpers';

@@ -1,8 +1,5 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { layDown, type Pile, pileOf } from '~/core/laid';
-import type { Fabric, Piece } from '~/core/model';
-import { planProject } from '~/core/plan';
 import {
   areaMm2,
   composed,
@@ -24,7 +21,10 @@ import {
   translation,
   union,
   withCurvesOf,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import type { Fabric, Piece } from '~/core/keep/model';
+import { layDown, type Pile, pileOf } from '~/core/lay/laid';
+import { planProject } from '~/core/plan';
 import { cases } from '../cases';
 import { cotton, piece, project, square, web } from './helpers';
 

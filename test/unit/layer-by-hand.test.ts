@@ -1,8 +1,11 @@
-// Layering and which way round, each worked by hand at the very limits: figures of core/layer and core/facing, and the comparisons that use them.
+// Layering and which way round, each worked by hand at the very limits: figures of core/lay/layer and core/lay/facing, and the comparisons that use them.
 import { expect } from 'chai';
-import { deltaE } from '~/core/colour';
-import { judgeSheet, judgeTracing, mirrorTwins, ROUTE_FACTS, reversedBy } from '~/core/facing';
-import { layDown, type Overlap, overlapsOf, placePieces } from '~/core/laid';
+import { deltaE } from '~/core/base/colour';
+import { regionOf, rotation, scaling, transformPath } from '~/core/base/shape';
+import { ADHESIVE, WEB_MODULUS_MPA } from '~/core/choose/material';
+import { lookup } from '~/core/keep/model';
+import { judgeSheet, judgeTracing, mirrorTwins, ROUTE_FACTS, reversedBy } from '~/core/lay/facing';
+import { layDown, type Overlap, overlapsOf, placePieces } from '~/core/lay/laid';
 import {
   bondedStiffness,
   COLOUR_LIMITS,
@@ -21,10 +24,7 @@ import {
   suggestOrder,
   throughCloth,
   webPly,
-} from '~/core/layer';
-import { ADHESIVE, WEB_MODULUS_MPA } from '~/core/material';
-import { lookup } from '~/core/model';
-import { regionOf, rotation, scaling, transformPath } from '~/core/shape';
+} from '~/core/lay/layer';
 import { cotton, piece, project, square, turnedOver, web } from './helpers';
 
 const at = (xMm: number, yMm = 0) => ({ at: { xMm, yMm, rotateDeg: 0 } });

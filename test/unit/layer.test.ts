@@ -1,7 +1,20 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
-import { deltaE } from '~/core/colour';
+import { deltaE } from '~/core/base/colour';
+import {
+  areaMm2,
+  boundsOf,
+  difference,
+  intersection,
+  offset,
+  type Region,
+  regionOf,
+  ringsOf,
+  union,
+} from '~/core/base/shape';
+import { bondedModulusMpa, clothOf, fabricFrom, webFrom } from '~/core/choose/material';
+import type { Project } from '~/core/keep/model';
 import {
   abuttingPairs,
   behindWindows,
@@ -14,7 +27,7 @@ import {
   placePieces,
   webMiddle,
   windowsOf,
-} from '~/core/laid';
+} from '~/core/lay/laid';
 import {
   bondedStiffness,
   clothPly,
@@ -30,20 +43,7 @@ import {
   suggestOrder,
   throughCloth,
   webPly,
-} from '~/core/layer';
-import { bondedModulusMpa, clothOf, fabricFrom, webFrom } from '~/core/material';
-import type { Project } from '~/core/model';
-import {
-  areaMm2,
-  boundsOf,
-  difference,
-  intersection,
-  offset,
-  type Region,
-  regionOf,
-  ringsOf,
-  union,
-} from '~/core/shape';
+} from '~/core/lay/layer';
 import { cotton, piece, project, square, web } from './helpers';
 
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });

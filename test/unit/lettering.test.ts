@@ -1,8 +1,5 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { FACES, type Face, meanWhite, readFace, type SetWord, setWord, templatesOf } from '~/core/lettering';
-
-import type { Word } from '~/core/model';
 import {
   areaMm2,
   boundsOf,
@@ -12,7 +9,9 @@ import {
   placement,
   regionOf,
   transformRegion,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import { FACES, type Face, meanWhite, readFace, type SetWord, setWord, templatesOf } from '~/core/intake/lettering';
+import type { Word } from '~/core/keep/model';
 import { FACE_FILES } from '~/workers/faces';
 import { outlineOf, shipped } from './faces';
 

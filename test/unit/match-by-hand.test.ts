@@ -1,7 +1,7 @@
 // Choosing a web: each rule's points worked by hand at its very limits. The points are ours; the rules are common practice, no source.
 import { expect } from 'chai';
-import { chooseWebs, RULES, type Situation, situationOf } from '~/core/match';
-import type { RuleCode, Web } from '~/core/model';
+import { chooseWebs, RULES, type Situation, situationOf } from '~/core/choose/match';
+import type { RuleCode, Web } from '~/core/keep/model';
 import { cotton, intent, web, wish } from './helpers';
 
 /** One rule asked about one web: what is changed of a plain piece and of a light film, and what it counts. */

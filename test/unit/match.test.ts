@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { CARE_LIMIT_C } from '~/core/base/units';
 import {
   ASPECTS,
   chooseWebs,
@@ -11,8 +12,8 @@ import {
   SCHOOLS,
   situationOf,
   type Wish,
-} from '~/core/match';
-import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/material';
+} from '~/core/choose/match';
+import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
 import {
   EDGES,
   type Fabric,
@@ -22,9 +23,8 @@ import {
   NO_WANTS,
   USUAL_SCHOOLS,
   type Web,
-} from '~/core/model';
+} from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { CARE_LIMIT_C } from '~/core/units';
 import { DEMO_WEBS } from '~/demo/drawer';
 import { buyWords, choiceReasonWords, confidenceWords, rejectionWords, ruleWords, runnerUpWords } from '~/words';
 import { cotton, intent, iron, piece, project, square, web, wish } from './helpers';

@@ -12,8 +12,8 @@ import {
   webFrom,
   webKindOf,
   weightOf,
-} from '~/core/material';
-import { fabricSchema, webSchema } from '~/core/model';
+} from '~/core/choose/material';
+import { fabricSchema, webSchema } from '~/core/keep/model';
 
 const GRAVITY = 9.81;
 

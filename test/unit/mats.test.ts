@@ -1,14 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { layDown } from '~/core/laid';
-import { howManyFit, type Mat, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/layout';
-import { makingOf } from '~/core/making';
-import { fabricFrom, webFrom } from '~/core/material';
-import { newArticle, newGround, newPiece, newProject, type Project, parseProject } from '~/core/model';
+import { areaMm2, difference, distanceBetween, intersection, regionOf } from '~/core/base/shape';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { howManyFit, type Mat, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/cut/layout';
+import { makingOf } from '~/core/hands/making';
+import { clothBox, readCutFile, runCutter } from '~/core/intake/standin';
+import { newArticle, newGround, newPiece, newProject, type Project, parseProject } from '~/core/keep/model';
+import { layDown } from '~/core/lay/laid';
 import { planProject } from '~/core/plan';
-import { areaMm2, difference, distanceBetween, intersection, regionOf } from '~/core/shape';
-import { matFile, shapesOnMat } from '~/core/sheet';
-import { clothBox, readCutFile, runCutter } from '~/core/standin';
+import { matFile, shapesOnMat } from '~/core/print/sheet';
 import { DEMO_IRONS } from '~/demo/drawer';
 import { howManyWords, snagWords, stepWords } from '~/words';
 

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { areaMm2, exclusive, regionOf } from '~/core/base/shape';
 import {
   boxOnGround,
   finishedOutline,
@@ -10,9 +11,8 @@ import {
   parseProjectText,
   projectSchema,
   turnedAboutMiddle,
-} from '~/core/model';
+} from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { areaMm2, exclusive, regionOf } from '~/core/shape';
 import { harbourLight } from '~/demo';
 import { planSchema } from '~/words';
 import { asVersion1, piece, project, spoken, square } from './helpers';

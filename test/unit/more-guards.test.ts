@@ -1,12 +1,4 @@
 import { expect } from 'chai';
-import { align, GROUND_SIZES, groundBox, itemsOf, resizeItems, snapLines, snapMove } from '~/core/arrange';
-import { judgeSheet, judgeTracing } from '~/core/facing';
-import { copiesPerLoad } from '~/core/making';
-import { fabricFrom, webFrom } from '~/core/material';
-import { newWord, viewOf } from '~/core/model';
-import { reachOf, settle, splitForRoll } from '~/core/nest';
-import { planProject } from '~/core/plan';
-import { placementPlan, remediesFor, runAt, settingFor, windowOf, windowsIn } from '~/core/press';
 import {
   areaMm2,
   boundsOf,
@@ -22,7 +14,15 @@ import {
   thinStepMm,
   transformRegion,
   union,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import { fabricFrom, webFrom } from '~/core/choose/material';
+import { placementPlan, remediesFor, runAt, settingFor, windowOf, windowsIn } from '~/core/choose/press';
+import { reachOf, settle, splitForRoll } from '~/core/cut/nest';
+import { copiesPerLoad } from '~/core/hands/making';
+import { align, GROUND_SIZES, groundBox, itemsOf, resizeItems, snapLines, snapMove } from '~/core/intake/arrange';
+import { newWord, viewOf } from '~/core/keep/model';
+import { judgeSheet, judgeTracing } from '~/core/lay/facing';
+import { planProject } from '~/core/plan';
 import {
   fromDxf,
   pageMap,
@@ -33,7 +33,7 @@ import {
   titleBlock,
   toDxf,
   wrapped,
-} from '~/core/sheet';
+} from '~/core/print/sheet';
 import { faceOf } from './faces';
 import { groundOf, iron, piece, pressAsk, project, square, web } from './helpers';
 

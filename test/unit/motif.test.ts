@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { cutMotif, type MotifWish, type Pixels, yieldOf } from '~/core/drawing';
-import { areaMm2, boundsOf, isInside, regionOf } from '~/core/shape';
+import { areaMm2, boundsOf, isInside, regionOf } from '~/core/base/shape';
+import { cutMotif, type MotifWish, type Pixels, yieldOf } from '~/core/intake/drawing';
 
 const PX = 3;
 /** A print: six two-coloured lemons on a speckled pale ground, 3 pixels a millimetre, each with a thin spur and a hole. */

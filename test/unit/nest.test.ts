@@ -5,6 +5,18 @@ import GeometryFactory from 'jsts/org/locationtech/jts/geom/GeometryFactory.js';
 import DistanceOp from 'jsts/org/locationtech/jts/operation/distance/DistanceOp.js';
 import { intersection as polyIntersection } from 'polyclip-ts';
 import {
+  areaMm2,
+  boundsOf,
+  linesOf,
+  type Point,
+  type Region,
+  regionOf,
+  ringAreaMm2,
+  ringsOf,
+  rotation,
+  transformPath,
+} from '~/core/base/shape';
+import {
   convexParts,
   isBetter,
   minkowskiConvex,
@@ -18,26 +30,14 @@ import {
   settle,
   splitForRoll,
   stepsFor,
-} from '~/core/nest';
-import { DepthGrid, signedDepth } from '~/core/nest/depths';
-import { Field } from '~/core/nest/field';
-import { depthIn, noFitOf, wayOut } from '~/core/nest/nofit';
-import { prepare } from '~/core/nest/part';
-import { relax } from '~/core/nest/search';
-import { tileStrip } from '~/core/nest/tiling';
+} from '~/core/cut/nest';
+import { DepthGrid, signedDepth } from '~/core/cut/nest/depths';
+import { Field } from '~/core/cut/nest/field';
+import { depthIn, noFitOf, wayOut } from '~/core/cut/nest/nofit';
+import { prepare } from '~/core/cut/nest/part';
+import { relax } from '~/core/cut/nest/search';
+import { tileStrip } from '~/core/cut/nest/tiling';
 import { planProject } from '~/core/plan';
-import {
-  areaMm2,
-  boundsOf,
-  linesOf,
-  type Point,
-  type Region,
-  regionOf,
-  ringAreaMm2,
-  ringsOf,
-  rotation,
-  transformPath,
-} from '~/core/shape';
 import { harbourLight } from '~/demo';
 import { unplacedWords } from '~/words';
 import { cases } from '../cases';

@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { allAsks, webAsk } from '~/core/layout';
-import { type Piece, type Plan, type Project, ROUTES } from '~/core/model';
-import { nest } from '~/core/nest';
+import { areaMm2, boundsOf, mirrorAt, regionOf, scaling, transformPath } from '~/core/base/shape';
+import { allAsks, webAsk } from '~/core/cut/layout';
+import { nest } from '~/core/cut/nest';
+import { type Piece, type Plan, type Project, ROUTES } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { areaMm2, boundsOf, mirrorAt, regionOf, scaling, transformPath } from '~/core/shape';
 import { planSchema, spokenPlan } from '~/words';
 import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
 

@@ -1,6 +1,5 @@
 import { expect } from 'chai';
-import { fabricFrom, webFrom, webKindOf } from '~/core/material';
-import type { Fabric, Web } from '~/core/model';
+import { fabricFrom, webFrom, webKindOf } from '~/core/choose/material';
 import {
   anchorDepthMm,
   type PressAsk,
@@ -10,7 +9,8 @@ import {
   stackOf,
   viscosityPaS,
   wettingMm2S,
-} from '~/core/press';
+} from '~/core/choose/press';
+import type { Fabric, Web } from '~/core/keep/model';
 import { pressAsk } from './helpers';
 
 // The press's heat and moisture worked out once more in another way: explicit in time, a fine uniform grid in every layer, enthalpy by halving. Only what the layers are is taken from the press.

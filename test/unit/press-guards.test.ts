@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { fabricFrom, hidesGsm, webFrom, webKindOf } from '~/core/material';
-import type { Fabric, Iron } from '~/core/model';
+import { regionOf } from '~/core/base/shape';
+import { fabricFrom, hidesGsm, webFrom, webKindOf } from '~/core/choose/material';
 import {
   contactM2KW,
   coolingS,
@@ -25,9 +25,9 @@ import {
   windowOf,
   windowOver,
   windowsIn,
-} from '~/core/press';
-import { heldShare } from '~/core/press/column';
-import { regionOf } from '~/core/shape';
+} from '~/core/choose/press';
+import { heldShare } from '~/core/choose/press/column';
+import type { Fabric, Iron } from '~/core/keep/model';
 import { columnsOn, cotton, iron, pressAsk, square, web } from './helpers';
 
 // What each figure of the press does: a margin that is not kept, a share that is not halved, a guard that lets through.

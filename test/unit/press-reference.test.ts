@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { expm, type Matrix, matrix, multiply } from 'mathjs';
-import { Column, type ColumnPlan, type Layer } from '~/core/press/column';
+import { Column, type ColumnPlan, type Layer } from '~/core/choose/press/column';
 
 // The conduction solver against other ways to the same answer: the matrix exponential (mathjs) in time, a fine explicit scheme in space and time, and balances done by hand.
 

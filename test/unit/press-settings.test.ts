@@ -1,6 +1,5 @@
 import { expect } from 'chai';
-import { bearsC, COVER_FACTS, fabricFrom, webFrom } from '~/core/material';
-import { COVERS, type Fabric, type Setting, type Web } from '~/core/model';
+import { bearsC, COVER_FACTS, fabricFrom, webFrom } from '~/core/choose/material';
 import {
   isUsable,
   type PressAsk,
@@ -11,7 +10,8 @@ import {
   settingFor,
   steamFromC,
   windowOf,
-} from '~/core/press';
+} from '~/core/choose/press';
+import { COVERS, type Fabric, type Setting, type Web } from '~/core/keep/model';
 import { cautionWords, pressReasonWords } from '~/words';
 import { iron, pressAsk } from './helpers';
 

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { bearsC, coverFacts, fabricFrom, webFrom } from '~/core/material';
-import { COVERS, type Fabric, type Iron, SURFACES, type Web } from '~/core/model';
-import { planProject } from '~/core/plan';
+import { areaMm2, boxRegion, regionOf, union } from '~/core/base/shape';
+import { dotsForSoleplate } from '~/core/base/units';
+import { bearsC, coverFacts, fabricFrom, webFrom } from '~/core/choose/material';
 import {
   Column,
   coolingS,
@@ -24,10 +24,10 @@ import {
   viscosityPaS,
   wettingMm2S,
   windowOf,
-} from '~/core/press';
-import { areaMm2, boxRegion, regionOf, union } from '~/core/shape';
-import { ironReadings, SIMULATED_IRONS, settledC } from '~/core/standin';
-import { dotsForSoleplate } from '~/core/units';
+} from '~/core/choose/press';
+import { ironReadings, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
+import { COVERS, type Fabric, type Iron, SURFACES, type Web } from '~/core/keep/model';
+import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { DEMO_FABRICS, DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { dialWords, spokenSetting } from '~/words';

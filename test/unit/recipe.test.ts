@@ -1,10 +1,8 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { takeAway } from '~/core/arrange';
-import { layDown } from '~/core/laid';
-import { stackMap, webPly } from '~/core/layer';
-import { makingOf } from '~/core/making';
-import { fabricFrom } from '~/core/material';
+import { fabricFrom } from '~/core/choose/material';
+import { makingOf } from '~/core/hands/making';
+import { takeAway } from '~/core/intake/arrange';
 import {
   newArticle,
   newPiece,
@@ -14,9 +12,11 @@ import {
   parseProject,
   RECIPES,
   type RecipeId,
-} from '~/core/model';
+} from '~/core/keep/model';
+import { layDown } from '~/core/lay/laid';
+import { stackMap, webPly } from '~/core/lay/layer';
+import { laidByRecipe, makeBy, RECIPE_FACTS } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { laidByRecipe, makeBy, RECIPE_FACTS } from '~/core/recipe';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords } from '~/words';

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { cutList, placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/sheet';
+import { cutList, placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/print/sheet';
 import { cautionWords, ruleWords, unplacedWords } from '~/words';
 import { cases } from '../cases';
 import { demoProjects, gatherRows, gatherSentences, oddProject, type Sentence, sentencesOf } from './sentences';

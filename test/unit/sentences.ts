@@ -1,10 +1,10 @@
-import { doubtsOf } from '~/core/drawer';
-import { gatherOf } from '~/core/gather';
-import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/material';
-import { EDGES, newPiece, newProject, type Piece, type Project, ROUTES, USUAL_SCHOOLS } from '~/core/model';
+import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
+import { gatherOf } from '~/core/cut/gather';
+import { UNMEASURED_IRON } from '~/core/intake/start';
+import { doubtsOf } from '~/core/keep/drawer';
+import { EDGES, newPiece, newProject, type Piece, type Project, ROUTES, USUAL_SCHOOLS } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { laidByRecipe } from '~/core/recipe';
-import { UNMEASURED_IRON } from '~/core/start';
 import { DEMO } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import {

@@ -38,7 +38,7 @@ import {
   translation,
   union,
   walkOf,
-} from '~/core/shape';
+} from '~/core/base/shape';
 import { harbourLight } from '~/demo';
 import { square } from './helpers';
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { viewOf } from '~/core/model';
+import { boundsOf, regionOf, translation } from '~/core/base/shape';
+import { viewOf } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { boundsOf, regionOf, translation } from '~/core/shape';
 import {
   articleTitle,
   bagLabels,
@@ -18,7 +18,7 @@ import {
   toDxf,
   tracingSheets,
   wordTables,
-} from '~/core/sheet';
+} from '~/core/print/sheet';
 import { harbourLight } from '~/demo';
 import { stitchGuideOf } from '~/words/stitch-guide';
 import { piece, project, square } from './helpers';

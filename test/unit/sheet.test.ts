@@ -5,10 +5,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import type { Project } from '~/core/model';
-import { layInRows } from '~/core/nest';
+import { areaMm2, boundsOf, regionOf } from '~/core/base/shape';
+import { layInRows } from '~/core/cut/nest';
+import type { Project } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { areaMm2, boundsOf, regionOf } from '~/core/shape';
 import {
   checkSquareMm,
   drawLabel,
@@ -25,8 +25,8 @@ import {
   tileName,
   tracingSheets,
   words,
-} from '~/core/sheet';
-import { sheetsToPdf } from '~/core/sheet/pdf';
+} from '~/core/print/sheet';
+import { sheetsToPdf } from '~/core/print/sheet/pdf';
 import { harbourLight } from '~/demo';
 import { bytesOf, faceOf, packaged } from './faces';
 import { piece, project, square } from './helpers';

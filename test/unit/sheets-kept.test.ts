@@ -4,12 +4,12 @@ import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
-import { gatherOf } from '~/core/gather';
-import { clothAsk, type LayoutAsk, webAsk } from '~/core/layout';
-import type { Layout, Project } from '~/core/model';
-import { nest } from '~/core/nest';
+import { gatherOf } from '~/core/cut/gather';
+import { clothAsk, type LayoutAsk, webAsk } from '~/core/cut/layout';
+import { nest } from '~/core/cut/nest';
+import type { Layout, Project } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { laidByRecipe } from '~/core/recipe';
 import {
   boardBooklet,
   cutFiles,
@@ -21,7 +21,7 @@ import {
   sheetsToSvg,
   templateSheets,
   tracingSheets,
-} from '~/core/sheet';
+} from '~/core/print/sheet';
 import { DEMO } from '~/demo';
 import { gatherSheet } from '~/words/gather-list';
 import { stitchGuideOf } from '~/words/stitch-guide';

@@ -16,7 +16,7 @@ import {
   SHELF,
   thinnestStroke,
   transformRegion,
-} from '~/core/shape';
+} from '~/core/base/shape';
 import { square } from './helpers';
 
 const usual = (id: string, more: Record<string, number> = {}): string => {

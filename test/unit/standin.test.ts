@@ -1,7 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { boundsOf, regionOf } from '~/core/shape';
-import { type CutShape, correctedFor, type SheetDocument, toDxf, toPlainSvg } from '~/core/sheet';
+import { boundsOf, regionOf } from '~/core/base/shape';
 import {
   CUTTER,
   clothBox,
@@ -15,7 +14,8 @@ import {
   SIMULATED_IRONS,
   SIMULATED_PRINTERS,
   settledC,
-} from '~/core/standin';
+} from '~/core/intake/standin';
+import { type CutShape, correctedFor, type SheetDocument, toDxf, toPlainSvg } from '~/core/print/sheet';
 import { square } from './helpers';
 
 const MAT = { widthMm: 300, heightMm: 300 };

@@ -1,10 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { deltaE } from '~/core/colour';
-import { newCloth, newCloths } from '~/core/drawer';
-import { CLOTHS } from '~/core/material';
-import { type Fabric, newPiece, newProject, parseProject, QUESTIONS } from '~/core/model';
-import { planProject } from '~/core/plan';
+import { deltaE } from '~/core/base/colour';
+import { CLOTHS } from '~/core/choose/material';
 import {
   type StartAnswers,
   startedProject,
@@ -16,7 +13,10 @@ import {
   usualGround,
   usualIron,
   usualPieceCloth,
-} from '~/core/start';
+} from '~/core/intake/start';
+import { newCloth, newCloths } from '~/core/keep/drawer';
+import { type Fabric, newPiece, newProject, parseProject, QUESTIONS } from '~/core/keep/model';
+import { planProject } from '~/core/plan';
 import { demoDrawer } from '~/demo';
 import { cotton, iron } from './helpers';
 

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
-import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, emptyDrawer } from '~/core/drawer';
-import { toCsv } from '~/core/drawer/csv';
-import { newWord, type Project, parseProject } from '~/core/model';
-import { type StartAnswers, type UsedLast, usualGround } from '~/core/start';
+import { type StartAnswers, type UsedLast, usualGround } from '~/core/intake/start';
+import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, emptyDrawer } from '~/core/keep/drawer';
+import { toCsv } from '~/core/keep/drawer/csv';
+import { newWord, type Project, parseProject } from '~/core/keep/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import {
   beginProject,

@@ -1,20 +1,5 @@
 import { expect } from 'chai';
 import DxfParser from 'dxf-parser';
-import { regionsOfScan, traceRegions } from '~/core/drawing';
-import { judgeSheet, judgeTracing, mirrorTwins } from '~/core/facing';
-import {
-  allAsks,
-  clothAsk,
-  freshLayout,
-  type LayoutAsk,
-  ROUGH_CUT_MM,
-  stripsOf,
-  WEB_INSIDE_MM,
-  webAsk,
-} from '~/core/layout';
-import { type Layout, newPiece, type Plan, type Project, parseProject } from '~/core/model';
-import { nest } from '~/core/nest';
-import { planProject } from '~/core/plan';
 import {
   areaMm2,
   boundsOf,
@@ -31,7 +16,23 @@ import {
   transformRegion,
   transformRings,
   translation,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import {
+  allAsks,
+  clothAsk,
+  freshLayout,
+  type LayoutAsk,
+  ROUGH_CUT_MM,
+  stripsOf,
+  WEB_INSIDE_MM,
+  webAsk,
+} from '~/core/cut/layout';
+import { nest } from '~/core/cut/nest';
+import { regionsOfScan, traceRegions } from '~/core/intake/drawing';
+import { measuredSquare, printPage, readCutFile, runCutter, SIMULATED_PRINTERS } from '~/core/intake/standin';
+import { type Layout, newPiece, type Plan, type Project, parseProject } from '~/core/keep/model';
+import { judgeSheet, judgeTracing, mirrorTwins } from '~/core/lay/facing';
+import { planProject } from '~/core/plan';
 import {
   correctedFor,
   cutFiles,
@@ -46,8 +47,7 @@ import {
   toDxf,
   toPlainSvg,
   tracingSheets,
-} from '~/core/sheet';
-import { measuredSquare, printPage, readCutFile, runCutter, SIMULATED_PRINTERS } from '~/core/standin';
+} from '~/core/print/sheet';
 import { harbourLight } from '~/demo';
 import { cotton, piece, project, square, turnedOver, web } from './helpers';
 

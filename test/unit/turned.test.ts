@@ -2,11 +2,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { intersection as polyIntersection } from 'polyclip-ts';
-import { type NestPart, nest, placedRegion, seeded, settle } from '~/core/nest';
-import { prepare } from '~/core/nest/part';
-import { giveWay, squeeze } from '~/core/nest/squeeze';
-import { Turned } from '~/core/nest/turned';
-import { areaMm2, boundsOf, intersection, offset, type Region, regionOf, ringsOf } from '~/core/shape';
+import { areaMm2, boundsOf, intersection, offset, type Region, regionOf, ringsOf } from '~/core/base/shape';
+import { type NestPart, nest, placedRegion, seeded, settle } from '~/core/cut/nest';
+import { prepare } from '~/core/cut/nest/part';
+import { giveWay, squeeze } from '~/core/cut/nest/squeeze';
+import { Turned } from '~/core/cut/nest/turned';
 
 const OUTLINES = [
   'M0 0H50V20H20V50H0Z',

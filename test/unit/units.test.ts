@@ -18,7 +18,7 @@ import {
   parseLength,
   parseSize,
   parseTemperature,
-} from '~/core/units';
+} from '~/core/base/units';
 
 const mm = (text: string, assume: 'mm' | 'in' = 'mm'): number => {
   const r = parseLength(text, assume);

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { boundsOf, centreOf, placement, type Region, regionOf, ringsOf, transformRegion } from '~/core/base/shape';
 import {
   carriedOwn,
   changeLetter,
@@ -9,12 +10,11 @@ import {
   moveWord,
   ontoCrease,
   wordBox,
-} from '~/core/arrange';
-import { type SetWord, setWord } from '~/core/lettering';
-import { boxOnGround, newWord, type Project, regionOnGround, viewOf, type Word } from '~/core/model';
+} from '~/core/intake/arrange';
+import { type SetWord, setWord } from '~/core/intake/lettering';
+import { boxOnGround, newWord, type Project, regionOnGround, viewOf, type Word } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
-import { boundsOf, centreOf, placement, type Region, regionOf, ringsOf, transformRegion } from '~/core/shape';
-import { placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/sheet';
+import { placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/print/sheet';
 import { shipped } from './faces';
 import { cotton, piece, project, square } from './helpers';
 

@@ -1,19 +1,23 @@
-import type { Laid } from '../laid';
-import { nth } from '../lists';
-import { leastSecondsFor } from '../making';
-import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../match';
-import { adhesiveOf } from '../material';
-import type { Choice, Fabric, Piece, Web } from '../model';
-import { tapeFor } from '../recipe';
-import { areaMm2 } from '../shape';
+import { asOne, derive, listed } from '../base/derive';
+import { nth } from '../base/lists';
+import { areaMm2 } from '../base/shape';
+import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../choose/match';
+import { adhesiveOf } from '../choose/material';
+import { leastSecondsFor, type Setup, setupOf } from '../hands/making';
+import type { Choice, Fabric, Piece, Web } from '../keep/model';
+import type { Laid } from '../lay/laid';
+import { tapeFor } from '../lay/recipe';
+
+/** What is left of a size where a place is added to it and taken off again: a hair that would make it another. */
+const rounded = (mm: number): number => Math.round(mm * 1e6) / 1e6;
 
 /** Every cloth that lies beneath a piece anywhere: the ground, then those of lower pieces, back-most first; each once. */
-function clothBeneath(laid: Laid, pieceId: string): Fabric[] {
+function clothBeneath(laid: Laid, pieceId: string): readonly Fabric[] {
   const { look, pile, project } = laid;
   const { ground } = laid.articleOf(pieceId);
   const below = pile.under(pieceId);
   const lower = project.order.filter((id) => below.has(id)).map((id) => look.fabricOf(look.piece(id)));
-  return [...new Set([...(ground ? [ground] : []), ...lower])];
+  return listed([...new Set([...(ground ? [ground] : []), ...lower])]);
 }
 
 /** @param bondedOf webs that are bonded already beneath a piece, as far as they are known */
@@ -29,7 +33,7 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
       const b = boxes.get(piece.id);
       const w = b ? b.maxX - b.minX : 0;
       const h = b ? b.maxY - b.minY : 0;
-      return {
+      return asOne({
         pieceId: piece.id,
         overruledWith: piece.webId,
         fabric: look.fabricOf(piece),
@@ -44,16 +48,16 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
         layers:
           (laid.articleOf(piece.id).ground ? 2 : 1) +
           Math.max(0, ...pile.beneath(piece.id).map((below) => below.pieceIds.length)),
-        narrowMm: Math.min(w, h),
-        longMm: Math.max(w, h),
-        fabricAreaMm2: areaOfFabric.get(piece.fabricId) ?? 0,
+        narrowMm: rounded(Math.min(w, h)),
+        longMm: rounded(Math.max(w, h)),
+        fabricAreaMm2: rounded(areaOfFabric.get(piece.fabricId) ?? 0),
         pile: fullestPile(laid, piece.id),
-      };
+      });
     });
 }
 
 /** The most cloth that lies beneath a piece at one place, ground first; places that are next to nothing do not count. */
-function fullestPile(laid: Laid, pieceId: string): Fabric[] {
+function fullestPile(laid: Laid, pieceId: string): readonly Fabric[] {
   const { look, pile } = laid;
   const { ground } = laid.articleOf(pieceId);
   const places = pile.beneath(pieceId);
@@ -61,7 +65,7 @@ function fullestPile(laid: Laid, pieceId: string): Fabric[] {
   const fullest = places
     .filter((p) => p.areaMm2 >= FULL_SHARE * most)
     .reduce<readonly string[]>((a, p) => (p.pieceIds.length > a.length ? p.pieceIds : a), []);
-  return [...(ground ? [ground] : []), ...fullest.map((id) => look.fabricOf(look.piece(id)))];
+  return listed([...(ground ? [ground] : []), ...fullest.map((id) => look.fabricOf(look.piece(id)))]);
 }
 /** A place beneath a piece counts from so much of the largest one on. Estimated. */
 const FULL_SHARE = 0.1;
@@ -73,30 +77,29 @@ const ROUNDS = 6;
 /**
  * Webs chosen, then asked of the press; what cannot be pressed on this iron and bench, or takes long, is told to the rules, and they choose again, until nothing new turns up.
  */
-function chosenWith(laid: Laid, wishes: readonly Wish[]): Choice[] {
-  const { project } = laid;
+const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly Wish[]): readonly Choice[] => {
   const asked = new Map<string, Pressed>();
   const keyOf = (w: Wish, webId: string): string => `${w.fabric.id} ${w.pile?.map((f) => f.id)} ${webId}`;
   const told = wishes.map(
     (w): Wish => (w.pile?.length === 0 ? w : { ...w, pressed: (web) => asked.get(keyOf(w, web.id)) ?? null }),
   );
-  let choices = chooseWebs(told, project.webs);
+  let choices = chooseWebs(told, webs);
   for (let round = 0; round < ROUNDS; round++) {
     let news = false;
     choices.forEach((c, i) => {
       const wish = nth(told, i);
-      const web = project.webs.find((w) => w.id === c.webId);
+      const web = webs.find((w) => w.id === c.webId);
       if (!web || !wish.pile || wish.pile.length === 0 || asked.has(keyOf(wish, web.id))) return;
-      const seconds = leastSecondsFor(laid, wish.fabric, wish.pile, web);
+      const seconds = leastSecondsFor(setup, wish.fabric, wish.pile, web);
       asked.set(keyOf(wish, web.id), { seconds });
       // Only what weighs against it makes the rules choose otherwise.
       news ||= seconds === null || seconds > SLOW_PRESS_S.value;
     });
     if (!news) break;
-    choices = chooseWebs(told, project.webs);
+    choices = chooseWebs(told, webs);
   }
   return choices;
-}
+});
 
 /**
  * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.
@@ -130,21 +133,20 @@ const settled = (pieceId: string, webId: string | null, code: 'webless' | 'own-a
   buy: null,
 });
 
-function chosenAll(laid: Laid): Choice[] {
+function chosenAll(laid: Laid): readonly Choice[] {
   const { look, pile } = laid;
-  const first = chosenWith(
-    laid,
-    wishesOf(laid, () => NOTHING_BONDED),
-  );
+  const choose = (bondedOf: (pieceId: string) => readonly Web[]): readonly Choice[] =>
+    chosenWith(setupOf(laid), laid.project.webs, listed(wishesOf(laid, bondedOf)));
+  const first = choose(() => NOTHING_BONDED);
   const webOf = new Map(first.map((c) => [c.pieceId, c.webId]));
   // With one web for all there is nothing beneath that another could spoil.
   if (new Set(webOf.values()).size < 2) return first;
-  const bonded = (pieceId: string): Web[] => {
+  const bonded = (pieceId: string): readonly Web[] => {
     const mine = webOf.get(pieceId);
     const below = new Set([...pile.under(pieceId)].map((id) => webOf.get(id) ?? null));
-    return [...below].flatMap((id) => (id === null || id === mine ? [] : [look.web(id)]));
+    return listed([...below].flatMap((id) => (id === null || id === mine ? [] : [look.web(id)])));
   };
-  return chosenWith(laid, wishesOf(laid, bonded));
+  return choose(bonded);
 }
 
 /** The wish of one piece as the plan sees it, for comparing webs beyond the plan's own choice. */

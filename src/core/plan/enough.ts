@@ -1,7 +1,7 @@
-import type { Laid } from '../laid';
-import { clothAsk, freshLayout } from '../layout';
-import { type Article, flatMm2, type Plan, stockMm2 } from '../model';
-import { areaMm2 } from '../shape';
+import { areaMm2 } from '../base/shape';
+import { clothAsk, freshLayout } from '../cut/layout';
+import { type Article, flatMm2, type Plan, stockMm2 } from '../keep/model';
+import type { Laid } from '../lay/laid';
 
 /** Cloth of one fabric that does not suffice. */
 export type ShortCloth =

@@ -1,3 +1,4 @@
+export * from './asked';
 export { wishOf } from './choices';
 export { type ArticlePicture, behindOf, type Picture } from './picture';
 export * from './plan';

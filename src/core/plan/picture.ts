@@ -1,10 +1,10 @@
-import { lightness } from '../colour';
-import { coversOf, hiddenGround, type Laid } from '../laid';
-import { proposeUnits, type Stack, type StackMap, suggestOrder } from '../layer';
-import { inMap } from '../lists';
-import { decidingPlace, type Made } from '../making';
-import { placementPlan } from '../press';
-import { areaMm2, labelSpot, printRegion, type Spot } from '../shape';
+import { lightness } from '../base/colour';
+import { inMap } from '../base/lists';
+import { areaMm2, labelSpot, printRegion, type Spot } from '../base/shape';
+import { placementPlan } from '../choose/press';
+import { decidingPlace, type Made } from '../hands/making';
+import { coversOf, hiddenGround, type Laid } from '../lay/laid';
+import { proposeUnits, type Stack, type StackMap, suggestOrder } from '../lay/layer';
 
 /** Where the iron is set down on something: middles and size of each footprint, mm. */
 export type Footprints = readonly { x: number; y: number; w: number; h: number }[];
@@ -30,7 +30,7 @@ export interface Picture {
   readonly articles: Readonly<Record<string, ArticlePicture>>;
   /** For each press, by its step: what the iron covers, where it is set down, and the place that decides about its seconds. */
   readonly presses: Readonly<
-    Record<string, { readonly outline: string; readonly footprints: Footprints; readonly deciding: string }>
+    Record<string, { readonly outline: string; readonly footprints: Footprints; readonly deciding: readonly string[] }>
   >;
 }
 
@@ -44,7 +44,7 @@ function pressesOf(made: Made, laid: Laid): Picture['presses'] {
         {
           outline: printRegion(press.region, 1),
           footprints: footprints.map((f) => ({ x: f.centre.x, y: f.centre.y, w: f.widthMm, h: f.heightMm })),
-          deciding: press.stage === 'bond' ? deciding.map((r) => printRegion(r, 1)).join('') : '',
+          deciding: press.stage === 'bond' ? deciding.map((r) => printRegion(r, 1)) : [],
         },
       ];
     }),

@@ -1,27 +1,21 @@
-import { type Drawn, drawnOf, mixedFacing } from '../facing';
-import { type Laid, layDown } from '../laid';
-import { orderWith, type StackMap, stackMap } from '../layer';
-import { freshLayout, webAsk } from '../layout';
-import { glueOf, type Made, makingOf } from '../making';
-import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type Web } from '../model';
-import type { PressColumn, PressRequest } from '../press';
-import { laidByRecipe } from '../recipe';
-import { type Path, printPath, printRegion } from '../shape';
-import { webUseInRows } from '../sheet';
+import { freeze } from 'immer';
+import QuickLRU from 'quick-lru';
+import { derive, share } from '../base/derive';
+import { type Path, printPath, printRegion } from '../base/shape';
+import type { PressColumn, PressRequest } from '../choose/press';
+import { freshLayout, webAsk } from '../cut/layout';
+import { glueOf, type Made, makingOf } from '../hands/making';
+import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type Web } from '../keep/model';
+import { type Drawn, drawnOf, mixedFacing } from '../lay/facing';
+import { type Laid, layDown } from '../lay/laid';
+import { orderWith, type StackMap, stackMap } from '../lay/layer';
+import { laidByRecipe } from '../lay/recipe';
+import { webUseInRows } from '../print/sheet';
 import { choicesOf } from './choices';
 import { type Picture, pictureOf } from './picture';
 import { snagsOf } from './snags';
 
-const written = new WeakMap<Path, string>();
-/** Path data of a path; written once, since most pieces stay the same from one plan to the next. */
-function write(path: Path): string {
-  let text = written.get(path);
-  if (text === undefined) {
-    text = printPath(path);
-    written.set(path, text);
-  }
-  return text;
-}
+const write = derive((path: Path): string => printPath(path));
 
 /** A piece as it is drawn, as the plan tells it. */
 const tracingOf = ({ path, visible, webMiddle, ...drawn }: Drawn): Tracing => ({
@@ -40,8 +34,25 @@ interface Worked {
   readonly stacks: ReadonlyMap<string, StackMap>;
 }
 
-function workOut(asked: Project): Worked {
-  const project = laidByRecipe(asked);
+/** Projects whose last state is kept, so that the next one shares with it what did not change. */
+const LATELY = 16;
+const lately = new QuickLRU<string, Project>({ maxSize: LATELY });
+
+/**
+ * A project with the very objects of its last state wherever they are the same: a copy of it is nothing new. It is not to be changed any more.
+ * @param as what of a project it is: as it was asked about, or with what its recipe lays out
+ */
+function known(project: Project, as: 'asked' | 'laid'): Project {
+  const name = `${as} ${project.id}`;
+  const shared = freeze(share(lately.get(name), project), true);
+  lately.set(name, shared);
+  return shared;
+}
+
+const workOut = (asked: Project): Worked => worked(known(asked, 'asked'));
+
+const worked = derive((asked: Project): Worked => {
+  const project = known(laidByRecipe(asked), 'laid');
   const laid = layDown(project);
   const { look, overlaps } = laid;
   const choices = choicesOf(laid);
@@ -86,7 +97,7 @@ function workOut(asked: Project): Worked {
     }),
   };
   return { laid, plan, made, stacks };
-}
+});
 
 /** Pieces in the order in which they are laid down: as the order has them, but a unit whole where its lowest piece stands. */
 function orderOf({ project, look }: Laid): string[] {
@@ -112,10 +123,16 @@ function orderOf({ project, look }: Laid): string[] {
 export const planProject = (project: Project): Plan => workOut(project).plan;
 
 /** The plan together with what only the screen needs. */
-export function planWithPicture(project: Project): { plan: Plan; picture: Picture } {
-  const { laid, plan, made, stacks } = workOut(project);
-  return { plan, picture: pictureOf(laid, made, stacks) };
+export const planWithPicture = (project: Project): Planned => pictured(workOut(project));
+
+/** A plan and what is shown of it. */
+export interface Planned {
+  readonly plan: Plan;
+  readonly picture: Picture;
 }
+const pictured = derive(
+  ({ laid, plan, made, stacks }: Worked): Planned => ({ plan, picture: pictureOf(laid, made, stacks) }),
+);
 
 /** A ticket's press for looking into: each of its columns, and which of them decides. */
 export interface Pressed {

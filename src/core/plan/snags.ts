@@ -1,32 +1,6 @@
-import { deltaE } from '../colour';
-import { type MixedFacing, ROUTE_FACTS } from '../facing';
-import type { Laid } from '../laid';
-import {
-  COLOUR_LIMITS,
-  colourOfStack,
-  fabricsThatWork,
-  greyed,
-  HAND_LIMIT,
-  type Ordered,
-  type StackMap,
-  shadowsOf,
-  THROUGH_MM2,
-  vanishing,
-} from '../layer';
-import { patchesOf, roomOnMat } from '../layout';
-import { nth } from '../lists';
-import { factsOf } from '../material';
-import {
-  type EdgeCaution,
-  type EdgeDone,
-  edgeDone,
-  holdsMarkup,
-  ontoGround,
-  type Plan,
-  SEVERITIES,
-  type Snag,
-} from '../model';
-import { RECIPE_FACTS } from '../recipe';
+import { deltaE } from '../base/colour';
+import { derive } from '../base/derive';
+import { nth } from '../base/lists';
 import {
   applyTo,
   areaMm2,
@@ -44,7 +18,34 @@ import {
   type ThinPlace,
   thinnestStroke,
   thinStepMm,
-} from '../shape';
+} from '../base/shape';
+import { factsOf } from '../choose/material';
+import { patchesOf, roomOnMat } from '../cut/layout';
+import {
+  type EdgeCaution,
+  type EdgeDone,
+  edgeDone,
+  holdsMarkup,
+  ontoGround,
+  type Plan,
+  SEVERITIES,
+  type Snag,
+} from '../keep/model';
+import { type MixedFacing, ROUTE_FACTS } from '../lay/facing';
+import type { Laid } from '../lay/laid';
+import {
+  COLOUR_LIMITS,
+  colourOfStack,
+  fabricsThatWork,
+  greyed,
+  HAND_LIMIT,
+  type Ordered,
+  type StackMap,
+  shadowsOf,
+  THROUGH_MM2,
+  vanishing,
+} from '../lay/layer';
+import { RECIPE_FACTS } from '../lay/recipe';
 
 import { shortCloth } from './enough';
 
@@ -136,25 +137,16 @@ interface Flaws {
   /** How far apart its edge was looked at, mm. */
   readonly stepMm: number;
 }
-const remembered = new WeakMap<Path, Map<string, Flaws>>();
-function flawsOf(path: Path, thinMm: number, sharpDeg: number): Flaws {
-  const key = `${thinMm} ${sharpDeg}`;
-  const known = remembered.get(path) ?? new Map<string, Flaws>();
-  remembered.set(path, known);
-  let flaws = known.get(key);
-  if (!flaws) {
-    const lines = linesOfPath(path, ROUGH_TOLERANCE_MM);
-    const region = normalise(lines);
-    flaws = {
-      crossing: crossesItself(lines),
-      thin: thinnestStroke(region, thinMm),
-      ...corners(region, sharpDeg),
-      stepMm: thinStepMm(region),
-    };
-    known.set(key, flaws);
-  }
-  return flaws;
-}
+const flawsOf = derive((path: Path, thinMm: number, sharpDeg: number): Flaws => {
+  const lines = linesOfPath(path, ROUGH_TOLERANCE_MM);
+  const region = normalise(lines);
+  return {
+    crossing: crossesItself(lines),
+    thin: thinnestStroke(region, thinMm),
+    ...corners(region, sharpDeg),
+    stepMm: thinStepMm(region),
+  };
+});
 
 /** What has the same trouble is one snag: twenty dots are not twenty. */
 function together<T>(found: readonly T[], keyOf: (one: T) => string): T[][] {
@@ -293,7 +285,7 @@ const unheld: Finder = ({ laid: { project, look, pile } }) => {
 const machine: Finder = ({ laid: { project, look }, plan }) => {
   const { patches, offMat } = patchesOf(project, plan);
   const biggest = patches.find((p) => p.pieceIds.some((id) => offMat.includes(id)));
-  const room = biggest && roomOnMat(project, look.web(biggest.webId).widthMm);
+  const room = biggest && roomOnMat(project.mat, look.web(biggest.webId).widthMm);
   const clings = new Map<string, string[]>();
   for (const { pieceId, webId } of plan.choices)
     if (webId !== null && look.routeOf(look.piece(pieceId)) === 'cutter-fabric-up' && look.web(webId).liners === 0)

@@ -1,8 +1,8 @@
-import { adviseEdges, type EdgeAdvice, edgePlan, isEdged, minutesOf, narrowOf, turnsOf } from '../edge';
-import { layDown } from '../laid';
-import { EDGES, type Edge, type Project, type Web } from '../model';
-import { laidByRecipe } from '../recipe';
-import { openRings, perimeterMm } from '../shape';
+import { openRings, perimeterMm } from '../base/shape';
+import { adviseEdges, type EdgeAdvice, edgePlan, isEdged, minutesOf, narrowOf, turnsOf } from '../hands/edge';
+import { EDGES, type Edge, type Project, type Web } from '../keep/model';
+import { layDown } from '../lay/laid';
+import { laidByRecipe } from '../lay/recipe';
 
 /** One run of stitches as the screen draws it: needle points x y x y …, mm on the article, and what happens at each ({@link NEEDLE_DOES}). */
 export interface StitchRun {

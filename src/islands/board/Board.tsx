@@ -17,8 +17,8 @@ import {
   timersAt,
   waitFor,
   wrongWith,
-} from '~/core/board';
-import { type BoardTimer, type MendCode, newId, type Plan, type Project } from '~/core/model';
+} from '~/core/hands/board';
+import { type BoardTimer, type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
 import { nowMs, record, useWorkbench } from '~/store';
 import { careWords, doneWords, gateWords, lookWords, mendingWords, seconds, stepWords, wrongWords } from '~/words';
 import { addressOf } from '../project/stations';

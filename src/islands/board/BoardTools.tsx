@@ -1,9 +1,9 @@
 import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, Note, Select } from '~/components';
-import { type BoardStep, madeAgain, mergedBoards } from '~/core/board';
-import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/model';
-import { boardBooklet } from '~/core/sheet';
+import { type BoardStep, madeAgain, mergedBoards } from '~/core/hands/board';
+import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/keep/model';
+import { boardBooklet } from '~/core/print/sheet';
 import { attempt, download, edit, lookIntoFile, record } from '~/store';
 import { stepWords } from '~/words';
 import { pdfOf } from '../project/pdf';

@@ -1,8 +1,8 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import { paceOf } from '~/core/board';
-import { newId, type Plan, type Project } from '~/core/model';
+import { paceOf } from '~/core/hands/board';
+import { newId, type Plan, type Project } from '~/core/keep/model';
 import { attempt, edit, nowMs, readPicture, record } from '~/store';
 import css from './Board.module.css';
 

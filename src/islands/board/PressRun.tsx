@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import type { BoardStep } from '~/core/board';
-import { type PressTicket, type Project, pieceName } from '~/core/model';
+import type { BoardStep } from '~/core/hands/board';
+import { type PressTicket, type Project, pieceName } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
 import { dialWords, heat as heatWords, seconds } from '~/words';
 import css from './Board.module.css';

@@ -1,6 +1,6 @@
 import { Dialog } from '~/components';
-import type { BoardStep } from '~/core/board';
-import type { Step } from '~/core/model';
+import type { BoardStep } from '~/core/hands/board';
+import type { Step } from '~/core/keep/model';
 import css from './Board.module.css';
 
 /** Every step in order, with what is done. */

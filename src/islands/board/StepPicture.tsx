@@ -1,8 +1,8 @@
 import { memo, useId } from 'react';
 import { ClothDefs, ClothSwatch, clothUrl, Picture } from '~/components';
-import { type Fabric, type Plan, type Project, type Step, viewOf } from '~/core/model';
+import { boundsOf, regionOf } from '~/core/base/shape';
+import { type Fabric, type Plan, type Project, type Step, viewOf } from '~/core/keep/model';
 import type { Picture as Screen } from '~/core/plan';
-import { boundsOf, regionOf } from '~/core/shape';
 import { SetDownMap } from '../press/SetDownMap';
 import css from './Board.module.css';
 import { readied } from './readied';

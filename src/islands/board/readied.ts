@@ -1,4 +1,4 @@
-import type { Fabric, Project, Step } from '~/core/model';
+import type { Fabric, Project, Step } from '~/core/keep/model';
 
 /** Cloths that are made ready before anything is traced: those of grounds and pieces, where they are washed only those that were not yet; null at any other step. */
 export function readied(project: Project, { does }: Pick<Step, 'does'>): Fabric[] | null {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, FileDialog, LengthField } from '~/components';
-import { type Fabric, newId, type Project } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import { type Fabric, newId, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, edit, editHere, readPicture } from '~/store';
 import { dropUnused } from './drop-unused';
 import css from './FabricChoice.module.css';

@@ -11,7 +11,7 @@ import {
   lazily,
   type Unread,
 } from '~/components';
-import { parseColour } from '~/core/colour';
+import { parseColour } from '~/core/base/colour';
 import css from './ColourField.module.css';
 
 const PhotoColours = lazily(

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, ClothSwatch, Dialog, Note, TextField } from '~/components';
-import { takeIn } from '~/core/drawer';
-import type { Project } from '~/core/model';
+import { takeIn } from '~/core/keep/drawer';
+import type { Project } from '~/core/keep/model';
 import { editHere, useDrawer } from '~/store';
 import css from './FabricChoice.module.css';
 

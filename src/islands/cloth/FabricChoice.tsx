@@ -1,8 +1,8 @@
 import { Archive, Camera, Images, Lasso, Plus } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Button, ClothSwatch, lazily } from '~/components';
-import { newCloths } from '~/core/drawer';
-import { newId, type Project } from '~/core/model';
+import { newCloths } from '~/core/keep/drawer';
+import { newId, type Project } from '~/core/keep/model';
 import css from './FabricChoice.module.css';
 import { keepCloths } from './keep';
 

@@ -1,5 +1,5 @@
 import { ClothSwatch } from '~/components';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import css from './FabricChoice.module.css';
 
 /** The project's cloth, laid out to pick one or several. The last one that is picked stays. */

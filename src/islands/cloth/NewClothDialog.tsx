@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Dialog, Note } from '~/components';
-import { newCloth } from '~/core/drawer';
-import { type Fabric, newId } from '~/core/model';
+import { newCloth } from '~/core/keep/drawer';
+import { type Fabric, newId } from '~/core/keep/model';
 import css from './FabricChoice.module.css';
 import { NewClothFields, USUAL_CLOTH } from './NewClothFields';
 

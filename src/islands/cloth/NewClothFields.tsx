@@ -1,6 +1,6 @@
 import { ClothSwatch, Select, TextField } from '~/components';
-import { type NewCloth, newCloth } from '~/core/drawer';
-import { CLOTHS } from '~/core/material';
+import { CLOTHS } from '~/core/choose/material';
+import { type NewCloth, newCloth } from '~/core/keep/drawer';
 import { ColourField } from './ColourField';
 import css from './FabricChoice.module.css';
 

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { type PointerEvent, useRef, useState } from 'react';
 import { arrowOf, Button, FileDialog } from '~/components';
-import { meanColour, type Pixels } from '~/core/colour';
+import { meanColour, type Pixels } from '~/core/base/colour';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
 import css from './PhotoColours.module.css';
 

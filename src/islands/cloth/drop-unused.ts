@@ -1,4 +1,4 @@
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 
 /** Pictures that nothing shows any more do not travel with the project. Changes the project given. */
 export function dropUnused(p: Project): void {

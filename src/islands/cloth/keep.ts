@@ -1,4 +1,4 @@
-import type { Fabric } from '~/core/model';
+import type { Fabric } from '~/core/keep/model';
 import { attemptOrTell, changeDrawer, edit } from '~/store';
 
 /**

@@ -2,9 +2,9 @@ import type { ColumnDef } from '@tanstack/react-table';
 import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Choice, Dialog, Empty, Note, Toast, UNIT_OPTIONS } from '~/components';
-import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/drawer';
-import { toCsv } from '~/core/drawer/csv';
-import { newId } from '~/core/model';
+import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
+import { toCsv } from '~/core/keep/drawer/csv';
+import { newId } from '~/core/keep/model';
 import {
   attempt,
   changeDrawer,

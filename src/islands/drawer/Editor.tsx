@@ -11,9 +11,16 @@ import {
   useWatch,
 } from 'react-hook-form';
 import { Button, Dialog, FormText, isUnread, Note } from '~/components';
-import { type DrawerContents, type DrawerKind, doubtsOf, KIND_WORDS, THING_SCHEMAS, type Things } from '~/core/drawer';
-import { problemsFrom } from '~/core/model';
-import type { DisplayUnits } from '~/core/units';
+import type { DisplayUnits } from '~/core/base/units';
+import {
+  type DrawerContents,
+  type DrawerKind,
+  doubtsOf,
+  KIND_WORDS,
+  THING_SCHEMAS,
+  type Things,
+} from '~/core/keep/drawer';
+import { problemsFrom } from '~/core/keep/model';
 import { useUnits } from '~/store';
 import { doubtWords } from '~/words';
 import css from './Drawer.module.css';

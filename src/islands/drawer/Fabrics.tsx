@@ -12,9 +12,16 @@ import {
   LengthField,
   Select,
 } from '~/components';
-import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/material';
-import { type Fabric, FIBRES, LIMITS } from '~/core/model';
-import { CARE_LIMIT_C, CARE_WORD, type CareDots, dotsAllowed, formatTemperature, formatThickness } from '~/core/units';
+import {
+  CARE_LIMIT_C,
+  CARE_WORD,
+  type CareDots,
+  dotsAllowed,
+  formatTemperature,
+  formatThickness,
+} from '~/core/base/units';
+import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
+import { type Fabric, FIBRES, LIMITS } from '~/core/keep/model';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import { newId, type Picture } from '~/core/model';
+import { newId, type Picture } from '~/core/keep/model';
 import { attempt, canvasToDataUrl, keepDrawerPicture, readPicture } from '~/store';
 import css from './Drawer.module.css';
 

@@ -2,8 +2,8 @@ import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { type ArrayPath, type FieldValues, type Path, type UseFormReturn, useFieldArray } from 'react-hook-form';
 import { Button, FieldFrame, FormLength, FormNumber, inputClass } from '~/components';
-import { boundsOf, parsePath, regionOf } from '~/core/shape';
-import { type DisplayUnits, parseSize, type Size } from '~/core/units';
+import { boundsOf, parsePath, regionOf } from '~/core/base/shape';
+import { type DisplayUnits, parseSize, type Size } from '~/core/base/units';
 import css from './Drawer.module.css';
 
 /** Pieces and scraps with their sizes, and for a scrap its outline. */

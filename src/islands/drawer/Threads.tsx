@@ -1,6 +1,6 @@
 import { FormLength, FormLines, FormNumber, FormPrice, FormSelect, ThreadSwatch } from '~/components';
-import { THREAD_KINDS } from '~/core/model';
-import { formatRun } from '~/core/units';
+import { formatRun } from '~/core/base/units';
+import { THREAD_KINDS } from '~/core/keep/model';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';

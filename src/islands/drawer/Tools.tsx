@@ -10,9 +10,9 @@ import {
   FormTemperature,
   FormText,
 } from '~/components';
-import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/model';
-import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/units';
+import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/base/units';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
+import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/keep/model';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { nameColumn, type TableOf } from './table';

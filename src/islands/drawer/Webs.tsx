@@ -10,9 +10,9 @@ import {
   Select,
   WebSwatch,
 } from '~/components';
-import { WEB_KINDS, webFrom, webKindOf } from '~/core/material';
-import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/model';
-import { type DisplayUnits, formatLength, formatRun, formatTemperature } from '~/core/units';
+import { type DisplayUnits, formatLength, formatRun, formatTemperature } from '~/core/base/units';
+import { WEB_KINDS, webFrom, webKindOf } from '~/core/choose/material';
+import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/keep/model';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';

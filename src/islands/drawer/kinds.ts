@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import type { DrawerKind } from '~/core/drawer';
+import type { DrawerKind } from '~/core/keep/drawer';
 import type { EditorProps } from './Editor';
 import { FabricEditor, fabricTable } from './Fabrics';
 import { ThreadEditor, threadTable } from './Threads';

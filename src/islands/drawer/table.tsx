@@ -1,7 +1,7 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { CircleAlert } from 'lucide-react';
-import { type DrawerContents, type DrawerKind, doubtsOf, type Things } from '~/core/drawer';
-import type { DisplayUnits } from '~/core/units';
+import type { DisplayUnits } from '~/core/base/units';
+import { type DrawerContents, type DrawerKind, doubtsOf, type Things } from '~/core/keep/drawer';
 import css from './Drawer.module.css';
 
 /** The columns of a table and how wide they are. Text is what search looks through; numbers sort as numbers. */

@@ -1,6 +1,6 @@
-import { DRAWER_KINDS, type DrawerKind } from '~/core/drawer';
-import type { Fabric, Iron, Thread, Web } from '~/core/model';
-import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/units';
+import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/base/units';
+import { DRAWER_KINDS, type DrawerKind } from '~/core/keep/drawer';
+import type { Fabric, Iron, Thread, Web } from '~/core/keep/model';
 
 export const isDrawerKind = (s: string): s is DrawerKind => (DRAWER_KINDS as readonly string[]).includes(s);
 

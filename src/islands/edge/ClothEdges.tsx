@@ -1,5 +1,5 @@
 import { Button, ClothSwatch, EDGE_OPTIONS, Select } from '~/components';
-import { EDGES, type Edge, type Project } from '~/core/model';
+import { EDGES, type Edge, type Project } from '~/core/keep/model';
 import type { EdgeGroup } from '~/core/plan';
 import { edit } from '~/store';
 import { edgeReasonWords, edgeWords } from '~/words';

@@ -1,12 +1,12 @@
 import { Archive, FileDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Empty, Note } from '~/components';
-import { differences, takeIn } from '~/core/drawer';
-import { fileStem, type Plan, type Project } from '~/core/model';
-import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/sheet';
+import { differences, takeIn } from '~/core/keep/drawer';
+import { fileStem, type Plan, type Project } from '~/core/keep/model';
+import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/print/sheet';
 import { download, edit, useDrawer, useWorkbench } from '~/store';
 import { minutesWords, threadTroubleWords } from '~/words';
-import { planThread } from '~/workers';
+import { askPlanThread } from '~/workers';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { pdfOf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
@@ -127,8 +127,9 @@ function Guide({ project, plan }: { project: Project; plan: Plan }) {
     setError(null);
     try {
       const webIds = Object.fromEntries(plan.choices.map((c) => [c.pieceId, c.webId]));
-      const drawn: SheetDocument = await planThread().run(
-        async (w) => await w.stitchGuide({ ...project, pictures: [] }, webIds, paper),
+      const drawn: SheetDocument = await askPlanThread(
+        project,
+        async (w, about) => await w.stitchGuide(about, webIds, paper),
         LIMIT_MS,
       );
       const doc = correctedFor(drawn, project.printer);

@@ -1,5 +1,5 @@
 import { Choice, EDGE_OPTIONS, Fold, NumberField, Select } from '~/components';
-import { type Project, SHADES, STITCHED_ON } from '~/core/model';
+import { type Project, SHADES, STITCHED_ON } from '~/core/keep/model';
 import { edit } from '~/store';
 import { edgeWords, ON_WORDS } from '~/words';
 import { answer } from '../project/answers';

@@ -1,7 +1,7 @@
 import { LengthField, Note, NumberField, ThreadSwatch } from '~/components';
-import { BOTTLE_ML, EDGE_FACTS } from '~/core/edge';
-import type { EdgeSetting, Plan, Project } from '~/core/model';
-import { formatLength, formatRun, formatThread, formatVolume } from '~/core/units';
+import { formatLength, formatRun, formatThread, formatVolume } from '~/core/base/units';
+import { BOTTLE_ML, EDGE_FACTS } from '~/core/hands/edge';
+import type { EdgeSetting, Plan, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, threadWords } from '~/words';
 import css from './Edge.module.css';

@@ -1,11 +1,11 @@
 import { Trash2, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, EDGE_OPTIONS, Note, Select } from '~/components';
-import { type Landmark, landmarksOf } from '~/core/edge';
-import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project, pieceName } from '~/core/model';
+import { applyTo, inverse, type Point, regionOf } from '~/core/base/shape';
+import { formatLength, formatThread } from '~/core/base/units';
+import { type Landmark, landmarksOf } from '~/core/hands/edge';
+import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project, pieceName } from '~/core/keep/model';
 import type { Picture } from '~/core/plan';
-import { applyTo, inverse, type Point, regionOf } from '~/core/shape';
-import { formatLength, formatThread } from '~/core/units';
 import { edit, select } from '~/store';
 import { edgeCautionWords, edgeWords, startWords, stitchSizeWords } from '~/words';
 import css from './Edge.module.css';

@@ -12,7 +12,7 @@ import {
   useState,
 } from 'react';
 import { arrowOf, Button, Choice, ClothDefs, clothUrl, shade } from '~/components';
-import { type ArticleView, groundOutline, type Plan } from '~/core/model';
+import { type ArticleView, groundOutline, type Plan } from '~/core/keep/model';
 import type { Picture, StitchedLine } from '~/core/plan';
 import { select } from '~/store';
 import { stitchDoesWords } from '~/words';

@@ -1,6 +1,6 @@
 import { ThreadSwatch } from '~/components';
-import type { EdgePlan, Plan, Project } from '~/core/model';
-import { formatThread } from '~/core/units';
+import { formatThread } from '~/core/base/units';
+import type { EdgePlan, Plan, Project } from '~/core/keep/model';
 import { edgeWords, threadWords } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import css from './Edge.module.css';

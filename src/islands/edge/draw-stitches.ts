@@ -1,6 +1,6 @@
 import { INK_ON_CLOTH, PAPER_ON_CLOTH } from '~/components';
-import { NEEDLE_DOES } from '~/core/edge';
-import { f32, u8 } from '~/core/lists';
+import { f32, u8 } from '~/core/base/lists';
+import { NEEDLE_DOES } from '~/core/hands/edge';
 import type { StitchedLine } from '~/core/plan';
 
 // Stitches drawn on a canvas: the one place that knows how.

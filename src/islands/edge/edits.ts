@@ -1,4 +1,4 @@
-import type { Edge, Edging, Project } from '~/core/model';
+import type { Edge, Edging, Project } from '~/core/keep/model';
 
 /** Every piece of a cloth gets this edge: what single ones had of their own goes. */
 export function setClothEdge(project: Project, fabricId: string, edge: Edge | null): void {

@@ -1,5 +1,5 @@
 import { LinesField } from '~/components';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { bagLines } from '~/words';
 import css from './Gather.module.css';

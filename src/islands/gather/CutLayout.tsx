@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import type { GatherStrip, Need, Project } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import type { GatherStrip, Need, Project } from '~/core/keep/model';
 import css from './Gather.module.css';
 
 const MARGIN_MM = 6;

@@ -1,7 +1,7 @@
 import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
-import { differences, takeIn } from '~/core/drawer';
-import type { Swap } from '~/core/gather';
-import type { Plan, Project } from '~/core/model';
+import type { Swap } from '~/core/cut/gather';
+import { differences, takeIn } from '~/core/keep/drawer';
+import type { Plan, Project } from '~/core/keep/model';
 import { edit, useDrawer } from '~/store';
 import { listed } from '~/words';
 import { useOpen } from '../project/useOpen';

@@ -1,8 +1,8 @@
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Note } from '~/components';
-import { fileStem, type Project } from '~/core/model';
-import { correctedFor } from '~/core/sheet';
+import { fileStem, type Project } from '~/core/keep/model';
+import { correctedFor } from '~/core/print/sheet';
 import { download } from '~/store';
 import { pdfOf } from '../project/pdf';
 import css from './Gather.module.css';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Choice, LengthField, Note, NumberField, PriceField } from '~/components';
-import { fabricOffers, type Swap, supplyOffers, threadOffers, webOffers } from '~/core/gather';
-import type { Need, Offer, Project } from '~/core/model';
-import { formatLength, MM_PER } from '~/core/units';
+import { formatLength, MM_PER } from '~/core/base/units';
+import { fabricOffers, type Swap, supplyOffers, threadOffers, webOffers } from '~/core/cut/gather';
+import type { Need, Offer, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { groundWords, isSupply, leftWords, mixWords, needTroubleWords, priceWords, soldWords } from '~/words';
 import { CutLayout } from './CutLayout';

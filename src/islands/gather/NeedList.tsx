@@ -1,7 +1,7 @@
 import { ChevronDown } from 'lucide-react';
 import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
-import type { Swap } from '~/core/gather';
-import type { Need, Plan, Project } from '~/core/model';
+import type { Swap } from '~/core/cut/gather';
+import type { Need, Plan, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { amountWords, cannotBeHad, hereWords, isSupply, mixWords, needName, needNote, priceWords } from '~/words';
 import { tick } from './edits';

@@ -1,5 +1,5 @@
 import { NumberField, Select } from '~/components';
-import type { ArticleCost, Project } from '~/core/model';
+import type { ArticleCost, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { needName, priceWords, sumWords } from '~/words';
 import css from './Gather.module.css';

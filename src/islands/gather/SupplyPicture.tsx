@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Supply } from '~/core/model';
+import type { Supply } from '~/core/keep/model';
 import css from './Gather.module.css';
 
 /** What each supply looks like, on a field of 40 × 40. */

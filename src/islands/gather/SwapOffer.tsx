@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from 'react';
 import { Button, ClothSwatch, Dialog, Picture } from '~/components';
-import { type Swap, swapped } from '~/core/gather';
-import { type Project, viewOf } from '~/core/model';
+import { type Swap, swapped } from '~/core/cut/gather';
+import { type Project, viewOf } from '~/core/keep/model';
 import { edit } from '~/store';
 import { useOpen } from '../project/useOpen';
 import css from './Gather.module.css';

@@ -1,9 +1,9 @@
 import { Scissors } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '~/components';
-import { takeAll } from '~/core/gather';
-import type { GatherPlan, Project } from '~/core/model';
-import { laidByRecipe } from '~/core/recipe';
+import { takeAll } from '~/core/cut/gather';
+import type { GatherPlan, Project } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { edit, nowMs } from '~/store';
 import { bookOut, putBack } from './edits';
 import css from './Gather.module.css';

@@ -1,5 +1,5 @@
 import { LengthField, Select } from '~/components';
-import type { Article, Project } from '~/core/model';
+import type { Article, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { setTrim } from './edits';
 import css from './Gather.module.css';

@@ -1,5 +1,5 @@
-import type { DrawerContents } from '~/core/drawer';
-import type { Project } from '~/core/model';
+import type { DrawerContents } from '~/core/keep/drawer';
+import type { Project } from '~/core/keep/model';
 import { changeDrawer } from '~/store';
 
 type Held = Pick<Project, 'fabrics' | 'webs' | 'threads'>;

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
-import type { Taken } from '~/core/gather';
-import type { Offer, Project } from '~/core/model';
+import type { Taken } from '~/core/cut/gather';
+import type { Offer, Project } from '~/core/keep/model';
 
 /** Into the basket, or out of it again. */
 export function tick(project: Project, key: string, on: boolean): void {

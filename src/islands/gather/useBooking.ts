@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { attempt, readDrawer, useWorkbench } from '~/store';
 import { bookInDrawer } from './drawer-booking';
 

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { GatherPlan, Plan, Project } from '~/core/model';
+import type { GatherPlan, Plan, Project } from '~/core/keep/model';
 import { type GatherThread, openGatherThread, proxy, ThreadEnded } from '~/workers';
 
 export interface Gathered {

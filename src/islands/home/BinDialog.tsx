@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Boundary, Button, Dialog, Note, Picture } from '~/components';
-import { viewOf } from '~/core/model';
+import { viewOf } from '~/core/keep/model';
 import {
   attempt,
   exportProject,

@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { FolderCheck, HardDriveDownload, HardDriveUpload } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, Dialog, FilePick, Note, Progress } from '~/components';
-import type { EverythingRead } from '~/core/archive';
+import type { EverythingRead } from '~/core/keep/archive';
 import {
   allowFolder,
   attempt,

@@ -2,7 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Archive, FolderInput, LifeBuoy, Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { Boundary, Button, ButtonLink, Dialog, lazily, Note, TextField, Toast } from '~/components';
-import type { EverythingRead } from '~/core/archive';
+import type { EverythingRead } from '~/core/keep/archive';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import {
   type Attempt,

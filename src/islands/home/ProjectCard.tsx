@@ -1,6 +1,6 @@
 import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
 import { Button, Picture } from '~/components';
-import { viewOf } from '~/core/model';
+import { viewOf } from '~/core/keep/model';
 import { exportProject, exportRaw, type ProjectRow } from '~/store';
 import { addressOf } from '../project/stations';
 import css from './Home.module.css';

@@ -1,4 +1,4 @@
-import { type Project, parseProject } from '~/core/model';
+import { type Project, parseProject } from '~/core/keep/model';
 
 // A sound document need not be read through again each time a page is drawn.
 const known = new WeakMap<object, Project | null>();

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, pictureBox, SHADOW_OF_CLOTH, shade } from '~/components';
-import { type ArticleView, groundOutline, type Plan } from '~/core/model';
+import { type ArticleView, groundOutline, type Plan } from '~/core/keep/model';
 import type { Picture } from '~/core/plan';
 import css from './Layers.module.css';
 

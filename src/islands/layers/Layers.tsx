@@ -1,9 +1,9 @@
 import { ArrowDown, ArrowDownToLine, ArrowUp, ArrowUpToLine } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Button, Choice, Empty } from '~/components';
-import { moveInOrder, orderWith } from '~/core/layer';
-import { nth } from '~/core/lists';
-import type { Project } from '~/core/model';
+import { nth } from '~/core/base/lists';
+import type { Project } from '~/core/keep/model';
+import { moveInOrder, orderWith } from '~/core/lay/layer';
 import { edit, select, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
 import { ArticleStrip } from '../project/ArticleStrip';

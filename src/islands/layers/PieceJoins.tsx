@@ -1,10 +1,10 @@
 import { Pin, PinOff } from 'lucide-react';
 import { Button, LengthField, TextField } from '~/components';
-import { orderWith } from '~/core/layer';
-import type { ArticleView, Piece, Plan, Project } from '~/core/model';
+import { formatArea } from '~/core/base/units';
+import type { ArticleView, Piece, Plan, Project } from '~/core/keep/model';
+import { orderWith } from '~/core/lay/layer';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import type { Picture } from '~/core/plan';
-import { RECIPE_FACTS } from '~/core/recipe';
-import { formatArea } from '~/core/units';
 import { edit, editPiece } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';

@@ -1,5 +1,5 @@
 import { pictureBox } from '~/components';
-import { type ArticleView, finishedOutline, groundOutline } from '~/core/model';
+import { type ArticleView, finishedOutline, groundOutline } from '~/core/keep/model';
 import type { ArticlePicture } from '~/core/plan';
 import css from './Layers.module.css';
 

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, useId, useRef } from 'react';
 import { ClothDefs, clothUrl, SHADOW_OF_CLOTH, shade } from '~/components';
-import type { Overlap } from '~/core/laid';
-import { deepestChain } from '~/core/layer';
-import { type ArticleView, boxOnGround, finishedOutline } from '~/core/model';
+import { type ArticleView, boxOnGround, finishedOutline } from '~/core/keep/model';
+import type { Overlap } from '~/core/lay/laid';
+import { deepestChain } from '~/core/lay/layer';
 import css from './Layers.module.css';
 
 /** The ground is seen from the front and well above: across stays across, down leans a little away. */

@@ -1,10 +1,10 @@
 import { Button, LengthField, Note } from '~/components';
-import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/layer';
-import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/model';
+import { areaMm2, regionOf } from '~/core/base/shape';
+import { formatArea, formatLength, formatThickness } from '~/core/base/units';
+import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/keep/model';
+import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/lay/layer';
+import { makeBy, RECIPE_FACTS } from '~/core/lay/recipe';
 import type { ArticlePicture } from '~/core/plan';
-import { makeBy, RECIPE_FACTS } from '~/core/recipe';
-import { areaMm2, regionOf } from '~/core/shape';
-import { formatArea, formatLength, formatThickness } from '~/core/units';
 import { edit } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';

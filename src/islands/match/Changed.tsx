@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { Button } from '~/components';
-import { type Plan, type Project, pieceName } from '~/core/model';
+import { type Plan, type Project, pieceName } from '~/core/keep/model';
 import { undo } from '~/store';
 import css from './Match.module.css';
 

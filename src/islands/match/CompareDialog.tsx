@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Dialog, Note, Select, WebSwatch } from '~/components';
-import type { Aspect, Compared } from '~/core/match';
-import { type Project, pieceName, type Web } from '~/core/model';
+import type { Aspect, Compared } from '~/core/choose/match';
+import { type Project, pieceName, type Web } from '~/core/keep/model';
 import { ruleWords } from '~/words';
-import { planThread } from '~/workers';
+import { askPlanThread } from '~/workers';
 import css from './Match.module.css';
 
 const ASPECT_WORDS: Readonly<Record<Aspect, string>> = {
@@ -42,16 +42,14 @@ export function CompareDialog({
   useEffect(() => {
     let gone = false;
     setError(null);
-    planThread()
-      .run(async (w) => await w.compare({ ...project, pictures: [] }, pieceId, [a, b]), LIMIT_MS)
-      .then(
-        (got) => {
-          if (!gone) setRows(got);
-        },
-        (e: unknown) => {
-          if (!gone) setError(e instanceof Error ? e.message : String(e));
-        },
-      );
+    askPlanThread(project, async (w, about) => await w.compare(about, pieceId, [a, b]), LIMIT_MS).then(
+      (got) => {
+        if (!gone) setRows(got);
+      },
+      (e: unknown) => {
+        if (!gone) setError(e instanceof Error ? e.message : String(e));
+      },
+    );
     return () => {
       gone = true;
     };

@@ -8,8 +8,8 @@ import {
   KIND_WORDS,
   type Things,
   takeIn,
-} from '~/core/drawer';
-import type { Project } from '~/core/model';
+} from '~/core/keep/drawer';
+import type { Project } from '~/core/keep/model';
 import { attempt, changeDrawer, editHere } from '~/store';
 import css from './Match.module.css';
 

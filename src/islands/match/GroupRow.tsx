@@ -1,8 +1,8 @@
 import { Scale } from 'lucide-react';
 import { Button, ClothSwatch, EDGE_OPTIONS, Note, Select, WebSwatch } from '~/components';
-import { clothOf } from '~/core/material';
-import type { Edge, Project, Web } from '~/core/model';
-import { dotsAllowed, formatTemperature } from '~/core/units';
+import { dotsAllowed, formatTemperature } from '~/core/base/units';
+import { clothOf } from '~/core/choose/material';
+import type { Edge, Project, Web } from '~/core/keep/model';
 import { edit } from '~/store';
 import { butWords, buyWords, choiceReasonWords, confidenceWords, rejectionWords, runnerUpWords } from '~/words';
 import { PieceChips } from '../project/PieceChips';

@@ -1,8 +1,8 @@
 import { Archive, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Empty, WebSwatch } from '~/components';
-import { differences } from '~/core/drawer';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import { differences } from '~/core/keep/drawer';
 import { useDrawer } from '~/store';
 import { useOpen } from '../project/useOpen';
 import { Changed } from './Changed';

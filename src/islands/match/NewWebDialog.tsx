@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Dialog, LengthField, Note, Select, TextField, WebSwatch } from '~/components';
-import { freeName } from '~/core/drawer';
-import { WEB_KINDS, webFrom } from '~/core/material';
-import { newId, type Project } from '~/core/model';
+import { WEB_KINDS, webFrom } from '~/core/choose/material';
+import { freeName } from '~/core/keep/drawer';
+import { newId, type Project } from '~/core/keep/model';
 import { attemptOrTell, changeDrawer, editHere } from '~/store';
 import css from './Match.module.css';
 

@@ -10,8 +10,8 @@ import {
   NumberField,
   Select,
 } from '~/components';
-import { SCHOOLS } from '~/core/match';
-import type { Project } from '~/core/model';
+import { SCHOOLS } from '~/core/choose/match';
+import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from '../project/answers';
 import css from './Match.module.css';

@@ -1,4 +1,4 @@
-import type { Choice, Plan, Project } from '~/core/model';
+import type { Choice, Plan, Project } from '~/core/keep/model';
 
 export interface Group {
   readonly fabricId: string;

@@ -1,8 +1,8 @@
 import { Image, Shapes, Spline, Type } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
-import type { Project } from '~/core/model';
-import { THINGS } from '~/core/start';
+import { THINGS } from '~/core/intake/start';
+import type { Project } from '~/core/keep/model';
 import { whereTo } from './edits';
 import css from './Pattern.module.css';
 

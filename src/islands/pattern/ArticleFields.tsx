@@ -1,7 +1,7 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Button, NumberField, Select, TextField } from '~/components';
-import { type ArticleView, newGround } from '~/core/model';
-import { RECIPE_FACTS } from '~/core/recipe';
+import { type ArticleView, newGround } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, lookAtArticle, selectAll } from '~/store';
 import css from './ArticleFields.module.css';
 import { addArticle, articleInHand, moveToArticle, sameOnOthers, takeArticleOut } from './edits';

@@ -1,5 +1,5 @@
 import { Button, LengthField, NumberField } from '~/components';
-import { type Project, USUAL_LIMITS } from '~/core/model';
+import { type Project, USUAL_LIMITS } from '~/core/keep/model';
 import { edit } from '~/store';
 import css from './Pattern.module.css';
 

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Button, Choice, FileDialog, LengthField, Note } from '~/components';
-import { pieceInMiddle } from '~/core/arrange';
-import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~/core/drawing';
-import { LIMITS, movedMarks, type Project } from '~/core/model';
-import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/shape';
-import { formatLength } from '~/core/units';
+import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import { pieceInMiddle } from '~/core/intake/arrange';
+import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~/core/intake/drawing';
+import { LIMITS, movedMarks, type Project } from '~/core/keep/model';
 import { db, editHere, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';

@@ -1,6 +1,6 @@
 import { useEffect, useId, useState } from 'react';
-import { type Axis, FACES, type SetWord } from '~/core/lettering';
-import { newWord, type Word } from '~/core/model';
+import { type Axis, FACES, type SetWord } from '~/core/intake/lettering';
+import { newWord, type Word } from '~/core/keep/model';
 import type { OwnFace } from '~/workers';
 import css from './Dialogs.module.css';
 import { useSetter, WORD_MS } from './useSetter';

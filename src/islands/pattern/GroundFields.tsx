@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, LengthField, Note, NumberField, Select } from '~/components';
+import { formatLength } from '~/core/base/units';
 import {
   GROUND_SIZES,
   type GroundShape,
@@ -8,9 +9,8 @@ import {
   groundResized,
   groundShape,
   takeAlong,
-} from '~/core/arrange';
-import { type ArticleView, LIMITS } from '~/core/model';
-import { formatLength } from '~/core/units';
+} from '~/core/intake/arrange';
+import { type ArticleView, LIMITS } from '~/core/keep/model';
 import { edit } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { editGround } from './edits';

@@ -1,6 +1,6 @@
 import { Button, Choice, UNIT_OPTIONS } from '~/components';
-import type { ArticleView } from '~/core/model';
-import { RECIPE_FACTS } from '~/core/recipe';
+import type { ArticleView } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, rememberUnits } from '~/store';
 import { dropUnused } from '../cloth/drop-unused';
 import { PieceChips } from '../project/PieceChips';

@@ -1,9 +1,9 @@
 import { Calculator } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Note, Progress } from '~/components';
-import type { HowMany } from '~/core/layout';
-import type { ArticleView } from '~/core/model';
-import { RECIPE_FACTS } from '~/core/recipe';
+import type { HowMany } from '~/core/cut/layout';
+import type { ArticleView } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit } from '~/store';
 import { howManyWords } from '~/words';
 import { openNestThread, proxy } from '~/workers';

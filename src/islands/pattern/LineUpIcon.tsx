@@ -1,4 +1,4 @@
-import type { Side } from '~/core/arrange';
+import type { Side } from '~/core/intake/arrange';
 
 /** Two patches of cloth, as boxes in a square of 24: how they lie once they are lined up, and the tacked line they lie along. */
 interface Drawing {

@@ -1,5 +1,5 @@
 import { Button, Choice } from '~/components';
-import { DOT_USES, type DotUse, type DrawnMark, LINE_USES, type LineUse, type Piece } from '~/core/model';
+import { DOT_USES, type DotUse, type DrawnMark, LINE_USES, type LineUse, type Piece } from '~/core/keep/model';
 import { editPiece } from '~/store';
 import css from './Pattern.module.css';
 

@@ -1,10 +1,10 @@
 import { type PointerEvent, useRef, useState } from 'react';
 import { Button, Dialog, LengthField, Note, Progress } from '~/components';
-import { pieceInMiddle } from '~/core/arrange';
-import { type MotifResult, type MotifWish, yieldOf } from '~/core/drawing';
-import { type Fabric, type Project, stockMm2 } from '~/core/model';
-import { boundsOf, centreOf, type Point, regionOf } from '~/core/shape';
-import { formatArea, formatLength } from '~/core/units';
+import { boundsOf, centreOf, type Point, regionOf } from '~/core/base/shape';
+import { formatArea, formatLength } from '~/core/base/units';
+import { pieceInMiddle } from '~/core/intake/arrange';
+import { type MotifResult, type MotifWish, yieldOf } from '~/core/intake/drawing';
+import { type Fabric, type Project, stockMm2 } from '~/core/keep/model';
 import { dataUrlToCanvas, editHere, pixelsOf, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';

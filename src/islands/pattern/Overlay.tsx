@@ -1,8 +1,8 @@
 import type { PointerEvent } from 'react';
-import { creasesOf, itemsOf, mergeBounds } from '~/core/arrange';
-import { type ArticleView, finishedOutline, type Plan } from '~/core/model';
-import { type Bounds, type Point, printRegion, type Region } from '~/core/shape';
-import { formatLength } from '~/core/units';
+import { type Bounds, type Point, printRegion, type Region } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import { creasesOf, itemsOf, mergeBounds } from '~/core/intake/arrange';
+import { type ArticleView, finishedOutline, type Plan } from '~/core/keep/model';
 import css from './Pattern.module.css';
 import type { Handle } from './useHands';
 

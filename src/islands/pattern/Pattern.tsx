@@ -1,10 +1,10 @@
 import { Grid2x2, Hash, MoveVertical, Plus, Ruler } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
-import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/arrange';
-import type { ArticleView, Piece } from '~/core/model';
-import type { Bounds } from '~/core/shape';
-import { MM_PER } from '~/core/units';
+import type { Bounds } from '~/core/base/shape';
+import { MM_PER } from '~/core/base/units';
+import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/intake/arrange';
+import type { ArticleView, Piece } from '~/core/keep/model';
 import { edit, select, selectAll } from '~/store';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';

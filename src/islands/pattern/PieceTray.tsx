@@ -1,7 +1,9 @@
 import { Bookmark, Repeat2 } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button, LengthField, NumberField, TextField } from '~/components';
-import { itemsOf, resizeItems } from '~/core/arrange';
+import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/base/shape';
+import { formatArea, formatLength } from '~/core/base/units';
+import { itemsOf, resizeItems } from '~/core/intake/arrange';
 import {
   type ArticleView,
   boxOnGround,
@@ -10,10 +12,8 @@ import {
   type Piece,
   turnedAboutMiddle,
   type Word,
-} from '~/core/model';
-import { RECIPE_FACTS } from '~/core/recipe';
-import { areaMm2, boundsOf, centreOf, regionOf } from '~/core/shape';
-import { formatArea, formatLength } from '~/core/units';
+} from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { RouteChoice } from '../project/RouteChoice';

@@ -1,8 +1,8 @@
 import { type PointerEvent, useId, useRef } from 'react';
 import { arrowOf, Button, ClothDefs, clothUrl, NumberField } from '~/components';
-import { finishedOutline, type Piece, type Project } from '~/core/model';
-import { boundsOf, regionOf } from '~/core/shape';
-import { formatLength } from '~/core/units';
+import { boundsOf, regionOf } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import { finishedOutline, type Piece, type Project } from '~/core/keep/model';
 import { editPiece, endMerge } from '~/store';
 import css from './Pattern.module.css';
 

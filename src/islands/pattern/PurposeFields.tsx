@@ -1,5 +1,5 @@
 import { Choice, EDGE_OPTIONS, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
-import type { Project } from '~/core/model';
+import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from '../project/answers';
 import css from './Pattern.module.css';

@@ -1,4 +1,4 @@
-import { RECIPE_FACTS } from '~/core/recipe';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { tellWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import css from './Pattern.module.css';

@@ -1,6 +1,6 @@
 import { LengthField, NumberField, Select } from '~/components';
-import { type ArticleView, type Piece, type Project, RECIPES } from '~/core/model';
-import { makeBy, measureOf, pickedOf, RECIPE_FACTS, type RecipeQuestion } from '~/core/recipe';
+import { type ArticleView, type Piece, type Project, RECIPES } from '~/core/keep/model';
+import { makeBy, measureOf, pickedOf, RECIPE_FACTS, type RecipeQuestion } from '~/core/lay/recipe';
 import { edit, editPiece } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { FabricsChoice } from '../cloth/FabricsChoice';

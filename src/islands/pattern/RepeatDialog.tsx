@@ -1,7 +1,5 @@
 import { useState } from 'react';
 import { Button, Choice, Dialog, LengthField, Note, NumberField } from '~/components';
-import { fabricsInTurn, type Repeat, repeatPiece, repeatPlaces, usualRepeat } from '~/core/arrange';
-import { type ArticleView, finishedOutline, LIMITS, type Piece } from '~/core/model';
 import {
   boundsOf,
   centreOf,
@@ -11,7 +9,9 @@ import {
   scaling,
   transformRegion,
   translation,
-} from '~/core/shape';
+} from '~/core/base/shape';
+import { fabricsInTurn, type Repeat, repeatPiece, repeatPlaces, usualRepeat } from '~/core/intake/arrange';
+import { type ArticleView, finishedOutline, LIMITS, type Piece } from '~/core/keep/model';
 import { edit, selectAll } from '~/store';
 import css from './Dialogs.module.css';
 import { newId } from './edits';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Choice, FileDialog, LengthField } from '~/components';
-import { distanceOnSheet, sheetSize, type Wanted } from '~/core/drawing';
-import { LIMITS, type Project } from '~/core/model';
-import type { Point } from '~/core/shape';
+import type { Point } from '~/core/base/shape';
+import { distanceOnSheet, sheetSize, type Wanted } from '~/core/intake/drawing';
+import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';

@@ -1,6 +1,6 @@
 import { type PointerEvent, useRef } from 'react';
 import { arrowOf, MARK } from '~/components';
-import type { Point } from '~/core/shape';
+import type { Point } from '~/core/base/shape';
 import css from './Dialogs.module.css';
 
 /** A picture that came in, drawn out. */

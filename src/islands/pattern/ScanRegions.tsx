@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Pixels, TracedRegion } from '~/core/drawing';
+import type { Pixels, TracedRegion } from '~/core/intake/drawing';
 import css from './Dialogs.module.css';
 
 /** What was traced, and the straightened sheet it was traced on. */

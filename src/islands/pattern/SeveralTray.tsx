@@ -1,10 +1,10 @@
 import { Copy, FlipHorizontal, LocateFixed, Trash2 } from 'lucide-react';
 import { Button, LengthField } from '~/components';
-import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/arrange';
-import { nth } from '~/core/lists';
-import { type ArticleView, type Ground, LIMITS, type Project, viewOf } from '~/core/model';
-import type { Bounds } from '~/core/shape';
-import { formatLength } from '~/core/units';
+import { nth } from '~/core/base/lists';
+import type { Bounds } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/intake/arrange';
+import { type ArticleView, type Ground, LIMITS, type Project, viewOf } from '~/core/keep/model';
 import { edit, select } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { PieceChips } from '../project/PieceChips';

@@ -1,8 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Button, Dialog, LengthField, Note, NumberField } from '~/components';
-import { sure } from '~/core/lists';
-import type { Project } from '~/core/model';
+import { sure } from '~/core/base/lists';
 import {
   areaMm2,
   boundsOf,
@@ -12,8 +11,9 @@ import {
   type ShelfShape,
   scaling,
   transformPath,
-} from '~/core/shape';
-import { formatArea, formatLength } from '~/core/units';
+} from '~/core/base/shape';
+import { formatArea, formatLength } from '~/core/base/units';
+import type { Project } from '~/core/keep/model';
 import { attemptOrTell, db, type SavedShape } from '~/store';
 import css from './Dialogs.module.css';
 import { layOutline, usualFabric, whereTo } from './edits';

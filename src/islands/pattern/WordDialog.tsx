@@ -1,11 +1,11 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
-import { keptAnchor, layWord } from '~/core/arrange';
-import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/lettering';
-import { nth } from '~/core/lists';
-import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { nth } from '~/core/base/lists';
+import { formatLength } from '~/core/base/units';
+import { keptAnchor, layWord } from '~/core/intake/arrange';
+import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/intake/lettering';
+import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/keep/model';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, ThreadEnded } from '~/workers';
 import css from './Dialogs.module.css';

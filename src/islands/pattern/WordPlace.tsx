@@ -1,8 +1,17 @@
 import { LocateFixed } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Choice, LengthField, NumberField } from '~/components';
-import { changeLetter, charOf, lettersOf, moveWord, ontoCrease, ownOf, type WordHeight, wordBox } from '~/core/arrange';
-import { type ArticleView, LIMITS, type Word } from '~/core/model';
+import {
+  changeLetter,
+  charOf,
+  lettersOf,
+  moveWord,
+  ontoCrease,
+  ownOf,
+  type WordHeight,
+  wordBox,
+} from '~/core/intake/arrange';
+import { type ArticleView, LIMITS, type Word } from '~/core/keep/model';
 import { edit } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import css from './Pattern.module.css';

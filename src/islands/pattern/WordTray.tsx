@@ -1,10 +1,10 @@
 import { Pencil } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '~/components';
-import { charOf, itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/arrange';
-import { templatesOf } from '~/core/lettering';
-import type { ArticleView, Piece, Word } from '~/core/model';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import { charOf, itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/intake/arrange';
+import { templatesOf } from '~/core/intake/lettering';
+import type { ArticleView, Piece, Word } from '~/core/keep/model';
 import { edit, select } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { PieceChips } from '../project/PieceChips';

@@ -1,3 +1,5 @@
+import type { Bounds, Point } from '~/core/base/shape';
+import { type DisplayUnits, formatLength } from '~/core/base/units';
 import {
   applyMoves,
   type Guide,
@@ -7,10 +9,8 @@ import {
   type SnapLines,
   snapMove,
   turnItems,
-} from '~/core/arrange';
-import { type ArticleView, boxOnGround } from '~/core/model';
-import type { Bounds, Point } from '~/core/shape';
-import { type DisplayUnits, formatLength } from '~/core/units';
+} from '~/core/intake/arrange';
+import { type ArticleView, boxOnGround } from '~/core/keep/model';
 import { edit } from '~/store';
 
 /** Lines catch within this many px, and turns at every fifteenth degree when they come this near. */

@@ -1,8 +1,17 @@
 import { current } from 'immer';
-import { copyOf, pieceInMiddle, repeatOnArticles, type SameAs, takeAway } from '~/core/arrange';
-import { fabricFrom } from '~/core/material';
-import { type Article, articleOr, type Ground, newArticle, newGround, newId, type Project, viewOf } from '~/core/model';
-import { usualPieceCloth } from '~/core/start';
+import { fabricFrom } from '~/core/choose/material';
+import { copyOf, pieceInMiddle, repeatOnArticles, type SameAs, takeAway } from '~/core/intake/arrange';
+import { usualPieceCloth } from '~/core/intake/start';
+import {
+  type Article,
+  articleOr,
+  type Ground,
+  newArticle,
+  newGround,
+  newId,
+  type Project,
+  viewOf,
+} from '~/core/keep/model';
 import { edit, editHere, lookAtArticle, selectAll, useWorkbench } from '~/store';
 
 export { newId };

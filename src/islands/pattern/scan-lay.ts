@@ -1,8 +1,8 @@
-import { pieceInMiddle } from '~/core/arrange';
-import { onWholeBases } from '~/core/drawing';
-import { nth } from '~/core/lists';
-import { LIMITS, type Project } from '~/core/model';
-import { boundsOf, centreOf, regionOf } from '~/core/shape';
+import { nth } from '~/core/base/lists';
+import { boundsOf, centreOf, regionOf } from '~/core/base/shape';
+import { pieceInMiddle } from '~/core/intake/arrange';
+import { onWholeBases } from '~/core/intake/drawing';
+import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, editHere, selectAll } from '~/store';
 import { dropUnused } from '../cloth/drop-unused';
 import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';

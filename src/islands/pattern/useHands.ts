@@ -1,7 +1,7 @@
 import { type PointerEvent, useCallback, useRef, useState } from 'react';
-import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/arrange';
-import type { ArticleView } from '~/core/model';
-import { type Bounds, centreOf, type Point, type Region } from '~/core/shape';
+import { type Bounds, centreOf, type Point, type Region } from '~/core/base/shape';
+import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/intake/arrange';
+import type { ArticleView } from '~/core/keep/model';
 import { endMerge, selectAll } from '~/store';
 import { type Course, type Drag, moved, pinched, resized, turned, within } from './drags';
 

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { Ground } from '~/core/model';
-import type { Region } from '~/core/shape';
+import type { Region } from '~/core/base/shape';
+import type { Ground } from '~/core/keep/model';
 
 /** What is left of the ground inside its seams; null where it has none, and until what works it out is fetched. */
 export function useSeams(ground: Ground | undefined): Region | null {

@@ -12,8 +12,8 @@ import {
 } from 'chart.js';
 import { useCallback, useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
-import type { Look, Window } from '~/core/press';
-import { celsiusToFahrenheit, type DisplayUnits, formatTemperature } from '~/core/units';
+import { celsiusToFahrenheit, type DisplayUnits, formatTemperature } from '~/core/base/units';
+import type { Look, Window } from '~/core/choose/press';
 
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip, Legend);
 

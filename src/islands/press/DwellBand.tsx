@@ -1,4 +1,4 @@
-import type { PressTicket } from '~/core/model';
+import type { PressTicket } from '~/core/keep/model';
 import css from './DwellBand.module.css';
 
 const tidy = (n: number): string => String(Number(n.toFixed(1)));

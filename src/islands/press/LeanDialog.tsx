@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Dialog, Note, NumberField } from '~/components';
-import type { Iron } from '~/core/model';
-import { leanAt, leanFromScale, pressureKPa } from '~/core/press';
+import { leanAt, leanFromScale, pressureKPa } from '~/core/choose/press';
+import type { Iron } from '~/core/keep/model';
 import { leanWords } from '~/words';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Choice, Dialog, Note, TemperatureField, TextField } from '~/components';
-import { nth } from '~/core/lists';
-import type { Iron } from '~/core/model';
-import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/standin';
-import { type DisplayUnits, fahrenheitToCelsius, formatTemperature } from '~/core/units';
+import { nth } from '~/core/base/lists';
+import { type DisplayUnits, fahrenheitToCelsius, formatTemperature } from '~/core/base/units';
+import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
+import type { Iron } from '~/core/keep/model';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';
 

@@ -1,11 +1,11 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
-import { handsAtPace, paceOf } from '~/core/board';
-import { nth } from '~/core/lists';
-import { COVER_FACTS, SURFACE_FACTS } from '~/core/material';
-import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/model';
-import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/units';
+import { nth } from '~/core/base/lists';
+import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/base/units';
+import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
+import { handsAtPace, paceOf } from '~/core/hands/board';
+import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
 import { edit, useWorkbench } from '~/store';
 import {
   cautionWords,

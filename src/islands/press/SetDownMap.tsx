@@ -15,6 +15,7 @@ export function SetDownMap({
   now?: number | null;
 }) {
   const { footprints, outline, deciding } = press;
+  const marked = deciding.join('');
   if (footprints.length === 0) return null;
   // A number stands towards the outer corner of its set-down, where it does not cover that of the next.
   const mean = (of: 'x' | 'y'): number => footprints.reduce((sum, f) => sum + f[of], 0) / footprints.length;
@@ -30,10 +31,10 @@ export function SetDownMap({
       className={css.map}
       viewBox={`${minX} ${minY} ${maxX - minX} ${maxY - minY}`}
       role="img"
-      aria-label={`Where the iron is set down on ${label}: ${footprints.length === 1 ? 'once' : `${footprints.length} times`}${deciding ? '; the place that decides is marked' : ''}`}
+      aria-label={`Where the iron is set down on ${label}: ${footprints.length === 1 ? 'once' : `${footprints.length} times`}${marked ? '; the place that decides is marked' : ''}`}
     >
       <path d={outline} fill={colour} fillRule="evenodd" />
-      {deciding && <path className={css.deciding} d={deciding} data-deciding="true" />}
+      {marked && <path className={css.deciding} d={marked} data-deciding="true" />}
       <polyline className={css.way} points={footprints.map((f) => `${f.x} ${f.y}`).join(' ')} />
       {footprints.map((f, i) => (
         <g key={`${f.x} ${f.y}`}>

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
-import { colourScale } from '~/core/colour';
-import type { PressTicket, Project } from '~/core/model';
+import { colourScale } from '~/core/base/colour';
+import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/base/units';
+import { clothsOf, leadingWeb, leanAt } from '~/core/choose/press';
+import type { PressTicket, Project } from '~/core/keep/model';
 import type { Pressed } from '~/core/plan';
-import { clothsOf, leadingWeb, leanAt } from '~/core/press';
-import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/units';
 import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';

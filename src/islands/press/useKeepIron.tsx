@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import type { Iron } from '~/core/model';
+import type { Iron } from '~/core/keep/model';
 import { attemptOrTell, changeDrawer, editHere, useDrawer } from '~/store';
 import css from './Press.module.css';
 

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PressTicket, Project } from '~/core/model';
+import type { Look, LookAs } from '~/core/choose/press';
+import type { PressTicket, Project } from '~/core/keep/model';
 import type { Pressed } from '~/core/plan';
-import type { Look, LookAs } from '~/core/press';
-import { planThread } from '~/workers';
+import { askPlanThread, lookInThread } from '~/workers';
 
 /** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
 const LIMIT_MS = 30_000;
@@ -25,16 +25,14 @@ export function useLook(
   const [error, setError] = useState<string | null>(null);
   useEffect(() => {
     let gone = false;
-    planThread()
-      .run(async (w) => await w.pressedOn({ ...project, pictures: [] }, ticket.id), LIMIT_MS)
-      .then(
-        (r) => {
-          if (!gone) setPress(r);
-        },
-        (e: unknown) => {
-          if (!gone) setError(wordsOf(e));
-        },
-      );
+    askPlanThread(project, async (w, about) => await w.pressedOn(about, ticket.id), LIMIT_MS).then(
+      (r) => {
+        if (!gone) setPress(r);
+      },
+      (e: unknown) => {
+        if (!gone) setError(wordsOf(e));
+      },
+    );
     return () => {
       gone = true;
     };
@@ -59,7 +57,7 @@ export function useLook(
         while (wanted.current && !gone.current) {
           const ask = wanted.current;
           wanted.current = null;
-          const got = await planThread().run(async (w) => await w.lookInto(ask.press, ask.as), LIMIT_MS);
+          const got = await lookInThread(ask.press, ask.as, LIMIT_MS);
           if (!gone.current) setLook(got);
         }
       } catch (e) {

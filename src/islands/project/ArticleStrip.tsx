@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Picture } from '~/components';
-import { type ArticleView, viewOf } from '~/core/model';
+import { type ArticleView, viewOf } from '~/core/keep/model';
 import { lookAtArticle, useWorkbench } from '~/store';
 import css from './ArticleStrip.module.css';
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Choice, EDGE_OPTIONS, EDGE_WORDS, LAUNDERING_OPTIONS, LAUNDERING_WORDS } from '~/components';
-import type { Project, Question } from '~/core/model';
+import type { Project, Question } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from './answers';
 import css from './OpenQuestions.module.css';

@@ -1,4 +1,4 @@
-import { numbersIn, type Project, pieceName } from '~/core/model';
+import { numbersIn, type Project, pieceName } from '~/core/keep/model';
 import { select, useWorkbench } from '~/store';
 import css from './PieceChips.module.css';
 

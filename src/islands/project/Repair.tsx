@@ -1,8 +1,8 @@
 import { Download, Wrench } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, ButtonLink, Choice, Empty, Note, Picture } from '~/components';
-import { type Problem, viewOf } from '~/core/model';
-import { repairProject } from '~/core/repair';
+import { type Problem, viewOf } from '~/core/keep/model';
+import { repairProject } from '~/core/keep/repair';
 import { attempt, exportRaw, keepVersion, putProject } from '~/store';
 import css from './Repair.module.css';
 

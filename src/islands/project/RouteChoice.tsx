@@ -1,6 +1,6 @@
 import { Select } from '~/components';
-import { ROUTE_FACTS } from '~/core/facing';
-import { type Project, ROUTES, type Route } from '~/core/model';
+import { type Project, ROUTES, type Route } from '~/core/keep/model';
+import { ROUTE_FACTS } from '~/core/lay/facing';
 import { edit } from '~/store';
 
 const LIKE_THE_PROJECT = 'project';

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Plan, Question } from '~/core/model';
+import type { Plan, Question } from '~/core/keep/model';
 import { useWorkbench } from '~/store';
 import css from './Seam.module.css';
 import { addressOf, openAt, STATIONS, type Station, stretchOf } from './stations';

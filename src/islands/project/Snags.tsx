@@ -1,6 +1,6 @@
 import { Info, OctagonX, TriangleAlert } from 'lucide-react';
 import { Button, Dialog } from '~/components';
-import type { Project, Snag } from '~/core/model';
+import type { Project, Snag } from '~/core/keep/model';
 import { snagWords } from '~/words';
 import css from './Snags.module.css';
 

@@ -1,7 +1,7 @@
 import { Download, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Note, Picture } from '~/components';
-import { type Project, parseProject, viewOf } from '~/core/model';
+import { type Project, parseProject, viewOf } from '~/core/keep/model';
 import { attempt, exportProject, exportRaw, takeBack, type VersionRow, versionsOf } from '~/store';
 import css from './VersionsDialog.module.css';
 

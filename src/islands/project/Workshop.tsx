@@ -2,7 +2,7 @@ import { ArrowLeft, Download, FlipVertical2, History, Keyboard, Redo2, Spool, Un
 import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { Boundary, Button, ButtonLink, Empty, lazily, Note, REFUSAL_SHOWN, Toast } from '~/components';
-import type { Project, Snag } from '~/core/model';
+import type { Project, Snag } from '~/core/keep/model';
 import {
   attempt,
   clearRefused,

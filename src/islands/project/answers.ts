@@ -1,4 +1,4 @@
-import type { Edge, Intent, Project, Question } from '~/core/model';
+import type { Edge, Intent, Project, Question } from '~/core/keep/model';
 
 /** What each question is answered with. */
 interface Answers {

@@ -1,4 +1,4 @@
-import type { SheetDocument } from '~/core/sheet';
+import type { SheetDocument } from '~/core/print/sheet';
 import { db } from '~/store';
 import { withSheetWorker } from '~/workers';
 

@@ -1,7 +1,7 @@
 import fontUrl from '@fontsource/young-serif/files/young-serif-latin-400-normal.woff?url';
-import { nth } from '~/core/lists';
-import { type Plan, type Project, viewOf } from '~/core/model';
-import { areaMm2, boundsOf, difference, mirrorAt, regionOf, transformRegion } from '~/core/shape';
+import { nth } from '~/core/base/lists';
+import { areaMm2, boundsOf, difference, mirrorAt, regionOf, transformRegion } from '~/core/base/shape';
+import { type Plan, type Project, viewOf } from '~/core/keep/model';
 
 // Files of ours to try where one is asked for: drawn from the demo's and the open project's own shapes, nothing fetched but our own font.
 

@@ -1,4 +1,4 @@
-import { STATIONS as IN_ORDER, type Plan, type Question, type StationName } from '~/core/model';
+import { STATIONS as IN_ORDER, type Plan, type Question, type StationName } from '~/core/keep/model';
 
 export type Station = StationName;
 

@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import { planThread, ThreadEnded } from '~/workers';
+import type { Project } from '~/core/keep/model';
+import { askPlanThread, type Crossing, ThreadEnded } from '~/workers';
 import type { PlanWorker } from '~/workers/plan.worker';
 
 const LIMIT_MS = 30_000;
@@ -11,8 +12,9 @@ const LIMIT_MS = 30_000;
  * @param trouble what could not be done, for a sentence
  */
 export function useAsked<T>(
+  project: Project | null,
   asked: unknown,
-  ask: (thread: Remote<PlanWorker>) => Promise<T>,
+  ask: (thread: Remote<PlanWorker>, about: Crossing<Project>) => Promise<T>,
   trouble: string,
 ): { got: T | null; error: string | null } {
   const [got, setGot] = useState<T | null>(null);
@@ -20,22 +22,20 @@ export function useAsked<T>(
   // What is shown goes with the plan: between an edit and its plan nothing new is asked for.
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked for is named
   useEffect(() => {
-    if (asked === null) return;
+    if (asked === null || !project) return;
     let gone = false;
-    planThread()
-      .run(ask, LIMIT_MS)
-      .then(
-        (now) => {
-          if (gone) return;
-          setGot(now);
-          setError(null);
-        },
-        (e: unknown) => {
-          // A thread that was ended had something newer to do; the next plan asks again.
-          if (!gone && !(e instanceof ThreadEnded))
-            setError(`${trouble} (${e instanceof Error ? e.message : String(e)}).`);
-        },
-      );
+    askPlanThread(project, ask, LIMIT_MS).then(
+      (now) => {
+        if (gone) return;
+        setGot(now);
+        setError(null);
+      },
+      (e: unknown) => {
+        // A thread that was ended had something newer to do; the next plan asks again.
+        if (!gone && !(e instanceof ThreadEnded))
+          setError(`${trouble} (${e instanceof Error ? e.message : String(e)}).`);
+      },
+    );
     return () => {
       gone = true;
     };

@@ -1,4 +1,4 @@
-import { viewOf } from '~/core/model';
+import { viewOf } from '~/core/keep/model';
 import { useWorkbench } from '~/store';
 
 const NO_SPOTS = {};

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, EDGE_WORDS, LAUNDERING_WORDS } from '~/components';
-import { type StartAnswers, THINGS } from '~/core/start';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import { type StartAnswers, THINGS } from '~/core/intake/start';
 import { Motif } from './Motif';
 import css from './Start.module.css';
 

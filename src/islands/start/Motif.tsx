@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { INK_ON_CLOTH } from '~/components';
-import { contrast } from '~/core/colour';
-import type { Edge } from '~/core/model';
-import type { ThingId } from '~/core/start';
+import { contrast } from '~/core/base/colour';
+import type { ThingId } from '~/core/intake/start';
+import type { Edge } from '~/core/keep/model';
 import css from './Start.module.css';
 
 const PAPER = '#fbf7ee';

@@ -12,8 +12,7 @@ import {
   TextField,
   UNIT_OPTIONS,
 } from '~/components';
-import { type DrawerContents, newCloth } from '~/core/drawer';
-import { type Fabric, LIMITS, newId, type Project } from '~/core/model';
+import { formatLength } from '~/core/base/units';
 import {
   type StartAnswers,
   THING_IDS,
@@ -23,8 +22,9 @@ import {
   type UsedLast,
   usualGround,
   usualIron,
-} from '~/core/start';
-import { formatLength } from '~/core/units';
+} from '~/core/intake/start';
+import { type DrawerContents, newCloth } from '~/core/keep/drawer';
+import { type Fabric, LIMITS, newId, type Project } from '~/core/keep/model';
 import { attempt, beginProject, readUnits, readUsedLast, rememberUnits, seedDemo, useDrawer } from '~/store';
 import { Frame } from '../app/Frame';
 import { NewClothFields, USUAL_CLOTH } from '../cloth/NewClothFields';

@@ -1,4 +1,4 @@
-import type { ThingId } from '~/core/start';
+import type { ThingId } from '~/core/intake/start';
 import { Motif } from './Motif';
 import css from './Start.module.css';
 

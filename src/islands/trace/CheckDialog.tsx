@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
-import { judgeSheet, type SheetVerdict } from '~/core/facing';
-import { nth } from '~/core/lists';
-import { type Plan, type Project, pieceName } from '~/core/model';
-import { boundsOf, printRegion, type Region, regionOf } from '~/core/shape';
+import { nth } from '~/core/base/lists';
+import { boundsOf, printRegion, type Region, regionOf } from '~/core/base/shape';
+import { type Plan, type Project, pieceName } from '~/core/keep/model';
+import { judgeSheet, type SheetVerdict } from '~/core/lay/facing';
 import { pixelsOf, readPicture } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Trace.module.css';

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '~/components';
-import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/layout';
-import type { Plan, Project } from '~/core/model';
-import { printRegion } from '~/core/shape';
-import { cutFiles, matFile, numberOfShape } from '~/core/sheet';
-import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/standin';
-import { formatRun, MM_PER } from '~/core/units';
+import { printRegion } from '~/core/base/shape';
+import { formatRun, MM_PER } from '~/core/base/units';
+import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/cut/layout';
+import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/intake/standin';
+import type { Plan, Project } from '~/core/keep/model';
+import { cutFiles, matFile, numberOfShape } from '~/core/print/sheet';
 import css from './Trace.module.css';
 
 const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];

@@ -1,7 +1,7 @@
 import { PAPER_ON_CLOTH } from '~/components';
-import { ROUTE_FACTS } from '~/core/facing';
-import { finishedOutline, type Project, type Tracing } from '~/core/model';
-import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/shape';
+import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/base/shape';
+import { finishedOutline, type Project, type Tracing } from '~/core/keep/model';
+import { ROUTE_FACTS } from '~/core/lay/facing';
 import { facingWords } from '~/words';
 import { RouteChoice } from '../project/RouteChoice';
 import css from './Trace.module.css';

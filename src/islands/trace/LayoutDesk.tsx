@@ -1,11 +1,11 @@
 import { Shrink } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Note, Progress, Select } from '~/components';
-import { allAsks, freshLayout } from '~/core/layout';
-import type { Layout, Plan, Project } from '~/core/model';
-import type { NestPlacement } from '~/core/nest';
-import type { layoutSheets, Paper } from '~/core/sheet';
-import { formatLength } from '~/core/units';
+import { formatLength } from '~/core/base/units';
+import { allAsks, freshLayout } from '~/core/cut/layout';
+import type { NestPlacement } from '~/core/cut/nest';
+import type { Layout, Plan, Project } from '~/core/keep/model';
+import type { layoutSheets, Paper } from '~/core/print/sheet';
 import { edit } from '~/store';
 import { LayoutFound } from './LayoutFound';
 import css from './Trace.module.css';

@@ -1,10 +1,11 @@
 import { FileDown, Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Note } from '~/components';
-import { BOLT_MM, type LaidStrip, type LayoutAsk, stripsOf } from '~/core/layout';
-import { fileStem, type Layout, type Plan, type Project } from '~/core/model';
-import { type NestPlacement, settle } from '~/core/nest';
-import { boundsOf } from '~/core/shape';
+import { boundsOf } from '~/core/base/shape';
+import { formatLength, formatRun } from '~/core/base/units';
+import { BOLT_MM, type LaidStrip, type LayoutAsk, stripsOf } from '~/core/cut/layout';
+import { type NestPlacement, settle } from '~/core/cut/nest';
+import { fileStem, type Layout, type Plan, type Project } from '~/core/keep/model';
 import {
   CUT_FORMATS,
   type CutFormat,
@@ -16,8 +17,7 @@ import {
   type Paper,
   stripName,
   stripSize,
-} from '~/core/sheet';
-import { formatLength, formatRun } from '~/core/units';
+} from '~/core/print/sheet';
 import { download } from '~/store';
 import { unplacedWords } from '~/words';
 import { useOpen } from '../project/useOpen';
@@ -112,7 +112,7 @@ export function LayoutFound({
       saveOne(only, format);
       return;
     }
-    const { zipEntries } = await import('~/core/archive');
+    const { zipEntries } = await import('~/core/keep/archive');
     const entries = cutFiles(project, plan, wanted, layout, format).map((f) => ({
       name: f.name,
       bytes: new TextEncoder().encode(f.text),

@@ -1,11 +1,11 @@
 import { type PointerEvent, useId, useMemo, useRef, useState } from 'react';
 import { arrowOf, PAPER_ON_CLOTH } from '~/components';
-import type { LaidStrip, LayoutAsk } from '~/core/layout';
-import { nth } from '~/core/lists';
-import type { Plan, Project } from '~/core/model';
-import type { NestPlacement } from '~/core/nest';
-import { boundsOf, labelSpot, printRegion } from '~/core/shape';
-import { laidParts } from '~/core/sheet';
+import { nth } from '~/core/base/lists';
+import { boundsOf, labelSpot, printRegion } from '~/core/base/shape';
+import type { LaidStrip, LayoutAsk } from '~/core/cut/layout';
+import type { NestPlacement } from '~/core/cut/nest';
+import type { Plan, Project } from '~/core/keep/model';
+import { laidParts } from '~/core/print/sheet';
 import css from './Trace.module.css';
 
 const MARGIN_MM = 8;

@@ -1,11 +1,11 @@
 import { FileDown, RotateCw, Slice } from 'lucide-react';
 import { type PointerEvent, useMemo, useRef, useState } from 'react';
 import { arrowOf, Button, Choice, Empty, LengthField, Note } from '~/components';
-import { type Mat, type MatCloth, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/layout';
-import type { Plan, Project } from '~/core/model';
-import { labelSpot, printRegion } from '~/core/shape';
-import { CUT_FORMATS, type CutFormat, matFile, shapesOnMat } from '~/core/sheet';
-import { formatLength, MM_PER } from '~/core/units';
+import { labelSpot, printRegion } from '~/core/base/shape';
+import { formatLength, MM_PER } from '~/core/base/units';
+import { type Mat, type MatCloth, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/cut/layout';
+import type { Plan, Project } from '~/core/keep/model';
+import { CUT_FORMATS, type CutFormat, matFile, shapesOnMat } from '~/core/print/sheet';
 import { download, edit } from '~/store';
 import css from './MatDesk.module.css';
 

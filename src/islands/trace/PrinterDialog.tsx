@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Button, Choice, Dialog, LengthField, Note } from '~/components';
-import { nth } from '~/core/lists';
-import type { Plan, Project } from '~/core/model';
-import { checkSquareMm, correctedFor, PRINTER_MEASURED_MM, tracingSheets } from '~/core/sheet';
-import { measuredSquare, printPage, SIMULATED_PRINTERS } from '~/core/standin';
-import { formatThickness } from '~/core/units';
+import { nth } from '~/core/base/lists';
+import { formatThickness } from '~/core/base/units';
+import { measuredSquare, printPage, SIMULATED_PRINTERS } from '~/core/intake/standin';
+import type { Plan, Project } from '~/core/keep/model';
+import { checkSquareMm, correctedFor, PRINTER_MEASURED_MM, tracingSheets } from '~/core/print/sheet';
 import { edit } from '~/store';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';

@@ -1,6 +1,6 @@
 import { INK_ON_CLOTH } from '~/components';
-import type { Mark, SheetPage } from '~/core/sheet';
-import { STROKES } from '~/core/sheet';
+import type { Mark, SheetPage } from '~/core/print/sheet';
+import { STROKES } from '~/core/print/sheet';
 
 /** One sheet on screen, drawn from the same marks as the printed one. Turned over, its lines are mirrored and its words still read right. */
 export function SheetView({ page, flipped, label }: { page: SheetPage; flipped: boolean; label: string }) {

@@ -1,10 +1,11 @@
 import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Empty, LengthField, lazily, Note } from '~/components';
-import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/facing';
-import type { Mat } from '~/core/layout';
-import { fileStem, lookup, type Plan, type Project } from '~/core/model';
-import { USUAL_MIRROR_MM } from '~/core/shape';
+import { USUAL_MIRROR_MM } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import type { Mat } from '~/core/cut/layout';
+import { fileStem, lookup, type Plan, type Project } from '~/core/keep/model';
+import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/lay/facing';
 import {
   checkSquareMm,
   correctedFor,
@@ -16,8 +17,7 @@ import {
   type SheetDocument,
   sheetsToSvg,
   templateSheets,
-} from '~/core/sheet';
-import { formatLength } from '~/core/units';
+} from '~/core/print/sheet';
 import { download, edit } from '~/store';
 import { pdfOf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import type { LayoutAsk } from '~/core/layout';
-import type { Layout } from '~/core/model';
-import { isBetter, type NestPlacement, type NestResult } from '~/core/nest';
+import type { LayoutAsk } from '~/core/cut/layout';
+import { isBetter, type NestPlacement, type NestResult } from '~/core/cut/nest';
+import type { Layout } from '~/core/keep/model';
 import { edit, type Run } from '~/store';
 import { openNestThread, proxy } from '~/workers';
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { Plan, Project } from '~/core/model';
-import { correctedFor, type Paper, type SheetDocument } from '~/core/sheet';
+import type { Plan, Project } from '~/core/keep/model';
+import { correctedFor, type Paper, type SheetDocument } from '~/core/print/sheet';
 import { useAsked } from '../project/useAsked';
 
 /** A plan that is a moment older than the project may speak of pieces or webs that are gone: its sheets wait for the next plan. */
@@ -19,8 +19,9 @@ export function useTracingSheets(
   const ready = fits(project, plan);
   const asked = useMemo(() => (ready ? { plan, paper, by } : null), [ready, plan, paper, by]);
   const { got, error } = useAsked(
+    project,
     asked,
-    async (w) => await w.tracingSheets({ ...project, pictures: [] }, plan, paper, by),
+    async (w, about) => await w.tracingSheets(about, plan, paper, by),
     'The sheets could not be drawn',
   );
   const { printer } = project;

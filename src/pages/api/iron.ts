@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { z } from 'zod';
-import { nth } from '~/core/lists';
-import { ironReadings, SIMULATED_IRONS } from '~/core/standin';
+import { nth } from '~/core/base/lists';
+import { ironReadings, SIMULATED_IRONS } from '~/core/intake/standin';
 import { errorAnswer } from '~/workers/job';
 import { onlyGet } from './_respond';
 

@@ -1,0 +1,3 @@
+export * from './changes';
+export * from './derive';
+export * from './share';

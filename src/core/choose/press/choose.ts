@@ -1,0 +1,179 @@
+import { nth } from '../../base/lists';
+import type { Bearer, Caution } from '../../keep/model';
+import { FLOW_MARGIN_C, flowC } from '../material';
+import { DIAL_NEAR_C, MARGIN, SEARCH, WEIGH } from './data';
+import { dialFor } from './dial';
+import { hottestC } from './remedies';
+import { leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
+import { type RunMore, windowOver } from './window';
+
+type Columns = readonly PressColumn[];
+
+/** What the iron can be set to, from its dial; an iron that was not measured, or whose marks do not rise, is taken to reach everything. */
+export function reachOf(r: PressRequest): { readonly coolest: number; readonly hottest: number } {
+  const marks = r.iron.dial.map((d) => d.measuredC);
+  const rising = marks.every((c, i) => i === 0 || c > (marks[i - 1] ?? c));
+  return rising && marks.length > 0
+    ? { coolest: Math.min(...marks), hottest: Math.max(...marks) }
+    : { coolest: 0, hottest: Number.POSITIVE_INFINITY };
+}
+
+/** Between which soleplates a press may be looked for, or why nowhere. */
+export interface Reach {
+  readonly lowC: number;
+  readonly highC: number;
+  /** What everything under the iron bears, and what bears least. */
+  readonly limit: { readonly at: number; readonly bearer: Bearer };
+  /** What the iron itself gets to. */
+  readonly hottest: number;
+  /** The leaflet's heat is hardly where the web melts. */
+  readonly belowMelting: boolean;
+  readonly stops: readonly Caution[];
+}
+
+/** From where the web flows to what everything bears and the iron gets to. */
+export function reachFor(r: PressRequest, columns: Columns): Reach {
+  const { iron } = r;
+  const limit = hottestC(r, columns);
+  // Of several webs the one that flows last has to flow.
+  const flowsC = Math.max(...columns.flatMap(websOf).map(flowC));
+  const { coolest, hottest } = reachOf(r);
+  const stops: Caution[] = [];
+  if (hottest < flowsC)
+    stops.push({ code: 'iron-too-cool', iron: iron.name, meltBelowC: hottest - FLOW_MARGIN_C.value });
+  else if (flowsC <= limit.at && coolest > limit.at + DIAL_NEAR_C.value)
+    stops.push({ code: 'iron-too-hot', iron: iron.name, lowestC: coolest, limitC: limit.at });
+  if (flowsC > limit.at)
+    stops.push({
+      code: 'melts-above-limit',
+      flowC: flowsC,
+      bearer: limit.bearer,
+      limitC: limit.at,
+      meltBelowC: limit.at - FLOW_MARGIN_C.value,
+    });
+  const highC = Math.min(limit.at, hottest);
+  return {
+    lowC: Math.min(highC, Math.max(flowsC, coolest)),
+    highC,
+    limit,
+    hottest,
+    belowMelting: leadingWeb(r).leaflet[r.stage].heatC < flowsC,
+    stops,
+  };
+}
+
+/** The moments of a press at any heat, from a few that were worked out: between them the logarithm is taken as straight. */
+export interface Course {
+  readonly at: (soleplateC: number) => { readonly bondS: number; readonly harmS: number };
+  /** Worked out for just that heat. */
+  readonly exactly: (soleplateC: number) => { readonly bondS: number; readonly harmS: number };
+}
+export function courseOf(r: PressRequest, columns: Columns, more: RunMore = {}): Course {
+  const nodes = new Map<number, { bond: number; harm: number }>();
+  const exactly = (c: number): { bondS: number; harmS: number } => windowOver(r, columns, c, more);
+  const node = (k: number): { bond: number; harm: number } => {
+    let known = nodes.get(k);
+    if (!known) {
+      const { bondS, harmS } = exactly(k * SEARCH.nodeC.value);
+      known = { bond: Math.log(bondS), harm: Math.log(harmS) };
+      nodes.set(k, known);
+    }
+    return known;
+  };
+  return {
+    exactly,
+    at(soleplateC) {
+      const place = soleplateC / SEARCH.nodeC.value;
+      const k = Math.floor(place);
+      const share = place - k;
+      const low = node(k);
+      const high = share > 0 ? node(k + 1) : low;
+      return {
+        bondS: Math.exp(low.bond + share * (high.bond - low.bond)),
+        harmS: Math.exp(low.harm + share * (high.harm - low.harm)),
+      };
+    },
+  };
+}
+
+/** The seconds between the cold end's need and the hot end's harm: as much beyond the moment of bonding as the leaflet is, kept inside by a margin. */
+export function secondsBetween(coldBondS: number, hotHarmS: number, bondS: number, times: number): number {
+  const from = coldBondS * MARGIN.inside.value;
+  const to = hotHarmS / MARGIN.inside.value;
+  return from <= to ? Math.min(to, Math.max(from, bondS * times)) : Math.sqrt(from * to);
+}
+
+/** How far beyond the moment of bonding the leaflet's seconds are. */
+export const leafletTimes = (leafletS: number, bondThereS: number): number =>
+  Math.min(MARGIN.most.value, Math.max(MARGIN.inside.value, leafletS / bondThereS));
+
+/** What can be set: the heat, and how far beyond the moment of bonding to stay. */
+export interface Chosen {
+  readonly soleplateC: number;
+  readonly times: number;
+}
+
+/**
+ * Heat and seconds together: the leaflet's heat, unless being nearer to a limit, too narrow between the cold and the hot end of the dial, or longer than anyone stands costs more than leaving it.
+ * Each cost changes by little where anything does, so heat and seconds do too.
+ * @param course how it goes at any heat
+ */
+export function chooseHeat(r: PressRequest, reach: Reach, course: Course): Chosen {
+  const leaflet = leadingWeb(r).leaflet[r.stage];
+  const { lowC, highC, limit } = reach;
+  const within = (c: number): number => Math.min(highC, Math.max(lowC, c));
+  // The leaflet's own heat, even where it cannot be set: what it says there is what it means.
+  const times = leafletTimes(leaflet.dwellS, course.at(Math.max(lowC, leaflet.heatC)).bondS);
+  const holdsAt = (c: number): boolean => {
+    const { unsureC } = dialFor(r.iron, c);
+    const cold = course.exactly(c - unsureC).bondS;
+    const hot = course.exactly(c + unsureC).harmS;
+    const seconds = secondsBetween(cold, hot, course.exactly(c).bondS, times);
+    return (
+      c + unsureC <= limit.at + SEARCH.lastC.value &&
+      seconds <= Math.max(WEIGH.longS.value, leaflet.dwellS) &&
+      WEIGH.roomy.value * MARGIN.inside.value ** 2 * cold <= hot
+    );
+  };
+  const cost = (c: number): number => {
+    const { unsureC } = dialFor(r.iron, c);
+    const cold = course.at(c - unsureC).bondS;
+    const hot = course.at(c + unsureC).harmS;
+    const here = course.at(c);
+    const seconds = secondsBetween(cold, hot, here.bondS, times);
+    const tight = Math.log((WEIGH.roomy.value * MARGIN.inside.value ** 2 * cold) / hot);
+    return (
+      WEIGH.offLeaflet.value * Math.abs(c - leaflet.heatC) +
+      WEIGH.long.value * Math.max(0, seconds - Math.max(WEIGH.longS.value, leaflet.dwellS)) +
+      WEIGH.tight.value * Math.max(0, tight) +
+      WEIGH.shut.value * Math.max(0, Math.log((MARGIN.inside.value ** 2 * here.bondS) / here.harmS)) +
+      WEIGH.overLimit.value * Math.max(0, c + unsureC - limit.at)
+    );
+  };
+  let at = within(startC(r, reach));
+  // With nothing in its way but a limit, the heat as far from that as the dial may be off is the best there is.
+  let least = holdsAt(at) ? 0 : cost(at);
+  for (let step = SEARCH.firstC.value; step >= SEARCH.lastC.value && least > 0; ) {
+    // Cooler than it may be nothing gets better: it only takes longer.
+    const cooler = at > leaflet.heatC || at + dialFor(r.iron, at).unsureC > limit.at;
+    const better = [...(cooler ? [within(at - step)] : []), within(at + step)]
+      .map((c) => ({ c, is: cost(c) }))
+      .reduce((a, b) => (b.is < a.is ? b : a));
+    if (better.is < least) {
+      at = better.c;
+      least = better.is;
+    } else step /= 2;
+  }
+  return { soleplateC: at, times };
+}
+
+/** Where to begin: the leaflet's heat, or as far below what bears least as the dial may be off. */
+export function startC(r: PressRequest, { lowC, highC, limit }: Reach): number {
+  const { heatC } = leadingWeb(r).leaflet[r.stage];
+  const away = limit.at - dialFor(r.iron, Math.min(highC, limit.at)).unsureC;
+  return Math.floor(Math.min(highC, Math.max(lowC, Math.min(heatC, away))));
+}
+
+/** Of several columns those that decide: the slowest, and the one that is harmed first. */
+export const decisive = (columns: Columns, slow: number, quick: number): Columns =>
+  slow === quick ? [nth(columns, slow)] : [nth(columns, slow), nth(columns, quick)];

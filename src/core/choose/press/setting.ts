@@ -1,0 +1,472 @@
+import { dotsForSoleplate } from '../../base/units';
+import {
+  type Caution,
+  type Fabric,
+  type Help,
+  ironPressureKPa,
+  type PressReason,
+  type Remedy,
+  type Setting,
+  type Web,
+} from '../../keep/model';
+import { coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, testOf } from '../material';
+import {
+  type Chosen,
+  chooseHeat,
+  courseOf,
+  decisive,
+  leafletTimes,
+  type Reach,
+  reachFor,
+  secondsBetween,
+  startC,
+} from './choose';
+import {
+  COUNT_S,
+  COVER_RELEASES,
+  DIAL_NEAR_C,
+  HALVES_S,
+  LEAFLET_NEAR_C,
+  LITTLE_ROOM_C,
+  LONG_SHARE,
+  LONGEST_S,
+  MARGIN,
+  MOST_COLUMNS,
+  MOST_THROUGH,
+  MUCH_WATER_GSM,
+  PASSES,
+  PILE_CEILING_KPA,
+  SHORTEST_S,
+  SLOW_ON_S,
+  SLOW_S,
+  SQUASHED,
+  TOLD_SHARE,
+  VERY_HOT_C,
+} from './data';
+import { dialFor } from './dial';
+import { leanAt, pressureOn } from './pressure';
+import { measuring, remediesFor, steamMissing, topCloth, tryHotter } from './remedies';
+import { coolingS, type PressRun } from './simulate';
+import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
+import { steamFromC } from './steam';
+import { type ColumnsWindow, inPasses, isUsable, type RunMore, type Window, wantsSteam, windowOver } from './window';
+
+type Columns = readonly PressColumn[];
+
+/** Rounded to what a person can count: half seconds up to ten, whole ones beyond. */
+export const countable = (seconds: number): number =>
+  seconds < HALVES_S.value ? Math.round(seconds * 2) / 2 : Math.round(seconds);
+
+/** How many cloths the heat has to go through to the lowest web that is bonded. */
+const clothsThrough = (column: PressColumn): number =>
+  clothsOf(column.slice(column.findIndex((l) => l.role === 'web' && l.bonds))).length;
+
+/** Where two presses of one dial may lie apart: its moments at the cold and at the hot end. */
+interface Ends {
+  readonly unsureC: number;
+  readonly cold: Window | null;
+  readonly hot: Window | null;
+  readonly coldBondS: number;
+  readonly hotHarmS: number;
+}
+
+/** How it goes where the dial is as far off as it may be, for the columns that decide. */
+function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMore): Ends {
+  const { unsureC } = dialFor(r.iron, soleplateC);
+  const cold = windowOver(r, columns, soleplateC - unsureC, as);
+  const hot = windowOver(r, columns, soleplateC + unsureC, as);
+  return { unsureC, cold: cold.window, hot: hot.window, coldBondS: cold.bondS, hotHarmS: hot.harmS };
+}
+
+/** What is set, and how it goes there. */
+interface SetTo {
+  readonly soleplateC: number;
+  /** How far beyond the moment of bonding to stay. */
+  readonly times: number;
+  readonly over: ColumnsWindow;
+  /** Of many columns the slowest and the first harmed. */
+  readonly deciding: Columns;
+}
+
+/** The heat, chosen for the columns that decide and then looked at for all. @param fixedC a heat that is set already @param stopped it cannot be pressed anyway: nothing is chosen */
+function setFor(
+  r: PressRequest,
+  columns: Columns,
+  reach: Reach,
+  as: RunMore,
+  fixedC: number | null,
+  stopped: boolean,
+): SetTo {
+  const leaflet = leadingWeb(r).leaflet[r.stage];
+  const at = (soleplateC: number): Pick<SetTo, 'over' | 'deciding'> => {
+    const over = windowOver(r, columns, soleplateC, as);
+    return { over, deciding: decisive(columns, over.deciding, over.quick) };
+  };
+  const firstC = fixedC ?? startC(r, reach);
+  const first = at(firstC);
+  if (stopped) return { soleplateC: firstC, times: MARGIN.usual.value, ...first };
+  const course = courseOf(r, first.deciding, as);
+  const chosen: Chosen =
+    fixedC === null
+      ? chooseHeat(r, reach, course)
+      : {
+          soleplateC: fixedC,
+          times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
+        };
+  const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)));
+  return { soleplateC, times: chosen.times, ...(soleplateC === firstC ? first : at(soleplateC)) };
+}
+
+/** What would open or shorten it, or make it hold at both ends of the dial. */
+function waysOut(
+  r: PressRequest,
+  columns: Columns,
+  { soleplateC, deciding }: SetTo,
+  as: { usable: Window | null; stop: Caution | null; slow: boolean; shaky: boolean },
+): { readonly remedies: readonly Remedy[]; readonly measured: Remedy | null } {
+  // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
+  if (columns.length > MOST_COLUMNS.value) return { remedies: [], measured: null };
+  const mayTry = as.stop ? as.stop.code === 'melts-above-limit' : !as.usable;
+  const tried = mayTry ? tryHotter(r, columns) : null;
+  const found = !as.stop && (as.slow || as.shaky) ? remediesFor(r, soleplateC, as.usable, deciding) : [];
+  return {
+    remedies: tried ? [...found, tried] : found,
+    measured: as.shaky ? measuring(r, soleplateC, deciding) : null,
+  };
+}
+
+interface Dwell {
+  readonly seconds: number;
+  readonly minS: number;
+  readonly maxS: number;
+  readonly leafletRules: boolean;
+  readonly reasons: readonly PressReason[];
+}
+
+/** How long: the leaflet's seconds where they lie a tenth inside what holds from the cold to the hot end of the dial, at its own heat; else as near to them as that allows. */
+function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends, times: number, reach: Reach): Dwell {
+  const leaflet = leadingWeb(r).leaflet[r.stage];
+  const minS = Math.max(SHORTEST_S.value, window.minS);
+  const maxS = Math.max(minS, window.maxS);
+  const from = Math.max(minS, ends.coldBondS * MARGIN.inside.value);
+  const to = ends.hotHarmS / MARGIN.inside.value;
+  const atLeaflet = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
+  const leafletRules = atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
+  const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, times);
+  const counted = countable(Math.min(maxS, Math.max(minS, ours)));
+  // Rounded to what can be counted, but not out of what holds.
+  const inside = counted < from && from <= to ? countable(counted + (counted < HALVES_S.value ? 0.5 : 1)) : counted;
+  const seconds = leafletRules ? leaflet.dwellS : Math.min(maxS, Math.max(minS, inside));
+  const coldS = ends.cold?.minS ?? null;
+  if (leafletRules)
+    return { seconds, minS, maxS, leafletRules, reasons: [{ code: 'leaflet-rules', minS, harm: window.harm }] };
+  const why = !atLeaflet
+    ? reach.limit.at < leaflet.heatC - LEAFLET_NEAR_C.value && soleplateC <= reach.limit.at
+      ? 'limit-below-leaflet'
+      : reach.hottest < leaflet.heatC - LEAFLET_NEAR_C.value
+        ? 'iron-below-leaflet'
+        : 'another-heat'
+    : leaflet.dwellS < minS
+      ? 'too-short'
+      : leaflet.dwellS < from
+        ? 'too-short-cold'
+        : leaflet.dwellS > maxS
+          ? 'too-long'
+          : 'too-long-hot';
+  return {
+    seconds,
+    minS,
+    maxS,
+    leafletRules,
+    reasons: [{ code: 'ours-rules', why, minS, harm: window.harm, unsureC: ends.unsureC, coldS }],
+  };
+}
+
+/** The one thing that matters most in this stack: what the heat spends most of its time on. */
+function oneThing(r: PressRequest, run: PressRun, soleplateC: number, minS: number): PressReason {
+  const { stack } = run;
+  const roomC = soleplateC - leadingWeb(r).meltC;
+  if (roomC < LITTLE_ROOM_C.value) return { code: 'matters-room', roomC };
+  // What lies above the face of the adhesive that is wetted last.
+  const web = deepestWeb(stack);
+  const target = stack.layers[web - 1]?.role === 'liner' ? web : web + 1;
+  const above = stack.layers.slice(0, target);
+  const waterGsm = stack.layers.slice(0, target + 1).reduce((w, l) => w + l.layer.wetGsm, 0);
+  if (waterGsm > MUCH_WATER_GSM.value) return { code: 'matters-water', waterGsm };
+  let sum = stack.plateM2KW;
+  let worst: { m2KW: number; layer: 'touch' | 'cover' | 'liner' | 'cloth'; name: string } = {
+    m2KW: stack.plateM2KW,
+    layer: 'touch',
+    name: '',
+  };
+  above.forEach(({ role, name, layer }, k) => {
+    const m2KW = layer.thicknessMm / 1000 / layer.conductivityWmK;
+    sum += m2KW + (stack.contactsM2KW[k] ?? 0);
+    if (m2KW > worst.m2KW)
+      worst = { m2KW, layer: role === 'cover' ? 'cover' : role === 'liner' ? 'liner' : 'cloth', name };
+  });
+  const surface = surfaceFacts(
+    r.bench.surface,
+    r.surfaces?.find((x) => x.id === r.bench.surfaceId),
+  );
+  return {
+    code: 'matters-layer',
+    share: worst.m2KW / sum,
+    layer: worst.layer,
+    name:
+      worst.layer === 'cover'
+        ? coverFacts(
+            r.bench.cover,
+            r.covers?.find((x) => x.id === r.bench.coverId),
+          ).name
+        : worst.name,
+    slowOn: minS > SLOW_ON_S.value ? surface.name : null,
+  };
+}
+
+/** What makes a press hold however far the dial is off; more heat does not, since heat was weighed already. */
+function helpFrom(measured: Remedy | null, remedies: readonly Remedy[]): Help {
+  const remedy = remedies.find((m) => m.code !== 'hotter' && m.code !== 'try-hotter');
+  if (measured) return { code: 'measure-iron' };
+  return remedy ? { code: 'remedy', remedy } : { code: 'scrap' };
+}
+
+/** Where the seconds do not hold from the cold to the hot end of the dial. */
+function endsTold(soleplateC: number, seconds: number, ends: Ends, reach: Reach, help: Help): Caution[] {
+  const { unsureC } = ends;
+  const told: Caution[] = [];
+  if (seconds < ends.coldBondS * TOLD_SHARE.value)
+    told.push({
+      code: 'cold-end',
+      unsureC,
+      needsS: ends.coldBondS <= LONGEST_S.value ? ends.coldBondS : null,
+      helps: help,
+    });
+  const harm = ends.hot?.harm ?? null;
+  if (harm && seconds * TOLD_SHARE.value > ends.hotHarmS) told.push({ code: 'hot-end', unsureC, harm, helps: help });
+  const overC = soleplateC + unsureC - reach.limit.at;
+  if (overC >= 1)
+    told.push({
+      code: 'over-limit',
+      unsureC,
+      overC,
+      bearer: reach.limit.bearer,
+      // No seconds and no cover make an iron cooler: only knowing it does.
+      helps: help.code === 'measure-iron' ? help : { code: 'scrap' },
+    });
+  return told;
+}
+
+/** What can hurt, mark or spoil in this press. */
+function careIn(
+  r: PressRequest,
+  columns: Columns,
+  as: { soleplateC: number; kPa: number; steam: boolean; seconds: number; softest: Fabric | null },
+): Caution[] {
+  const { bench } = r;
+  const cloths = columns.flatMap(clothsOf);
+  const vinyl = (f: Fabric): boolean => f.fibre === 'pvc' || f.kind === 'vinyl';
+  const cautions: Caution[] = [];
+  if (r.stage === 'bond' && r.steam === false && r.iron.steam && leadingWeb(r).leaflet.bond.steam)
+    cautions.push({ code: 'leaflet-wants-steam' });
+  if (steamMissing(r) && r.iron.steam)
+    cautions.push({
+      code: 'steam-blocked',
+      by: coverPasses(r)
+        ? topCloth(r.column).name
+        : coverFacts(
+            bench.cover,
+            r.covers?.find((x) => x.id === bench.coverId),
+          ).name,
+    });
+  if (wantsSteam(r) && !as.steam)
+    cautions.push({ code: 'too-cool-for-steam', iron: r.iron.name, fromC: steamFromC(r.iron) });
+  for (const f of new Set(cloths)) {
+    const test = testOf(f);
+    if (test && as.soleplateC > f.maxIronC)
+      cautions.push({ code: 'past-label', cloth: f.name, labelC: f.maxIronC, ...test });
+  }
+  if (bench.cover === 'damp-cloth' || as.steam) cautions.push({ code: 'steam' });
+  if (as.soleplateC > VERY_HOT_C.value) cautions.push({ code: 'hot', soleplateC: as.soleplateC });
+  if (cloths.some(vinyl)) cautions.push({ code: 'fumes' });
+  if (
+    bench.cover === 'none' &&
+    columns.some((c) => c.at(-1)?.role === 'fabric' && FIBRE_FACTS[topCloth(c).fibre].synthetic)
+  )
+    cautions.push({ code: 'shine' });
+  if (as.seconds > LONGEST_S.value * LONG_SHARE.value) cautions.push({ code: 'long', seconds: as.seconds });
+  if (as.softest && as.kPa > PILE_CEILING_KPA.value * SQUASHED.value)
+    cautions.push({ code: 'squashed', cloth: as.softest.name });
+  const open = COVER_RELEASES[bench.cover] ? cloths.find((f) => factsOf(f).open) : undefined;
+  if (open) cautions.push({ code: 'comes-through', cloth: open.name });
+  const scarce = columns.flatMap(scarceIn)[0];
+  if (scarce) cautions.push(scarce);
+  return cautions;
+}
+
+/** Webs that carry hardly enough to fill the hollows of the two faces they lie between. */
+const scarceIn = (column: PressColumn): Caution[] =>
+  column.flatMap((l, i): Caution[] => {
+    if (l.role !== 'web' || !l.bonds) return [];
+    const faces = [column[i - 1], column[i + 1]].flatMap((n) => (n?.role === 'fabric' ? [n.fabric] : []));
+    const needsGsm = fillsGsm(faces);
+    return needsGsm > l.web.massGsm ? [{ code: 'scarce', needsGsm, hasGsm: l.web.massGsm }] : [];
+  });
+
+const shutBecause = (web: Web, over: ColumnsWindow, remedies: readonly Remedy[]): Caution =>
+  over.clash
+    ? { code: 'no-common-window', slowS: over.clash.slowS, harm: over.clash.harm }
+    : {
+        code: 'no-window',
+        harm: over.run.harm,
+        reachedC: over.run.bondC.at(-1) ?? web.meltC,
+        remedies,
+      };
+
+const rounded = (n: number, parts: number): number => Math.round(n * parts) / parts;
+const band = (w: Window | null): readonly [number, number] | null => w && [rounded(w.minS, 10), rounded(w.maxS, 10)];
+
+/** Why the heat is not the leaflet's. */
+function heatReasons(r: PressRequest, reach: Reach, soleplateC: number, unsureC: number): PressReason[] {
+  const { heatC } = leadingWeb(r).leaflet[r.stage];
+  if (soleplateC > heatC + LEAFLET_NEAR_C.value)
+    return reach.belowMelting ? [] : [{ code: 'hotter', fromC: heatC, toC: soleplateC }];
+  if (soleplateC >= heatC - LEAFLET_NEAR_C.value) return [];
+  const { at, bearer } = reach.limit;
+  if (at < heatC && soleplateC >= at - LEAFLET_NEAR_C.value && reach.highC === at)
+    return [{ code: 'cooler', bearer, limitC: at }];
+  if (soleplateC + unsureC <= at + LEAFLET_NEAR_C.value && heatC + unsureC > at && reach.highC === at)
+    return [{ code: 'kept-away', bearer, limitC: at, unsureC }];
+  return [];
+}
+
+/**
+ * How soon a press could be done: the least seconds at the leaflet's heat or, where that does nothing, at the hottest that everything bears.
+ * @returns null when neither gives a window that can be hit
+ */
+export function leastSeconds(r: PressRequest): number | null {
+  const reach = reachFor(r, [r.column]);
+  if (reach.stops.length > 0) return null;
+  for (const c of new Set([startC(r, reach), Math.floor(reach.highC)])) {
+    const { window } = windowOver(r, [r.column], c);
+    if (window && isUsable(window)) return window.minS;
+  }
+  return null;
+}
+
+/**
+ * Heat, dwell, pressure and cooling for one press, worked out for every column that lies under the iron.
+ * Heat and seconds are chosen together: near the leaflet, away from every limit by as much as the dial may be off, bonded where it is that much cooler and unharmed where it is that much hotter. Where both cannot be had, cautions say so and what would help.
+ * Never above a care limit but as its owner tested. All figures are estimates of a model and are said to be.
+ * @param columns what lies in each place the press covers: its seconds are right for all of them. By default only the request's own
+ * @param fixedC a heat that is set already, for other presses; it must be within what this one bears
+ * @returns always a setting; where nothing can be pressed so, `stop` says why
+ */
+export function settingFor(r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting {
+  const { iron, bench } = r;
+  const web = leadingWeb(r);
+  const leaflet = web.leaflet[r.stage];
+  const reach = reachFor(r, columns);
+  const cautions: Caution[] = [];
+  const reasons: PressReason[] = [{ code: 'leaflet', ...leaflet }];
+  const [gravest, ...others] = reach.stops;
+  cautions.push(...others);
+  let stop: Caution | null = gravest ?? null;
+  const through = Math.max(...columns.map(clothsThrough));
+  if (!stop && through > MOST_THROUGH.value) stop = { code: 'too-many-layers', layers: through };
+
+  const { kPa, softest } = pressureOn(iron, columns.flatMap(clothsOf));
+  // Steam comes only from a mark at which this iron makes it: set at least there, where everything bears that.
+  const steam = wantsSteam(r) && steamFromC(iron) <= (fixedC ?? reach.highC) + DIAL_NEAR_C.value;
+  const passes = steam && inPasses(r, columns);
+  const standing = r.kPa ?? kPa;
+  const pressed = passes ? Math.min(PASSES.kPa.value, standing) : standing;
+  if (softest && !passes && kPa < ironPressureKPa(iron)) reasons.push({ code: 'no-lean', cloth: softest.name });
+  const as = { kPa: standing, steam, passes };
+  const lowC = steam ? Math.min(reach.highC, Math.max(reach.lowC, steamFromC(iron) - DIAL_NEAR_C.value)) : reach.lowC;
+  const set = setFor(r, columns, { ...reach, lowC }, as, fixedC, stop !== null);
+  const { soleplateC, over, deciding } = set;
+  if (!stop && fixedC === null && reach.belowMelting)
+    cautions.push({
+      code: 'leaflet-below-melting',
+      leafletC: leaflet.heatC,
+      meltC: web.meltC,
+      setC: soleplateC,
+    });
+  const { window } = over;
+  const usable = window !== null && isUsable(window) ? window : null;
+  const ends: Ends = stop
+    ? { unsureC: dialFor(iron, soleplateC).unsureC, cold: null, hot: null, coldBondS: 0, hotHarmS: 0 }
+    : endsOf(r, deciding, soleplateC, as);
+
+  const dwell: Dwell = usable
+    ? dwellIn(r, soleplateC, usable, ends, set.times, reach)
+    : { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS, leafletRules: false, reasons: [] };
+  const shaky =
+    usable !== null && (dwell.seconds < ends.coldBondS || (ends.hot?.harm != null && dwell.seconds > ends.hotHarmS));
+  const slow = !usable || dwell.minS > SLOW_S.value;
+  const { remedies, measured } = waysOut(r, columns, set, { usable, stop, slow, shaky });
+  if (!stop && !usable)
+    stop = window
+      ? { code: 'narrow-window', minS: window.minS, maxS: window.maxS, harm: window.harm, remedies }
+      : shutBecause(web, over, remedies);
+
+  reasons.push(...heatReasons(r, reach, soleplateC, ends.unsureC), ...dwell.reasons);
+  const here = { ...r, column: columns[over.deciding] ?? r.column };
+  if (columns.length > 1)
+    reasons.push({ code: 'several-piles', piles: columns.length, layers: clothsOf(here.column).length });
+  reasons.push(oneThing(here, over.run, soleplateC, dwell.minS));
+  if (usable && slow) for (const remedy of remedies) reasons.push({ code: 'quicker', remedy });
+  if ((r.from ?? 'face') !== 'face' && r.from)
+    reasons.push({ code: 'side', from: r.from === 'both' ? 'both' : 'back' });
+
+  const dial = dialFor(iron, soleplateC);
+  if (dial.problem) cautions.push(dial.problem);
+  if (!stop) cautions.push(...endsTold(soleplateC, dwell.seconds, ends, reach, helpFrom(measured, remedies)));
+  cautions.push(...careIn(r, columns, { soleplateC, kPa: pressed, steam, seconds: dwell.seconds, softest }));
+  if (r.smallMoves) reasons.push({ code: 'small-moves' });
+  else if (iron.vents && r.stage === 'bond' && !passes) reasons.push({ code: 'vents' });
+
+  const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
+  const eachS = countable(dwell.seconds / count);
+  const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
+  if (r.coverForSteam && steam) reasons.push({ code: 'steam-cover', cover: bench.cover });
+  if (passes && !stop) reasons.push({ code: 'in-passes', count, eachS });
+
+  const cold = bench.surface === 'glass';
+  const coolS = stop
+    ? 0
+    : coolingS(here, { soleplateC, kPa: pressed, steam }, seconds, cold ? 'cold-table' : 'on-the-board');
+  const surface = surfaceFacts(
+    bench.surface,
+    r.surfaces?.find((x) => x.id === bench.surfaceId),
+  );
+  return {
+    heat: { soleplateC, dial: dial.place, dots: dotsForSoleplate(soleplateC) },
+    // What cannot be pressed has no seconds of its own to tell: the leaflet's stand in their place.
+    dwell: stop
+      ? { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS }
+      : { seconds, minS: Math.floor(dwell.minS * 10) / 10, maxS: Math.ceil(dwell.maxS * 10) / 10 },
+    band: { coldS: stop ? null : band(ends.cold), hotS: stop ? null : band(ends.hot) },
+    passes: passes && !stop ? { count, eachS, lookS: PASSES.lookS.value } : null,
+    side: r.stage === 'bond' ? (r.from ?? 'face') : 'face',
+    pressure: { kPa: rounded(pressed, 100), lean: leanAt(pressed) },
+    steam,
+    cover: bench.cover,
+    placements: 1,
+    deciding: over.deciding,
+    // Hands count cooling in fives.
+    coolS: coolS < HALVES_S.value ? Math.ceil(coolS) : Math.round(coolS / COUNT_S.value) * COUNT_S.value,
+    coolsOn: surface.name,
+    stop,
+    cautions,
+    reasons,
+    leaflet: { heatC: leaflet.heatC, dwellS: leaflet.dwellS, rules: dwell.leafletRules },
+    unsureC: Math.round(dial.unsureC),
+    remedies: [...remedies, ...(measured ? [measured] : [])].map((m) => ({
+      ...m,
+      minS: rounded(m.minS, 10),
+      maxS: rounded(m.maxS, 10),
+    })),
+  };
+}

@@ -1,0 +1,60 @@
+import { factsOf } from '../../choose/material';
+import { type Fabric, lookup, type Project } from '../../keep/model';
+import { ROUTE_FACTS } from '../../lay/facing';
+import { isFoiled } from '../../lay/recipe';
+import type { Rotations } from '../nest';
+
+/** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
+export const ROUGH_CUT_MM = 6;
+/** The web is a little smaller than its cloth, or it glues itself to the board: so much all round, mm. Common practice; the figure is ours. */
+export const WEB_INSIDE_MM = 2;
+/** Between shapes cut from one fused patch, mm: room for scissors. */
+export const PATCH_GAP_MM = 3;
+/** Cloth that nobody has in stock is counted off a bolt this wide, mm. Common practice, no source. */
+export const BOLT_MM = 1100;
+
+export const rectangle = (widthMm: number, heightMm: number): string => `M0 0H${widthMm}V${heightMm}H0Z`;
+
+/** How far outside its line a piece is first cut: a machine cuts on the line at once, and so do hands that cut web for foil or lay tape in. */
+export const roughCutOf = (project: Project, pieceId: string): number => {
+  const look = lookup(project);
+  const piece = look.piece(pieceId);
+  const onLine =
+    ROUTE_FACTS[look.routeOf(piece)].drawnOn === 'cutting mat' ||
+    isFoiled(project, piece) ||
+    piece.part?.role === 'turning';
+  return onLine ? 0 : ROUGH_CUT_MM;
+};
+/** Foil is cut so far beyond its web on every side, mm: all of the adhesive has to be covered. Ours. */
+export const FOIL_BEYOND_MM = 5;
+
+/** How anything without a grain may be turned, as its maker wants it: web, felt, vinyl, leather. */
+export const turnsWithoutGrain = (project: Project): Rotations =>
+  project.limits.turns === 'quarters' ? [0, 90, 180, 270] : 'free';
+
+/** Whether it matters which way a cloth is cut, for its threads or its print; felt, vinyl and leather have no grain. */
+export function hasGrain(fabric: Fabric): boolean {
+  const facts = factsOf(fabric);
+  return fabric.oneWay || fabric.frays > 0 || !(facts.hard || facts.hairyOrThick);
+}
+
+/** Turns a piece may take on its cloth, so that grain and print come out as planned. */
+export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {
+  const look = lookup(project);
+  const piece = look.piece(pieceId);
+  const fabric = look.fabricOf(piece);
+  if (!hasGrain(fabric)) return turnsWithoutGrain(project);
+  // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
+  const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
+  return fabric.oneWay ? [turn] : [turn, turn + 180];
+}
+
+/** FNV-1a, 32 bit: a short name for a long text. Source: Fowler, Noll & Vo. */
+export function shortName(text: string): string {
+  let h = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) {
+    h ^= text.charCodeAt(i);
+    h = Math.imul(h, 0x01000193);
+  }
+  return (h >>> 0).toString(36);
+}

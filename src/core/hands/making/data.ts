@@ -1,0 +1,47 @@
+import { figure } from '../../choose/material';
+
+// How long hands take, and how much fits together. All estimated: no two people are alike, and the sum is what counts.
+
+/** Hands on one piece, whatever its size, s. */
+export const HANDS_S = {
+  smooth: figure(60, 's', 'estimated: pressing the ground and the cloths smooth'),
+  wash: figure(300, 's', 'estimated: loading, unloading and hanging up, once for all'),
+  trace: figure(12, 's a copy', 'estimated: laying it on, writing its number'),
+  print: figure(40, 's a sheet of shapes', 'estimated'),
+  roughCut: figure(8, 's a copy', 'estimated'),
+  patch: figure(45, 's a patch', 'estimated: measuring and cutting a rectangle of web'),
+  stick: figure(10, 's a copy', 'estimated'),
+  cut: figure(10, 's a copy', 'estimated: picking up, turning, laying down'),
+  machine: figure(90, 's a load', 'estimated: laying the cloth on the mat and weeding'),
+  peel: figure(10, 's a copy', 'estimated'),
+  lay: figure(12, 's a copy', 'estimated: laying it where it belongs'),
+  tack: figure(3, 's a piece', 'estimated: a touch with the tip'),
+  turn: figure(20, 's', 'estimated: turning over and one touch'),
+  note: figure(30, 's', 'estimated'),
+} as const;
+/** How fast a line is followed. */
+export const SPEED_MM_S = {
+  trace: figure(20, 'mm/s', 'estimated'),
+  roughCut: figure(40, 'mm/s', 'estimated: nobody looks closely'),
+  cut: figure(12, 'mm/s', 'estimated: small scissors on fused cloth'),
+  stitch: figure(8, 'mm/s', 'estimated: a machine with pivots, slowly'),
+} as const;
+/** Paint dries overnight, s. Common practice, no source. */
+export const PAINT_DRY_S = figure(10 * 3600, 's', 'common practice: overnight');
+
+/** Less of a press than this is no place of its own: the iron cannot tell it, and it counts to the largest, mm². */
+export const PLACE_MM2 = figure(25, 'mm²', 'estimated');
+
+/** Copies that share a load lie so far apart, mm. */
+export const LOAD_GAP_MM = figure(3, 'mm', 'estimated: room for fingers and for what oozes');
+/** A load of more than this is not looked for. */
+export const LOAD_MOST = figure(60, 'copies', 'more than anyone lays out at once');
+/** So much of a plate must at least be free beside one copy for a second to be looked for. */
+export const LOAD_ROOM = figure(2, '× its area', 'two copies do not fit on less');
+/** Shifts of one row against the next that are tried. */
+export const LOAD_STAGGERS = figure(8, 'shifts', 'ours');
+
+/** In a press over everything so many different columns are looked at. */
+export const MOST_TOGETHER = figure(40, 'columns', 'ours');
+/** Layered things are cut so far outside the line, and trimmed through all layers together. */
+export const TRIM_BEYOND_MM = figure(3, 'mm', 'common practice, no source: cut larger, trimmed after');

@@ -1,0 +1,136 @@
+import { inMap } from '../../base/lists';
+import type { Step } from '../../keep/model';
+
+/** How a piece is, in all its copies, between two steps. */
+export interface PieceState {
+  readonly drawn: boolean;
+  /** Its web on its wrong side. */
+  readonly web: 'none' | 'stuck' | 'fused';
+  /** Liners that are still on its web. */
+  readonly liners: number;
+  /** Warm adhesive comes off with the liner. */
+  readonly warm: boolean;
+  readonly cut: boolean;
+  /** Where it was laid; null: it lies about. */
+  readonly lies: 'sheet' | 'ground' | null;
+  readonly bonded: boolean;
+}
+export type State = ReadonlyMap<string, PieceState>;
+
+/** Why a step cannot be done as things lie. */
+export interface Impossible {
+  readonly stepId: string;
+  readonly pieceId: string;
+  readonly code:
+    | 'drawn-twice'
+    | 'not-drawn'
+    | 'web-already-on'
+    | 'no-web-on'
+    | 'liner-in-the-way'
+    | 'no-liner-to-take-off'
+    | 'still-warm'
+    | 'not-cut'
+    | 'cut-twice'
+    | 'not-laid'
+    | 'bonded-twice'
+    | 'not-bonded';
+}
+
+/** What of a piece the steps do not say: how many liners its web came with, and whether a line is drawn on one of them. */
+export interface PieceFacts {
+  readonly liners: number;
+  /** It gets no web, and so is never bonded. */
+  readonly bare: boolean;
+  /** Its web alone is cut and bonded to the right side, and foil pressed onto it. */
+  readonly foiled?: boolean;
+  /** Its web is laid into a fold of cloth that is there: nothing is cut for it or fused first. */
+  readonly laidIn?: boolean;
+}
+
+export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
+  new Map(
+    [...pieces].map(([id, p]) => [
+      id,
+      {
+        drawn: false,
+        web: p.laidIn ? 'stuck' : 'none',
+        liners: p.laidIn ? 0 : p.liners,
+        warm: false,
+        cut: p.laidIn === true,
+        lies: null,
+        bonded: false,
+      },
+    ]),
+  );
+
+type Change = { readonly to: Partial<PieceState> } | { readonly no: Impossible['code'] };
+const no = (code: Impossible['code']): Change => ({ no: code });
+
+/** What a step makes of one piece, or why it cannot. */
+function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFacts): Change {
+  switch (step.kind) {
+    case 'trace':
+    case 'print':
+      return p.drawn ? no('drawn-twice') : { to: { drawn: true } };
+    case 'fuse':
+      if (p.web !== 'none') return no('web-already-on');
+      if (foiled && p.lies === null) return no('not-laid');
+      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'fused', warm: true } };
+    case 'stick':
+      if (p.web !== 'none') return no('web-already-on');
+      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'stuck' } };
+    case 'cool':
+      return { to: { warm: false } };
+    case 'cut':
+    case 'machine-cut':
+      if (p.cut) return no('cut-twice');
+      if (p.warm) return no('still-warm');
+      return p.web === 'none' && !bare && !foiled ? no('no-web-on') : { to: { cut: true } };
+    case 'peel':
+      if (p.warm) return no('still-warm');
+      return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1 } };
+    case 'lay':
+      if (!p.cut) return no('not-cut');
+      return { to: { lies: step.on === 'sheet' ? 'sheet' : 'ground' } };
+    case 'tack':
+      return p.lies === null ? no('not-laid') : p.liners > 0 ? no('liner-in-the-way') : { to: {} };
+    case 'bond':
+    case 'steam-pass':
+      if (p.bonded) return no('bonded-twice');
+      if (p.web === 'none' && !bare) return no('no-web-on');
+      if (p.lies === null) return no('not-laid');
+      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true } };
+    case 'foil':
+      if (p.web === 'none') return no('no-web-on');
+      if (p.bonded) return no('bonded-twice');
+      // Its carrier lies on top now, and is peeled like a liner.
+      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true, liners: 1 } };
+    case 'stitch':
+    case 'hand':
+    case 'paint':
+      return p.bonded ? { to: {} } : no('not-bonded');
+    default:
+      return { to: {} };
+  }
+}
+
+/**
+ * Every step played through: what lies where after all of them, or the first piece with which one cannot be done.
+ * A piece that is to be bonded and is not at the end counts as that, too.
+ */
+export function foldSteps(
+  pieces: ReadonlyMap<string, PieceFacts>,
+  steps: readonly Step[],
+): { readonly state: State } | { readonly impossible: Impossible } {
+  const state = new Map(startOf(pieces));
+  for (const step of steps)
+    for (const id of step.pieceIds) {
+      const before = inMap(state, id);
+      const change = afterStep(step, before, inMap(pieces, id));
+      if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
+      state.set(id, { ...before, ...change.to });
+    }
+  for (const [pieceId, p] of state)
+    if (!p.bonded && !inMap(pieces, pieceId).bare) return { impossible: { stepId: '', pieceId, code: 'not-bonded' } };
+  return { state };
+}

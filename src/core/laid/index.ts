@@ -1,8 +1,0 @@
-export * from './cuts';
-export * from './laid';
-export { numberOf, remember } from './memory';
-export * from './overlap';
-export * from './pile';
-export * from './placed';
-export * from './spare';
-export * from './windows';

@@ -1,0 +1,89 @@
+import { boxOnGround, type Project } from '../../keep/model';
+import { measureOf, pickedOf } from './answers';
+import { handLaid } from './layers';
+import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+
+const answered =
+  (key: string, value: string) =>
+  (p: Project): boolean =>
+    p.recipe.answers[key] === value;
+const hung = (key: string, asks: string, how: string, usualMm: number, maxMm: number) =>
+  ({ ...askLength(key, asks, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
+const sheetSide = (key: string, asks: string) =>
+  ({ ...askLength(key, asks, 300, 20, 5000), when: answered('ruled', 'sheet') }) as const;
+const ONE_BY_ONE = { value: 'each', label: 'one by one' } as const;
+const LOOSE = { value: 'loose', label: 'by itself' } as const;
+/** Starting values: ours. */
+const ASKS = {
+  strung: {
+    key: 'strung',
+    asks: 'Each of them hangs',
+    is: 'one-of',
+    usual: LOOSE,
+    options: [LOOSE, { value: 'line', label: 'on a line' }, { value: 'chain', label: 'in a chain of links' }],
+  },
+  apartMm: hung('apartMm', 'Apart', 'line', 30, 2000),
+  endsMm: hung('endsMm', 'Line left at each end', 'line', 300, 5000),
+  ruled: {
+    key: 'ruled',
+    asks: 'Squares and strips are cut',
+    is: 'one-of',
+    usual: ONE_BY_ONE,
+    options: [ONE_BY_ONE, { value: 'sheet', label: 'from a ruled sheet, edge to edge' }],
+  },
+  sheetWidthMm: sheetSide('sheetWidthMm', 'Sheet of cloth, wide'),
+  sheetHeightMm: sheetSide('sheetHeightMm', 'Sheet of cloth, high'),
+  lapMm: hung('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
+} as const satisfies Readonly<Record<string, RecipeQuestion>>;
+
+/**
+ * Two cloths fused wrong sides together: pennants, straps, stiff bands. Front and back each with web, glue to glue.
+ * Source: the trade handbook, layered crafts; common practice, no source.
+ */
+export const twoSided: Recipe = {
+  ...PLAIN,
+  name: 'Two-sided cloth',
+  says: 'Two cloths, glue to glue and edge on edge: pennants, straps, stiff bands.',
+  needsGround: false,
+  layered: true,
+  groundBecomes: 'otherSideId',
+  otherSide: {
+    called: 'back',
+    asks: 'Its back is of',
+    answers: { piece: 'frontId', side: 'backId' },
+    lies: 'beneath',
+    material: 'fabric',
+    usual: null,
+  },
+  questions: Object.values(ASKS),
+  sheet: (project) =>
+    pickedOf(project, ASKS.ruled) === 'sheet'
+      ? { widthMm: measureOf(project, ASKS.sheetWidthMm), heightMm: measureOf(project, ASKS.sheetHeightMm) }
+      : null,
+  /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
+  tells: (project) => {
+    const how = pickedOf(project, ASKS.strung);
+    if (how === LOOSE.value) return [];
+    const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.part.of] : [])));
+    const made = new Map(project.articles.map((a) => [a.id, a.count]));
+    const parts = handLaid(project)
+      .filter((p) => sided.has(p.id))
+      .map((p) => {
+        const b = boxOnGround(p);
+        const sides = [b.maxX - b.minX, b.maxY - b.minY] as const;
+        return { count: p.count * (made.get(p.articleId) ?? 1), widthMm: sides[0], longMm: Math.max(...sides) };
+      });
+    const count = parts.reduce((n, p) => n + p.count, 0);
+    if (count === 0) return [];
+    const sum = (of: (p: (typeof parts)[number]) => number): number => parts.reduce((mm, p) => mm + p.count * of(p), 0);
+    if (how === 'line') {
+      const between = (count - 1) * measureOf(project, ASKS.apartMm);
+      const lengthMm = sum((p) => p.widthMm) + between + 2 * measureOf(project, ASKS.endsMm);
+      return [{ code: 'line', parts: count, lengthMm }];
+    }
+    const lapMm = measureOf(project, ASKS.lapMm);
+    const ring = sum((p) => Math.max(0, p.longMm - lapMm));
+    return [{ code: 'chain', parts: count, lengthMm: ring / Math.PI, tautMm: ring / 2 }];
+  },
+  phases: ['ready', 'draw', 'web', 'cut', 'lay', 'edge', 'finish'],
+};

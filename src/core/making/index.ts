@@ -1,6 +1,0 @@
-export { type PressPlace, placesUnder } from './column';
-export * from './load';
-export * from './making';
-export { decidingPlace, glueOf, leastSecondsFor, type Press } from './presses';
-export * from './state';
-export * from './step';
