@@ -13,7 +13,10 @@ const whereSourcesLie = {
   name: 'where-sources-lie',
   setup: ({ onLoad }) => {
     onLoad({ filter: /\/(test|scripts)\/.*\.(ts|mjs)$/ }, ({ path: file }) => ({
-      contents: readFileSync(file, 'utf8').replace(/(?<!['"])\bimport\.meta\.url\b/g, JSON.stringify(pathToFileURL(file).href)),
+      contents: readFileSync(file, 'utf8').replace(
+        /(?<!['"])\bimport\.meta\.url\b/g,
+        JSON.stringify(pathToFileURL(file).href),
+      ),
       loader: file.endsWith('.ts') ? 'ts' : 'js',
     }));
   },

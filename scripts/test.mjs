@@ -1,24 +1,34 @@
-// npm test: installs what is missing, then format and lint, types, arrows, dead code, unit tests, build, browser tests.
-// Two things run at a time where neither needs the other, since two cores are usual.
+// npm test: installs what is missing, then types, format and lint, arrows, dead code, unit tests, build, browser tests; in six minutes on two cores.
+// Two things run at a time where neither needs the other, since two cores are usual. npm run thorough leaves nothing out.
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { appendFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { bin, buildApp, fail, installDebian, installPackages, needNode, say } from './lib.mjs';
+import { bundleTests } from './bundle-tests.mjs';
+import { bin, buildApp, fail, installDebian, installPackages, needNode, ROOT, say } from './lib.mjs';
 
-// With --thorough (npm run thorough) every test takes all of its cases.
-if (process.argv.includes('--thorough')) process.env.THOROUGH = '1';
+// With --thorough (npm run thorough) every test takes all of its cases, and nothing is left out.
+const THOROUGH = process.argv.includes('--thorough');
+if (THOROUGH) process.env.THOROUGH = '1';
 const started = Date.now();
+/** When each part was over, s since the beginning. */
+const took = [];
+const over = (what) => took.push(`${what} ${Math.round((Date.now() - started) / 1000)}`);
 needNode();
 installPackages();
 installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver', pdftoppm: 'poppler-utils' });
+over('installed');
 
+/** Sweeps as a whole: a killed browser, storage that fails, every screen in the other units. */
+const SWEEPS = ['a-killed-browser', 'full-storage', 'inches'];
+/** What is timed has the machine to itself, at the end. */
+const TIMED = ['server'];
+/** The longest begin first, so that no worker is left alone with one at the end. */
+const LONGEST = ['app', 'pattern', 'start', 'keep', 'offline', 'board'];
 /** More files than these that fail are no machine's mood: they are not run once more. */
 const MOST_AGAIN = 3;
-/** As in the configurations, without their list of files. */
-const ALONE = ['--no-config', '--timeout', '480000', '--slow', '5000'].concat(
-  ['import=tsx', 'no-experimental-require-module'].flatMap((option) => ['--node-option', option]),
-);
+/** Where it is written down what passed only when it was run once more. */
+const AGAIN_LOG = path.join(ROOT, 'node_modules', '.cache', 'seam-again.log');
 /** What is said last still comes within this, once a command has ended, ms. */
 const LAST_WORDS_MS = 2000;
 /** Groups of processes that are at work: each command with all that it began. */
@@ -55,10 +65,10 @@ function run(title, command, args, live = false, env = {}) {
       });
     child.on('error', (error) => resolve({ ok: false, output: error.message }));
     child.on('exit', (code) => {
-      let over = false;
+      let ended = false;
       const done = () => {
-        if (over) return;
-        over = true;
+        if (ended) return;
+        ended = true;
         endGroup(child.pid);
         if (!live) {
           say(title);
@@ -75,11 +85,14 @@ function run(title, command, args, live = false, env = {}) {
   });
 }
 
-/** Runs Mocha. @returns how many tests of each file passed and failed */
-async function mocha(title, args, live) {
+/** Runs bundled tests with Mocha. @returns how many tests of each file passed and failed */
+async function mocha(title, files, { live = false, jobs = 2, timeoutMs }) {
   const folder = mkdtempSync(path.join(tmpdir(), 'tally-'));
   const file = path.join(folder, 'tally.json');
-  const { ok } = await run(title, bin('mocha'), [...args, '--reporter', 'test/reporter.cjs'], live, { TALLY: file });
+  const setup = path.join(path.dirname(files[0]), 'setup.mjs');
+  const args = ['--no-config', '--require', setup, '--timeout', String(timeoutMs), '--slow', '5000'];
+  args.push('--reporter', 'test/reporter.cjs', ...(jobs > 1 ? ['--parallel', '--jobs', String(jobs)] : []), ...files);
+  const { ok } = await run(title, bin('mocha'), args, live, { TALLY: file });
   const tally = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {};
   rmSync(folder, { recursive: true, force: true });
   return { ok, tally };
@@ -88,21 +101,26 @@ const count = (key, ...tallies) => tallies.flatMap((t) => Object.values(t)).redu
 
 /**
  * Runs browser tests. A file in which something failed is run once more by itself, from its beginning in a new browser: a machine that is kept busy by others delays a click now and then.
- * It is told, and what fails again has failed.
+ * It is told and written down, and what fails again has failed.
  */
-async function browserTests(title, config) {
-  const first = await mocha(title, ['--config', config], true);
+async function browserTests(title, files, jobs) {
+  const how = { live: true, timeoutMs: 480_000 };
+  const first = await mocha(title, files, { ...how, jobs });
   const again = Object.keys(first.tally).filter((file) => first.tally[file].failed > 0);
   if (first.ok || again.length === 0 || again.length > MOST_AGAIN || again.includes('')) return first;
   // By itself: a machine with too much to do is what may have been wrong.
-  const { ok, tally } = await mocha('Once more, what failed', [...ALONE, ...again], true);
+  const { ok, tally } = await mocha('Once more, what failed', again, { ...how, jobs: 1 });
   for (const file of again)
-    if (ok || tally[file]?.failed === 0) say(`Passed only when it was run once more: ${path.relative('.', file)}`);
+    if (ok || tally[file]?.failed === 0) {
+      mkdirSync(path.dirname(AGAIN_LOG), { recursive: true });
+      appendFileSync(AGAIN_LOG, `${new Date().toISOString()} ${path.basename(file, '.mjs')}\n`);
+    }
   return { ok, tally: { ...first.tally, ...tally } };
 }
 
-async function lint() {
+async function checks() {
   const done = [
+    await run('Types (tsc, native)', process.execPath, ['node_modules/typescript-7/bin/tsc', '--noEmit']),
     await run('Format and lint (biome)', bin('biome'), ['check', '.']),
     await run('Arrows between folders (dependency-cruiser)', bin('depcruise'), [
       'src',
@@ -111,20 +129,48 @@ async function lint() {
     ]),
     await run('Nothing unused (knip)', bin('knip'), []),
   ];
+  over('checked');
   return { ok: done.every((d) => d.ok) };
 }
-const checks = await Promise.all([run('Types (tsc)', bin('tsc'), ['--noEmit']), lint()]);
-if (checks.some((c) => !c.ok)) fail('Please mend what is said above first.');
 
-const units = mocha('Unit tests', ['--parallel', '--jobs', '2']);
-await buildApp();
-const unit = await units;
-const together = await browserTests('Browser tests', '.mocharc.e2e.json');
-// What is timed has the machine to itself.
-const timed = await browserTests('The server under pressure', '.mocharc.timed.json');
+const buildIt = async () => {
+  await buildApp({ forTests: true });
+  over('built');
+};
+const unitTests = async () => {
+  const files = [...(await bundleTests('test/unit')).values()];
+  // Two workers once the checks leave a core to them: while the build has the other, one waits.
+  const done = await mocha('Unit tests', files, { timeoutMs: 120_000 });
+  over('unit tests');
+  return done;
+};
+const built = buildIt();
+const { ok: sound } = await checks();
+if (!sound) fail('Please mend what is said above first.');
+const unit = await unitTests();
+await built;
+
+const named = readdirSync(path.join(ROOT, 'test/e2e'))
+  .filter((f) => f.endsWith('.test.ts'))
+  .map((f) => f.slice(0, -'.test.ts'.length))
+  .filter((n) => THOROUGH || !(SWEEPS.includes(n) || TIMED.includes(n)));
+const bundled = await bundleTests('test/e2e', named);
+const order = [...named].sort((a, b) => (LONGEST.indexOf(b) < 0 ? -1 : 0) - (LONGEST.indexOf(a) < 0 ? -1 : 0));
+const files = order.filter((n) => !TIMED.includes(n)).map((n) => bundled.get(n));
+const together = await browserTests('Browser tests', files, 2);
+over('browser tests');
+const timed = THOROUGH
+  ? await browserTests(
+      'The server under pressure',
+      TIMED.map((n) => bundled.get(n)),
+      1,
+    )
+  : { ok: true, tally: {} };
 
 const all = [unit, together, timed];
 const [passed, failed] = ['passed', 'failed'].map((key) => count(key, ...all.map((r) => r.tally)));
-say(`Took ${Math.round((Date.now() - started) / 1000)} s.`);
+if (existsSync(AGAIN_LOG))
+  say(`Browser tests that passed only when they were run once more, here so far:\n${readFileSync(AGAIN_LOG, 'utf8')}`);
+say(`Took ${Math.round((Date.now() - started) / 1000)} s (${took.join(', ')}).`);
 console.log(`${passed} passed, ${failed} failed`);
 if (!all.every((r) => r.ok)) fail('Some tests failed.');

@@ -5,3 +5,8 @@ export const THOROUGH = process.env['THOROUGH'] === '1';
 export function cases(all: number, few = Math.ceil(all / 5)): number {
   return THOROUGH ? all : few;
 }
+
+/** A test that only `npm run thorough` runs: sweeps over widths and themes, long walks, storage that fails, machines under pressure, what only a hang would fail. */
+export const sweep = (title: string, body: Mocha.Func | Mocha.AsyncFunc): void => {
+  if (THOROUGH) it(title, body);
+};

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 import { untilTaken } from './calls';
 
@@ -62,7 +63,7 @@ describe('the application, in Chromium', () => {
     await s.settled();
   });
 
-  it('renames, places and nudges a piece, each one step to undo', async () => {
+  sweep('renames, places and nudges a piece, each one step to undo', async () => {
     await openDemo('pattern');
     await (await s.find('[data-piece=door]')).click();
     const name = await s.find('aside input[type=text]');
@@ -97,7 +98,7 @@ describe('the application, in Chromium', () => {
     await s.settled();
   });
 
-  it('raises a piece in the stack', async () => {
+  sweep('raises a piece in the stack', async () => {
     await openDemo('layers');
     await s.press('3 Far sea', '//aside');
     expect(await s.text('aside p')).to.include('Layer 3 of 36');
@@ -133,7 +134,7 @@ describe('the application, in Chromium', () => {
     expect((await s.downloaded('.svg')).bytes.toString()).to.match(/^<svg/);
   });
 
-  it('shows the same change in a second tab', async () => {
+  sweep('shows the same change in a second tab', async () => {
     await openDemo('pattern');
     const first = await s.driver.getWindowHandle();
     await s.driver.switchTo().newWindow('tab');
@@ -212,7 +213,7 @@ describe('the application, in Chromium', () => {
     expect(await s.driver.findElements(By.css('[data-project]'))).to.have.length(4);
   });
 
-  it('makes, duplicates and renames projects', async () => {
+  sweep('makes, duplicates and renames projects', async () => {
     await s.begin();
     expect(await s.text('main')).to.include('What is it for?');
     await s.go('/');
@@ -234,7 +235,7 @@ describe('the application, in Chromium', () => {
     expect(await s.text('main')).to.include('This project is not here');
   });
 
-  it('lists snags and leads to their pieces', async () => {
+  sweep('lists snags and leads to their pieces', async () => {
     await openDemo('pattern');
     await (await s.find('[data-piece=letter-12]')).click();
     const left = await s.driver.findElement(By.xpath('//label[.="From the left edge"]/following-sibling::input'));
@@ -251,7 +252,7 @@ describe('the application, in Chromium', () => {
   });
 
   for (const scheme of ['light', 'dark'] as const)
-    it(`passes axe, ${scheme}`, async function () {
+    (scheme === 'dark' ? sweep : it)(`passes axe, ${scheme}`, async function () {
       this.timeout(480_000);
       // By dark only the colours are others.
       const rules = scheme === 'dark' ? ['color-contrast'] : undefined;
@@ -271,7 +272,7 @@ describe('the application, in Chromium', () => {
       await s.scheme('light');
     });
 
-  it('fits 390, 820 and 1280 px without sticking out', async function () {
+  sweep('fits 390, 820 and 1280 px without sticking out', async function () {
     this.timeout(480_000);
     const fits = async (what: string): Promise<void> => {
       for (const [w, h] of [

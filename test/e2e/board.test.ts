@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 /** A clock that the test moves on: hours pass in a moment, as for a page that slept. */
@@ -164,7 +165,7 @@ describe('the ironing board, in Chromium', () => {
     expect((await board()).mends.every((m) => m.done)).to.equal(true);
   });
 
-  it('the whole evening, every step once, to its end; how soon the next step is there is told', async () => {
+  sweep('the whole evening, every step once, to its end; how soon the next step is there is told', async () => {
     const { making } = { making: Number(/of (\d+)/.exec(await s.text('header'))?.[1]) };
     const { seen, ms, left } = await play(900);
     expect(left).to.equal(null);
@@ -179,22 +180,25 @@ describe('the ironing board, in Chromium', () => {
     expect(sorted[sorted.length >> 1]).to.be.below(500);
   });
 
-  it('the diary keeps the minutes and a note, and undoing something in Pattern leaves all that is done', async () => {
-    await (await s.find('textarea')).sendKeys('Press the felt a little longer.');
-    await s.press('Into the diary');
-    await s.holds('kept', async () => (await board()).diary.length === 1);
-    expect(await s.text('[aria-label=Diary]')).to.include('Press the felt a little longer.');
-    const done = (await board()).done.length;
-    await s.visit('harbour-light', 'pattern');
-    await s.run(
-      `[...document.querySelectorAll('[data-piece=crab]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
-    );
-    await s.type('How many', '2');
-    await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
-    await s.press('Undo');
-    await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
-    expect((await board()).done.length).to.equal(done);
-  });
+  sweep(
+    'the diary keeps the minutes and a note, and undoing something in Pattern leaves all that is done',
+    async () => {
+      await (await s.find('textarea')).sendKeys('Press the felt a little longer.');
+      await s.press('Into the diary');
+      await s.holds('kept', async () => (await board()).diary.length === 1);
+      expect(await s.text('[aria-label=Diary]')).to.include('Press the felt a little longer.');
+      const done = (await board()).done.length;
+      await s.visit('harbour-light', 'pattern');
+      await s.run(
+        `[...document.querySelectorAll('[data-piece=crab]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+      );
+      await s.type('How many', '2');
+      await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+      await s.press('Undo');
+      await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
+      expect((await board()).done.length).to.equal(done);
+    },
+  );
 
   it('on a phone one thumb reaches all; a piece made once more brings its steps back', async () => {
     const phone = await Session.open(390, 844);

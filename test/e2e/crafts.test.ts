@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('crafts beyond the picture on a ground, in Chromium', () => {
@@ -39,7 +40,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
   });
 
-  it('tags begun from nothing are there at once, with a window; how many the felt gives is asked', async () => {
+  sweep('tags begun from nothing are there at once, with a window; how many the felt gives is asked', async () => {
     await s.go('/start');
     await (await s.find('[data-thing=tag] input')).click();
     await s.type('Call it (if you know already)', 'My tags');
@@ -51,7 +52,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.holds('an answer', async () => /It can(not)? be made|Nothing of what it takes/.test(await s.text('aside')));
   });
 
-  it('the same made another way: foil motifs, a mending patch, a hem; and back by undo', async () => {
+  sweep('the same made another way: foil motifs, a mending patch, a hem; and back by undo', async () => {
     await s.visit('harbour-light', 'pattern');
     await made('Foil motifs');
     await s.station('press');
@@ -68,31 +69,36 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     expect((await s.doc('Harbour Light')).recipe.id).to.equal('applique');
   });
 
-  it('mats of the machine: several cloths on one, moved by keys, turned, a file each that the simulated machine cuts without a fault', async () => {
-    await s.visit('comet-pennants', 'pattern');
-    await s.driver
-      .findElement(
-        By.xpath(
-          '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, liner up"]',
-        ),
-      )
-      .click();
-    await s.settled();
-    await s.station('trace');
-    await s.run(`[...document.querySelectorAll('label')].find((l) => l.textContent === 'mats of the machine').click()`);
-    await s.find('[data-mat="1"]');
-    const before = (await s.doc('Comet pennants')).mat.cloths.length;
-    const cloth = await s.find('[data-mat="1"] rect[role=button]');
-    await s.run('arguments[0].focus()', cloth);
-    await s.driver.actions().sendKeys(Key.ARROW_DOWN).perform();
-    await s.holds('moved, or there was no room', async () => {
-      const status = await s.text('section [role=status]');
-      return (await s.doc('Comet pennants')).mat.cloths.length > before || status.includes('no room');
-    });
-    await s.press('Mat 1, DXF');
-    expect((await s.downloaded('.dxf')).bytes.toString()).to.include('POLYLINE');
-    await s.press('See it cut');
-    await s.find('[data-cutter="0"]');
-    expect(await s.axe()).to.deep.equal([]);
-  });
+  sweep(
+    'mats of the machine: several cloths on one, moved by keys, turned, a file each that the simulated machine cuts without a fault',
+    async () => {
+      await s.visit('comet-pennants', 'pattern');
+      await s.driver
+        .findElement(
+          By.xpath(
+            '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, liner up"]',
+          ),
+        )
+        .click();
+      await s.settled();
+      await s.station('trace');
+      await s.run(
+        `[...document.querySelectorAll('label')].find((l) => l.textContent === 'mats of the machine').click()`,
+      );
+      await s.find('[data-mat="1"]');
+      const before = (await s.doc('Comet pennants')).mat.cloths.length;
+      const cloth = await s.find('[data-mat="1"] rect[role=button]');
+      await s.run('arguments[0].focus()', cloth);
+      await s.driver.actions().sendKeys(Key.ARROW_DOWN).perform();
+      await s.holds('moved, or there was no room', async () => {
+        const status = await s.text('section [role=status]');
+        return (await s.doc('Comet pennants')).mat.cloths.length > before || status.includes('no room');
+      });
+      await s.press('Mat 1, DXF');
+      expect((await s.downloaded('.dxf')).bytes.toString()).to.include('POLYLINE');
+      await s.press('See it cut');
+      await s.find('[data-cutter="0"]');
+      expect(await s.axe()).to.deep.equal([]);
+    },
+  );
 });

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('the Drawer and Match, in Chromium', () => {
@@ -101,7 +102,7 @@ describe('the Drawer and Match, in Chromium', () => {
     expect(await names()).to.have.length(2);
   });
 
-  it('stays quick with five thousand fabrics: only rows in sight are in the page', async () => {
+  sweep('stays quick with five thousand fabrics: only rows in sight are in the page', async () => {
     await openDrawer('fabrics');
     const rows = Array.from({ length: 5000 }, (_, i) => `Bolt ${String(i).padStart(4, '0')},batik,${80 + (i % 90)}`);
     await takeFile('bolts.csv', `name,cloth,mass g/m2\n${rows.join('\n')}`);
@@ -113,7 +114,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.holds('undone', async () => Number(await s.attribute('[role=table]', 'aria-rowcount')) < 50);
   });
 
-  it('brings a change of the drawer into a project, and says which webs change by it', async () => {
+  sweep('brings a change of the drawer into a project, and says which webs change by it', async () => {
     await openDrawer('webs');
     await s.press('Light film');
     await retype('Melts at', '185');
@@ -130,7 +131,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.holds('as before', async () => (await s.attribute('[data-fabric=glow]', 'data-web')) === 'light-film');
   });
 
-  it('shows what changes with purpose and school, and compares two webs', async () => {
+  sweep('shows what changes with purpose and school, and compares two webs', async () => {
     await s.visit('harbour-light', 'match');
     await s.field('Edge');
     await (await s.find('section[aria-label="What it is for"] select option[value=none]')).click();
@@ -153,7 +154,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.press('Close');
   });
 
-  it('fits 390 and 820 px', async () => {
+  sweep('fits 390 and 820 px', async () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await openDrawer('fabrics');

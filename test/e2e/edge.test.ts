@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('Edge, in Chromium', () => {
@@ -120,7 +121,7 @@ describe('Edge, in Chromium', () => {
     await s.holds('nothing jams', async () => !/jams/.test(await s.text('[data-line^=door]')));
   });
 
-  it('a cloth takes the edge that suits it', async () => {
+  sweep('a cloth takes the edge that suits it', async () => {
     await s.visit('comet-pennants', 'edge');
     await s.find('article[data-best]');
     const take = await s.driver.findElements(By.xpath("//article//button[starts-with(., 'Take ')]"));
@@ -133,7 +134,7 @@ describe('Edge, in Chromium', () => {
     expect(doc.edging.cloths.map((c) => c.edge)).to.deep.equal([best]);
   });
 
-  it('felt tags are left unstitched, and that is said', async () => {
+  sweep('felt tags are left unstitched, and that is said', async () => {
     await s.visit('felt-tags', 'edge');
     await s.find('[data-points="0"]');
     expect(await s.text('aside')).to.include('No edge is stitched or painted.');
@@ -141,7 +142,7 @@ describe('Edge, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
   });
 
-  it('the stitch guide comes as a PDF of several pages', async () => {
+  sweep('the stitch guide comes as a PDF of several pages', async () => {
     await open('lemon-pot');
     await s.press('Stitch guide, PDF');
     const { bytes } = await s.downloaded('.pdf');
@@ -149,7 +150,7 @@ describe('Edge, in Chromium', () => {
     expect((bytes.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length).to.be.within(4, 8);
   });
 
-  it('threads lie in the Drawer, and come from there', async () => {
+  sweep('threads lie in the Drawer, and come from there', async () => {
     await s.go('/drawer#threads');
     await s.press('New thread');
     await s.type('Name', 'Moss green');
@@ -163,7 +164,7 @@ describe('Edge, in Chromium', () => {
     expect(await s.text('aside')).to.not.include('No thread of yours is near green');
   });
 
-  it('fits a phone', async () => {
+  sweep('fits a phone', async () => {
     const small = await Session.open(390, 844);
     try {
       await small.go('/project/lemon-pot/edge');

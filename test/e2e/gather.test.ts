@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('Gather, in Chromium', () => {
@@ -43,36 +44,39 @@ describe('Gather, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
   });
 
-  it('buys the cheapest: a price changed changes what is bought; a price in words is told and nothing is lost', async () => {
-    await unfold('fabric:night');
-    const quarter = `${row('fabric:night')}//*[@data-offer="fat-quarter"]`;
-    await s.type('Price of one', 'three', quarter);
-    await s.holds('it says how to write it', async () =>
-      (await rowText('fabric:night')).includes('“three” is not a price. Write it like 12.50, or leave it blank.'),
-    );
-    await s.type('Price of one', '1,50', quarter);
-    await s.holds('two fat quarters are cheaper', async () =>
-      (await rowText('fabric:night')).includes('2 fat quarters\n3.00'),
-    );
-    expect(await rowText('fabric:night')).to.match(/Or buy\n30 cm off the bolt \(1\.06 m wide\)3\.84/);
-    // It is laid out on both.
-    expect((await s.driver.findElements(By.css('[data-need="fabric:night"] figure'))).length).to.equal(2);
-    await s.press('Undo');
-    await s.holds('off the bolt again', async () =>
-      /30 cm off the bolt \(1\.06 m wide\)\n3\.84/.test(await rowText('fabric:night')),
-    );
-    // Nothing sold at all: told, and the rest of the list stands.
-    for (const name of ['by-length', 'fat-quarter', 'long-quarter'])
-      await s.run(
-        `document.querySelector('[data-need="fabric:spark"] [data-offer="${name}"] input[type=checkbox]').click()`,
+  sweep(
+    'buys the cheapest: a price changed changes what is bought; a price in words is told and nothing is lost',
+    async () => {
+      await unfold('fabric:night');
+      const quarter = `${row('fabric:night')}//*[@data-offer="fat-quarter"]`;
+      await s.type('Price of one', 'three', quarter);
+      await s.holds('it says how to write it', async () =>
+        (await rowText('fabric:night')).includes('“three” is not a price. Write it like 12.50, or leave it blank.'),
       );
-    await s.holds('it says so', async () =>
-      (await rowText('fabric:spark')).includes('Nothing of it is ticked as sold'),
-    );
-    expect(await rowText('fabric:night')).to.include('3.84');
-    for (let i = 0; i < 3; i++) await s.press('Undo');
-    await made();
-  });
+      await s.type('Price of one', '1,50', quarter);
+      await s.holds('two fat quarters are cheaper', async () =>
+        (await rowText('fabric:night')).includes('2 fat quarters\n3.00'),
+      );
+      expect(await rowText('fabric:night')).to.match(/Or buy\n30 cm off the bolt \(1\.06 m wide\)3\.84/);
+      // It is laid out on both.
+      expect((await s.driver.findElements(By.css('[data-need="fabric:night"] figure'))).length).to.equal(2);
+      await s.press('Undo');
+      await s.holds('off the bolt again', async () =>
+        /30 cm off the bolt \(1\.06 m wide\)\n3\.84/.test(await rowText('fabric:night')),
+      );
+      // Nothing sold at all: told, and the rest of the list stands.
+      for (const name of ['by-length', 'fat-quarter', 'long-quarter'])
+        await s.run(
+          `document.querySelector('[data-need="fabric:spark"] [data-offer="${name}"] input[type=checkbox]').click()`,
+        );
+      await s.holds('it says so', async () =>
+        (await rowText('fabric:spark')).includes('Nothing of it is ticked as sold'),
+      );
+      expect(await rowText('fabric:night')).to.include('3.84');
+      for (let i = 0; i < 3; i++) await s.press('Undo');
+      await made();
+    },
+  );
 
   it('is ticked with a thumb on a phone, and stays ticked', async () => {
     await s.size(390, 800);
@@ -123,7 +127,7 @@ describe('Gather, in Chromium', () => {
     await s.find('[data-need="fabric:spark"]');
   });
 
-  it('packs bags: what each holds, labels and a sheet for whoever leads', async () => {
+  sweep('packs bags: what each holds, labels and a sheet for whoever leads', async () => {
     await open('felt-tags');
     await s.run(`document.querySelector('[data-fold="Bags for a class"] summary').click()`);
     await (await s.find('[data-fold="Bags for a class"] textarea')).sendKeys('Ada\nBen\nCleo');
@@ -145,7 +149,7 @@ describe('Gather, in Chromium', () => {
     await s.holds('no bags', () => s.run<boolean>(`return document.querySelector('[data-bag]') === null`));
   });
 
-  it('books what was cut out of project and drawer, with what is left, and puts it back', async () => {
+  sweep('books what was cut out of project and drawer, with what is left, and puts it back', async () => {
     interface Stocked {
       id: string;
       stockMm?: number;
@@ -199,7 +203,7 @@ describe('Gather, in Chromium', () => {
     expect((await s.doc('Harbour Light')).fabrics).to.deep.equal(before.fabrics);
   });
 
-  it('counts borders, how much is kept in case, and what is here of needles', async () => {
+  sweep('counts borders, how much is kept in case, and what is here of needles', async () => {
     await open('harbour-light');
     await unfold('other:machine-needle');
     await s.type('You have', '4', row('other:machine-needle'));
@@ -218,7 +222,7 @@ describe('Gather, in Chromium', () => {
     await s.holds('undone', async () => (await s.doc('Harbour Light')).gathering.trims.length === 0);
   });
 
-  it('says that nothing is to gather where nothing is', async () => {
+  sweep('says that nothing is to gather where nothing is', async () => {
     await s.begin();
     await s.station('gather');
     await s.holds('the ground is all there is', async () => /To buy|All of it is here/.test(await s.text('main')));

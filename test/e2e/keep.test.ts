@@ -4,7 +4,7 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { newPiece } from '~/core/keep/model';
-import { THOROUGH } from '../cases';
+import { sweep, THOROUGH } from '../cases';
 import { Session } from './browser';
 import { littleLight } from './little';
 
@@ -31,7 +31,7 @@ describe('nothing is lost, in Chromium', () => {
   });
   after(() => s.close());
 
-  it('the print under a piece is dragged, and the project opens again', async () => {
+  sweep('the print under a piece is dragged, and the project opens again', async () => {
     await (await s.find('[data-piece=crab]')).click();
     const cloth = await s.find('[aria-label="Print under the piece"]');
     await s.run('arguments[0].scrollIntoView({ block: "center" })', cloth);
@@ -64,7 +64,7 @@ describe('nothing is lost, in Chromium', () => {
     return words;
   };
 
-  it('a limit crossed: 520 colours in a drawing', async () => {
+  sweep('a limit crossed: 520 colours in a drawing', async () => {
     let squares = '';
     for (let i = 0; i < 520; i++)
       squares += `<rect x="${(i % 26) * 20}" y="${Math.floor(i / 26) * 18}" width="15" height="15" fill="#${(0x100000 + i * 97).toString(16).slice(0, 6)}"/>`;
@@ -78,13 +78,13 @@ describe('nothing is lost, in Chromium', () => {
     expect(await layDrawing(long, 'as in the file')).to.match(/reaches farther than 10 m/);
   });
 
-  it('a limit crossed: a height that makes it 60 m wide', async () => {
+  sweep('a limit crossed: a height that makes it 60 m wide', async () => {
     const wide = drawing('wide.svg', '<path d="M0 0H600V40H0Z" fill="#a02d1b"/>');
     expect(await layDrawing(wide, 'to a height', '6000')).to.match(/reaches farther than 10 m/);
     await opensAgain(s, 6);
   });
 
-  it('a limit crossed: a distance of a kilometre, at the field it was typed in', async () => {
+  sweep('a limit crossed: a distance of a kilometre, at the field it was typed in', async () => {
     await (await s.find('[data-piece=door]')).click();
     const left = await fieldOf(s, 'From the right edge');
     const before = await left.getAttribute('value');
@@ -95,7 +95,7 @@ describe('nothing is lost, in Chromium', () => {
     expect(await left.getAttribute('value')).to.equal(before);
   });
 
-  it('a limit crossed: more cloth than a sewing room has seen, at its field', async () => {
+  sweep('a limit crossed: more cloth than a sewing room has seen, at its field', async () => {
     await type(await fieldOf(s, 'Width, height follows'), '6000');
     const many = await fieldOf(s, 'How many');
     await type(many, '300');
@@ -120,7 +120,7 @@ describe('nothing is lost, in Chromium', () => {
     await wide.sendKeys(Key.ESCAPE);
   });
 
-  it('a limit crossed: a control character pasted into a name', async () => {
+  sweep('a limit crossed: a control character pasted into a name', async () => {
     const title = await s.find('header input');
     await title.click();
     await s.run(
@@ -134,7 +134,7 @@ describe('nothing is lost, in Chromium', () => {
     await opensAgain(s, 7);
   });
 
-  it('a limit crossed: an arc shrunk below its least radius', async () => {
+  sweep('a limit crossed: an arc shrunk below its least radius', async () => {
     await s.press('a word');
     await (await s.find('dialog input[type=text]')).sendKeys('SEA');
     await s.press('over an arc', '//dialog');
@@ -166,7 +166,7 @@ describe('nothing is lost, in Chromium', () => {
     await opensAgain(s, 10);
   });
 
-  it('planning that takes long says so, can be stopped, and begun again', async () => {
+  sweep('planning that takes long says so, can be stopped, and begun again', async () => {
     const heavy = littleLight('heavy');
     heavy.pieces = Array.from({ length: 450 }, (_, i) =>
       newPiece({
@@ -239,7 +239,7 @@ describe('nothing is lost, in Chromium', () => {
     await opensAgain(s, 5);
   });
 
-  it('ids that no address could bear get one of ours', async () => {
+  sweep('ids that no address could bear get one of ours', async () => {
     for (const id of THOROUGH ? ['\ud800', '..', 'a%2Fb', '<b>'] : ['\ud800', '..']) {
       const doc = { ...littleLight(id), name: `Id ${encodeURIComponent(id.replace('\ud800', 'half'))}` };
       await s.go('/');
@@ -278,7 +278,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.settled();
   });
 
-  it('a limit crossed: copies past two thousand pieces', async () => {
+  sweep('a limit crossed: copies past two thousand pieces', async () => {
     const many = littleLight('many');
     const square = 'M0 0h9v9h-9Z';
     many.pieces = Array.from({ length: 1100 }, (_, i) =>
@@ -309,7 +309,7 @@ describe('nothing is lost, in Chromium', () => {
     expect((await s.stored()).find((r) => r.id === 'many')?.doc.pieces).to.have.length(1100);
   });
 
-  it('the bin can be opened: brought back, or thrown away for good', async () => {
+  sweep('the bin can be opened: brought back, or thrown away for good', async () => {
     await s.go('/');
     const count = async (): Promise<number> => (await s.driver.findElements(By.css('[data-project]'))).length;
     await s.find('[data-project=many]');

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 import { littleLight } from './little';
 
@@ -45,7 +46,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await s.holds('Match is open', async () => (await s.driver.getCurrentUrl()).endsWith('/match'));
   });
 
-  it('shows where the focus is, on everything that takes it', async () => {
+  sweep('shows where the focus is, on everything that takes it', async () => {
     await open('match');
     await (await s.find('body')).sendKeys(Key.TAB);
     for (let i = 0; i < 25; i++) {
@@ -100,7 +101,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await (await s.find('dialog')).sendKeys(Key.ESCAPE);
   });
 
-  it('moves a part of a layout with the arrows, again and again, and undo brings it back', async () => {
+  sweep('moves a part of a layout with the arrows, again and again, and undo brings it back', async () => {
     await open('trace');
     await s.press('layout on web and cloth');
     await s.press('Nest');
@@ -135,24 +136,30 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await s.settled();
   });
 
-  it('says what to buy when nothing in the drawer suits, as a snag that leads to its pieces, and undo takes it back', async () => {
-    await open('match');
-    expect(await s.driver.findElements(By.css('[data-web=none]'))).to.have.length(0);
-    await s.press('shapes are printed on the liner');
-    await s.holds('nothing suits', async () => (await s.driver.findElements(By.css('[data-web=none]'))).length > 0);
-    const text = await s.text('[data-web=none]');
-    expect(text).to.include('No web suits');
-    expect(text).to.match(/Buy a .* with a printable liner, about \d+ g\/m², that melts below \d+ °C/);
-    await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
-    await s.find('dialog [data-code]');
-    expect((await snags()).length).to.be.above(0);
-    expect(await s.axe()).to.deep.equal([]);
-    await (await s.find('dialog')).sendKeys(Key.ESCAPE);
-    await s.press('Undo');
-    await s.holds('all suits again', async () => (await s.driver.findElements(By.css('[data-web=none]'))).length === 0);
-  });
+  sweep(
+    'says what to buy when nothing in the drawer suits, as a snag that leads to its pieces, and undo takes it back',
+    async () => {
+      await open('match');
+      expect(await s.driver.findElements(By.css('[data-web=none]'))).to.have.length(0);
+      await s.press('shapes are printed on the liner');
+      await s.holds('nothing suits', async () => (await s.driver.findElements(By.css('[data-web=none]'))).length > 0);
+      const text = await s.text('[data-web=none]');
+      expect(text).to.include('No web suits');
+      expect(text).to.match(/Buy a .* with a printable liner, about \d+ g\/m², that melts below \d+ °C/);
+      await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
+      await s.find('dialog [data-code]');
+      expect((await snags()).length).to.be.above(0);
+      expect(await s.axe()).to.deep.equal([]);
+      await (await s.find('dialog')).sendKeys(Key.ESCAPE);
+      await s.press('Undo');
+      await s.holds(
+        'all suits again',
+        async () => (await s.driver.findElements(By.css('[data-web=none]'))).length === 0,
+      );
+    },
+  );
 
-  it('says in words that a cloth melts below every web, and keeps it', async () => {
+  sweep('says in words that a cloth melts below every web, and keeps it', async () => {
     await s.go('/drawer');
     await s.press('New fabric');
     const retype = async (label: string, text: string): Promise<void> => {
@@ -172,7 +179,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await s.holds('gone again', async () => !(await s.text('main')).includes('Melting mist'));
   });
 
-  it('bears the longest names on the narrowest screen', async function () {
+  sweep('bears the longest names on the narrowest screen', async function () {
     this.timeout(480_000);
     await s.bring(littleLight());
     await (await s.find('[data-piece=crab]')).click();

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('things of two layers, in Chromium', () => {
@@ -29,47 +30,50 @@ describe('things of two layers, in Chromium', () => {
     expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
   });
 
-  it('begun from nothing: a pennant lies there with its back; a star on it stays of one layer; its back is chosen', async () => {
-    await s.go('/start');
-    await (await s.find('[data-thing=pennant] input')).click();
-    await s.type('Call it (if you know already)', 'Line of flags');
-    await s.press('Go on');
-    await s.press('Go on');
-    expect(await s.text('h1')).to.equal('What is the back of?');
-    await s.press('That is enough: start');
-    await s.settled();
-    await s.press('a shape');
-    await (await s.named('Star', '//dialog')).click();
-    await s.press('Lay it down', '//dialog');
-    await s.settled();
-    const pieces = async (): Promise<string[]> => (await s.doc('Line of flags')).order;
-    await s.holds('a star on a pennant', async () => (await pieces()).length === 3);
-    expect((await pieces()).slice(0, 2)).to.deep.equal(['front-back', 'front']);
-    await s.run(
-      `[...document.querySelectorAll('[data-piece=front]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
-    );
-    const before = (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId;
-    const back = await s.driver.findElement(By.xpath('//fieldset[legend="Its back is of"]//label[.="Sail linen"]'));
-    await s.run('arguments[0].click()', back);
-    const cloth = async (): Promise<string> => {
-      const p = await s.doc('Line of flags');
-      return p.fabrics.find((f) => f.id === p.pieces.find((x) => x.id === 'front-back')!.fabricId)!.name;
-    };
-    await s.holds('the back is of linen', async () => (await cloth()) === 'Sail linen');
-    expect(await s.axe(), 'a piece with its back').to.deep.equal([]);
-    await s.type('How many', '8');
-    await s.holds('eight backs', async () =>
-      (await s.doc('Line of flags')).pieces.every((p) => p.count === (p.id.startsWith('front') ? 8 : 1)),
-    );
-    await s.press('Undo');
-    await s.press('Undo');
-    await s.holds(
-      'as before',
-      async () => (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId === before,
-    );
-  });
+  sweep(
+    'begun from nothing: a pennant lies there with its back; a star on it stays of one layer; its back is chosen',
+    async () => {
+      await s.go('/start');
+      await (await s.find('[data-thing=pennant] input')).click();
+      await s.type('Call it (if you know already)', 'Line of flags');
+      await s.press('Go on');
+      await s.press('Go on');
+      expect(await s.text('h1')).to.equal('What is the back of?');
+      await s.press('That is enough: start');
+      await s.settled();
+      await s.press('a shape');
+      await (await s.named('Star', '//dialog')).click();
+      await s.press('Lay it down', '//dialog');
+      await s.settled();
+      const pieces = async (): Promise<string[]> => (await s.doc('Line of flags')).order;
+      await s.holds('a star on a pennant', async () => (await pieces()).length === 3);
+      expect((await pieces()).slice(0, 2)).to.deep.equal(['front-back', 'front']);
+      await s.run(
+        `[...document.querySelectorAll('[data-piece=front]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+      );
+      const before = (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId;
+      const back = await s.driver.findElement(By.xpath('//fieldset[legend="Its back is of"]//label[.="Sail linen"]'));
+      await s.run('arguments[0].click()', back);
+      const cloth = async (): Promise<string> => {
+        const p = await s.doc('Line of flags');
+        return p.fabrics.find((f) => f.id === p.pieces.find((x) => x.id === 'front-back')!.fabricId)!.name;
+      };
+      await s.holds('the back is of linen', async () => (await cloth()) === 'Sail linen');
+      expect(await s.axe(), 'a piece with its back').to.deep.equal([]);
+      await s.type('How many', '8');
+      await s.holds('eight backs', async () =>
+        (await s.doc('Line of flags')).pieces.every((p) => p.count === (p.id.startsWith('front') ? 8 : 1)),
+      );
+      await s.press('Undo');
+      await s.press('Undo');
+      await s.holds(
+        'as before',
+        async () => (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId === before,
+      );
+    },
+  );
 
-  it('made another way: foil for the back, trimmed after; and undone', async () => {
+  sweep('made another way: foil for the back, trimmed after; and undone', async () => {
     await s.press('Done');
     await s.driver
       .findElement(By.xpath('//label[.="How it is made"]/following-sibling::select/option[.="Cloth and foil"]'))

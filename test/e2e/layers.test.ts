@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
 import { Origin } from 'selenium-webdriver/lib/input.js';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('the Layers station', () => {
@@ -132,7 +133,7 @@ describe('the Layers station', () => {
     await s.press('Done');
   });
 
-  it('passes axe in each of its views', async function () {
+  sweep('passes axe in each of its views', async function () {
     this.timeout(480_000);
     for (const view of ['the stack from the side', 'how it is laid down', 'how thick it gets']) {
       await s.press(view);

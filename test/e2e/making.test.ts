@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('The making, in Chromium', () => {
@@ -41,7 +42,7 @@ describe('The making, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
   });
 
-  it('each press has its own cover, and undo brings it back', async () => {
+  sweep('each press has its own cover, and undo brings it back', async () => {
     const covers = async (): Promise<string[]> =>
       s.run(
         'return [...new Set([...document.querySelectorAll("article dl")].map((d) => d.innerText.match(/Cover\\n(.*)/)?.[1]))]',
@@ -95,7 +96,7 @@ describe('The making, in Chromium', () => {
     await s.settled();
   });
 
-  it('picked together they get one way, and undo gives it back', async () => {
+  sweep('picked together they get one way, and undo gives it back', async () => {
     await s.run(
       "document.querySelector('[data-piece=crab]').dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))",
     );
@@ -109,7 +110,7 @@ describe('The making, in Chromium', () => {
     await s.settled();
   });
 
-  it('another article stands beside the first, with its own ground and pieces; undo takes it away', async () => {
+  sweep('another article stands beside the first, with its own ground and pieces; undo takes it away', async () => {
     // Opened anew, with nothing in hand.
     await s.go('/project/harbour-light/pattern');
     await s.settled();

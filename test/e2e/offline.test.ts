@@ -5,7 +5,7 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
 import { serve } from '../../scripts/lib.mjs';
-import { THOROUGH } from '../cases';
+import { sweep, THOROUGH } from '../cases';
 import { Session } from './browser';
 
 const STATIONS = ['pattern', 'layers', 'match', 'trace', 'press', 'edge', 'gather'] as const;
@@ -55,42 +55,47 @@ describe('with the server switched off, in Chromium', () => {
     }
   });
 
-  it('a word with every face, a drawing, a PDF, a layout, a look into a stack and a fabric: all without it', async () => {
-    await s.visit('harbour-light', 'pattern');
-    await s.press('a word');
-    await (await s.find('dialog input[type=text]')).sendKeys('Sea');
-    await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));
-    await s.holds('every face has its sample', async () =>
-      s.run<boolean>(
-        'return [...document.querySelectorAll("dialog fieldset label svg")].every((g) => g.querySelector("path"))',
-      ),
-    );
-    await s.press('Lay it on the ground', '//dialog');
-    await s.settled();
+  sweep(
+    'a word with every face, a drawing, a PDF, a layout, a look into a stack and a fabric: all without it',
+    async () => {
+      await s.visit('harbour-light', 'pattern');
+      await s.press('a word');
+      await (await s.find('dialog input[type=text]')).sendKeys('Sea');
+      await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));
+      await s.holds('every face has its sample', async () =>
+        s.run<boolean>(
+          'return [...document.querySelectorAll("dialog fieldset label svg")].every((g) => g.querySelector("path"))',
+        ),
+      );
+      await s.press('Lay it on the ground', '//dialog');
+      await s.settled();
 
-    const file = path.join(s.downloads, 'square.svg');
-    writeFileSync(file, SQUARE);
-    await s.press('a drawing');
-    await (await s.find('dialog input[type=file]')).sendKeys(file);
-    await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
-    await closeDialogs(s);
+      const file = path.join(s.downloads, 'square.svg');
+      writeFileSync(file, SQUARE);
+      await s.press('a drawing');
+      await (await s.find('dialog input[type=file]')).sendKeys(file);
+      await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
+      await closeDialogs(s);
 
-    await s.station('trace');
-    await s.press('Tracing sheets, PDF');
-    expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
-    await s.press('layout on web and cloth');
-    await s.press('Nest');
-    await s.holds('it is laid out', async () => /of the roll|saves|Keep it here|Nest again/.test(await s.text('main')));
+      await s.station('trace');
+      await s.press('Tracing sheets, PDF');
+      expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
+      await s.press('layout on web and cloth');
+      await s.press('Nest');
+      await s.holds('it is laid out', async () =>
+        /of the roll|saves|Keep it here|Nest again/.test(await s.text('main')),
+      );
 
-    await s.station('press');
-    await (await s.driver.findElement(By.xpath('(//button[.="Look into the stack"])[1]'))).click();
-    await s.find('main canvas');
-    await s.press('Measure my iron');
-    await (await s.driver.findElement(By.xpath('(//dialog//button[.="Read it"])[1]'))).click();
-    await s.holds('it says what needs the server', async () =>
-      (await s.text('dialog')).includes('lives in the server of Apple Seam, which does not answer'),
-    );
-  });
+      await s.station('press');
+      await (await s.driver.findElement(By.xpath('(//button[.="Look into the stack"])[1]'))).click();
+      await s.find('main canvas');
+      await s.press('Measure my iron');
+      await (await s.driver.findElement(By.xpath('(//dialog//button[.="Read it"])[1]'))).click();
+      await s.holds('it says what needs the server', async () =>
+        (await s.text('dialog')).includes('lives in the server of Apple Seam, which does not answer'),
+      );
+    },
+  );
 });
 
 describe('without a service worker, the server stopped in the middle', () => {
@@ -114,7 +119,7 @@ describe('without a service worker, the server stopped in the middle', () => {
     expect(await s.driver.findElements(By.css('header input')), what).to.have.length(1);
   };
 
-  it('each dialog says so, can be closed, and the page stays', async () => {
+  sweep('each dialog says so, can be closed, and the page stays', async () => {
     await s.stopServer();
     for (const opener of ['a word', 'a shape', 'a drawing', 'a scan or photo', 'Earlier versions']) {
       await s.press(opener);
@@ -148,7 +153,7 @@ describe('without a service worker, the server stopped in the middle', () => {
 });
 
 describe('a newer version', () => {
-  it('is offered, never forced, and comes in when it is taken', async () => {
+  sweep('is offered, never forced, and comes in when it is taken', async () => {
     const dist = mkdtempSync(path.resolve('node_modules/.cache/dist-'));
     cpSync('dist', dist, { recursive: true });
     const s = await Session.open(1280, 800, { dist, offline: true });

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
 import { Origin } from 'selenium-webdriver/lib/input.js';
+import { sweep } from '../cases';
 import { Session } from './browser';
 import { png } from './png';
 
@@ -53,7 +54,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('seven again', async () => (await pieces()) === 7);
   });
 
-  it('sets a face as heavy as is wanted, and a script that joins from a font of one’s own', async () => {
+  sweep('sets a face as heavy as is wanted, and a script that joins from a font of one’s own', async () => {
     await s.press('a word');
     await s.type('Word', 'HI', '//dialog');
     await s.choose('Plain, any weight', '//dialog');
@@ -211,7 +212,7 @@ describe('the Pattern station, tried as a new user would', () => {
       .and.include('Cotton, #226644');
   });
 
-  it('reads 2,000 paths within 2 s, with a way to cancel', async function () {
+  sweep('reads 2,000 paths within 2 s, with a way to cancel', async function () {
     this.timeout(480_000);
     const paths = Array.from(
       { length: 2000 },
@@ -227,7 +228,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await closeDialog();
   });
 
-  it('shows the pieces on a photo of one’s own cloth, at true size', async () => {
+  sweep('shows the pieces on a photo of one’s own cloth, at true size', async () => {
     await s.press('Done');
     await s.press('8 Crescent moon', '//aside');
     await s.press('Use a photo of this cloth');

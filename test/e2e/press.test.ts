@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('Press, in Chromium', () => {
@@ -79,7 +80,7 @@ describe('Press, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
   });
 
-  it('measures an iron with the simulated thermometer, and undo takes it back', async () => {
+  sweep('measures an iron with the simulated thermometer, and undo takes it back', async () => {
     await s.press('Measure my iron');
     const reading = await s.driver.findElements(By.xpath('//dialog//button[.="Read it"]'));
     await reading[0]!.click();
@@ -121,7 +122,7 @@ describe('Press, in Chromium', () => {
     await s.settled();
   });
 
-  it('fits 390 and 820 px', async () => {
+  sweep('fits 390 and 820 px', async () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await open();

@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { By } from 'selenium-webdriver';
 import type { Origin } from 'selenium-webdriver/lib/input.js';
 import type { Project } from '~/core/keep/model';
+import { sweep } from '../cases';
 import { Session } from './browser';
 import { colourPng } from './png';
 
@@ -41,7 +42,7 @@ describe('shapes, joins and words as makers cut them', () => {
     );
   });
 
-  it('one letter tilts and gets a cloth of its own, and stays so when the word is retyped', async () => {
+  sweep('one letter tilts and gets a cloth of its own, and stays so when the word is retyped', async () => {
     await s.press('L', '//aside');
     await s.type('Tilted clockwise', '12');
     await kept('the tilt', (p) => p.pieces.some((q) => q.label === 'Letter L' && q.at.rotateDeg === 12));
@@ -109,7 +110,7 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.settled();
   });
 
-  it('a coloured scan becomes a piece for each coloured area, in its own cloth', async function () {
+  sweep('a coloured scan becomes a piece for each coloured area, in its own cloth', async function () {
     this.timeout(120_000);
     await s.press('a scan or photo');
     const picture = colourPng(300, 200, (x, y) =>

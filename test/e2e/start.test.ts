@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 import { colourPng } from './png';
 
@@ -139,7 +140,7 @@ describe('the first ten minutes, in Chromium', () => {
     expect(row?.doc.open).to.deep.equal(['laundering', 'edge', 'iron']);
   });
 
-  it('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
+  sweep('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
     await s.press('a shape');
     await s.press('Lay it on the ground', '//dialog');
     await s.settled();
@@ -275,7 +276,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.holds('as it was, in one step', async () => (await size()) === before);
   });
 
-  it('samples of ours lie where a file is asked for, and the cutter takes what was laid out', async function () {
+  sweep('samples of ours lie where a file is asked for, and the cutter takes what was laid out', async function () {
     this.timeout(120_000);
     await s.press('a drawing');
     await s.press('Try a sample of ours', '//dialog');
@@ -306,7 +307,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.press('Close', '//dialog');
   });
 
-  it('a scan lies beneath the pieces, and a ground that changes its size takes its picture along', async () => {
+  sweep('a scan lies beneath the pieces, and a ground that changes its size takes its picture along', async () => {
     // Opened anew, with nothing in hand.
     await s.go('/project/lemon-pot/pattern');
     await s.settled();

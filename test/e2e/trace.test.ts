@@ -2,6 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
 import { By, Key, Origin } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
@@ -20,7 +21,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await s.settled();
   };
 
-  it('nests a web, says what it saves, and undo takes it back', async () => {
+  sweep('nests a web, says what it saves, and undo takes it back', async () => {
     await open();
     await s.press('layout on web and cloth');
     await s.press('Nest');
@@ -161,7 +162,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     expect(await s.text('li[data-piece=claw-left]')).to.include('mirror twin');
   });
 
-  it('fits 390 and 820 px', async () => {
+  sweep('fits 390 and 820 px', async () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await open();

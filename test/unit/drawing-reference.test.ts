@@ -4,7 +4,7 @@ import { Resvg } from '@resvg/resvg-js';
 import { expect } from 'chai';
 import { boundsOf, openLines, regionOf } from '~/core/base/shape';
 import { arrive, type Drawing, type FaceFor, readSvg } from '~/core/intake/drawing';
-import { cases } from '../cases';
+import { cases, sweep } from '../cases';
 import { faceOf, packaged } from './faces';
 
 const PIXELS = 400;
@@ -284,7 +284,7 @@ describe('a drawing as it comes, against an independent renderer', () => {
     expect(without.ok && without.drawing.leftOut.map((l) => l.code)).to.deep.equal(['text']);
   });
 
-  it('an endless path that hundreds of texts run along is refused in words, not followed hundreds of times', () => {
+  sweep('an endless path that hundreds of texts run along is refused in words, not followed hundreds of times', () => {
     const curves = Array.from(
       { length: 2000 },
       (_, i) => `Q${i % 90} ${(i * 7) % 90} ${(i * 13) % 90} ${(i * 29) % 90}`,
@@ -337,7 +337,7 @@ describe('a drawing as it comes, against an independent renderer', () => {
     ]);
   });
 
-  it('ten thousand selectors, and masks and clips in circles, are borne', function () {
+  sweep('ten thousand selectors, and masks and clips in circles, are borne', function () {
     this.timeout(20_000);
     const rules = Array.from({ length: 10_000 }, (_, i) => `.c${i} g > path.x${i}{fill:red}`).join('');
     expect(read(box(`<style>${rules}</style><path d="${star}"/>`)).shapes).to.have.length(1);
@@ -349,7 +349,7 @@ describe('a drawing as it comes, against an independent renderer', () => {
 });
 
 describe('drawings of real sets (MIT, as their packages say), against the same renderer', () => {
-  const EACH = cases(20, 7);
+  const EACH = cases(20, 4);
   /** Files of a folder of a package, evenly chosen, and some by name. */
   const chosen = (folder: string, more: readonly string[] = []): string[] => {
     const names = readdirSync(`node_modules/${folder}`)

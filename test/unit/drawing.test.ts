@@ -16,6 +16,7 @@ import {
   straighten,
   traceRegions,
 } from '~/core/intake/drawing';
+import { sweep } from '../cases';
 
 const svg = (inside: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`;
@@ -221,7 +222,7 @@ describe('drawing: bad SVG', () => {
     );
   });
 
-  it('reads 2,000 paths and says how far it is (the bench holds it to 2 s; here only a hang fails)', () => {
+  sweep('reads 2,000 paths and says how far it is (the bench holds it to 2 s; here only a hang fails)', () => {
     const paths = Array.from(
       { length: 2000 },
       (_, i) => `<path fill="#${String(i % 7).repeat(6)}" d="M${i % 50} ${i / 50}c2 -1 3 4 5 2s3 3 1 5s-4 -1 -6 1z"/>`,

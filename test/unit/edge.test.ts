@@ -35,6 +35,7 @@ import { sheetsToSvg } from '~/core/print/sheet';
 import { DEMO } from '~/demo';
 import { snagWords, stepWords, stitchSizeWords } from '~/words';
 import { stitchGuideOf } from '~/words/stitch-guide';
+import { sweep } from '../cases';
 import { cotton, piece, project, spoken, square, web } from './helpers';
 
 const WAY: Way = {
@@ -398,7 +399,7 @@ describe('edges: what is stitched', () => {
     p.edging.linesBy = 'hand';
     expect(lineOf(p, 'a drawn stitch').edge).to.equal('hand-running');
   });
-  it('an outline of 10,000 corners is gone round smoothed, and said', () => {
+  sweep('an outline of 10,000 corners is gone round smoothed, and said', () => {
     const corners = Array.from({ length: 10_000 }, (_, i) => {
       const a = (2 * Math.PI * i) / 10_000;
       const r = 100 + (i % 2) * 0.35;

@@ -9,7 +9,7 @@ import { cotton, piece, project, spoken, square } from './helpers';
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
 const stock = (widthMm: number, heightMm: number, count = 1) => [{ widthMm, heightMm, count, outline: null }];
 const short = (p: Parameters<typeof spoken>[0]) =>
-  spoken(p).snags.filter((s) => /cloth|ground-too/.test(s.code) && s.code !== 'patch-too-large');
+  spoken(structuredClone(p)).snags.filter((s) => /cloth|ground-too/.test(s.code) && s.code !== 'patch-too-large');
 
 describe('enough cloth', () => {
   it('at once by areas: pieces and ground with their copies; what nobody counted is not counted', () => {

@@ -15,6 +15,7 @@ import { type Face, readFace, runsOf, setWord } from '~/core/intake/lettering';
 import { plainFont } from '~/core/intake/lettering/font-file';
 import { newWord } from '~/core/keep/model';
 import { FACE_FILES } from '~/workers/faces';
+import { sweep } from '../cases';
 import { bytesOf, faceOf, outlineOf, packaged, shipped } from './faces';
 
 // Reference: fontkit, a reader and shaper of OpenType written apart from the one that sets our letters.
@@ -258,7 +259,7 @@ describe('faces: .woff2, against the same faces as .woff', () => {
     }
   });
 
-  it('is never read as something else when bytes are changed in it', async () => {
+  sweep('is never read as something else when bytes are changed in it', async () => {
     const whole = new Uint8Array(bytesOf(packaged('@fontsource/anton/files/anton-latin-400-normal.woff2')));
     for (let seed = 0; seed < 120; seed++) {
       const hurt = whole.slice();

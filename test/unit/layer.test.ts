@@ -44,6 +44,7 @@ import {
   throughCloth,
   webPly,
 } from '~/core/lay/layer';
+import { sweep } from '../cases';
 import { cotton, piece, project, square, web } from './helpers';
 
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
@@ -288,27 +289,30 @@ describe('layer: underlap', () => {
     for (const p of cases) for (const c of cut(p)) expect(Number.isFinite(areaMm2(c.outline))).to.equal(true);
   });
 
-  it('grows about in step with the number of overlaps (the bench holds it to its times; here only a hang fails)', function () {
-    this.timeout(240_000);
-    const field = (n: number, side: number, spread: number): Project =>
-      project(
-        Array.from({ length: n }, (_, i) =>
-          piece(`p${i}`, 'M0 15A15 15 0 1 1 30 15A15 15 0 1 1 0 15Z', {
-            at: { xMm: (i * 37.7) % spread, yMm: (i * side * 7.3) % spread, rotateDeg: i * 13 },
-          }),
-        ),
-      );
-    cut(field(60, 3, 120));
-    const run = (p: Project): number => {
-      const started = performance.now();
-      cut(p);
-      return performance.now() - started;
-    };
-    const large = field(500, 5, 260);
-    expect(overlapsOf(placePieces(large)).length).to.be.above(2500);
-    expect(run(field(50, 2, 130))).to.be.below(5000);
-    expect(run(field(500, 11, 265))).to.be.below(60_000);
-  });
+  sweep(
+    'grows about in step with the number of overlaps (the bench holds it to its times; here only a hang fails)',
+    function () {
+      this.timeout(240_000);
+      const field = (n: number, side: number, spread: number): Project =>
+        project(
+          Array.from({ length: n }, (_, i) =>
+            piece(`p${i}`, 'M0 15A15 15 0 1 1 30 15A15 15 0 1 1 0 15Z', {
+              at: { xMm: (i * 37.7) % spread, yMm: (i * side * 7.3) % spread, rotateDeg: i * 13 },
+            }),
+          ),
+        );
+      cut(field(60, 3, 120));
+      const run = (p: Project): number => {
+        const started = performance.now();
+        cut(p);
+        return performance.now() - started;
+      };
+      const large = field(500, 5, 260);
+      expect(overlapsOf(placePieces(large)).length).to.be.above(2500);
+      expect(run(field(50, 2, 130))).to.be.below(5000);
+      expect(run(field(500, 11, 265))).to.be.below(60_000);
+    },
+  );
 });
 
 describe('layer: windows, rims and quilts', () => {

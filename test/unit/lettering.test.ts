@@ -13,6 +13,7 @@ import {
 import { FACES, type Face, meanWhite, readFace, type SetWord, setWord, templatesOf } from '~/core/intake/lettering';
 import type { Word } from '~/core/keep/model';
 import { FACE_FILES } from '~/workers/faces';
+import { cases } from '../cases';
 import { outlineOf, shipped } from './faces';
 
 const faces = new Map<string, Face>();
@@ -111,7 +112,7 @@ describe('lettering: size', () => {
           expect(r.word.bounds.maxY - r.word.bounds.minY).to.be.at.most(heightMm + 0.01);
         },
       ),
-      { numRuns: 25 },
+      { numRuns: cases(25, 8) },
     );
   });
 });

@@ -40,7 +40,7 @@ import { tileStrip } from '~/core/cut/nest/tiling';
 import { planProject } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { unplacedWords } from '~/words';
-import { cases } from '../cases';
+import { cases, sweep } from '../cases';
 import { jigsaw } from '../jigsaw';
 import { square } from './helpers';
 
@@ -328,7 +328,7 @@ describe('nest: what is laid is valid', () => {
     expect(nest(request)).to.deep.equal(nest(request));
   });
 
-  it('never gets worse while it runs, and never worse than rows', () => {
+  sweep('never gets worse while it runs, and never worse than rows', () => {
     const lengths: number[] = [];
     const result = nest(ask(curvedParts(20, 6), { spacingMm: 6, rotations: 'free' }), {
       onBetter: (r) => lengths.push(r.lengthMm),
@@ -477,7 +477,7 @@ describe('nest: scraps, rolls and bad input', () => {
     expect(result.unplaced[0]).to.include({ id: 'p', code: 'no-room', copies: 8 });
   });
 
-  it('many parts are laid in lots: valid, the same every time, better than rows, and better with time', function () {
+  sweep('many parts are laid in lots: valid, the same every time, better than rows, and better with time', function () {
     this.timeout(120_000);
     const n = cases(150, 112);
     const parts = curvedParts(n, 9);
@@ -598,7 +598,7 @@ describe('nest: shapes wider than the roll', () => {
 });
 
 describe('nest: the demo', () => {
-  it('takes at most 80 % of what rows take, at once', () => {
+  sweep('takes at most 80 % of what rows take, at once', () => {
     const plan = planProject(harbourLight());
     const parts = plan.tracings.map((t) => part(t.pieceId, t.outline));
     const request = ask(parts, { widthMm: 432, spacingMm: 12, rotations: 'free', seconds: 0.5 });

@@ -13,6 +13,7 @@ import {
 } from '~/core/choose/press';
 import { COVERS, type Fabric, type Setting, type Web } from '~/core/keep/model';
 import { cautionWords, pressReasonWords } from '~/words';
+import { sweep } from '../cases';
 import { iron, pressAsk } from './helpers';
 
 const of = (id: string, more: Partial<Fabric> = {}): Fabric => fabricFrom(id, { id, name: id, ...more });
@@ -546,7 +547,7 @@ describe('press: two thousand seeded presses', () => {
       'too-short-cold',
     ]);
   });
-  it('more heat, less cover and more lean never take longer to bond (1,500 presses)', () => {
+  sweep('more heat, less cover and more lean never take longer to bond (1,500 presses)', () => {
     for (let k = 0; k < 500; k++) {
       const r = any();
       if (r.bench.cover === 'damp-cloth') continue;
