@@ -7,6 +7,6 @@ export function cases(all: number, few = Math.ceil(all / 5)): number {
 }
 
 /** A test that only `npm run thorough` runs: sweeps over widths and themes, long walks, storage that fails, machines under pressure, what only a hang would fail. */
-export const sweep = (title: string, body: Mocha.Func | Mocha.AsyncFunc): void => {
-  if (THOROUGH) it(title, body);
+export const sweep = (title: string, body: (this: Mocha.Context) => void | Promise<void>): void => {
+  if (THOROUGH) it(title, body as Mocha.AsyncFunc);
 };

@@ -252,7 +252,7 @@ describe('the application, in Chromium', () => {
   });
 
   for (const scheme of ['light', 'dark'] as const)
-    (scheme === 'dark' ? sweep : it)(`passes axe, ${scheme}`, async function () {
+    (scheme === 'dark' ? sweep : (it as typeof sweep))(`passes axe, ${scheme}`, async function () {
       this.timeout(480_000);
       // By dark only the colours are others.
       const rules = scheme === 'dark' ? ['color-contrast'] : undefined;
