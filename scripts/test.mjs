@@ -4,7 +4,6 @@ import { spawn } from 'node:child_process';
 import { appendFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { bundleTests } from './bundle-tests.mjs';
 import { bin, buildApp, fail, installDebian, installPackages, needNode, ROOT, say } from './lib.mjs';
 
 // With --thorough (npm run thorough) every test takes all of its cases, and nothing is left out.
@@ -18,6 +17,8 @@ needNode();
 installPackages();
 installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver', pdftoppm: 'poppler-utils' });
 over('installed');
+// Stands on packages that may only be there now.
+const { bundleTests } = await import('./bundle-tests.mjs');
 
 /** Sweeps as a whole: a killed browser, storage that fails, every screen in the other units. */
 const SWEEPS = ['a-killed-browser', 'full-storage', 'inches'];

@@ -606,5 +606,5 @@ describe('nest: the demo', () => {
     expect(result.placements).to.have.length(36);
     expect(result.lengthMm).to.be.at.most(0.8 * result.rowsLengthMm);
     expect(audit(request, result).nearest).to.be.at.least(12 - 1e-3);
-  }).timeout(60_000);
+  });
 });
