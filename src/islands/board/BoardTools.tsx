@@ -1,6 +1,7 @@
 import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, Choice, Dialog, FilePick, Note, Select } from '~/components';
+import { SPEECH } from '~/core/base/units';
 import { type BoardStep, madeAgain, mergedBoards } from '~/core/hands/board';
 import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/keep/model';
 import { boardBooklet } from '~/core/print/sheet';
@@ -53,7 +54,7 @@ export function BoardTools({
     setSaid('What was done there counts here, too.');
   };
   const booklet = async (): Promise<void> => {
-    const doc = boardBooklet(project, plan, stepWords(project, plan), project.units === 'in' ? 'letter' : 'a4');
+    const doc = boardBooklet(project, plan, stepWords(project, plan), SPEECH[project.units].paper);
     const made = await attempt(() => pdfOf(doc));
     if (made.ok) download(new Blob([made.value], { type: 'application/pdf' }), `${fileStem(doc.title, 'steps')}.pdf`);
     else setError(made.words);

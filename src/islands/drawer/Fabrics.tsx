@@ -19,6 +19,7 @@ import {
   dotsAllowed,
   formatTemperature,
   formatThickness,
+  SPEECH,
 } from '~/core/base/units';
 import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
 import { type Fabric, FIBRES, LIMITS } from '~/core/keep/model';
@@ -175,7 +176,7 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
                 form={form}
                 name="pricePerM2"
                 per={perRun(units) ** 2}
-                label={units === 'in' ? 'Price per square yard' : 'Price per m²'}
+                label={`Price per ${SPEECH[units].square}`}
               />
             </Part>
             <Part title="Photo and note">

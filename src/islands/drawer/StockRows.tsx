@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type ArrayPath, type FieldValues, type Path, type UseFormReturn, useFieldArray } from 'react-hook-form';
 import { Button, FieldFrame, FormLength, FormNumber, inputClass } from '~/components';
 import { boundsOf, parsePath, regionOf } from '~/core/base/shape';
-import { type DisplayUnits, parseSize, type Size } from '~/core/base/units';
+import { type DisplayUnits, parseSize, type Size, SPEECH } from '~/core/base/units';
 import css from './Drawer.module.css';
 
 /** Pieces and scraps with their sizes, and for a scrap its outline. */
@@ -67,13 +67,7 @@ function SizeEntry({ units, label, onSize }: { units: DisplayUnits; label: strin
   };
   return (
     <div className={css.sizeEntry}>
-      <FieldFrame
-        label={label}
-        hint={
-          units === 'in' ? 'like 18 x 22 in, or 18 x 22 in x 2 for two' : 'like 559 x 457, or 50 x 70 cm x 2 for two'
-        }
-        error={error}
-      >
+      <FieldFrame label={label} hint={SPEECH[units].like.sizes} error={error}>
         {(ties) => (
           <input
             {...ties}

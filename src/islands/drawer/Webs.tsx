@@ -10,7 +10,7 @@ import {
   Select,
   WebSwatch,
 } from '~/components';
-import { type DisplayUnits, formatLength, formatRun, formatTemperature } from '~/core/base/units';
+import { type DisplayUnits, formatLength, formatRun, formatTemperature, SPEECH } from '~/core/base/units';
 import { WEB_KINDS, webFrom, webKindOf } from '~/core/choose/material';
 import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/keep/model';
 import css from './Drawer.module.css';
@@ -134,13 +134,13 @@ export function WebEditor(props: EditorProps<'webs'>) {
                 min={0}
                 max={1_000_000}
                 label="Length left"
-                hint={units === 'in' ? '“2 1/2 yd” is understood too' : '“2,5 m” is understood too'}
+                hint={SPEECH[units].like.run}
               />
               <FormPrice
                 form={form}
                 name="pricePerM"
                 per={perRun(units)}
-                label={units === 'in' ? 'Price per yard' : 'Price per metre'}
+                label={`Price per ${SPEECH[units].sold.one}`}
               />
             </Part>
             <Part title="Offcuts, used first">
@@ -223,7 +223,7 @@ export const webTable: TableOf<'webs'> = (drawer, units) => ({
     },
     {
       id: 'price',
-      header: units === 'in' ? 'Per yard' : 'Per metre',
+      header: `Per ${SPEECH[units].sold.one}`,
       accessorFn: (w) => w.pricePerM ?? -1,
       cell: ({ row }) => price(row.original.pricePerM === null ? null : row.original.pricePerM * perRun(units)),
     },

@@ -1,4 +1,4 @@
-import { type DisplayUnits, dotsAllowed, formatLength, formatTemperature, MM_PER } from '~/core/base/units';
+import { type DisplayUnits, dotsAllowed, formatTemperature, MM_PER, SPEECH } from '~/core/base/units';
 import { DRAWER_KINDS, type DrawerKind } from '~/core/keep/drawer';
 import type { Fabric, Iron, Thread, Web } from '~/core/keep/model';
 
@@ -45,17 +45,14 @@ export const limitWords = (maxIronC: number, units: DisplayUnits): string => {
 };
 
 export const sizeWords = (widthMm: number, heightMm: number, units: DisplayUnits): string =>
-  units === 'in'
-    ? `${formatLength(widthMm, units)} × ${formatLength(heightMm, units)}`
-    : `${Math.round(widthMm)} × ${Math.round(heightMm)} mm`;
+  SPEECH[units].size(widthMm, heightMm);
 
 /** Metres in what cloth and web are sold by: a yard, or a metre. */
-export const perRun = (units: DisplayUnits): number => (units === 'in' ? MM_PER.yd : MM_PER.m) / MM_PER.m;
+export const perRun = (units: DisplayUnits): number => SPEECH[units].sold.mm / MM_PER.m;
 
 /** Area of all stock, m². */
 export const stockM2 = (stock: Fabric['stock']): number =>
   stock.reduce((sum, s) => sum + (s.widthMm * s.heightMm * s.count) / 1e6, 0);
 
 /** Square yards or square metres of cloth. */
-export const stockWords = (m2: number, units: DisplayUnits): string =>
-  units === 'in' ? `${(m2 / perRun(units) ** 2).toFixed(2)} sq yd` : `${Number(m2.toFixed(2))} m²`;
+export const stockWords = (m2: number, units: DisplayUnits): string => SPEECH[units].stock(m2);

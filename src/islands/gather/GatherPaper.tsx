@@ -1,6 +1,7 @@
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Note } from '~/components';
+import { SPEECH } from '~/core/base/units';
 import { fileStem, type Project } from '~/core/keep/model';
 import { correctedFor } from '~/core/print/sheet';
 import { download } from '~/store';
@@ -39,7 +40,7 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
   };
   const pdf = (kind: keyof typeof WHAT): Promise<void> =>
     run(kind, async () => {
-      const paper = project.units === 'in' ? 'letter' : 'a4';
+      const paper = SPEECH[project.units].paper;
       const asked = withTicks(made.project, project);
       const doc = await thread().run((w) => w.sheet(kind, asked, made.plan, made.gather, paper));
       const bytes = await pdfOf(correctedFor(doc, project.printer));

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Choice, LengthField, Note, NumberField, PriceField } from '~/components';
-import { formatLength, MM_PER } from '~/core/base/units';
+import { formatLength, MM_PER, SPEECH } from '~/core/base/units';
 import { fabricOffers, type Swap, supplyOffers, threadOffers, webOffers } from '~/core/cut/gather';
 import type { Need, Offer, Project } from '~/core/keep/model';
 import { edit } from '~/store';
@@ -152,8 +152,8 @@ function Offers({ project, offers }: { project: Project; offers: readonly Offer[
                   />
                 )}
                 <PriceField
-                  label={byLength ? (units === 'in' ? 'Price a yard' : 'Price a metre') : `Price of one`}
-                  per={byLength && units === 'in' ? MM_PER.yd / MM_PER.m : 1}
+                  label={byLength ? `Price a ${SPEECH[units].sold.one}` : 'Price of one'}
+                  per={byLength ? SPEECH[units].sold.mm / MM_PER.m : 1}
                   value={o.price}
                   onChange={(price) => set({ ...o, price })}
                 />

@@ -1,6 +1,6 @@
 import type { PointerEvent } from 'react';
 import { type Bounds, type Point, printRegion, type Region } from '~/core/base/shape';
-import { formatLength } from '~/core/base/units';
+import { formatLength, SPEECH } from '~/core/base/units';
 import { creasesOf, itemsOf, mergeBounds } from '~/core/intake/arrange';
 import { type ArticleView, finishedOutline, type Plan } from '~/core/keep/model';
 import css from './Pattern.module.css';
@@ -204,7 +204,7 @@ function Tape({
       <path
         d={`M${from.x} ${from.y}L${to.x} ${to.y}`}
         strokeWidth={6 * perPx}
-        strokeDasharray={`${perPx} ${Math.max(perPx, (units === 'in' ? 25.4 / 4 : 10) - perPx)}`}
+        strokeDasharray={`${perPx} ${Math.max(perPx, SPEECH[units].tapeMm - perPx)}`}
         className={css.ticks}
       />
       <g transform={`translate(${mid.x} ${mid.y}) scale(${flipped ? -perPx : perPx} ${perPx})`}>

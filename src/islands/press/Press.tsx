@@ -2,7 +2,7 @@ import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-reac
 import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/base/lists';
-import { CARE_WORD, celsiusToFahrenheit, formatArea, formatTemperature } from '~/core/base/units';
+import { CARE_WORD, formatArea, formatTemperature, SPEECH } from '~/core/base/units';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
 import { handsAtPace, paceOf } from '~/core/hands/board';
 import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
@@ -388,14 +388,14 @@ const unitName = (path: string): string => path.split('/').at(-1) ?? path;
 /** Heat and seconds, to be read from where you stand. */
 function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
   const { units } = project;
-  const inF = units === 'in';
-  const degrees = Math.round(inF ? celsiusToFahrenheit(t.heat.soleplateC) : t.heat.soleplateC);
+  const { fromC, degree } = SPEECH[units].heat;
+  const degrees = Math.round(fromC(t.heat.soleplateC));
   return (
     <>
       <div>
         <p className={`${css.big} ${css.heat}`}>
           {degrees}
-          <span className={css.unit}> °{inF ? 'F' : 'C'}</span>
+          <span className={css.unit}> {degree}</span>
         </p>
         <p className={css.dial}>
           {t.heat.dial ? (

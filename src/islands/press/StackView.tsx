@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/base/colour';
-import { celsiusToFahrenheit, fahrenheitToCelsius, formatTemperature } from '~/core/base/units';
+import { formatTemperature, SPEECH } from '~/core/base/units';
 import { clothsOf, leadingWeb, leanAt } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
 import type { Pressed } from '~/core/plan';
@@ -49,7 +49,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
   if (!press || !look) return <p className={css.estimate}>Looking into the stack …</p>;
   const { run, window: open, limit, remedies, kPa, mostKPa } = look;
   const { units } = project;
-  const shown = (c: number): number => (units === 'in' ? celsiusToFahrenheit(c) : c);
+  const shown = (c: number): number => SPEECH[units].heat.fromC(c);
   const reach = { low: Math.round(shown(COOLEST_C)), high: Math.round(shown(HOTTEST_C)) };
   const { soleplateC, atS, cover, surface, steam, turned } = as;
   let y = 0;
@@ -68,7 +68,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             value={Math.round(shown(soleplateC))}
             onChange={(e) =>
               change({
-                soleplateC: units === 'in' ? fahrenheitToCelsius(Number(e.target.value)) : Number(e.target.value),
+                soleplateC: SPEECH[units].heat.toC(Number(e.target.value)),
               })
             }
           />

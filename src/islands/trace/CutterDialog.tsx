@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '~/components';
 import { printRegion } from '~/core/base/shape';
-import { formatRun, MM_PER } from '~/core/base/units';
+import { formatRun, SPEECH } from '~/core/base/units';
 import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/cut/layout';
 import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/intake/standin';
 import type { Plan, Project } from '~/core/keep/model';
@@ -36,11 +36,7 @@ export function CutterDialog({
 }) {
   const { units } = project;
   const [mat, setMat] = useState(
-    given
-      ? { widthMm: project.mat.widthMm, heightMm: project.mat.heightMm }
-      : units === 'in'
-        ? { widthMm: 24 * MM_PER.in, heightMm: 12 * MM_PER.in }
-        : { widthMm: 610, heightMm: 305 },
+    given ? { widthMm: project.mat.widthMm, heightMm: project.mat.heightMm } : { ...SPEECH[units].matMm },
   );
   const [cloths, setCloths] = useState<readonly MatCloth[]>(
     given

@@ -2,7 +2,7 @@ import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Choice, Empty, LengthField, lazily, Note } from '~/components';
 import { USUAL_MIRROR_MM } from '~/core/base/shape';
-import { formatLength } from '~/core/base/units';
+import { formatLength, SPEECH } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { fileStem, lookup, type Plan, type Project } from '~/core/keep/model';
 import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/lay/facing';
@@ -58,7 +58,7 @@ type View = 'sheets' | 'layout' | 'mats';
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
   const [asked, setView] = useState<View | null>(null);
-  const [paper, setPaper] = useState<Paper>(project.units === 'in' ? 'letter' : 'a4');
+  const [paper, setPaper] = useState<Paper>(SPEECH[project.units].paper);
   const [by, setBy] = useState<'cloth' | 'unit'>('cloth');
   const [webId, setWebId] = useState<string | null>(null);
   /** The document that is being drawn, by what its button says. */

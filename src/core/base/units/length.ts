@@ -1,7 +1,4 @@
-/** Millimetres in one unit. Inch: exactly 25.4 mm (international yard and pound agreement, 1959). Point: 1/72 in. */
-export const MM_PER = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8, yd: 914.4, pt: 25.4 / 72 } as const;
-export type LengthUnit = keyof typeof MM_PER;
-export type DisplayUnits = 'in' | 'mm';
+import { type DisplayUnits, type LengthUnit, MM_PER, SPEECH } from './speech';
 
 const UNIT_WORDS: Record<string, LengthUnit> = {
   mm: 'mm',
@@ -113,66 +110,31 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
   return Number.isFinite(mm) ? { ok: true, value: Number((sign * mm).toFixed(DIGITS)) } : wrong;
 }
 
-/** Nearest sixteenth of an inch as whole, numerator and denominator in lowest terms, as a ruler shows it. */
-function sixteenths(mm: number): string {
-  const total = Math.round((Math.abs(mm) / MM_PER.in) * 16);
-  const whole = Math.floor(total / 16);
-  let top = total % 16;
-  let bottom = 16;
-  while (top > 0 && top % 2 === 0) {
-    top /= 2;
-    bottom /= 2;
-  }
-  const fraction = top > 0 ? `${top}/${bottom}` : '';
-  const body = whole > 0 && fraction ? `${whole} ${fraction}` : fraction || String(whole);
-  return mm < 0 && total > 0 ? `−${body}` : body;
-}
-
 /**
  * Prints a length for a person: inches to the nearest 1/16 as a ruler has them, or whole millimetres.
- * @param decimals digits after the point when `units` is mm
+ * @param decimals digits after the point where it is shown in a decimal unit
  */
-export function formatLength(mm: number, units: DisplayUnits, decimals = 0): string {
-  if (units === 'in') return `${sixteenths(mm)}"`;
-  const rounded = Number(Math.abs(mm).toFixed(decimals));
-  return `${mm < 0 && rounded > 0 ? '−' : ''}${rounded} mm`;
-}
+export const formatLength = (mm: number, units: DisplayUnits, decimals = 0): string =>
+  SPEECH[units].length(mm, decimals);
 
-const THIN_DIGITS = { mm: 2, in: 3 } as const;
 /** Prints a thickness, finer than a ruler shows: hundredths of a millimetre, thousandths of an inch. */
-export const formatThickness = (mm: number, units: DisplayUnits): string =>
-  `${Number((mm / MM_PER[units]).toFixed(THIN_DIGITS[units]))}${units === 'in' ? '"' : ' mm'}`;
+export const formatThickness = (mm: number, units: DisplayUnits): string => SPEECH[units].thickness(mm);
 
-const LONG_MM = 1000;
 /** Prints a length as it is cut from a roll or bolt: yards and inches, or centimetres and metres. */
-export function formatRun(mm: number, units: DisplayUnits): string {
-  if (units === 'mm')
-    return mm < LONG_MM ? `${Math.round(mm / MM_PER.cm)} cm` : `${Number((mm / MM_PER.m).toFixed(2))} m`;
-  const yards = Math.floor((mm + MM_PER.in / 32) / MM_PER.yd);
-  const rest = mm - yards * MM_PER.yd;
-  if (yards === 0) return formatLength(mm, units);
-  return rest < MM_PER.in / 32 ? `${yards} yd` : `${yards} yd ${formatLength(rest, units)}`;
-}
+export const formatRun = (mm: number, units: DisplayUnits): string => SPEECH[units].run(mm);
 
-/** A US fluid ounce, ml. Source: NIST Handbook 44. */
-const ML_PER_FL_OZ = 29.5735;
 /** Prints a volume of what comes in bottles, rounded up. */
-export const formatVolume = (ml: number, units: DisplayUnits): string =>
-  units === 'in' ? `${Math.ceil((10 * ml) / ML_PER_FL_OZ - 0.2) / 10} fl oz` : `${Math.ceil(ml)} ml`;
+export const formatVolume = (ml: number, units: DisplayUnits): string => SPEECH[units].volume(ml);
 
 /** Prints a length of thread, which nobody measures closer than a hand: yards or metres to a tenth, rounded up. */
 export function formatThread(mm: number, units: DisplayUnits): string {
-  const one = units === 'in' ? MM_PER.yd : MM_PER.m;
-  const tenths = Math.ceil((10 * mm) / one - 1e-6) / 10;
-  return `${tenths >= 10 ? Math.ceil(tenths) : tenths} ${units === 'in' ? 'yd' : 'm'}`;
+  const { sold } = SPEECH[units];
+  const tenths = Math.ceil((10 * mm) / sold.mm - 1e-6) / 10;
+  return `${tenths >= 10 ? Math.ceil(tenths) : tenths} ${sold.short}`;
 }
 
 /** Area for a person: square inches or square centimetres. */
-export function formatArea(mm2: number, units: DisplayUnits): string {
-  return units === 'in'
-    ? `${(mm2 / MM_PER.in ** 2).toFixed(1)} sq in`
-    : `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`;
-}
+export const formatArea = (mm2: number, units: DisplayUnits): string => SPEECH[units].area(mm2);
 
 const SIZE_WORDS = 'Write it like 18 x 22 in, or 559 x 457 mm x 2 for two of them.';
 /** A flat piece of something, and how many of it there are. */

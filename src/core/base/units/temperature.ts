@@ -1,4 +1,6 @@
-import type { DisplayUnits, Parsed } from './length';
+import type { Parsed } from './length';
+import { fahrenheitToCelsius } from './scale';
+import { type DisplayUnits, SPEECH } from './speech';
 
 export type CareDots = 1 | 2 | 3;
 
@@ -8,15 +10,16 @@ export const CARE_LIMIT_C: Readonly<Record<CareDots, number>> = { 1: 110, 2: 150
 /** The name people give to each heat on a dial. Common practice, no source. */
 export const CARE_WORD: Readonly<Record<CareDots, string>> = { 1: 'synthetic', 2: 'wool', 3: 'cotton' };
 
-export const celsiusToFahrenheit = (c: number): number => (c * 9) / 5 + 32;
-export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
-
 /** Prints a temperature in the scale that goes with the project's units. */
-export const formatTemperature = (c: number, units: DisplayUnits): string =>
-  units === 'in' ? `${Math.round(celsiusToFahrenheit(c))} °F` : `${Math.round(c)} °C`;
+export const formatTemperature = (c: number, units: DisplayUnits): string => {
+  const { fromC, degree } = SPEECH[units].heat;
+  return `${Math.round(fromC(c))} ${degree}`;
+};
 /** Prints a difference of temperatures: 10 °C are 18 °F, not 50. */
-export const formatWarmer = (c: number, units: DisplayUnits): string =>
-  units === 'in' ? `${Math.round((c * 9) / 5)} °F` : `${Math.round(c)} °C`;
+export const formatWarmer = (c: number, units: DisplayUnits): string => {
+  const { perC, degree } = SPEECH[units].heat;
+  return `${Math.round(c * perC)} ${degree}`;
+};
 
 const SCALES: Readonly<Record<string, 'C' | 'F'>> = {
   c: 'C',
@@ -30,10 +33,10 @@ const SCALES: Readonly<Record<string, 'C' | 'F'>> = {
  * @returns °C, or a message that says what would be understood; never throws
  */
 export function parseTemperature(text: string, units: DisplayUnits): Parsed<number> {
-  const like = units === 'in' ? '300 °F' : '150 °C';
+  const { like, scale: usual } = SPEECH[units].heat;
   const match = /^([−-]?\d+(?:[.,]\d+)?)\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)$/i.exec(text.trim());
   const word = match?.[2]?.toLowerCase() ?? '';
-  const scale = word === '' ? (units === 'in' ? 'F' : 'C') : SCALES[word];
+  const scale = word === '' ? usual : SCALES[word];
   if (!match?.[1] || !scale)
     return {
       ok: false,
