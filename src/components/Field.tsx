@@ -264,7 +264,7 @@ export function Select<T extends string>({
 }
 
 /** One of a few, all of them in sight. */
-export function Choice<T extends string>({
+export function FieldChoice<T extends string>({
   label,
   value,
   options,

@@ -187,7 +187,7 @@ export function pictureBox({ ground }: Pick<ArticleView, 'ground'>): string {
 const NOTHING: readonly string[] = [];
 
 /** The whole picture on its ground, true to colour, in millimetres. */
-export function Picture({
+export function PictureView({
   project,
   spots,
   selectedId = null,

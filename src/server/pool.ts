@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { Worker } from 'node:worker_threads';
-import { betterNest, errorAnswer, type Job, type JobAnswer, type Work } from '~/workers/job';
+import { betterNest, errorAnswer, type Job, type JobAnswer, type JobWork } from '~/workers/job';
 import { logOnce } from './log';
 
 /** Every call ends within 30 s (contract): that is all it has from when its body is in, waiting and checking included. */
@@ -141,7 +141,7 @@ const checks = new Lane(1);
  * Does a job in a thread. What is wrong with a body is found on a lane of its own, so that nobody waits in line only to hear that the file is broken.
  * @param signal aborted when the caller has gone: then the job is ended
  */
-export async function runInPool(job: Work, signal: AbortSignal): Promise<JobAnswer> {
+export async function runInPool(job: JobWork, signal: AbortSignal): Promise<JobAnswer> {
   const endAt = performance.now() + CALL_MS;
   const checked = await checks.run({ kind: 'check', of: job }, signal, endAt);
   if (checked.status !== 200) return checked;

@@ -10,7 +10,7 @@ class NoAnswer extends Error {
 }
 
 /** Thrown with words for a person: they are told as they are. */
-export class Told extends Error {
+export class Attempted extends Error {
   override name = 'Told';
 }
 
@@ -33,7 +33,7 @@ const WORDS: Readonly<Record<string, string>> = {
 /** What went wrong with storage, and what to do, in words. */
 export function storageWords(error: unknown): string {
   // A thread that ended says why in its own words.
-  if (error instanceof Told || (error instanceof Error && error.name === 'ThreadEnded')) return error.message;
+  if (error instanceof Attempted || (error instanceof Error && error.name === 'ThreadEnded')) return error.message;
   for (let e = error as { name?: string; inner?: unknown } | undefined; e; e = e.inner as typeof e) {
     // Dexie wraps what it was told; the innermost that we know says most.
     if (e.name === 'QuotaExceededError') return FULL;

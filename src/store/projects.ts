@@ -3,7 +3,7 @@ import { freeName } from '~/core/keep/drawer';
 import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/keep/model';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import { forgetWorkedOut } from '~/workers';
-import { Told } from './attempt';
+import { Attempted } from './attempt';
 import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
 import { changeDrawer, DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
 import { forgetUnusedPictures, putPictures, unpack } from './kept-pictures';
@@ -131,7 +131,7 @@ const namesInUse = async (): Promise<string[]> =>
 
 export async function duplicateProject(id: string): Promise<void> {
   const original = await db.projects.get(id);
-  if (!original) throw new Told('It is not here any more.');
+  if (!original) throw new Attempted('It is not here any more.');
   const base = `${original.name.slice(0, LIMITS.nameChars - 12)} copy`;
   await putProject({ ...structuredClone(original.doc), id: newId(), name: freeName(base, await namesInUse()) });
 }
@@ -142,7 +142,7 @@ export async function renameProject(id: string, name: string): Promise<void> {
   if (!clean) return;
   await db.transaction('rw', db.projects, async () => {
     const original = await db.projects.get(id);
-    if (!original) throw new Told('It is not here any more.');
+    if (!original) throw new Attempted('It is not here any more.');
     await db.projects.put({
       ...original,
       name: clean,
@@ -156,7 +156,7 @@ export async function renameProject(id: string, name: string): Promise<void> {
 
 const mark = async (id: string, deletedAt: number | null): Promise<void> => {
   if ((await db.projects.update(id, { deletedAt, writer: TAB })) === 0 && !(await db.projects.get(id)))
-    throw new Told('It is not here any more.');
+    throw new Attempted('It is not here any more.');
 };
 /** Puts a project into the bin, where it stays for a month. */
 export const deleteProject = (id: string): Promise<void> => mark(id, Date.now());

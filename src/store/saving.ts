@@ -1,5 +1,5 @@
 import type { Project } from '~/core/keep/model';
-import { attempt, Told } from './attempt';
+import { Attempted, attempt } from './attempt';
 import { db, TAB } from './db';
 import { putPictures } from './kept-pictures';
 import { pack } from './pack';
@@ -55,7 +55,7 @@ export function keepSaving(asOpened: Project, onState: (state: SavingState) => v
       await keepVersion(project.id, found.doc, 'before');
     await db.transaction('rw', [db.projects, db.keptPictures], async () => {
       const row = await db.projects.get(project.id);
-      if (!row || row.deletedAt !== null) throw new Told(GONE);
+      if (!row || row.deletedAt !== null) throw new Attempted(GONE);
       await putPictures(packed.pictures);
       known = (row.rev ?? 0) + 1;
       await db.projects.put({

@@ -16,7 +16,7 @@ import {
   viewOf,
 } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
-import { type Picture, samePlanned } from '~/core/plan';
+import { type PlanPicture, samePlanned } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
@@ -42,7 +42,7 @@ interface Workbench extends PlanningState, SavingState {
   refused: string | null;
   /** The newest finished plan; while an edit is being worked out it is the one before. */
   plan: Plan | null;
-  picture: Picture | null;
+  picture: PlanPicture | null;
   /** The piece that was picked last; what is shown is about it. */
   selectedId: string | null;
   /** Everything that is picked, whole words included. */
@@ -54,7 +54,7 @@ interface Workbench extends PlanningState, SavingState {
   /** The stations of this project that were ever looked at. */
   looked: readonly StationName[];
   /** The run of small edits that the next may still join, and until when. */
-  run: (Run & { readonly until: number }) | null;
+  run: (BackgroundRun & { readonly until: number }) | null;
   /** What plans and saves the open project; null while none is open. */
   open: Open | null;
 }
@@ -105,11 +105,11 @@ const history = () => useWorkbench.temporal.getState();
 const MERGE_MS = 900;
 
 /** What a run of small edits is about, like typing the name of one piece or nudging these: what it is, and the ids of all that it touches. */
-export interface Run {
+export interface BackgroundRun {
   readonly what: string;
   readonly ids?: readonly string[];
 }
-const sameRun = (a: Run, b: Run): boolean =>
+const sameRun = (a: BackgroundRun, b: BackgroundRun): boolean =>
   a.what === b.what && (a.ids ?? []).join('\u0000') === (b.ids ?? []).join('\u0000');
 
 const LOOKING_ON = 'Another tab is at work on this project. Press “Work here instead” first.';
@@ -126,7 +126,7 @@ function setUnrecorded(change: Partial<Workbench>): void {
  * @param run edits of one run that follow within a second become one step
  * @returns why it was not taken, in words; null when it was
  */
-export function edit(recipe: (project: Project) => void, run?: Run): string | null {
+export function edit(recipe: (project: Project) => void, run?: BackgroundRun): string | null {
   const { project: before, role, status, run: going } = get();
   if (!before || status !== 'open') return null;
   const refuse = (words: string): string => {

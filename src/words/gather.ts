@@ -16,7 +16,7 @@ import type {
 } from '~/core/keep/model';
 import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/keep/model';
 import { needleWords, threadWords } from './edge';
-import { listed, one, say, type Units, upper, type Words } from './table';
+import { listedWords, one, say, type Units, upper, type Words } from './table';
 
 const SUPPLY_WORDS: { readonly [S in Supply]: string } = {
   stabiliser: 'Stabiliser',
@@ -53,7 +53,7 @@ export function needNote(
 ): string | null {
   if (need.id === 'machine-needle') {
     const kinds = new Set(settings.filter((s) => s.needle.point !== 'hand').map((s) => needleWords(s.needle)));
-    return listed([...kinds]);
+    return listedWords([...kinds]);
   }
   if (need.id === 'printer-paper') return 'sheets to trace from, and templates';
   if (need.id === 'blade') return 'estimated, from the length of all cuts';
@@ -94,7 +94,7 @@ function buyWords(l: BuyLine, units: Units, kind: Need['kind']): string {
   return `${l.count.toLocaleString('en')} ${one(l.count, single, many)}${l.holds > 1 ? ` of ${l.holds}` : ''}`;
 }
 export const mixWords = (m: Mix, units: Units, kind: Need['kind']): string =>
-  listed(m.lines.map((l) => buyWords(l, units, kind)));
+  listedWords(m.lines.map((l) => buyWords(l, units, kind)));
 
 /** A price as it was entered: without a currency, which nobody has named. */
 export const priceWords = (price: number | null): string => (price === null ? 'no price' : price.toFixed(2));
@@ -140,7 +140,7 @@ const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
       ),
     );
     const told = names.length > NAMED ? [...names.slice(0, NAMED), `${names.length - NAMED} more`] : names;
-    return `${upper(listed(told))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
+    return `${upper(listedWords(told))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
   },
   'no-price': () => 'Nobody has entered a price: what buys least is proposed.',
   'none-sold': () => 'Nothing of it is ticked as sold: tick below what your shop has.',
@@ -191,7 +191,7 @@ export function leftWords(left: readonly LeftOver[], units: Units): string {
   const worth = left.filter((l) => l.worth).sort((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm);
   if (worth.length === 0) return left.length > 0 ? 'Left over: snippets only.' : 'Nothing is left over.';
   const sizes = worth.slice(0, 3).map((l) => `${formatLength(l.widthMm, units)} × ${formatLength(l.lengthMm, units)}`);
-  return `Left over, worth keeping: ${listed(sizes)}${worth.length > 3 ? ` and ${worth.length - 3} smaller` : ''}.`;
+  return `Left over, worth keeping: ${listedWords(sizes)}${worth.length > 3 ? ` and ${worth.length - 3} smaller` : ''}.`;
 }
 
 /** What of a need is here, against what it takes. */

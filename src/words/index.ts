@@ -27,4 +27,4 @@ export * from './plan';
 export * from './press';
 export * from './recipe';
 export * from './snags';
-export { heat, listed, minutesWords, seconds, warmer } from './table';
+export { heat, listedWords, minutesWords, seconds, warmer } from './table';

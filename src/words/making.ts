@@ -17,7 +17,7 @@ import {
 } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
 import { dialWords } from './press';
-import { heat, listed, one, say, seconds, type Words } from './table';
+import { heat, listedWords, one, say, seconds, type Words } from './table';
 
 /** What the words of a step speak of. */
 interface About {
@@ -209,7 +209,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cut-by-machine': (d, a) =>
     `Lay ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, and have ${a.pieces} cut.${copies(a)}`,
   'cut-mat': (d, a) =>
-    `Lay ${listed(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its cloth'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, where its plan shows, and have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
+    `Lay ${listedWords(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its cloth'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, where its plan shows, and have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
   'lay-on-sheet': (d, a) =>
     `Build ${a.unit} on the release sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` The ${one(d.keepLiners.length, 'liner', 'liners')} of ${d.keepLiners.map(a.named).join(', ')} ${one(d.keepLiners.length, 'stays', 'stay')} on.`}`,
   'lay-piece': (_, a) => `Lay ${a.pieces} where it belongs, right side up.${copies(a)}`,

@@ -1,7 +1,6 @@
 import { formatRun } from '~/core/base/units';
 import type {
   Buy,
-  Change,
   ChoiceReason,
   Confidence,
   Edge,
@@ -10,6 +9,7 @@ import type {
   RuleFigures,
   RuleFinding,
   RunnerUp,
+  WhatIfChange,
 } from '~/core/keep/model';
 import { gsm, heat, say, type Units, upper, type Words, warmer } from './table';
 
@@ -155,7 +155,7 @@ const WASHES: { readonly [L in Intent['laundering']]: string } = {
   gentle: 'it were washed gently',
   often: 'it were washed often',
 };
-function changeWords(c: Change): string {
+function changeWords(c: WhatIfChange): string {
   switch (c.what) {
     case 'hand':
       return `a ${c.to} hand were wanted`;

@@ -24,7 +24,7 @@ export function say<U extends { readonly code: string }, A extends readonly unkn
 }
 
 /** Names in a row, the last after “and”. */
-export const listed = (names: readonly string[]): string =>
+export const listedWords = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 export const heat = (c: number, units: Units): string => formatTemperature(c, units);
 /** A difference of temperatures: 10 °C are 18 °F, not 50. */

@@ -16,13 +16,13 @@ import {
   type FaceFor,
   type MotifResult,
   type MotifWish,
-  type Pixels,
   readSvg,
+  type ScanPixels,
   type SvgResult,
   straighten,
   type TracedRegion,
   traceRegions,
-  type Wanted,
+  type WantedRegions,
 } from '~/core/intake/drawing';
 import {
   type AxisSettings,
@@ -96,13 +96,13 @@ function faceFor(id: string, name: string, own: OwnFace | null, axes: AxisSettin
 }
 
 export interface ScanWish {
-  readonly pixels: Pixels;
+  readonly pixels: ScanPixels;
   /** The sheet's corners in pixels, or null to take the picture as it is. */
   readonly corners: readonly Point[] | null;
   readonly widthPx: number;
   readonly heightPx: number;
   readonly mmPerPixel: number;
-  readonly wanted: Wanted | 'colours';
+  readonly wanted: WantedRegions | 'colours';
   /** 0 … 1 */
   readonly smooth: number;
 }
@@ -129,7 +129,7 @@ const api = {
   scan: (
     wish: ScanWish,
     onProgress: (share: number) => void,
-  ): { ok: true; regions: TracedRegion[]; flat: Pixels } | { ok: false; message: string } => {
+  ): { ok: true; regions: TracedRegion[]; flat: ScanPixels } | { ok: false; message: string } => {
     const flat = wish.corners ? straighten(wish.pixels, wish.corners, wish.widthPx, wish.heightPx) : wish.pixels;
     if (!flat) return { ok: false, message: 'The four corners do not span a sheet. Drag each to its own corner.' };
     onProgress(0.15);

@@ -1,7 +1,7 @@
 import type { Remote } from 'comlink';
 import type { Look, LookAs } from '~/core/choose/press';
 import type { Project } from '~/core/keep/model';
-import { asAsked, type Planned, type Pressed } from '~/core/plan';
+import { asAsked, type Planned, type PressedColumns } from '~/core/plan';
 import type { ArchiveWorker } from './archive';
 import { type Crossing, Telling, Told } from './crossing';
 import type { DrawingWorker } from './drawing.worker';
@@ -9,7 +9,7 @@ import type { GatherWorker } from './gather.worker';
 import type { NestWorker } from './nest.worker';
 import type { PlanWorker } from './plan.worker';
 import type { SheetWorker } from './sheet.worker';
-import { openThread, type Thread } from './thread';
+import { openThread, type WorkerThread } from './thread';
 
 export { proxy } from 'comlink';
 export type { FileRead } from './archive';
@@ -17,11 +17,11 @@ export type { Crossing } from './crossing';
 export type { OwnFace } from './drawing.worker';
 export { keepOffline } from './offline';
 export { forgetWorkedOut } from './planned';
-export { type Thread, ThreadEnded } from './thread';
+export { ThreadEnded, type WorkerThread } from './thread';
 
 /** The thread that plans, with what the page has told it and was told by it. */
 interface PlanThread {
-  readonly thread: Thread<PlanWorker>;
+  readonly thread: WorkerThread<PlanWorker>;
   readonly telling: Telling<Project>;
   readonly told: Told<Planned>;
 }
@@ -62,11 +62,11 @@ export async function planInThread(project: Project, limitMs?: number): Promise<
 }
 
 /** Looks into a press in the planning thread. */
-export const lookInThread = (press: Pressed, as: LookAs, limitMs?: number): Promise<Look> =>
+export const lookInThread = (press: PressedColumns, as: LookAs, limitMs?: number): Promise<Look> =>
   planThread().thread.run((w) => w.lookInto(press, as), limitMs);
 
 /** Runs something in a thread of its own that is gone afterwards. */
-async function once<T, R>(thread: Thread<T>, use: (api: Remote<T>) => Promise<R>): Promise<R> {
+async function once<T, R>(thread: WorkerThread<T>, use: (api: Remote<T>) => Promise<R>): Promise<R> {
   try {
     return await thread.run(use);
   } finally {
@@ -89,14 +89,14 @@ export const withArchiveWorker = <R>(use: (api: Remote<ArchiveWorker>) => Promis
   );
 
 /** A thread that reads drawings, sets words and traces scans. Whoever opens it closes it; closing in the middle is how work is cancelled. */
-export const openDrawingThread = (): Thread<DrawingWorker> =>
+export const openDrawingThread = (): WorkerThread<DrawingWorker> =>
   openThread(() => new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' }));
 
 /** A thread that lays parts out. Whoever opens it closes it; closing in the middle keeps the best layout that was told so far. */
-export const openNestThread = (): Thread<NestWorker> =>
+export const openNestThread = (): WorkerThread<NestWorker> =>
   openThread(() => new Worker(new URL('./nest.worker.ts', import.meta.url), { type: 'module' }));
 
 /** A thread that makes the list of what it takes. Whoever opens it closes it; closing in the middle gives the list up. */
-export type GatherThread = Thread<GatherWorker>;
+export type GatherThread = WorkerThread<GatherWorker>;
 export const openGatherThread = (): GatherThread =>
   openThread(() => new Worker(new URL('./gather.worker.ts', import.meta.url), { type: 'module' }));

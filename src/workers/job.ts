@@ -39,7 +39,7 @@ import type { PdfFonts } from '~/core/print/sheet/pdf';
 import { spokenGather, spokenPlan, spokenSetting, unplacedWords } from '~/words';
 
 /** What the endpoints can be asked, as plain data that crosses a thread. */
-export type Work =
+export type JobWork =
   | { readonly kind: 'plan'; readonly body: string }
   | { readonly kind: 'nest'; readonly body: string; readonly another?: boolean }
   | { readonly kind: 'press'; readonly body: string }
@@ -52,7 +52,7 @@ export function betterNest(a: JobAnswer, b: JobAnswer): JobAnswer {
 }
 
 /** Work, or only a look whether its body can be worked with. */
-export type Job = Work | { readonly kind: 'check'; readonly of: Work };
+export type Job = JobWork | { readonly kind: 'check'; readonly of: JobWork };
 
 export interface JobAnswer {
   readonly status: number;
@@ -267,7 +267,7 @@ function preparePress(body: string): Prepared {
   };
 }
 
-function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFonts: LoadFonts): Prepared {
+function prepareProject(work: Extract<JobWork, { kind: 'plan' | 'sheets' }>, loadFonts: LoadFonts): Prepared {
   if (work.kind === 'sheets') {
     for (const [key, allowed] of Object.entries(SHEET_CHOICES)) {
       const value = work.query[key];
@@ -298,7 +298,7 @@ function prepareProject(work: Extract<Work, { kind: 'plan' | 'sheets' }>, loadFo
   };
 }
 
-const prepare = (work: Work, loadFonts: LoadFonts): Prepared =>
+const prepare = (work: JobWork, loadFonts: LoadFonts): Prepared =>
   work.kind === 'nest'
     ? prepareNest(work.body, work.another ?? false)
     : work.kind === 'press'

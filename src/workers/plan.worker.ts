@@ -7,7 +7,7 @@ import {
   asPlanned,
   behindOf,
   type Planned,
-  type Pressed,
+  type PressedColumns,
   planWithPicture,
   pressedOn,
   type StitchPicture,
@@ -67,10 +67,10 @@ const api = {
   tracingSheets: (about: Crossing<Project>, plan: Plan, paper: Paper, by: 'cloth' | 'unit'): SheetDocument =>
     tracingSheets(asked.take(about), plan, paper, by),
   /** What a ticket is worked out from. */
-  pressedOn: (about: Crossing<Project>, ticketId: string): Pressed | null =>
+  pressedOn: (about: Crossing<Project>, ticketId: string): PressedColumns | null =>
     pressedOn(asPlanned(asked.take(about)), ticketId),
   /** One press looked into with something changed. */
-  lookInto: (press: Pressed, as: LookAs): Look => lookInto(press.request, press.columns, as),
+  lookInto: (press: PressedColumns, as: LookAs): Look => lookInto(press.request, press.columns, as),
 };
 export type PlanWorker = typeof api;
 expose(api);

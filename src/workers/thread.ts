@@ -17,7 +17,7 @@ const WORDS = {
   stopped: 'This was stopped',
 } as const;
 
-export interface Thread<T> {
+export interface WorkerThread<T> {
   /**
    * Runs calls in the thread. Unlike a bare call it always ends: with an answer, or with {@link ThreadEnded}.
    * @param limitMs after this the thread is ended
@@ -32,7 +32,7 @@ export interface Thread<T> {
  * A thread whose calls cannot hang. A worker whose script does not load answers nothing at all, and Comlink then waits for ever.
  * @param make makes the worker, so that the bundler sees its address
  */
-export function openThread<T>(make: () => Worker): Thread<T> {
+export function openThread<T>(make: () => Worker): WorkerThread<T> {
   const worker = make();
   const api = wrap<T>(worker);
   const running = new Set<(why: ThreadEnded['why']) => void>();

@@ -9,8 +9,8 @@ import {
   type Drawing,
   dotsOf,
   onWholeBases,
-  type Pixels,
   readSvg,
+  type ScanPixels,
   traceRegions,
 } from '~/core/intake/drawing';
 import { boxOnGround, finishedMarks, newPiece, parseProject } from '~/core/keep/model';
@@ -182,7 +182,7 @@ describe('scans: a coloured drawing becomes one piece for each coloured area', (
     h: number,
     at: (x: number, y: number) => readonly [number, number, number],
     noise = 0,
-  ): Pixels => {
+  ): ScanPixels => {
     const data = new Uint8ClampedArray(w * h * 4);
     let seed = 7;
     const random = (): number => {
@@ -204,7 +204,7 @@ describe('scans: a coloured drawing becomes one piece for each coloured area', (
   const RED = [200, 50, 40] as const;
   const BLUE = [40, 80, 180] as const;
   const INK = [25, 22, 24] as const;
-  const colours = (p: Pixels) => {
+  const colours = (p: ScanPixels) => {
     const mask = areasOfScan(p, 'colours');
     return traceRegions(mask, 1, 0.4).map((r) => ({ ...r, region: regionOf(r.outline) }));
   };

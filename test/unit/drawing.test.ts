@@ -6,11 +6,11 @@ import {
   distanceOnSheet,
   homography,
   otsuThreshold,
-  type Pixels,
   project,
   readSvg,
   readTransform,
   regionsOfScan,
+  type ScanPixels,
   SVG_LIMITS,
   sheetSize,
   straighten,
@@ -238,7 +238,7 @@ describe('drawing: bad SVG', () => {
 });
 
 /** A made-up scan: what `dark` says is ink, on paper with a shadow across. */
-function scan(width: number, height: number, dark: (x: number, y: number) => boolean, shadow = 0): Pixels {
+function scan(width: number, height: number, dark: (x: number, y: number) => boolean, shadow = 0): ScanPixels {
   const data = new Uint8ClampedArray(width * height * 4);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {

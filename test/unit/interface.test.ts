@@ -8,7 +8,7 @@ import { harbourLight } from '~/demo';
 import { readied } from '~/islands/board/readied';
 import { groupChoices } from '~/islands/match/groups';
 import { answer } from '~/islands/project/answers';
-import { addressOf, openAt, readAddress, STATIONS, stretchOf } from '~/islands/project/stations';
+import { addressOf, openAt, readAddress, STATION_LIST, stationStretch } from '~/islands/project/stations';
 import { pictureSize } from '~/store/pictures';
 import { png } from '../e2e/png';
 import { cotton, piece, project, square, web } from './helpers';
@@ -24,28 +24,28 @@ const snag = (more: Partial<Pick<Snag, 'severity' | 'pieceIds' | 'at' | 'station
 const planWith = (snags: Snag[]): Plan => ({ ...planProject(project([piece('a', square(40))])), snags });
 
 describe('the seam', () => {
-  const all = { looked: STATIONS.map((x) => x.id), open: [] };
+  const all = { looked: STATION_LIST.map((x) => x.id), open: [] };
 
   it('is open before anything is planned, and while there is nothing to plan', () => {
-    expect(stretchOf('match', null, all)).to.equal('open');
-    expect(stretchOf('match', planProject(project()), all)).to.equal('open');
+    expect(stationStretch('match', null, all)).to.equal('open');
+    expect(stationStretch('match', planProject(project()), all)).to.equal('open');
   });
 
   it('is stitched only where it was looked at and nothing snags, knotted only at the station that snags', () => {
     const plan = planWith([snag()]);
-    expect(stretchOf('match', plan, all)).to.equal('knot');
-    expect(stretchOf('press', plan, all)).to.equal('stitched');
-    expect(stretchOf('press', plan, { ...all, looked: ['match'] })).to.equal('open');
+    expect(stationStretch('match', plan, all)).to.equal('knot');
+    expect(stationStretch('press', plan, all)).to.equal('stitched');
+    expect(stationStretch('press', plan, { ...all, looked: ['match'] })).to.equal('open');
     // What snags is told whether one has been there or not.
-    expect(stretchOf('match', plan, { ...all, looked: [] })).to.equal('knot');
+    expect(stationStretch('match', plan, { ...all, looked: [] })).to.equal('knot');
   });
 
   it('stays open where a question was left open, at its own station only', () => {
     const plan = planWith([]);
     const open = ['laundering', 'iron'] as const;
-    expect(stretchOf('match', plan, { ...all, open: ['edge'] })).to.equal('open');
-    expect(stretchOf('press', plan, { ...all, open })).to.equal('open');
-    expect(stretchOf('trace', plan, { ...all, open })).to.equal('stitched');
+    expect(stationStretch('match', plan, { ...all, open: ['edge'] })).to.equal('open');
+    expect(stationStretch('press', plan, { ...all, open })).to.equal('open');
+    expect(stationStretch('trace', plan, { ...all, open })).to.equal('stitched');
     expect(openAt('match', open)).to.deep.equal(['laundering']);
     expect(openAt('press', open)).to.deep.equal(['iron']);
   });
@@ -62,14 +62,14 @@ describe('the seam', () => {
   });
 
   it('takes a note for no knot', () => {
-    expect(stretchOf('match', planWith([snag({ severity: 'note' })]), all)).to.equal('stitched');
-    expect(stretchOf('match', planWith([snag({ severity: 'stop' })]), all)).to.equal('knot');
+    expect(stationStretch('match', planWith([snag({ severity: 'note' })]), all)).to.equal('stitched');
+    expect(stationStretch('match', planWith([snag({ severity: 'stop' })]), all)).to.equal('knot');
   });
 });
 
 describe('addresses', () => {
   it('lead to a project and a station, and back', () => {
-    for (const { id } of STATIONS) {
+    for (const { id } of STATION_LIST) {
       const address = addressOf('a b/ü', id);
       expect(readAddress(address)).to.deep.equal({ id: 'a b/ü', station: id });
     }

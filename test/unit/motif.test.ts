@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import { areaMm2, boundsOf, isInside, regionOf } from '~/core/base/shape';
-import { cutMotif, type MotifWish, type Pixels, yieldOf } from '~/core/intake/drawing';
+import { cutMotif, type MotifWish, type ScanPixels, yieldOf } from '~/core/intake/drawing';
 
 const PX = 3;
 /** A print: six two-coloured lemons on a speckled pale ground, 3 pixels a millimetre, each with a thin spur and a hole. */
-function print(): Pixels {
+function print(): ScanPixels {
   const [w, h] = [360, 240];
   const data = new Uint8ClampedArray(w * h * 4);
   let seed = 3;

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { expm, type Matrix, matrix, multiply } from 'mathjs';
-import { Column, type ColumnPlan, type Layer } from '~/core/choose/press/column';
+import { type ColumnPlan, type Layer, LayerColumn } from '~/core/choose/press/column';
 
 // The conduction solver against other ways to the same answer: the matrix exponential (mathjs) in time, a fine explicit scheme in space and time, and balances done by hand.
 
@@ -76,8 +76,8 @@ function exactAt(plan: ColumnPlan, top: typeof TOP, seconds: number): number[] {
   return (multiply(expm(matrix(whole)), start) as Matrix).toArray().slice(0, n) as number[];
 }
 
-function runTo(plan: ColumnPlan, seconds: number, dt: number, top = TOP): Column {
-  const column = new Column(plan);
+function runTo(plan: ColumnPlan, seconds: number, dt: number, top = TOP): LayerColumn {
+  const column = new LayerColumn(plan);
   const steps = Math.round(seconds / dt);
   for (let i = 0; i < steps; i++) column.step(seconds / steps, top);
   return column;
@@ -166,7 +166,7 @@ describe('press: conduction against other methods', () => {
             startC: 20,
             below: { fixedC: 20 },
           };
-          const before = new Column(plan).heatAbove(0);
+          const before = new LayerColumn(plan).heatAbove(0);
           const column = runTo(plan, 10, 0.05, { c: plateC, conductanceWM2K: 1000 });
           for (let i = 0; i < column.n; i++) {
             expect(column.t[i]).to.be.within(20 - 0.5, plateC + 0.5);

@@ -4,11 +4,11 @@ import { areaMm2, boxRegion, regionOf, union } from '~/core/base/shape';
 import { dotsForSoleplate } from '~/core/base/units';
 import { bearsC, coverFacts, fabricFrom, webFrom } from '~/core/choose/material';
 import {
-  Column,
   coolingS,
   dialFor,
   hottestC,
   type Layer,
+  LayerColumn,
   leanFromScale,
   type PressAsk,
   placementPlan,
@@ -63,7 +63,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
     ...more,
   });
   const alpha = 0.1 / (500 * 1300);
-  const march = (c: Column, until: number, dt0: number, top = { c: 100, conductanceWM2K: 1e9 }): void => {
+  const march = (c: LayerColumn, until: number, dt0: number, top = { c: 100, conductanceWM2K: 1e9 }): void => {
     let t = 0;
     let dt = dt0;
     while (t < until - 1e-12) {
@@ -76,7 +76,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
 
   it('the half-space with its surface kept hot: T = erfc(x / 2√(αt)) (§2.5), to 0.5 % of the step at all times after 0.1 s', () => {
     for (const until of [0.1, 0.5, 2, 10, 40]) {
-      const c = new Column({
+      const c = new LayerColumn({
         layers: [layer({ thicknessMm: 60, cells: 260, growth: 1.02 })],
         contactsM2KW: [],
         startC: 0,
@@ -93,7 +93,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
   it('the slab, hot on one side and kept cold on the other: Fourier series (§3.4), to 0.5 % of the step', () => {
     const l = 0.002;
     for (const until of [0.1, 1, 5, 20]) {
-      const c = new Column({
+      const c = new LayerColumn({
         layers: [layer({ thicknessMm: 2, cells: 60 })],
         contactsM2KW: [],
         startC: 0,
@@ -119,7 +119,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
       layer({ thicknessMm: 0.4, conductivityWmK: 0.05, cells: 4 }),
       layer({ thicknessMm: 3, conductivityWmK: 0.2, cells: 6 }),
     ];
-    const c = new Column({ layers, contactsM2KW: [0.002, 0.001], startC: 20, below: { fixedC: 20 } });
+    const c = new LayerColumn({ layers, contactsM2KW: [0.002, 0.001], startC: 20, below: { fixedC: 20 } });
     for (let k = 0; k < 4000; k++) c.step(1, { c: 150, conductanceWM2K: 500 });
     const total = 1 / 500 + 0.001 / 0.1 + 0.002 + 0.0004 / 0.05 + 0.001 + 0.003 / 0.2;
     const flux = 130 / total;
@@ -134,7 +134,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
       layer({ thicknessMm: 0.5, cells: 8, regainGsm: 10, wetGsm: 20 }),
       layer({ thicknessMm: 5, cells: 20 }),
     ];
-    const c = new Column({ layers, contactsM2KW: [0.001], startC: 20, below: { fixedC: 20 } });
+    const c = new LayerColumn({ layers, contactsM2KW: [0.001], startC: 20, below: { fixedC: 20 } });
     const before = c.heatAbove(0);
     let dt = 0.001;
     for (let t = 0; t < 30; t += dt) {
@@ -150,7 +150,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
 
   it('halving the step changes the answer by less than 0.5 % of the step', () => {
     const run = (dt: number): number[] => {
-      const c = new Column({
+      const c = new LayerColumn({
         layers: [layer({ thicknessMm: 0.3, cells: 6 }), layer({ thicknessMm: 5, cells: 12, growth: 1.4 })],
         contactsM2KW: [0.001],
         startC: 20,
@@ -181,7 +181,7 @@ describe('press: conduction, against Carslaw & Jaeger', () => {
   });
 
   it('holds wet cells at 100 °C until the water has gone', () => {
-    const c = new Column({
+    const c = new LayerColumn({
       layers: [layer({ thicknessMm: 0.5, cells: 5, wetGsm: 60 })],
       contactsM2KW: [],
       startC: 20,

@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { boundsOf, regionOf } from '~/core/base/shape';
 import {
   CUTTER,
+  type CutterCloth,
   clothBox,
   ironReadings,
-  type MatCloth,
   measuredSquare,
   printPage,
   readCutFile,
@@ -20,7 +20,7 @@ import { square } from './helpers';
 
 const MAT = { widthMm: 300, heightMm: 300 };
 const shape = (name: string, outline: string): CutShape => ({ name, region: regionOf(outline) });
-const cloth = (name: string, corner: MatCloth['corner'], widthMm = 140, heightMm = 140): MatCloth => ({
+const cloth = (name: string, corner: CutterCloth['corner'], widthMm = 140, heightMm = 140): CutterCloth => ({
   name,
   corner,
   widthMm,

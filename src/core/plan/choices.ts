@@ -1,7 +1,7 @@
 import { asOne, derive, listed } from '../base/derive';
 import { nth } from '../base/lists';
 import { areaMm2 } from '../base/shape';
-import { chooseWebs, type Pressed, SLOW_PRESS_S, type Wish } from '../choose/match';
+import { chooseWebs, type PressAnswer, SLOW_PRESS_S, type Wish } from '../choose/match';
 import { adhesiveOf } from '../choose/material';
 import { leastSecondsFor, type Setup, setupOf } from '../hands/making';
 import type { Choice, Fabric, Piece, Web } from '../keep/model';
@@ -78,7 +78,7 @@ const ROUNDS = 6;
  * Webs chosen, then asked of the press; what cannot be pressed on this iron and bench, or takes long, is told to the rules, and they choose again, until nothing new turns up.
  */
 const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly Wish[]): readonly Choice[] => {
-  const asked = new Map<string, Pressed>();
+  const asked = new Map<string, PressAnswer>();
   const keyOf = (w: Wish, webId: string): string => `${w.fabric.id} ${w.pile?.map((f) => f.id)} ${webId}`;
   const told = wishes.map(
     (w): Wish => (w.pile?.length === 0 ? w : { ...w, pressed: (web) => asked.get(keyOf(w, web.id)) ?? null }),

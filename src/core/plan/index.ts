@@ -1,5 +1,5 @@
 export * from './asked';
 export { wishOf } from './choices';
-export { type ArticlePicture, behindOf, type Picture } from './picture';
+export { type ArticlePicture, behindOf, type PlanPicture } from './picture';
 export * from './plan';
 export * from './stitched';

@@ -4,7 +4,7 @@ import { areaMm2, labelSpot, printRegion, type Spot } from '../base/shape';
 import { placementPlan } from '../choose/press';
 import { decidingPlace, type Made } from '../hands/making';
 import { coversOf, hiddenGround, type Laid } from '../lay/laid';
-import { proposeUnits, type Stack, type StackMap, suggestOrder } from '../lay/layer';
+import { type LaidStack, proposeUnits, type StackMap, suggestOrder } from '../lay/layer';
 
 /** Where the iron is set down on something: middles and size of each footprint, mm. */
 export type Footprints = readonly { x: number; y: number; w: number; h: number }[];
@@ -13,7 +13,7 @@ export type Footprints = readonly { x: number; y: number; w: number; h: number }
 export interface ArticlePicture {
   /** Every pile on the ground, and the stiffest of them. */
   readonly stack: Omit<StackMap, 'stacks'> & {
-    readonly stacks: readonly (Omit<Stack, 'region'> & { readonly outline: string })[];
+    readonly stacks: readonly (Omit<LaidStack, 'region'> & { readonly outline: string })[];
   };
   /** An order of ours, back-most first. */
   readonly suggested: readonly string[];
@@ -22,7 +22,7 @@ export interface ArticlePicture {
 }
 
 /** What only the screen needs, with outlines as path data to draw. */
-export interface Picture {
+export interface PlanPicture {
   /** Where each piece's number stands on the ground: in the part that shows. */
   readonly spots: Readonly<Record<string, Spot>>;
   /** For each piece the outline to cut, what of it is seen (empty: all), and hidden cloth that could go: path data on the ground. */
@@ -34,7 +34,7 @@ export interface Picture {
   >;
 }
 
-function pressesOf(made: Made, laid: Laid): Picture['presses'] {
+function pressesOf(made: Made, laid: Laid): PlanPicture['presses'] {
   return Object.fromEntries(
     [...made.presses].map(([stepId, press]) => {
       const { footprints } = placementPlan(press.region, laid.look.iron);
@@ -58,7 +58,7 @@ export function behindOf(laid: Laid, articleId: string): string {
 }
 
 /** @param stacks what {@link stackMap} found for each article */
-export function pictureOf(laid: Laid, made: Made, stacks: ReadonlyMap<string, StackMap>): Picture {
+export function pictureOf(laid: Laid, made: Made, stacks: ReadonlyMap<string, StackMap>): PlanPicture {
   const { project, look, articles } = laid;
   const { layering } = project;
   return {

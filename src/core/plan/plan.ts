@@ -12,7 +12,7 @@ import { orderWith, type StackMap, stackMap } from '../lay/layer';
 import { laidByRecipe } from '../lay/recipe';
 import { webUseInRows } from '../print/sheet';
 import { choicesOf } from './choices';
-import { type Picture, pictureOf } from './picture';
+import { type PlanPicture, pictureOf } from './picture';
 import { snagsOf } from './snags';
 
 const write = derive((path: Path): string => printPath(path));
@@ -128,21 +128,21 @@ export const planWithPicture = (project: Project): Planned => pictured(workOut(p
 /** A plan and what is shown of it. */
 export interface Planned {
   readonly plan: Plan;
-  readonly picture: Picture;
+  readonly picture: PlanPicture;
 }
 const pictured = derive(
   ({ laid, plan, made, stacks }: Worked): Planned => ({ plan, picture: pictureOf(laid, made, stacks) }),
 );
 
 /** A ticket's press for looking into: each of its columns, and which of them decides. */
-export interface Pressed {
+export interface PressedColumns {
   readonly request: PressRequest;
   readonly columns: readonly PressColumn[];
   readonly deciding: number;
 }
 
 /** What a ticket is worked out from; null when the plan has no such ticket any more. */
-export function pressedOn(project: Project, ticketId: string): Pressed | null {
+export function pressedOn(project: Project, ticketId: string): PressedColumns | null {
   const { made } = workOut(project);
   const ticket = made.tickets.find((t) => t.id === ticketId);
   const press = ticket && made.presses.get(ticket.decides.stepId);

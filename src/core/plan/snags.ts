@@ -39,7 +39,7 @@ import {
   fabricsThatWork,
   greyed,
   HAND_LIMIT,
-  type Ordered,
+  type OrderedLayers,
   type StackMap,
   shadowsOf,
   THROUGH_MM2,
@@ -52,7 +52,7 @@ import { shortCloth } from './enough';
 interface Seen {
   readonly laid: Laid;
   readonly plan: Plan;
-  readonly circles: Ordered['circles'];
+  readonly circles: OrderedLayers['circles'];
   readonly stacks: ReadonlyMap<string, StackMap>;
   readonly mixed: MixedFacing | null;
 }

@@ -42,7 +42,7 @@ const KEPT_MS = 3_600_000;
 const MOST_TIMERS = 300;
 
 /** The evening at the ironing board: one step at a time, large, with its timers. */
-export function Board() {
+export function BoardStation() {
   const { project, plan } = useOpen();
   if (!project || !plan) return null;
   if (project.pieces.length === 0)
@@ -54,10 +54,10 @@ export function Board() {
         </Empty>
       </div>
     );
-  return <Evening project={project} plan={plan} />;
+  return <BoardSteps project={project} plan={plan} />;
 }
 
-function Evening({ project, plan }: { project: Project; plan: Plan }) {
+function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const { board } = project;
   const screen = useWorkbench((s) => s.picture);
   const role = useWorkbench((s) => s.role);

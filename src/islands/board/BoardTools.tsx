@@ -1,6 +1,6 @@
 import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { Button, Choice, Dialog, FilePick, Note, Select } from '~/components';
+import { Button, Dialog, FieldChoice, FilePick, Note, Select } from '~/components';
 import { SPEECH } from '~/core/base/units';
 import { type BoardStep, madeAgain, mergedBoards } from '~/core/hands/board';
 import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/keep/model';
@@ -63,7 +63,7 @@ export function BoardTools({
     <Dialog title="At the board" onClose={onClose}>
       <div className={css.tools}>
         <div className={css.toolRow}>{children}</div>
-        <Choice
+        <FieldChoice
           label="Asked before a step that can go wrong"
           value={practised ? 'off' : 'on'}
           options={[

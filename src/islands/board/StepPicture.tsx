@@ -1,8 +1,8 @@
 import { memo, useId } from 'react';
-import { ClothDefs, ClothSwatch, clothUrl, Picture } from '~/components';
+import { ClothDefs, ClothSwatch, clothUrl, PictureView } from '~/components';
 import { boundsOf, regionOf } from '~/core/base/shape';
 import { type Fabric, type Plan, type Project, type Step, viewOf } from '~/core/keep/model';
-import type { Picture as Screen } from '~/core/plan';
+import type { PlanPicture as Screen } from '~/core/plan';
 import { SetDownMap } from '../press/SetDownMap';
 import css from './Board.module.css';
 import { readied } from './readied';
@@ -48,7 +48,7 @@ export const StepPicture = memo(function StepPicture({
     const shown = new Set([...laid, ...step.members]);
     return (
       <div className={css.picture}>
-        <Picture
+        <PictureView
           project={view}
           spots={screen?.spots ?? {}}
           selectedIds={step.pieceIds}

@@ -1,7 +1,7 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
 import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, ButtonLink, Choice, Dialog, Empty, Note, Toast, UNIT_OPTIONS } from '~/components';
+import { Button, ButtonLink, Dialog, Empty, FieldChoice, Note, Toast, UNIT_OPTIONS } from '~/components';
 import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
 import { toCsv } from '~/core/keep/drawer/csv';
 import { newId } from '~/core/keep/model';
@@ -42,12 +42,12 @@ const kindFromHash = (): DrawerKind => {
 export function Drawer() {
   return (
     <Frame what="the Drawer">
-      <Chest />
+      <DrawerTables />
     </Frame>
   );
 }
 
-function Chest() {
+function DrawerTables() {
   const [kind, setKind] = useState<DrawerKind>(kindFromHash);
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState<{ thing: Thing; isNew: boolean } | null>(null);
@@ -246,7 +246,7 @@ function Chest() {
           onOpen={(thing) => setOpen({ thing, isNew: false })}
         />
       )}
-      {units && <Choice label="Numbers in" value={units} options={UNIT_OPTIONS} onChange={rememberUnits} />}
+      {units && <FieldChoice label="Numbers in" value={units} options={UNIT_OPTIONS} onChange={rememberUnits} />}
       <p className={css.foot}>
         Typical figures are estimates of ours and say where they come from. A web’s own leaflet and a cloth’s care label
         rule where they are stricter.

@@ -1,7 +1,7 @@
 import { Controller } from 'react-hook-form';
 import {
-  Choice,
   ClothSwatch,
+  FieldChoice,
   FormCheck,
   FormLength,
   FormLines,
@@ -28,7 +28,7 @@ import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
-import { gsm, nameColumn, type TableOf } from './table';
+import { gsmCell, nameColumn, type TableOf } from './table';
 import { limitWords, perRun, stockM2, stockWords } from './words';
 
 const DOTS = [1, 2, 3] as const;
@@ -80,7 +80,7 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
               <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
             </div>
             <Part title="Heat it bears">
-              <Choice
+              <FieldChoice
                 label="Care label"
                 value={dots === null ? 'none' : String(dots)}
                 options={[
@@ -240,7 +240,7 @@ export const fabricTable: TableOf<'fabrics'> = (drawer, units) => ({
       id: 'mass',
       header: 'Mass',
       accessorFn: (f) => f.massGsm,
-      cell: ({ row }) => gsm(row.original.massGsm),
+      cell: ({ row }) => gsmCell(row.original.massGsm),
     },
     {
       id: 'thickness',

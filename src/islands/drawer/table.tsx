@@ -39,5 +39,5 @@ export const nameColumn = <K extends DrawerKind>(kind: K, drawer: DrawerContents
   ),
 });
 
-export const gsm = (n: number): string => `${Math.round(n)} g/m²`;
+export const gsmCell = (n: number): string => `${Math.round(n)} g/m²`;
 export const price = (n: number | null): string => (n === null ? '' : n.toFixed(2));

@@ -1,6 +1,6 @@
 import { Archive, FileDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Button, Choice, Empty, Note } from '~/components';
+import { Button, Empty, FieldChoice, Note } from '~/components';
 import { SPEECH } from '~/core/base/units';
 import { differences, takeIn } from '~/core/keep/drawer';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
@@ -23,7 +23,7 @@ import { useStitches } from './useStitches';
 const LIMIT_MS = 30_000;
 
 /** How it is finished: which edge for what, every stitch of it, in which order, with which thread. */
-export function Edge() {
+export function EdgeStation() {
   const { project, plan } = useOpen();
   if (!project || !plan) return null;
   if (project.pieces.length === 0)
@@ -153,7 +153,7 @@ function Guide({ project, plan }: { project: Project; plan: Plan }) {
         Where each line begins and which way it goes, the settings, and a strip with your sharpest point, corner and
         curve to sew first.
       </p>
-      <Choice
+      <FieldChoice
         label="Paper"
         value={paper}
         options={(['a4', 'letter'] as const).map((value) => ({ value, label: PAPER_FACTS[value].name }))}

@@ -1,4 +1,4 @@
-import { Choice, EDGE_OPTIONS, Fold, NumberField, Select } from '~/components';
+import { EDGE_OPTIONS, FieldChoice, Fold, NumberField, Select } from '~/components';
 import { type Project, SHADES, STITCHED_ON } from '~/core/keep/model';
 import { edit } from '~/store';
 import { edgeWords, ON_WORDS } from '~/words';
@@ -41,7 +41,7 @@ export function HowStitched({ project }: { project: Project }) {
           options={EDGE_OPTIONS}
           onChange={(v) => edit((p) => answer(p, 'edge', v))}
         />
-        <Choice
+        <FieldChoice
           label="Thread"
           value={edging.shade}
           options={SHADES.map((value) => ({ value, label: SHADE_WORDS[value] }))}
@@ -58,13 +58,13 @@ export function HowStitched({ project }: { project: Project }) {
             onChange={(v) => edit((p) => void (p.edging.oneThreadId = v === '' ? null : v))}
           />
         )}
-        <Choice
+        <FieldChoice
           label="Finish"
           value={edging.order}
           options={(['by-thread', 'by-motif'] as const).map((value) => ({ value, label: ORDER_WORDS[value] }))}
           onChange={(v) => edit((p) => void (p.edging.order = v))}
         />
-        <Choice
+        <FieldChoice
           label="When"
           value={when}
           options={whens.map((value) => ({ value, label: WHEN_WORDS[value] }))}
@@ -76,7 +76,7 @@ export function HowStitched({ project }: { project: Project }) {
           options={STITCHED_ON.map((value) => ({ value, label: ON_WORDS[value].name }))}
           onChange={(v) => edit((p) => void (p.edging.on = v))}
         />
-        <Choice
+        <FieldChoice
           label="At a point the needle stands"
           value={edging.needle}
           options={[
@@ -85,7 +85,7 @@ export function HowStitched({ project }: { project: Project }) {
           ]}
           onChange={(v) => edit((p) => void (p.edging.needle = v))}
         />
-        <Choice
+        <FieldChoice
           label="The piece lies"
           value={edging.pieceOn}
           options={[
@@ -94,7 +94,7 @@ export function HowStitched({ project }: { project: Project }) {
           ]}
           onChange={(v) => edit((p) => void (p.edging.pieceOn = v))}
         />
-        <Choice
+        <FieldChoice
           label="Each stroke of a blanket stitch"
           value={edging.stroke}
           options={[
@@ -103,7 +103,7 @@ export function HowStitched({ project }: { project: Project }) {
           ]}
           onChange={(v) => edit((p) => void (p.edging.stroke = v))}
         />
-        <Choice
+        <FieldChoice
           label="Drawn lines"
           value={edging.linesBy}
           options={[

@@ -5,7 +5,7 @@ import { applyTo, inverse, type Point, regionOf } from '~/core/base/shape';
 import { formatLength, formatThread } from '~/core/base/units';
 import { type Landmark, landmarksOf } from '~/core/hands/edge';
 import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project, pieceName } from '~/core/keep/model';
-import type { Picture } from '~/core/plan';
+import type { PlanPicture } from '~/core/plan';
 import { edit, select } from '~/store';
 import { edgeCautionWords, edgeWords, startWords, stitchSizeWords } from '~/words';
 import css from './Edge.module.css';
@@ -17,7 +17,7 @@ export interface Lettered extends Landmark {
   readonly letter: string;
 }
 /** The letters round the piece that is picked. */
-export const landmarksFor = (picture: Picture, pieceId: string | null): readonly Lettered[] => {
+export const landmarksFor = (picture: PlanPicture, pieceId: string | null): readonly Lettered[] => {
   const outline = pieceId === null ? undefined : picture.cuts[pieceId]?.outline;
   return outline ? landmarksOf(regionOf(outline)).map((p, i) => ({ ...p, letter: LETTERS[i] ?? '' })) : [];
 };

@@ -11,9 +11,9 @@ import {
   useRef,
   useState,
 } from 'react';
-import { arrowOf, Button, Choice, ClothDefs, clothUrl, shade } from '~/components';
+import { arrowOf, Button, ClothDefs, clothUrl, FieldChoice, shade } from '~/components';
 import { type ArticleView, groundOutline, type Plan } from '~/core/keep/model';
-import type { Picture, StitchedLine } from '~/core/plan';
+import type { PlanPicture, StitchedLine } from '~/core/plan';
 import { select } from '~/store';
 import { stitchDoesWords } from '~/words';
 import { type Drawable, drawables, drawStitches, needleAt, type Sight } from './draw-stitches';
@@ -49,7 +49,7 @@ export function StitchView({
 }: {
   project: ArticleView;
   plan: Plan;
-  picture: Picture;
+  picture: PlanPicture;
   lines: readonly StitchedLine[];
   flipped: boolean;
   selectedId: string | null;
@@ -224,7 +224,7 @@ export function StitchView({
   return (
     <div className={css.view}>
       <div className={css.bar}>
-        <Choice label="Seen from" value={near} options={NEAR_WORDS} onChange={setNear} />
+        <FieldChoice label="Seen from" value={near} options={NEAR_WORDS} onChange={setNear} />
         <div className={css.play}>
           <Button
             look="go"

@@ -3,7 +3,7 @@ import type { Swap } from '~/core/cut/gather';
 import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, useDrawer } from '~/store';
-import { listed } from '~/words';
+import { listedWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -124,7 +124,7 @@ function DrawerSays({ project, ids }: { project: Project; ids: readonly string[]
         </Button>
       }
     >
-      The drawer says something else of {listed(changed.slice(0, 3).map((d) => d.name))}
+      The drawer says something else of {listedWords(changed.slice(0, 3).map((d) => d.name))}
       {changed.length > 3 ? ` and ${changed.length - 3} more` : ''} than this project does.
     </Note>
   );

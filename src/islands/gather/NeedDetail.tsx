@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, LengthField, Note, NumberField, PriceField } from '~/components';
+import { Button, FieldChoice, LengthField, Note, NumberField, PriceField } from '~/components';
 import { formatLength, MM_PER, SPEECH } from '~/core/base/units';
 import { fabricOffers, type Swap, supplyOffers, threadOffers, webOffers } from '~/core/cut/gather';
 import type { Need, Offer, Project } from '~/core/keep/model';
@@ -42,7 +42,7 @@ export function NeedDetail({ project, need, near }: { project: Project; need: Ne
             {words.along === null ? (
               <p>The ground is wider than the cloth: {words.seamed}.</p>
             ) : (
-              <Choice
+              <FieldChoice
                 label="The long ground"
                 value={g.seamed ? 'seamed' : 'along'}
                 options={[

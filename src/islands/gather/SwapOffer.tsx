@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { Button, ClothSwatch, Dialog, Picture } from '~/components';
+import { Button, ClothSwatch, Dialog, PictureView } from '~/components';
 import { type Swap, swapped } from '~/core/cut/gather';
 import { type Project, viewOf } from '~/core/keep/model';
 import { edit } from '~/store';
@@ -30,7 +30,7 @@ export function SwapOffer({
         <Dialog title="How it would look" wide onClose={() => setOpen(false)}>
           <div className={css.preview}>
             {view && (
-              <Picture
+              <PictureView
                 project={viewOf(swapped(project, swaps), view.article.id)}
                 spots={spots}
                 title={`${project.name} with other cloth`}

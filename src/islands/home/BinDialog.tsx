@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { Boundary, Button, Dialog, Note, Picture } from '~/components';
+import { Boundary, Button, Dialog, Note, PictureView } from '~/components';
 import { viewOf } from '~/core/keep/model';
 import {
   attempt,
@@ -86,5 +86,5 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
 /** The picture of a deleted project, where it is sound. */
 function pictured(row: ProjectRow) {
   const project = soundProject(row.doc);
-  return project && <Picture project={viewOf(project, null)} spots={{}} title={row.name} />;
+  return project && <PictureView project={viewOf(project, null)} spots={{}} title={row.name} />;
 }

@@ -1,5 +1,5 @@
 import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
-import { Button, Picture } from '~/components';
+import { Button, PictureView } from '~/components';
 import { viewOf } from '~/core/keep/model';
 import { exportProject, exportRaw, type ProjectRow } from '~/store';
 import { addressOf } from '../project/stations';
@@ -35,7 +35,7 @@ export function ProjectCard({
     <>
       <a className={css.hung} href={address} tabIndex={-1} aria-label={`Open ${row.name}`}>
         {whole ? (
-          <Picture project={viewOf(whole, null)} spots={{}} title={row.name} />
+          <PictureView project={viewOf(whole, null)} spots={{}} title={row.name} />
         ) : (
           <span className={css.torn}>
             <Wrench size={30} aria-hidden="true" />

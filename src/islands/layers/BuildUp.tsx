@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, pictureBox, SHADOW_OF_CLOTH, shade } from '~/components';
 import { type ArticleView, groundOutline, type Plan } from '~/core/keep/model';
-import type { Picture } from '~/core/plan';
+import type { PlanPicture } from '~/core/plan';
 import css from './Layers.module.css';
 
 /** The picture as it is laid down, backmost first: the pieces so far, cut as they will be cut, with dotted lines where an upper edge will lie. */
@@ -15,7 +15,7 @@ export function BuildUp({
 }: {
   project: ArticleView;
   plan: Plan;
-  picture: Picture;
+  picture: PlanPicture;
   /** How many pieces lie there already. */
   count: number;
   flipped: boolean;

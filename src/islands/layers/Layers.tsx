@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowDownToLine, ArrowUp, ArrowUpToLine } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import { Button, Choice, Empty } from '~/components';
+import { Button, Empty, FieldChoice } from '~/components';
 import { nth } from '~/core/base/lists';
 import type { Project } from '~/core/keep/model';
 import { moveInOrder, orderWith } from '~/core/lay/layer';
@@ -14,7 +14,7 @@ import { BuildUp } from './BuildUp';
 import css from './Layers.module.css';
 import { PieceJoins } from './PieceJoins';
 import { StackLegend, StackMapView } from './StackMapView';
-import { StackView } from './StackView';
+import { LayerStackView } from './StackView';
 import { useBehind } from './useBehind';
 import { WholeStack } from './WholeStack';
 
@@ -80,7 +80,7 @@ export function Layers() {
     <div className={css.station}>
       <section className={css.stack} aria-label="The stack">
         <ArticleStrip project={project} />
-        <Choice
+        <FieldChoice
           label="Show"
           value={view}
           options={[
@@ -92,7 +92,7 @@ export function Layers() {
         />
         <div className={css.view}>
           {view === 'stack' && (
-            <StackView
+            <LayerStackView
               project={project}
               selectedId={selectedId}
               overlaps={plan.overlaps}

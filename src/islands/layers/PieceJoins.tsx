@@ -4,7 +4,7 @@ import { formatArea } from '~/core/base/units';
 import type { ArticleView, Piece, Plan, Project } from '~/core/keep/model';
 import { orderWith } from '~/core/lay/layer';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
-import type { Picture } from '~/core/plan';
+import type { PlanPicture } from '~/core/plan';
 import { edit, editPiece } from '~/store';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
@@ -29,7 +29,7 @@ export function PieceJoins({
 }: {
   project: ArticleView;
   plan: Plan;
-  picture: Picture;
+  picture: PlanPicture;
   piece: Piece;
 }) {
   // A piece and its other side lie as the recipe says: nothing to decide.

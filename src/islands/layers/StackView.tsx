@@ -11,7 +11,7 @@ const ROOM_MM = 12;
 const STEP_PX = 26;
 
 /** The stack seen slightly from the side: every piece floats `liftMm` above the highest it lies on. */
-export function StackView({
+export function LayerStackView({
   project,
   selectedId,
   overlaps,

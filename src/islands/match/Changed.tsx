@@ -11,7 +11,7 @@ interface Change {
 }
 
 /** What differs between two plans' choices, piece by piece. */
-export function changesBetween(before: Plan, after: Plan): Change[] {
+export function choiceChanges(before: Plan, after: Plan): Change[] {
   const was = new Map(before.choices.map((c) => [c.pieceId, c.webId]));
   return after.choices.flatMap((c) => {
     const from = was.get(c.pieceId);
@@ -20,11 +20,11 @@ export function changesBetween(before: Plan, after: Plan): Change[] {
 }
 
 /** After a change of purpose, edge or fabric: which pieces get another web by it. */
-export function Changed({ project, plan }: { project: Project; plan: Plan }) {
+export function ChangedChoices({ project, plan }: { project: Project; plan: Plan }) {
   const seen = useRef(plan);
   const shown = useRef<{ plan: Plan; changes: Change[] } | null>(null);
   if (seen.current !== plan) {
-    shown.current = { plan, changes: changesBetween(seen.current, plan) };
+    shown.current = { plan, changes: choiceChanges(seen.current, plan) };
     seen.current = plan;
   }
   const changes = shown.current?.plan === plan ? shown.current.changes : [];

@@ -5,7 +5,7 @@ import { formatLength } from '~/core/base/units';
 import { differences } from '~/core/keep/drawer';
 import { useDrawer } from '~/store';
 import { useOpen } from '../project/useOpen';
-import { Changed } from './Changed';
+import { ChangedChoices } from './Changed';
 import { CompareDialog } from './CompareDialog';
 import { FromDrawerDialog } from './FromDrawerDialog';
 import { GroupRow } from './GroupRow';
@@ -35,7 +35,7 @@ export function Match() {
   return (
     <div className={css.station}>
       <Purpose project={project} />
-      <Changed project={project} plan={plan} />
+      <ChangedChoices project={project} plan={plan} />
       <div className={css.top}>
         <ul className={css.uses} aria-label="Webs in use">
           {plan.webUse.map((use) => {

@@ -1,7 +1,7 @@
 import {
-  Choice,
   EDGE_OPTIONS,
   EDGE_WORDS,
+  FieldChoice,
   Fold,
   HAND_OPTIONS,
   HAND_WORDS,
@@ -40,13 +40,13 @@ export function Purpose({ project }: { project: Project }) {
     <section aria-label="What it is for">
       <Fold label="What it is for" says={saysOf(project)}>
         <div className={css.intent}>
-          <Choice
+          <FieldChoice
             label="Washed"
             value={project.open.includes('laundering') ? null : intent.laundering}
             options={LAUNDERING_OPTIONS}
             onChange={(v) => edit((p) => answer(p, 'laundering', v))}
           />
-          <Choice
+          <FieldChoice
             label="Hand"
             value={intent.hand}
             options={HAND_OPTIONS}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Button, Choice, FileDialog, LengthField, Note } from '~/components';
+import { Button, FieldChoice, FileDialog, LengthField, Note } from '~/components';
 import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
 import { pieceInMiddle } from '~/core/intake/arrange';
@@ -166,7 +166,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
             ))}
           </svg>
           <div className={css.form}>
-            <Choice
+            <FieldChoice
               label="How large?"
               value={size}
               options={[
@@ -187,7 +187,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
                 onChange={setMm}
               />
             )}
-            <Choice
+            <FieldChoice
               label="Is the drawing reversed already?"
               value={reversed}
               options={[
@@ -197,7 +197,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               onChange={setReversed}
             />
             {drawing.lines.length > 0 && (
-              <Choice
+              <FieldChoice
                 label={`Its ${drawing.lines.length === 1 ? 'line is' : `${drawing.lines.length} lines are`}`}
                 value={lines}
                 options={LINE_CHOICES}
@@ -205,14 +205,14 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               />
             )}
             {rounds > 0 && (
-              <Choice
+              <FieldChoice
                 label={`Its ${rounds === 1 ? 'small round is' : `${rounds} small rounds are`}`}
                 value={dots}
                 options={DOT_CHOICES}
                 onChange={setDots}
               />
             )}
-            <Choice
+            <FieldChoice
               label="Where a shape lies in a hole of another"
               value={base}
               options={[

@@ -1,4 +1,4 @@
-import { Button, Choice, UNIT_OPTIONS } from '~/components';
+import { Button, FieldChoice, UNIT_OPTIONS } from '~/components';
 import type { ArticleView } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, rememberUnits } from '~/store';
@@ -44,7 +44,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
         </div>
       )}
       <CutLimits project={project} />
-      <Choice
+      <FieldChoice
         label="Numbers in"
         value={project.units}
         options={UNIT_OPTIONS}

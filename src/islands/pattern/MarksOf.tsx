@@ -1,4 +1,4 @@
-import { Button, Choice } from '~/components';
+import { Button, FieldChoice } from '~/components';
 import { DOT_USES, type DotUse, type DrawnMark, LINE_USES, type LineUse, type Piece } from '~/core/keep/model';
 import { editPiece } from '~/store';
 import css from './Pattern.module.css';
@@ -22,7 +22,7 @@ export function MarksOf({ piece }: { piece: Piece }) {
     <div className={css.section}>
       <h3>Drawn on it</h3>
       {lines.length > 0 && (
-        <Choice
+        <FieldChoice
           label={lines.length === 1 ? 'One line' : `${lines.length} lines`}
           value={lines.every((l) => l.use === lines[0]?.use) ? (lines[0]?.use ?? 'stitch') : ('' as LineUse)}
           options={LINE_USES.map((value) => ({ value, label: LINES[value] }))}
@@ -30,7 +30,7 @@ export function MarksOf({ piece }: { piece: Piece }) {
         />
       )}
       {dots.length > 0 && (
-        <Choice
+        <FieldChoice
           label={dots.length === 1 ? 'One dot' : `${dots.length} dots`}
           value={dots.every((d) => d.use === dots[0]?.use) ? (dots[0]?.use ?? 'bead') : ('' as DotUse)}
           options={DOT_USES.map((value) => ({ value, label: DOTS[value] }))}

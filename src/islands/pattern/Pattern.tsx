@@ -1,6 +1,6 @@
 import { Grid2x2, Hash, MoveVertical, Plus, Ruler } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
-import { arrowOf, Button, ClothDefs, clothUrl, Picture, PieceShape, pictureBox } from '~/components';
+import { arrowOf, Button, ClothDefs, clothUrl, PictureView, PieceShape, pictureBox } from '~/components';
 import type { Bounds } from '~/core/base/shape';
 import { MM_PER } from '~/core/base/units';
 import { applyMoves, itemsOf, takeAway, wholeWords } from '~/core/intake/arrange';
@@ -15,7 +15,7 @@ import { addArticle, copyPieces } from './edits';
 import { GroundTray } from './GroundTray';
 import { Overlay, Underlay } from './Overlay';
 import css from './Pattern.module.css';
-import { PieceTray, SeveralTray, WordTray } from './trays';
+import { LazyPieceTray, LazySeveralTray, LazyWordTray } from './trays';
 import { useHands } from './useHands';
 import { useSeams } from './useSeams';
 
@@ -126,7 +126,7 @@ export function Pattern() {
           onPointerUp={hands.up}
           onPointerCancel={hands.cancel}
         >
-          <Picture
+          <PictureView
             project={project}
             spots={spots}
             selectedId={selectedId}
@@ -229,13 +229,13 @@ export function Pattern() {
         {!first ? (
           <GroundTray project={project} />
         ) : word && picked.length === 1 && wholeWords(project, [first.id]).length === 1 ? (
-          <PieceTray project={project} piece={first} number={project.numberOf(first.id)} word={word} />
+          <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} word={word} />
         ) : word && picked.length === wholeWords(project, [first.id]).length ? (
-          <WordTray project={project} word={word} pieces={picked} />
+          <LazyWordTray project={project} word={word} pieces={picked} />
         ) : picked.length > 1 ? (
-          <SeveralTray project={project} ids={selectedIds} />
+          <LazySeveralTray project={project} ids={selectedIds} />
         ) : (
-          <PieceTray project={project} piece={first} number={project.numberOf(first.id)} />
+          <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} />
         )}
       </aside>
     </div>

@@ -1,4 +1,4 @@
-import { Choice, EDGE_OPTIONS, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
+import { EDGE_OPTIONS, FieldChoice, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
 import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from '../project/answers';
@@ -12,13 +12,13 @@ export function PurposeFields({ project }: { project: Project }) {
         <h2>What is it for?</h2>
         <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to see to it alone.</p>
       </div>
-      <Choice
+      <FieldChoice
         label="Washed"
         value={project.open.includes('laundering') ? null : project.intent.laundering}
         options={LAUNDERING_OPTIONS}
         onChange={(v) => edit((p) => answer(p, 'laundering', v))}
       />
-      <Choice
+      <FieldChoice
         label="It should feel"
         value={project.intent.hand}
         options={HAND_OPTIONS}

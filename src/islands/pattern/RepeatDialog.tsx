@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog, LengthField, Note, NumberField } from '~/components';
+import { Button, Dialog, FieldChoice, LengthField, Note, NumberField } from '~/components';
 import {
   boundsOf,
   centreOf,
@@ -10,7 +10,7 @@ import {
   transformRegion,
   translation,
 } from '~/core/base/shape';
-import { fabricsInTurn, type Repeat, repeatPiece, repeatPlaces, usualRepeat } from '~/core/intake/arrange';
+import { fabricsInTurn, type RepeatWish, repeatPiece, repeatPlaces, usualRepeat } from '~/core/intake/arrange';
 import { type ArticleView, finishedOutline, LIMITS, type Piece } from '~/core/keep/model';
 import { edit, selectAll } from '~/store';
 import css from './Dialogs.module.css';
@@ -21,7 +21,7 @@ const MOST = 200;
 /** Lays a piece so many times round a ring, along a line or over an arc. */
 export function RepeatDialog({ project, piece, onClose }: { project: ArticleView; piece: Piece; onClose: () => void }) {
   const { ground } = project;
-  const [repeat, setRepeat] = useState<Repeat>(() => usualRepeat(piece, ground, 'ring'));
+  const [repeat, setRepeat] = useState<RepeatWish>(() => usualRepeat(piece, ground, 'ring'));
   const [fabrics, setFabrics] = useState<readonly string[]>([piece.fabricId]);
   const [graded, setGraded] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
@@ -45,7 +45,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
     <Dialog title="So many of it" wide onClose={onClose}>
       <div className={css.columns}>
         <div className={css.form}>
-          <Choice
+          <FieldChoice
             label="Laid"
             value={repeat.along}
             options={[
@@ -124,7 +124,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
               onChange={(v) => setRepeat({ ...repeat, lastSize: v / 100 })}
             />
           </div>
-          <Choice
+          <FieldChoice
             label="Each of them"
             value={repeat.turned ? 'turned' : 'upright'}
             options={[
@@ -183,7 +183,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
             })}
           </fieldset>
           {fabrics.length > 1 && (
-            <Choice
+            <FieldChoice
               label="They go"
               value={graded ? 'graded' : 'turn'}
               options={[

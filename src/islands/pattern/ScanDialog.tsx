@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import { Button, Choice, FileDialog, LengthField } from '~/components';
+import { Button, FieldChoice, FileDialog, LengthField } from '~/components';
 import type { Point } from '~/core/base/shape';
-import { distanceOnSheet, sheetSize, type Wanted } from '~/core/intake/drawing';
+import { distanceOnSheet, sheetSize, type WantedRegions } from '~/core/intake/drawing';
 import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { whereTo } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
-import { ScanRegions, type Traced } from './ScanRegions';
+import { ScanRegions, type TracedScan } from './ScanRegions';
 import { layScan } from './scan-lay';
 
 /** Enough for a fifth of a millimetre on an A4 sheet, and quick to trace. */
@@ -21,7 +21,7 @@ const NOTHING_FOUND: Readonly<Record<ScanWanted, string>> = {
   dark: 'Nothing dark stands out from the paper. Use a darker pen or better light.',
   colours: 'No colour stands out from the paper. Colour the areas more evenly, or take what lines enclose instead.',
 };
-type ScanWanted = Wanted | 'colours';
+type ScanWanted = WantedRegions | 'colours';
 
 /** A drawing on paper: straightened by its corners, measured between two points, traced; its regions become pieces and the picture an underlay. */
 export function ScanDialog({ project, onClose }: { project: Project; onClose: () => void }) {
@@ -36,7 +36,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
   const [base, setBase] = useState<'inlaid' | 'whole'>('whole');
   const [smooth, setSmooth] = useState(0.5);
   const { share, error, setError, run, cancel } = useDrawingJob();
-  const [found, setFound] = useState<Traced | null>(null);
+  const [found, setFound] = useState<TracedScan | null>(null);
   const [kept, setKept] = useState<ReadonlySet<number>>(new Set());
   const u = project.units;
 
@@ -141,7 +141,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                     : `${kept.size} of ${found.regions.length} regions ${kept.size === 1 ? 'is' : 'are'} kept.`}{' '}
                   Click a region to keep it or leave it out.
                 </p>
-                <Choice
+                <FieldChoice
                   label="Where a region lies inside another"
                   value={base}
                   options={[
@@ -166,7 +166,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                   value={knownMm}
                   onChange={setKnownMm}
                 />
-                <Choice
+                <FieldChoice
                   label="What is a piece?"
                   value={wanted}
                   options={[

@@ -1,11 +1,11 @@
 import { useEffect, useRef } from 'react';
-import type { Pixels, TracedRegion } from '~/core/intake/drawing';
+import type { ScanPixels, TracedRegion } from '~/core/intake/drawing';
 import css from './Dialogs.module.css';
 
 /** What was traced, and the straightened sheet it was traced on. */
-export interface Traced {
+export interface TracedScan {
   readonly regions: readonly TracedRegion[];
-  readonly flat: Pixels;
+  readonly flat: ScanPixels;
   readonly mmPerPixel: number;
 }
 
@@ -15,7 +15,7 @@ export function ScanRegions({
   kept,
   onToggle,
 }: {
-  found: Traced;
+  found: TracedScan;
   kept: ReadonlySet<number>;
   onToggle: (i: number) => void;
 }) {

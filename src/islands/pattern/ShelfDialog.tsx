@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { Button, Dialog, LengthField, Note, NumberField } from '~/components';
-import { sure } from '~/core/base/lists';
+import { assertThere } from '~/core/base/lists';
 import {
   areaMm2,
   boundsOf,
@@ -19,7 +19,7 @@ import css from './Dialogs.module.css';
 import { layOutline, usualFabric, whereTo } from './edits';
 
 /** The shape that lies ready: the one most often cut. */
-const USUAL_SHAPE = sure(
+const USUAL_SHAPE = assertThere(
   SHELF.find((s) => s.id === 'circle'),
   'the shelf holds a circle',
 );

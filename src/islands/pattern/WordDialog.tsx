@@ -1,6 +1,6 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
-import { Button, Choice, Dialog, FilePick, LengthField, Note, TextField } from '~/components';
+import { Button, Dialog, FieldChoice, FilePick, LengthField, Note, TextField } from '~/components';
 import { nth } from '~/core/base/lists';
 import { formatLength } from '~/core/base/units';
 import { keptAnchor, layWord } from '~/core/intake/arrange';
@@ -125,7 +125,7 @@ export function WordDialog({
             maxLength={LIMITS.wordChars}
             onChange={(text) => change({ text })}
           />
-          <Choice
+          <FieldChoice
             label="Size by"
             value={draft.size.by}
             options={[
@@ -174,7 +174,7 @@ export function WordDialog({
               />
             </div>
           )}
-          <Choice
+          <FieldChoice
             label="Gaps between letters"
             value={draft.gaps}
             options={[
@@ -200,7 +200,7 @@ export function WordDialog({
             value={draft.gapMm}
             onChange={(gapMm) => change({ gapMm })}
           />
-          <Choice
+          <FieldChoice
             label="Line"
             value={draft.arc ? draft.arc.side : 'straight'}
             options={[
@@ -215,7 +215,7 @@ export function WordDialog({
             }
           />
           {word && !draft.arc && (
-            <Choice
+            <FieldChoice
               label="What stays where it is"
               value={draft.anchor}
               options={ANCHORS.map((value) => ({ value, label: ANCHOR_WORDS[value] }))}
@@ -238,7 +238,7 @@ export function WordDialog({
           {result && !result.ok && draft.text !== '' && <Note stop>{result.message}</Note>}
           {set && (
             <p className={css.lead} role="status">
-              {sizeWords(set, u)}
+              {wordSizeWords(set, u)}
             </p>
           )}
           <FaceChoice value={draft.faceId} own={own} onChange={(faceId, axes) => change({ faceId, axes })} />
@@ -287,7 +287,7 @@ function centred(project: Project, set: SetWord): Word['at'] {
 }
 
 /** "Capitals 40 mm high, about 158 pt; 240 × 40 mm; its width stops it; 10 templates for 12 letters". */
-export function sizeWords(set: SetWord, units: 'in' | 'mm'): string {
+export function wordSizeWords(set: SetWord, units: 'in' | 'mm'): string {
   const b = set.bounds;
   const templates = templatesOf(set.letters);
   const more = templates.filter((t) => t.copies > 1).map((t) => `${t.char} ×${t.copies}`);

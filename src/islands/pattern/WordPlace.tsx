@@ -1,6 +1,6 @@
 import { LocateFixed } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Choice, LengthField, NumberField } from '~/components';
+import { Button, FieldChoice, LengthField, NumberField } from '~/components';
 import {
   changeLetter,
   charOf,
@@ -48,7 +48,12 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
     <div className={css.section}>
       <h3>On the ground</h3>
       {level && (
-        <Choice label="Centred by" value={height} options={[...(cased ? HEIGHTS : UNCASED)]} onChange={setHeight} />
+        <FieldChoice
+          label="Centred by"
+          value={height}
+          options={[...(cased ? HEIGHTS : UNCASED)]}
+          onChange={setHeight}
+        />
       )}
       <div className={css.grid3}>
         <Button icon={<LocateFixed size={18} />} onClick={() => centre(true, true)}>

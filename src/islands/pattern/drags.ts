@@ -42,7 +42,7 @@ export interface Keys {
 }
 
 /** What a drag has come to: how the lifted layer is shifted, what is said, lines that caught, and what is done when the hand lets go. */
-export interface Course {
+export interface DragCourse {
   readonly transform: string;
   readonly words: string;
   readonly guides: readonly Guide[];
@@ -62,7 +62,7 @@ const sizeWords = ({ box: b, units }: Drag, factor: number): string =>
   `${formatLength((b.maxX - b.minX) * factor, units)} × ${formatLength((b.maxY - b.minY) * factor, units)}`;
 
 /** Moved along with the pointer. */
-export function moved(d: Drag, now: Point, keys: Keys): Course {
+export function moved(d: Drag, now: Point, keys: Keys): DragCourse {
   const [only] = d.items;
   const [dx, dy] = [now.x - d.from.x, now.y - d.from.y];
   const whole = { box: d.box, baselineMm: d.items.length === 1 ? (only?.baselineMm ?? null) : null };
@@ -85,7 +85,7 @@ export function moved(d: Drag, now: Point, keys: Keys): Course {
 }
 
 /** Turned about its anchor. */
-export function turned(d: Drag, now: Point, keys: Keys): Course {
+export function turned(d: Drag, now: Point, keys: Keys): DragCourse {
   const deg = caught(slope(d.anchor, now) - slope(d.anchor, d.from), keys);
   return {
     transform: `rotate(${deg * d.side}deg)`,
@@ -96,7 +96,7 @@ export function turned(d: Drag, now: Point, keys: Keys): Course {
 }
 
 /** Sized from its anchor. */
-export function resized(d: Drag, now: Point): Course {
+export function resized(d: Drag, now: Point): DragCourse {
   const factor = sized(between(d.anchor, now) / Math.max(1, between(d.anchor, d.from)));
   return {
     transform: `scale(${factor})`,
@@ -109,7 +109,7 @@ export function resized(d: Drag, now: Point): Course {
 type Fingers = readonly [Point, Point];
 
 /** Moved, turned and sized at once by two fingers. */
-export function pinched(d: Drag, from: Fingers, now: Fingers, keys: Keys): Course {
+export function pinched(d: Drag, from: Fingers, now: Fingers, keys: Keys): DragCourse {
   const factor = sized(between(...now) / Math.max(1, between(...from)));
   const deg = caught(slope(...now) - slope(...from), keys);
   const by = {

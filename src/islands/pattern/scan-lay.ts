@@ -6,19 +6,19 @@ import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, editHere, selectAll } from '~/store';
 import { dropUnused } from '../cloth/drop-unused';
 import { articleInHand, fabricOfColour, middleInHand, newId, usualFabric } from './edits';
-import type { Traced } from './ScanRegions';
+import type { TracedScan } from './ScanRegions';
 
 /** A picture that was traced, and what of it is wanted. */
 export interface ScanToLay {
   readonly name: string;
-  readonly found: Traced;
+  readonly found: TracedScan;
   readonly kept: ReadonlySet<number>;
   /** Where a region lies inside another, the outer one is whole beneath it; else it is let in. */
   readonly whole: boolean;
 }
 
 /** The straightened picture, for the page to keep. */
-function canvasOf({ flat }: Traced): HTMLCanvasElement {
+function canvasOf({ flat }: TracedScan): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
   canvas.width = flat.width;
   canvas.height = flat.height;

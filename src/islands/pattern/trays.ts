@@ -1,14 +1,17 @@
 import { lazily } from '~/components';
 
 // While nothing is in hand only the ground's tray shows: the others come once the picture stands.
-export const PieceTray = lazily('what is known of this piece', async () => (await import('./in-hand')).PieceTray);
-export const WordTray = lazily('what is known of this word', async () => (await import('./in-hand')).WordTray);
-export const SeveralTray = lazily('what is known of these pieces', async () => (await import('./in-hand')).SeveralTray);
+export const LazyPieceTray = lazily('what is known of this piece', async () => (await import('./in-hand')).PieceTray);
+export const LazyWordTray = lazily('what is known of this word', async () => (await import('./in-hand')).WordTray);
+export const LazySeveralTray = lazily(
+  'what is known of these pieces',
+  async () => (await import('./in-hand')).SeveralTray,
+);
 
 /** Loads them, and what draws seams, before anything is picked. */
 export const loadTraysAhead = async (): Promise<void> => {
   await Promise.all([
-    ...[PieceTray, WordTray, SeveralTray].map((tray) => tray.loadAhead()),
+    ...[LazyPieceTray, LazyWordTray, LazySeveralTray].map((tray) => tray.loadAhead()),
     import('./seams').catch(() => undefined),
   ]);
 };

@@ -3,7 +3,7 @@ import { type Bounds, centreOf, type Point, type Region } from '~/core/base/shap
 import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
 import { endMerge, selectAll } from '~/store';
-import { type Course, type Drag, moved, pinched, resized, turned, within } from './drags';
+import { type Drag, type DragCourse, moved, pinched, resized, turned, within } from './drags';
 
 /** A drag begins when the pointer has gone this far, px. */
 const START_PX = 3;
@@ -186,7 +186,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
         setLifted({ ids: new Set(d.ids), box: layLift(d) });
       }
     }
-    const follow = ({ transform, words, guides, commit }: Course): void => {
+    const follow = ({ transform, words, guides, commit }: DragCourse): void => {
       shiftLift(transform);
       showGuides(d, guides);
       say(words);

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button, Choice, Dialog, Note, TemperatureField, TextField } from '~/components';
+import { Button, Dialog, FieldChoice, Note, TemperatureField, TextField } from '~/components';
 import { nth } from '~/core/base/lists';
 import { type DisplayUnits, formatTemperature, SPEECH } from '~/core/base/units';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
@@ -134,7 +134,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
         </div>
         <Note>
           <p>A simulated iron with a thermometer, to try it on. Its dial is off in a way you are not told.</p>
-          <Choice
+          <FieldChoice
             label="Iron"
             value={String(which)}
             options={SIMULATED_IRONS.map((s, i) => ({ value: String(i), label: s.name }))}

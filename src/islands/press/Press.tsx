@@ -29,7 +29,7 @@ import css from './Press.module.css';
 import { SetDownMap } from './SetDownMap';
 
 // The chart is large: loaded when someone looks into a stack.
-const StackView = lazily('the look into the stack', async () => (await import('./StackView')).StackView);
+const StackView = lazily('the look into the stack', async () => (await import('./StackView')).PressStackView);
 
 /** The evening in its parts, as it is done. */
 const PARTS = [
@@ -83,7 +83,7 @@ const atBoard = (steps: readonly Step[]): readonly Step[] =>
   steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'plug', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
 
 /** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. In the order of one evening. */
-export function Press() {
+export function PressStation() {
   const { project, plan } = useOpen();
   const [dialog, setDialog] = useState<'measure' | 'lean' | null>(null);
   if (!project || !plan) return null;

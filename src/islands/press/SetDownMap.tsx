@@ -1,4 +1,4 @@
-import type { Picture } from '~/core/plan';
+import type { PlanPicture } from '~/core/plan';
 import css from './Press.module.css';
 
 /** Where the iron is set down: footprints numbered from the centre outwards, on what it covers; the place that decides about the seconds is ringed. */
@@ -8,7 +8,7 @@ export function SetDownMap({
   label,
   now = null,
 }: {
-  press: Picture['presses'][string];
+  press: PlanPicture['presses'][string];
   colour: string;
   label: string;
   /** The place the iron goes to next, from 0; those before it are done. */

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { Choice, COVER_OPTIONS, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { COVER_OPTIONS, FieldChoice, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/base/colour';
 import { formatTemperature, SPEECH } from '~/core/base/units';
 import { clothsOf, leadingWeb, leanAt } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
-import type { Pressed } from '~/core/plan';
+import type { PressedColumns } from '~/core/plan';
 import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';
@@ -25,14 +25,14 @@ const SURFACE_PX = 44;
 const tenths = (s: number): string => `${Number(s.toFixed(1))} s`;
 
 /** The cloths of one column, top down, in words. */
-const columnName = (column: Pressed['columns'][number]): string =>
+const columnName = (column: PressedColumns['columns'][number]): string =>
   clothsOf(column)
     .reverse()
     .map((f) => f.name || 'cloth')
     .join(', on ');
 
 /** A look into the stack of one press: its layers with their heat, the bond line over time, and what each thing one could change would do. */
-export function StackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
+export function PressStackView({ project, ticket }: { project: Project; ticket: PressTicket }) {
   const [as, setAs] = useState<Trying>({
     column: null,
     soleplateC: ticket.heat.soleplateC,
@@ -118,7 +118,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
         />
         <Select label="Beneath" value={surface} options={SURFACE_OPTIONS} onChange={(v) => change({ surface: v })} />
         {ticket.stage === 'fuse' ? (
-          <Choice
+          <FieldChoice
             label="Iron on"
             value={turned ? 'cloth' : 'liner'}
             options={[
@@ -128,7 +128,7 @@ export function StackView({ project, ticket }: { project: Project; ticket: Press
             onChange={(v) => change({ turned: v === 'cloth' })}
           />
         ) : (
-          <Choice
+          <FieldChoice
             label="Steam"
             value={steam ? 'on' : 'off'}
             options={[

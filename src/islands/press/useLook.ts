@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Look, LookAs } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
-import type { Pressed } from '~/core/plan';
+import type { PressedColumns } from '~/core/plan';
 import { askPlanThread, lookInThread } from '~/workers';
 
 /** Asking for a stack takes milliseconds; waiting behind a plan takes seconds. */
@@ -19,8 +19,8 @@ export function useLook(
   project: Project,
   ticket: PressTicket,
   as: Trying,
-): { press: Pressed | null; look: Look | null; error: string | null } {
-  const [press, setPress] = useState<Pressed | null>(null);
+): { press: PressedColumns | null; look: Look | null; error: string | null } {
+  const [press, setPress] = useState<PressedColumns | null>(null);
   const [look, setLook] = useState<Look | null>(null);
   const [error, setError] = useState<string | null>(null);
   useEffect(() => {
@@ -38,7 +38,7 @@ export function useLook(
     };
   }, [project, ticket.id]);
 
-  const wanted = useRef<{ press: Pressed; as: LookAs } | null>(null);
+  const wanted = useRef<{ press: PressedColumns; as: LookAs } | null>(null);
   const asking = useRef(false);
   const gone = useRef(false);
   useEffect(() => {

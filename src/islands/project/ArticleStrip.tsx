@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Picture } from '~/components';
+import { PictureView } from '~/components';
 import { type ArticleView, viewOf } from '~/core/keep/model';
 import { lookAtArticle, useWorkbench } from '~/store';
 import css from './ArticleStrip.module.css';
@@ -18,7 +18,7 @@ export function ArticleStrip({ project, children }: { project: ArticleView; chil
         return (
           <li key={a.id} className={css.article} data-here={a.id === project.article.id}>
             <span className={css.thumb} aria-hidden="true">
-              <Picture project={view} spots={NO_SPOTS} title="" />
+              <PictureView project={view} spots={NO_SPOTS} title="" />
             </span>
             <button
               type="button"

@@ -1,4 +1,4 @@
-import { Choice, Dialog } from '~/components';
+import { Dialog, FieldChoice } from '~/components';
 import { attemptOrTell } from '~/store';
 import css from './KeysDialog.module.css';
 import { KEYS, setSingleKeys } from './keys';
@@ -15,7 +15,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
   const single = useSingleKeys();
   return (
     <Dialog title="Keys" onClose={onClose}>
-      <Choice
+      <FieldChoice
         label="Keys of one letter or sign"
         value={single ? 'on' : 'off'}
         options={[

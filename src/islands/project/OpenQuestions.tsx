@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Choice, EDGE_OPTIONS, EDGE_WORDS, LAUNDERING_OPTIONS, LAUNDERING_WORDS } from '~/components';
+import { EDGE_OPTIONS, EDGE_WORDS, FieldChoice, LAUNDERING_OPTIONS, LAUNDERING_WORDS } from '~/components';
 import type { Project, Question } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from './answers';
@@ -17,7 +17,7 @@ const ASKED: { readonly [Q in Question]: Asked } = {
   laundering: {
     guess: (p) => LAUNDERING_WORDS[p.intent.laundering],
     field: () => (
-      <Choice
+      <FieldChoice
         label="Will it be washed?"
         value={null}
         options={LAUNDERING_OPTIONS}
@@ -28,7 +28,7 @@ const ASKED: { readonly [Q in Question]: Asked } = {
   edge: {
     guess: (p) => EDGE_WORDS[p.intent.edge],
     field: () => (
-      <Choice
+      <FieldChoice
         label="How is its edge done?"
         value={null}
         options={EDGE_OPTIONS}
@@ -39,7 +39,7 @@ const ASKED: { readonly [Q in Question]: Asked } = {
   iron: {
     guess: (p) => p.irons.find((i) => i.id === p.bench.ironId)?.name ?? 'an iron',
     field: (p) => (
-      <Choice
+      <FieldChoice
         label="Which iron?"
         value={null}
         options={p.irons.map((i) => ({ value: i.id, label: i.name }))}

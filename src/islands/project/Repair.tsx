@@ -1,6 +1,6 @@
 import { Download, Wrench } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Button, ButtonLink, Choice, Empty, Note, Picture } from '~/components';
+import { Button, ButtonLink, Empty, FieldChoice, Note, PictureView } from '~/components';
 import { type Problem, viewOf } from '~/core/keep/model';
 import { repairProject } from '~/core/keep/repair';
 import { attempt, exportRaw, keepVersion, putProject } from '~/store';
@@ -57,7 +57,7 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
         </p>
       </header>
       <figure className={css.picture}>
-        <Picture project={viewOf(project, null)} spots={{}} title={`${project.name}, as it will be`} />
+        <PictureView project={viewOf(project, null)} spots={{}} title={`${project.name}, as it will be`} />
         <figcaption>
           {project.pieces.length === 1 ? '1 piece' : `${project.pieces.length} pieces`}, as it will be
         </figcaption>
@@ -68,7 +68,7 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
             <li key={f.id} data-fault={f.id}>
               <p>{f.message}</p>
               {f.mend !== null && f.drop !== null ? (
-                <Choice
+                <FieldChoice
                   label="Then"
                   value={leaveOut.has(f.id) ? 'drop' : 'mend'}
                   options={[

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import type { Plan, Question } from '~/core/keep/model';
 import { useWorkbench } from '~/store';
 import css from './Seam.module.css';
-import { addressOf, openAt, STATIONS, type Station, stretchOf } from './stations';
+import { addressOf, openAt, STATION_LIST, type Station, stationStretch } from './stations';
 
 const STATE_WORDS = { open: 'not looked at yet', stitched: 'answered', knot: 'something snags' } as const;
 
@@ -31,8 +31,8 @@ export function Seam({
   }, [station]);
   return (
     <nav ref={line} className={css.seam} aria-label="Stations">
-      {STATIONS.map((s) => {
-        const state = stretchOf(s.id, plan, { looked, open });
+      {STATION_LIST.map((s) => {
+        const state = stationStretch(s.id, plan, { looked, open });
         const asks = openAt(s.id, open).length;
         const knots = plan?.snags.filter((k) => k.station === s.id && k.severity !== 'note').length ?? 0;
         const here = s.id === station;

@@ -1,6 +1,6 @@
 import { Download, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Button, Dialog, Note, Picture } from '~/components';
+import { Button, Dialog, Note, PictureView } from '~/components';
 import { type Project, parseProject, viewOf } from '~/core/keep/model';
 import { attempt, exportProject, exportRaw, takeBack, type VersionRow, versionsOf } from '~/store';
 import css from './VersionsDialog.module.css';
@@ -73,7 +73,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
             <div className={css.shown}>
               {shown.project ? (
                 <div className={css.picture}>
-                  <Picture
+                  <PictureView
                     project={viewOf(shown.project, null)}
                     spots={{}}
                     title={`As it was on ${when.format(shown.row.at)}`}

@@ -30,7 +30,7 @@ import { loadTraysAhead } from '../pattern/trays';
 import { type KeyId, keyOf } from './keys';
 import { OpenQuestions } from './OpenQuestions';
 import { Seam } from './Seam';
-import { addressOf, readAddress, STATIONS, type Station } from './stations';
+import { addressOf, readAddress, STATION_LIST, type Station } from './stations';
 import { useSingleKeys } from './useSingleKeys';
 import css from './Workshop.module.css';
 
@@ -40,10 +40,10 @@ const VIEWS: { readonly [S in Station]: ReturnType<typeof lazily<object>> } = {
   layers: lazily('the station Layers', async () => (await import('../layers/Layers')).Layers),
   match: lazily('the station Match', async () => (await import('../match/Match')).Match),
   trace: lazily('the station Trace', async () => (await import('../trace/Trace')).Trace),
-  press: lazily('the station Press', async () => (await import('../press/Press')).Press),
-  edge: lazily('the station Edge', async () => (await import('../edge/Edge')).Edge),
+  press: lazily('the station Press', async () => (await import('../press/Press')).PressStation),
+  edge: lazily('the station Edge', async () => (await import('../edge/Edge')).EdgeStation),
   gather: lazily('the station Gather', async () => (await import('../gather/Gather')).Gather),
-  board: lazily('the station Board', async () => (await import('../board/Board')).Board),
+  board: lazily('the station Board', async () => (await import('../board/Board')).BoardStation),
 };
 
 const VersionsDialog = lazily(
@@ -64,12 +64,12 @@ const LOOKED_MS = 800;
 export function Workshop() {
   return (
     <Frame what="this project">
-      <Bench />
+      <StationFrame />
     </Frame>
   );
 }
 
-function Bench() {
+function StationFrame() {
   const [{ id, station }, setAddress] = useState(() => readAddress(window.location.pathname));
   const [showSnags, setShowSnags] = useState(false);
   const [showVersions, setShowVersions] = useState(false);
@@ -166,7 +166,7 @@ function Bench() {
 
   const name = project?.name;
   useEffect(() => {
-    if (name) document.title = `${STATIONS.find((s) => s.id === station)?.name} · ${name} · Apple Seam`;
+    if (name) document.title = `${STATION_LIST.find((s) => s.id === station)?.name} · ${name} · Apple Seam`;
   }, [name, station]);
 
   if (status === 'missing')
@@ -302,7 +302,7 @@ function Bench() {
       <main className={css.body}>
         <Banners project={project} />
         <OpenQuestions project={project} station={station} />
-        <Boundary key={station} what={`the station ${STATIONS.find((s) => s.id === station)?.name ?? ''}`}>
+        <Boundary key={station} what={`the station ${STATION_LIST.find((s) => s.id === station)?.name ?? ''}`}>
           <View />
         </Boundary>
       </main>

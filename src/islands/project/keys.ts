@@ -33,7 +33,7 @@ export const KEYS = {
 export type KeyId = keyof typeof KEYS;
 
 /** What a keyboard says of a key that was pressed. */
-export interface Pressed {
+export interface KeyPressed {
   readonly key: string;
   readonly ctrlKey: boolean;
   readonly metaKey: boolean;
@@ -68,7 +68,7 @@ const within = (target: EventTarget | null, what: string): boolean =>
 /**
  * Which of our keys was pressed; null when it is none of ours, when it belongs to what has the focus, or when it is a single key and those are switched off.
  */
-export function keyOf(e: Pressed, singleKeys: boolean): KeyId | null {
+export function keyOf(e: KeyPressed, singleKeys: boolean): KeyId | null {
   const name = e.key.toLowerCase();
   if (e.ctrlKey || e.metaKey) {
     const id = WITH_CONTROL[name];

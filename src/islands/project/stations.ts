@@ -15,7 +15,7 @@ const FACTS: { readonly [S in Station]: { readonly name: string; readonly questi
 };
 
 /** The stations that are built, in the order in which hands work. */
-export const STATIONS = IN_ORDER.map((id) => ({ id, ...FACTS[id] }));
+export const STATION_LIST = IN_ORDER.map((id) => ({ id, ...FACTS[id] }));
 
 /** Where each question of the start matters, when it was left open. */
 const ASKED_AT: { readonly [Q in Question]: Station } = { laundering: 'match', edge: 'match', iron: 'press' };
@@ -27,7 +27,7 @@ export const openAt = (station: Station, open: readonly Question[]): readonly Qu
 export type Stretch = 'open' | 'stitched' | 'knot';
 
 /** How far a station's stretch of the seam is. */
-export function stretchOf(
+export function stationStretch(
   station: Station,
   plan: Plan | null,
   seen: { readonly looked: readonly Station[]; readonly open: readonly Question[] },
@@ -49,7 +49,7 @@ const decoded = (text: string): string => {
 /** The project and station an address names: /project/<id>/<station>. */
 export function readAddress(pathname: string): { id: string; station: Station } {
   const [, , id = '', station = ''] = pathname.split('/');
-  const known = STATIONS.find((s) => s.id === station);
+  const known = STATION_LIST.find((s) => s.id === station);
   return { id: decoded(id), station: known?.id ?? 'pattern' };
 }
 

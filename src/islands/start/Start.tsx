@@ -3,9 +3,9 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import {
   Button,
   ButtonLink,
-  Choice,
   ClothSwatch,
   EDGE_OPTIONS,
+  FieldChoice,
   LAUNDERING_OPTIONS,
   LengthField,
   Note,
@@ -163,7 +163,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
       lead: 'The finished size, without seams. Take one people use, or measure yours.',
       body: (
         <>
-          <Choice
+          <FieldChoice
             label="A size people use"
             value={thing.sizes.find((s) => s.widthMm === said.widthMm && s.heightMm === said.heightMm)?.name ?? null}
             options={thing.sizes.map((s) => ({ value: s.name, label: s.name }))}
@@ -195,7 +195,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
               meant other units, type them along, as in {said.units === 'mm' ? '14 in or 14 cm' : '14 ft or 1 yd'}.
             </Note>
           )}
-          <Choice
+          <FieldChoice
             label="Numbers in"
             value={said.units}
             options={UNIT_OPTIONS}
@@ -226,7 +226,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
       title: 'Will it be washed?',
       lead: 'It decides how firmly pieces are held, and whether their edges want a stitch.',
       body: (
-        <Choice
+        <FieldChoice
           label="Washed"
           value={said.laundering}
           options={LAUNDERING_OPTIONS}
@@ -237,13 +237,13 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
     edge: {
       title: 'How is its edge done?',
       lead: 'A stitch wants a web the needle likes; no stitch wants one that holds alone.',
-      body: <Choice label="Edge" value={said.edge} options={EDGE_OPTIONS} onChange={(edge) => say({ edge })} />,
+      body: <FieldChoice label="Edge" value={said.edge} options={EDGE_OPTIONS} onChange={(edge) => say({ edge })} />,
     },
     iron: {
       title: 'Which iron?',
       lead: 'A mark on a dial is no temperature: an iron that was measured gives truer seconds.',
       body: (
-        <Choice
+        <FieldChoice
           label="Iron"
           value={said.ironId ?? null}
           options={irons.map((i) => ({

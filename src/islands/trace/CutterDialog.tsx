@@ -3,12 +3,12 @@ import { Button, Dialog, FilePick, LengthField, Note, Select, TextField } from '
 import { printRegion } from '~/core/base/shape';
 import { formatRun, SPEECH } from '~/core/base/units';
 import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/cut/layout';
-import { type CutRun, clothBox, type MatCloth, readCutFile, runCutter } from '~/core/intake/standin';
+import { type CutRun, type CutterCloth, clothBox, readCutFile, runCutter } from '~/core/intake/standin';
 import type { Plan, Project } from '~/core/keep/model';
 import { cutFiles, matFile, numberOfShape } from '~/core/print/sheet';
 import css from './Trace.module.css';
 
-const CORNERS: readonly MatCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
+const CORNERS: readonly CutterCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
 
 /** The cutting files of every layout that was kept, as they would be exported. */
 const madeHere = (project: Project, plan: Plan): { name: string; text: string }[] => [
@@ -38,7 +38,7 @@ export function CutterDialog({
   const [mat, setMat] = useState(
     given ? { widthMm: project.mat.widthMm, heightMm: project.mat.heightMm } : { ...SPEECH[units].matMm },
   );
-  const [cloths, setCloths] = useState<readonly MatCloth[]>(
+  const [cloths, setCloths] = useState<readonly CutterCloth[]>(
     given
       ? given.cloths.map((c) => ({
           name: clothName(project, c.patch.fabricId),
@@ -111,7 +111,7 @@ export function CutterDialog({
             />
           </div>
           {cloths.map((c, i) => {
-            const change = (next: Partial<MatCloth>): void =>
+            const change = (next: Partial<CutterCloth>): void =>
               setCloths(cloths.map((d, k) => (k === i ? { ...d, ...next } : d)));
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: cloths have no other identity, and are only added or taken at the end

@@ -43,7 +43,15 @@ function Stage({ outline, fill, caption, ghost }: { outline: string; fill: strin
 }
 
 /** Which way round a piece is drawn, in words and in three pictures of its real outline: as drawn, on the cloth, on the ground. */
-export function Facing({ tracing, project, twin }: { tracing: Tracing; project: Project; twin?: string | undefined }) {
+export function FacingNote({
+  tracing,
+  project,
+  twin,
+}: {
+  tracing: Tracing;
+  project: Project;
+  twin?: string | undefined;
+}) {
   const other = project.pieces.findIndex((p) => p.id === twin);
   const index = project.pieces.findIndex((p) => p.id === tracing.pieceId);
   const piece = project.pieces[index];

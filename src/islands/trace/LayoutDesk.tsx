@@ -1,6 +1,6 @@
 import { Shrink } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Button, Choice, Note, Progress, Select } from '~/components';
+import { Button, FieldChoice, Note, Progress, Select } from '~/components';
 import { formatLength } from '~/core/base/units';
 import { allAsks, freshLayout } from '~/core/cut/layout';
 import type { NestPlacement } from '~/core/cut/nest';
@@ -50,7 +50,7 @@ export function LayoutDesk({
   return (
     <div className={css.layoutDesk}>
       <div className={css.bar}>
-        <Choice
+        <FieldChoice
           label="Laid on"
           value={kind}
           options={[
@@ -74,7 +74,7 @@ export function LayoutDesk({
           />
         </div>
         {wanted.withoutGrain && (
-          <Choice
+          <FieldChoice
             label="Turned"
             value={project.limits.turns}
             options={[

@@ -1,6 +1,6 @@
 import { FileDown, RotateCw, Slice } from 'lucide-react';
 import { type PointerEvent, useMemo, useRef, useState } from 'react';
-import { arrowOf, Button, Choice, Empty, LengthField, Note } from '~/components';
+import { arrowOf, Button, Empty, FieldChoice, LengthField, Note } from '~/components';
 import { labelSpot, printRegion } from '~/core/base/shape';
 import { formatLength, MM_PER } from '~/core/base/units';
 import { type Mat, type MatCloth, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/cut/layout';
@@ -60,7 +60,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
   return (
     <div className={css.desk}>
       <div className={css.settings}>
-        <Choice
+        <FieldChoice
           label="The mat"
           value={sizeOf(mat) === 'own' ? null : (sizeOf(mat) as (typeof SIZES)[number]['value'])}
           options={SIZES}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog, LengthField, Note } from '~/components';
+import { Button, Dialog, FieldChoice, LengthField, Note } from '~/components';
 import { nth } from '~/core/base/lists';
 import { formatThickness } from '~/core/base/units';
 import { measuredSquare, printPage, SIMULATED_PRINTERS } from '~/core/intake/standin';
@@ -83,7 +83,7 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
           </div>
           <Note>
             A simulated printer to try this on: it prints a little wrong, as real ones do.
-            <Choice
+            <FieldChoice
               label="Print on"
               value={printer}
               options={SIMULATED_PRINTERS.map((p) => ({ value: p.name, label: p.name }))}

@@ -1,6 +1,6 @@
 import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Button, Choice, Empty, LengthField, lazily, Note } from '~/components';
+import { Button, Empty, FieldChoice, LengthField, lazily, Note } from '~/components';
 import { USUAL_MIRROR_MM } from '~/core/base/shape';
 import { formatLength, SPEECH } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
@@ -21,7 +21,7 @@ import {
 import { download, edit } from '~/store';
 import { pdfOf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
-import { Facing } from './Facings';
+import { FacingNote } from './Facings';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';
 import { useTracingSheets } from './useTracingSheets';
@@ -117,7 +117,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         aria-label={view === 'sheets' ? 'Tracing sheets' : view === 'mats' ? 'Mats' : 'Layout'}
       >
         <div className={css.bar}>
-          <Choice
+          <FieldChoice
             label="Show"
             value={view}
             options={[
@@ -128,7 +128,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             onChange={setView}
           />
           {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
-            <Choice
+            <FieldChoice
               label="Drawn together"
               value={by}
               options={[
@@ -139,7 +139,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             />
           )}
           {view !== 'mats' && (
-            <Choice
+            <FieldChoice
               label="Paper"
               value={paper}
               options={(['a4', 'letter', 'a3', 'tabloid', 'roll'] as const).map((value) => ({
@@ -150,7 +150,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             />
           )}
           {view === 'sheets' && webIds.length > 0 && (
-            <Choice
+            <FieldChoice
               label="Web"
               value={shown ?? ''}
               options={webIds.map((id) => ({ value: id, label: name(id) }))}
@@ -270,7 +270,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         </div>
         <ul className={css.ways}>
           {[...first, ...tracings.filter((t) => t.pieceId !== selectedId)].map((t) => (
-            <Facing key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
+            <FacingNote key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
           ))}
         </ul>
       </aside>

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { LayoutAsk } from '~/core/cut/layout';
 import { isBetter, type NestPlacement, type NestResult } from '~/core/cut/nest';
 import type { Layout } from '~/core/keep/model';
-import { edit, type Run } from '~/store';
+import { type BackgroundRun, edit } from '~/store';
 import { openNestThread, proxy } from '~/workers';
 
 /** A layout as it is kept in the project. */
@@ -18,7 +18,7 @@ const kept = (wanted: LayoutAsk, result: NestResult, locked: readonly string[]):
 });
 
 /** Puts a layout into the project, in place of the one there was for the same web or fabric. */
-export function keepLayout(layout: Layout, run?: Run): string | null {
+export function keepLayout(layout: Layout, run?: BackgroundRun): string | null {
   return edit((p) => {
     p.layouts = p.layouts.filter((l) => l.kind !== layout.kind || l.ofId !== layout.ofId);
     p.layouts.push(layout);

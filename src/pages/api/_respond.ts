@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { letIn, type Ticket } from '~/server/in-flight';
 import { busy, GONE, runInPool } from '~/server/pool';
-import { BODY_LIMIT_BYTES, errorAnswer, type JobAnswer, type Work } from '~/workers/job';
+import { BODY_LIMIT_BYTES, errorAnswer, type JobAnswer, type JobWork } from '~/workers/job';
 
 /** A header names files in ASCII; what else a name holds follows encoded (RFC 6266, RFC 8187). */
 const asAttachment = (filename: string): string => {
@@ -52,7 +52,7 @@ async function readLimited(request: Request, ticket: Ticket): Promise<Body> {
 }
 
 /** An endpoint that takes JSON and does one job with it. */
-export function jobRoute(toJob: (body: string, query: Record<string, string>) => Work): APIRoute {
+export function jobRoute(toJob: (body: string, query: Record<string, string>) => JobWork): APIRoute {
   return async ({ request, url }) => {
     if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
       return toResponse(

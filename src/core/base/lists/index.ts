@@ -38,7 +38,7 @@ export const i16 = (list: Int16Array, index: number): number => list[index] as n
  * Something that is known to be there for a reason the type checker cannot follow.
  * @param because the reason, told when it turns out wrong
  */
-export function sure<T>(value: T | null | undefined, because: string): T {
+export function assertThere<T>(value: T | null | undefined, because: string): T {
   if (value === null || value === undefined) throw new Error(`Not there, although ${because}.`);
   return value;
 }

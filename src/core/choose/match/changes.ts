@@ -1,11 +1,11 @@
-import { type Change, EDGES, HANDS, LAUNDERING, type Web } from '../../keep/model';
+import { EDGES, HANDS, LAUNDERING, type Web, type WhatIfChange } from '../../keep/model';
 import { pointsOf, rulesFor } from './judge';
 import { type CodedRule, RULE_LIST } from './rules';
 import { isSewn, type Situation, situationOf, type Wish } from './situation';
 
 /** One thing that a person could change about a piece, to see which web would win then. */
 interface Trial {
-  readonly change: Change;
+  readonly change: WhatIfChange;
   readonly to: (s: Wish) => Wish;
   /** Whether it is a change at all. */
   readonly differs: (s: Wish) => boolean;
@@ -43,12 +43,12 @@ const TRIALS: readonly Trial[] = [
 ];
 
 /** The wish under each change that is one, with the rules that look at it: worked out once for all webs, and only when asked for. */
-export type Changed = readonly {
-  readonly change: Change;
+export type WhatIf = readonly {
+  readonly change: WhatIfChange;
   readonly outcome: () => { readonly situation: Situation; readonly rules: readonly CodedRule[] };
 }[];
 
-export const changesOf = (wish: Wish, rules: readonly CodedRule[] = RULE_LIST): Changed =>
+export const changesOf = (wish: Wish, rules: readonly CodedRule[] = RULE_LIST): WhatIf =>
   TRIALS.filter((c) => c.differs(wish)).map((c) => {
     let made: { situation: Situation; rules: CodedRule[] } | undefined;
     return {
@@ -67,7 +67,7 @@ export const changesOf = (wish: Wish, rules: readonly CodedRule[] = RULE_LIST): 
  * The first single change under which a web that lost would win against the one that was chosen.
  * @returns null when no single one does it
  */
-export function whatWouldChange(changed: Changed, losing: Web, winning: Web): Change | null {
+export function whatWouldChange(changed: WhatIf, losing: Web, winning: Web): WhatIfChange | null {
   for (const { change, outcome } of changed) {
     const { situation, rules } = outcome();
     const points = pointsOf(situation, losing, rules);

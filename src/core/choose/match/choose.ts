@@ -11,7 +11,7 @@ import {
 } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
 import { FLOW_MARGIN_C, weightOf } from '../material';
-import { type Changed, changesOf, whatWouldChange } from './changes';
+import { changesOf, type WhatIf, whatWouldChange } from './changes';
 import { GRAVE_POINTS, LOWEST_MELT_C, REASONS, RUNNERS_UP } from './data';
 import { confidenceIn } from './evidence';
 import { fewestWebs } from './fewest';
@@ -122,7 +122,7 @@ export function chooseWebs(
     extra,
   );
   const pickFor = new Map(free.map((which, k) => [which, picks[k] ?? -1]));
-  const changed = new Map<string, Changed>();
+  const changed = new Map<string, WhatIf>();
 
   const answers = situations.map((wish, i): Choice => {
     const all = nth(judged, i);

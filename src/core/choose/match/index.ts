@@ -5,4 +5,4 @@ export * from './fewest';
 export { found, type Judged, judge } from './judge';
 export { ASPECTS, type Aspect, type CodedRule, RULE_LIST, RULES, type Rule } from './rules';
 export * from './schools';
-export { isSewn, type Pressed, type Situation, situationOf, type Wish } from './situation';
+export { isSewn, type PressAnswer, type Situation, situationOf, type Wish } from './situation';

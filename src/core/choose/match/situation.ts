@@ -29,11 +29,11 @@ export interface Wish {
   /** The fullest pile beneath it, ground first, where that was worked out. */
   readonly pile?: readonly Fabric[];
   /** What the project's iron and bench make of a web here, where that was asked already. */
-  readonly pressed?: (web: Web) => Pressed | null;
+  readonly pressed?: (web: Web) => PressAnswer | null;
 }
 
 /** How a web can be pressed on the project's own iron and bench. */
-export interface Pressed {
+export interface PressAnswer {
   /** Seconds at the least; null: no setting works. */
   readonly seconds: number | null;
 }

@@ -10,7 +10,7 @@ import { type RunMore, windowOver } from './window';
 type Columns = readonly PressColumn[];
 
 /** What the iron can be set to, from its dial; an iron that was not measured, or whose marks do not rise, is taken to reach everything. */
-export function reachOf(r: PressRequest): { readonly coolest: number; readonly hottest: number } {
+export function dialReach(r: PressRequest): { readonly coolest: number; readonly hottest: number } {
   const marks = r.iron.dial.map((d) => d.measuredC);
   const rising = marks.every((c, i) => i === 0 || c > (marks[i - 1] ?? c));
   return rising && marks.length > 0
@@ -37,7 +37,7 @@ export function reachFor(r: PressRequest, columns: Columns): Reach {
   const limit = hottestC(r, columns);
   // Of several webs the one that flows last has to flow.
   const flowsC = Math.max(...columns.flatMap(websOf).map(flowC));
-  const { coolest, hottest } = reachOf(r);
+  const { coolest, hottest } = dialReach(r);
   const stops: Caution[] = [];
   if (hottest < flowsC)
     stops.push({ code: 'iron-too-cool', iron: iron.name, meltBelowC: hottest - FLOW_MARGIN_C.value });
@@ -63,12 +63,12 @@ export function reachFor(r: PressRequest, columns: Columns): Reach {
 }
 
 /** The moments of a press at any heat, from a few that were worked out: between them the logarithm is taken as straight. */
-export interface Course {
+export interface DwellCourse {
   readonly at: (soleplateC: number) => { readonly bondS: number; readonly harmS: number };
   /** Worked out for just that heat. */
   readonly exactly: (soleplateC: number) => { readonly bondS: number; readonly harmS: number };
 }
-export function courseOf(r: PressRequest, columns: Columns, more: RunMore = {}): Course {
+export function courseOf(r: PressRequest, columns: Columns, more: RunMore = {}): DwellCourse {
   const nodes = new Map<number, { bond: number; harm: number }>();
   const exactly = (c: number): { bondS: number; harmS: number } => windowOver(r, columns, c, more);
   const node = (k: number): { bond: number; harm: number } => {
@@ -108,7 +108,7 @@ export const leafletTimes = (leafletS: number, bondThereS: number): number =>
   Math.min(MARGIN.most.value, Math.max(MARGIN.inside.value, leafletS / bondThereS));
 
 /** What can be set: the heat, and how far beyond the moment of bonding to stay. */
-export interface Chosen {
+export interface ChosenHeat {
   readonly soleplateC: number;
   readonly times: number;
 }
@@ -118,7 +118,7 @@ export interface Chosen {
  * Each cost changes by little where anything does, so heat and seconds do too.
  * @param course how it goes at any heat
  */
-export function chooseHeat(r: PressRequest, reach: Reach, course: Course): Chosen {
+export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse): ChosenHeat {
   const leaflet = leadingWeb(r).leaflet[r.stage];
   const { lowC, highC, limit } = reach;
   const within = (c: number): number => Math.min(highC, Math.max(lowC, c));

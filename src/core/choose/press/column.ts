@@ -68,7 +68,7 @@ const vapourJKg = (c: number): number => LATENT + CW * BOILS + CP * (c - BOILS);
  * Free water keeps a cell at 100 °C until it has gone, what the fibre holds leaves bit by bit above. Vapour goes down, gives its heat where it is colder than 100 °C, and leaves again from there. Energy is conserved to rounding.
  * Source: Carslaw & Jaeger, Conduction of Heat in Solids; Patankar, Numerical Heat Transfer; the enthalpy method with apparent heat capacity, Voller & Swaminathan 1991 (from memory).
  */
-export class Column {
+export class LayerColumn {
   readonly n: number;
   /** Temperature of each cell, °C. */
   readonly t: Float64Array;
@@ -332,7 +332,7 @@ export class Column {
   }
 
   /** Takes over heat and water of the uppermost cells of the same column as it lay otherwise. */
-  takeOver(other: Column, cells: number): void {
+  takeOver(other: LayerColumn, cells: number): void {
     this.t.set(other.t.subarray(0, cells));
     this.water.set(other.water.subarray(0, cells));
     this.wet = true;
@@ -340,7 +340,7 @@ export class Column {
   }
 
   /** Takes over heat and water of another column's cells, from `from` there to `at` here, in turned order. */
-  takeTurned(other: Column, from: number, to: number, at: number): void {
+  takeTurned(other: LayerColumn, from: number, to: number, at: number): void {
     for (let i = 0; i < to - from; i++) {
       this.t[at + i] = f64(other.t, to - 1 - i);
       this.water[at + i] = f64(other.water, to - 1 - i);

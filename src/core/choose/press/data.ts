@@ -140,7 +140,7 @@ export const DRAWN_IN = {
 /** Hollows of a rough face that have to be filled before a bond is a bond all over. */
 export const HOLLOWS = figure(0.12, 'of the roughness', 'estimated');
 /** Gaps of a cloth: what is not fibre, within reason. */
-export const GAPS = { least: figure(0.2, '', 'estimated'), most: figure(0.95, '', 'estimated') } as const;
+export const CLOTH_GAPS = { least: figure(0.2, '', 'estimated'), most: figure(0.95, '', 'estimated') } as const;
 /**
  * Yellowing, glaze and browning go by heat over time: at its limit a layer bears so many seconds, at so many degrees less twice as many.
  */

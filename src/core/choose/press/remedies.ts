@@ -1,4 +1,4 @@
-import { sure } from '../../base/lists';
+import { assertThere } from '../../base/lists';
 import type { Bearer, Cover, Fabric, Remedy } from '../../keep/model';
 import { bearsC, COVER_FACTS, coverFacts, FIBRE_FACTS } from '../material';
 import { DIAL_NEAR_C, EVEN_MM, REMEDY } from './data';
@@ -38,7 +38,8 @@ export function hottestC(
 }
 
 /** The cloth that the iron, or its cover, touches. */
-export const topCloth = (column: PressColumn): Fabric => sure(clothsOf(column).at(-1), 'every press has its cloth');
+export const topCloth = (column: PressColumn): Fabric =>
+  assertThere(clothsOf(column).at(-1), 'every press has its cloth');
 
 /** What a column stands to, mm. */
 const heightMm = (column: PressColumn): number => clothsOf(column).reduce((sum, f) => sum + f.thicknessMm, 0);

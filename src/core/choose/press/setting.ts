@@ -11,7 +11,7 @@ import {
 } from '../../keep/model';
 import { coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, testOf } from '../material';
 import {
-  type Chosen,
+  type ChosenHeat,
   chooseHeat,
   courseOf,
   decisive,
@@ -106,7 +106,7 @@ function setFor(
   const first = at(firstC);
   if (stopped) return { soleplateC: firstC, times: MARGIN.usual.value, ...first };
   const course = courseOf(r, first.deciding, as);
-  const chosen: Chosen =
+  const chosen: ChosenHeat =
     fixedC === null
       ? chooseHeat(r, reach, course)
       : {

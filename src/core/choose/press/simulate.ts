@@ -1,7 +1,7 @@
-import { f64, i32, nth, sure } from '../../base/lists';
+import { assertThere, f64, i32, nth } from '../../base/lists';
 import type { Fabric, Harm, Iron, Web } from '../../keep/model';
 import { factsOf, webKindOf } from '../material';
-import type { Column } from './column';
+import type { LayerColumn } from './column';
 import {
   AIR_WM2K,
   COLD_PLATE_M2KW,
@@ -22,11 +22,11 @@ import {
   STEAM,
   STEP,
 } from './data';
-import { adhesiveMm, columnOf, deepestWeb, leadingWeb, type PressRequest, type Stack, stackOf } from './stack';
+import { adhesiveMm, columnOf, deepestWeb, leadingWeb, type PressRequest, type PressStack, stackOf } from './stack';
 import { anchorDepthMm, drawnInMm, squeezedShare, strikeDepthMm, viscosityPaS, wettingMm2S } from './wetting';
 
 export interface PressRun {
-  readonly stack: Stack;
+  readonly stack: PressStack;
   /** Moments, s, and at each the coolest and the hottest of the adhesive, °C. */
   readonly tS: readonly number[];
   readonly bondC: readonly number[];
@@ -78,7 +78,7 @@ interface Limit {
   /** How fast that grows, 1/s. */
   wear: number;
 }
-const limitsOf = (stack: Stack): Limit[] =>
+const limitsOf = (stack: PressStack): Limit[] =>
   stack.layers
     .map((l, k) => ({ k, name: l.name, limitC: l.limitC, web: l.role === 'web', used: 0, wear: 0 }))
     .filter((l) => nth(stack.layers, l.k).role !== 'surface');
@@ -90,19 +90,19 @@ function limitsTurned(before: readonly Limit[], from: number, to: number): Limit
 const wearPerS = (c: number, limitC: number): number => 2 ** ((c - limitC) / HARM.doublesC.value) / HARM.atLimitS.value;
 
 /** Everything between cover and surface, as places in the stack. */
-const workOf = (stack: Stack): { from: number; to: number } => ({
+const workOf = (stack: PressStack): { from: number; to: number } => ({
   from: nth(stack.layers, 0).role === 'cover' ? 1 : 0,
   to: stack.layers.length - 1,
 });
 
 /** The work turned over between cover and surface, which are cold on this side; it keeps its heat and its water. */
-function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Column } {
+function turnedOver(stack: PressStack, column: LayerColumn): { stack: PressStack; column: LayerColumn } {
   const { from, to } = workOf(stack);
   const work = stack.layers.slice(from, to).reverse();
   const layers = [...stack.layers.slice(0, from), ...work, nth(stack.layers, to)];
   const inner = stack.contactsM2KW.slice(from, to - 1).reverse();
   const contactsM2KW = [...stack.contactsM2KW.slice(0, from), ...inner, nth(stack.contactsM2KW, to - 1)];
-  const next: Stack = {
+  const next: PressStack = {
     ...stack,
     layers,
     contactsM2KW,
@@ -113,7 +113,7 @@ function turnedOver(stack: Stack, column: Column): { stack: Stack; column: Colum
   return { stack: next, column: fresh };
 }
 
-function sectionOf(stack: Stack, column: Column): PressRun['section'] {
+function sectionOf(stack: PressStack, column: LayerColumn): PressRun['section'] {
   let topMm = 0;
   return stack.layers.map((l, k) => {
     const c = Array.from(
@@ -151,12 +151,12 @@ interface Joint {
   fluidity: number;
 }
 
-function jointsOf(stack: Stack, behindSheet: boolean): Joint[] {
+function jointsOf(stack: PressStack, behindSheet: boolean): Joint[] {
   const cloths = stack.layers.filter((l) => l.of?.role === 'fabric');
   const outermost = { first: cloths[0], last: cloths.at(-1) };
   return stack.bonds.map((k): Joint => {
     const { of } = nth(stack.layers, k);
-    const web = sure(of?.role === 'web' ? of.web : undefined, 'a bond is made by a web');
+    const web = assertThere(of?.role === 'web' ? of.web : undefined, 'a bond is made by a web');
     const thickMm = adhesiveMm(web);
     const beside = [
       { layer: stack.layers[k - 1], above: true },
@@ -190,7 +190,7 @@ function jointsOf(stack: Stack, behindSheet: boolean): Joint[] {
 }
 
 /** Where each joint's adhesive lies among the cells: first its upper side as it was laid, then its lower. */
-const cellsOf = (stack: Stack, column: Column, turned: boolean): { up: number; down: number }[] => {
+const cellsOf = (stack: PressStack, column: LayerColumn, turned: boolean): { up: number; down: number }[] => {
   const cells = stack.bonds.map((k) => {
     const top = i32(column.first, k);
     const bottom = i32(column.first, k + 1) - 1;

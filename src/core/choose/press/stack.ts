@@ -1,4 +1,4 @@
-import { nth, sure } from '../../base/lists';
+import { assertThere, nth } from '../../base/lists';
 import type {
   Bench,
   BenchCover,
@@ -22,10 +22,10 @@ import {
   WADDING,
   webKindOf,
 } from '../material';
-import { Column, type Layer } from './column';
+import { type Layer, LayerColumn } from './column';
 import {
+  CLOTH_GAPS,
   CONTACT,
-  GAPS,
   GRID,
   HOLLOWS,
   LEAST_COVERAGE,
@@ -110,7 +110,7 @@ export const websOf = (column: PressColumn): Web[] =>
   column.flatMap((l) => (l.role === 'web' && l.bonds ? [l.web] : []));
 /** The web whose leaflet is asked: of those that are bonded the one that wants most heat. */
 export const leadingWeb = (r: Pick<PressRequest, 'column' | 'stage'>): Web =>
-  sure(
+  assertThere(
     websOf(r.column).reduce<Web | undefined>(
       (a, b) => (a && a.leaflet[r.stage].heatC >= b.leaflet[r.stage].heatC ? a : b),
       undefined,
@@ -122,7 +122,7 @@ export function pieceCloth(column: PressColumn): Fabric {
   const at = column.findIndex((l) => l.role === 'web' && l.bonds);
   const above = column.slice(at).find((l) => l.role === 'fabric');
   const cloth = above ?? column.findLast((l) => l.role === 'fabric');
-  return sure(cloth?.role === 'fabric' ? cloth.fabric : undefined, 'every press has its cloth');
+  return assertThere(cloth?.role === 'fabric' ? cloth.fabric : undefined, 'every press has its cloth');
 }
 
 type Role = 'cover' | 'sheet' | 'wadding' | 'liner' | 'fabric' | 'web' | 'onto' | 'surface';
@@ -137,7 +137,7 @@ export interface StackLayer {
   readonly of: PressLayer | null;
 }
 
-export interface Stack {
+export interface PressStack {
   readonly layers: readonly StackLayer[];
   readonly contactsM2KW: readonly number[];
   readonly plateM2KW: number;
@@ -146,7 +146,8 @@ export interface Stack {
   readonly kPa: number;
 }
 /** The lowest web that is to be bonded: the last to get hot. */
-export const deepestWeb = (stack: Pick<Stack, 'bonds'>): number => sure(stack.bonds.at(-1), 'every press bonds a web');
+export const deepestWeb = (stack: Pick<PressStack, 'bonds'>): number =>
+  assertThere(stack.bonds.at(-1), 'every press bonds a web');
 
 /** Resistance of a contact under a pressure, m²·K/W. */
 export function contactM2KW(kind: 'plate' | 'cloth', kPa: number): number {
@@ -164,8 +165,8 @@ export function pressedMm(f: Fabric, kPa: number): number {
 /** Share of a cloth that is fibre, by volume as it lies loose. */
 export const fibreShare = (f: Fabric): number =>
   Math.max(
-    1 - GAPS.most.value,
-    Math.min(1 - GAPS.least.value, f.massGsm / f.thicknessMm / FIBRE_FACTS[f.fibre].densityKgM3.value),
+    1 - CLOTH_GAPS.most.value,
+    Math.min(1 - CLOTH_GAPS.least.value, f.massGsm / f.thicknessMm / FIBRE_FACTS[f.fibre].densityKgM3.value),
   );
 
 const clothLayer = (f: Fabric, kPa: number): Layer => {
@@ -275,7 +276,7 @@ function withinReach(column: PressColumn): PressColumn {
 }
 
 /** Everything under the iron, from the soleplate down. */
-export function stackOf(r: PressRequest, kPa: number): Stack {
+export function stackOf(r: PressRequest, kPa: number): PressStack {
   const { bench } = r;
   const cover = coverFacts(
     bench.cover,
@@ -367,8 +368,8 @@ export function steamReaches(r: PressRequest): number {
 export const steamHelps = (r: PressRequest): boolean => steamReaches(r) >= STEAM.leastShare.value;
 
 /** A column of the stack, ready to be pressed: as warm as the room, or as what was pressed just before. */
-export function columnOf(stack: Stack, warm?: Bench['warm']): Column {
-  return new Column({
+export function columnOf(stack: PressStack, warm?: Bench['warm']): LayerColumn {
+  return new LayerColumn({
     layers: stack.layers.map((l) => l.layer),
     contactsM2KW: stack.contactsM2KW,
     startC: stack.layers.map((l) =>

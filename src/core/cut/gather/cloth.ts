@@ -27,7 +27,7 @@ import {
 import { binsOf, clothAsk, onlyOf, rectangle } from '../layout';
 import { type Bin, placedRegion, type Rotations } from '../nest';
 import { BINDING_MORE_MM, SEAM_ALLOWANCE_MM, shrinkOf, WORTH_MM } from './data';
-import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type Wanted, washed } from './lay';
+import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type WantedCloth, washed } from './lay';
 import { fabricOffers, kindOfFabric } from './offers';
 import { isFussy, onPrint, printTroubles } from './print';
 
@@ -229,7 +229,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
   const parts = one.map((p) => ({ ...p, count: p.count * bags }));
   const here = washed(lyingBins(binsOf(fabric.stock, 'stock').filter((b) => b.count > 0)), shrink);
   const printed = fussyOn(look, project, fabric, parts, clothMm, spacingMm);
-  const wanted: Wanted = {
+  const wanted: WantedCloth = {
     parts: printed.parts,
     spacingMm,
     here,
@@ -272,7 +272,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
 }
 
 /** All of it off a length, with nothing here. */
-const lengthAlone = (wanted: Wanted): number =>
+const lengthAlone = (wanted: WantedCloth): number =>
   layAndBuy({ ...wanted, here: [], offers: wanted.offers.filter(isByLength) }).shortMm ?? 0;
 
 /** Pieces that are cut from a place on a print whose repeat is known: they lie where it comes round. */
@@ -285,7 +285,7 @@ function fussyOn(
   spacingMm: number,
 ): {
   parts: readonly ToCut[];
-  locked: NonNullable<Wanted['locked']>;
+  locked: NonNullable<WantedCloth['locked']>;
   moreMm: number;
   troubles: NeedTrouble[];
 } {
@@ -329,7 +329,7 @@ function fussyOn(
 function groundCut(
   { article, ground, panels, can, seamed }: ReturnType<typeof groundsOf>['long'][number],
   fabric: Fabric,
-  wanted: Wanted,
+  wanted: WantedCloth,
   bags: number,
 ): GroundCut {
   const about = { id: 'ground', is: 'ground', pieceIds: [], articleId: article.id } as const;

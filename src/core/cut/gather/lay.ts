@@ -46,7 +46,7 @@ export interface ToCut extends Omit<GatherPart, 'outline'> {
 }
 
 /** What is asked of cloth, web, foil or paper: what is cut, what is here, how it is sold. x runs along the selvedge. */
-export interface Wanted {
+export interface WantedCloth {
   readonly parts: readonly ToCut[];
   readonly spacingMm: number;
   readonly here: readonly Bin[];
@@ -101,13 +101,13 @@ export const isByLength = (o: Pick<Offer, 'as'>): boolean => o.as === 'by-length
 const mm2 = (outline: string): number => areaMm2(regionOf(outline, ROUGH_TOLERANCE_MM));
 
 /** What of an offer can be used: less what the wash takes and what is kept in case. */
-const usable = (o: Offer, w: Pick<Wanted, 'spare' | 'shrink'>): { lengthMm: number; widthMm: number } => ({
+const usable = (o: Offer, w: Pick<WantedCloth, 'spare' | 'shrink'>): { lengthMm: number; widthMm: number } => ({
   lengthMm: (o.lengthMm * (1 - w.shrink.along)) / (1 + w.spare),
   widthMm: o.widthMm * (1 - w.shrink.across),
 });
 
 /** What is here, once it is washed. */
-export const washed = (bins: readonly Bin[], shrink: Wanted['shrink']): Bin[] =>
+export const washed = (bins: readonly Bin[], shrink: WantedCloth['shrink']): Bin[] =>
   shrink.along === 0 && shrink.across === 0
     ? [...bins]
     : bins.map((b) => ({ ...b, outline: transformPath(b.outline, scaling(1 - shrink.along, 1 - shrink.across)) }));
@@ -255,7 +255,7 @@ const sheetsHere = (here: readonly Bin[]): (Sheet & { readonly of: string; reado
  * What has to be bought so that everything finds its place: the cheapest mix of what is sold, each tried by laying it all out, scraps first.
  * What fits nothing is told, and the rest is worked out without it.
  */
-export function layAndBuy(wanted: Wanted): Got {
+export function layAndBuy(wanted: WantedCloth): Got {
   const { spacingMm, here } = wanted;
   const troubles: NeedTrouble[] = [];
   const sold = wanted.offers.filter((o) => o.sold && o.widthMm > 0 && o.lengthMm > 0);
@@ -396,7 +396,7 @@ const whole = ({ lengthMm, widthMm }: Sheet, spare: number): Sheet => ({
 /** What is left of each strip when its rest is cut off straight across, as shears go: beyond what was cut, and to both sides of it. */
 export function leftOver(
   strips: readonly GatherStrip[],
-  { parts, worthMm }: Pick<Wanted, 'parts' | 'worthMm'>,
+  { parts, worthMm }: Pick<WantedCloth, 'parts' | 'worthMm'>,
 ): LeftOver[] {
   const outlines = new Map(parts.map((p) => [p.id, p.outline]));
   return strips.flatMap((strip): LeftOver[] => {

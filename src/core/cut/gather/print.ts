@@ -11,7 +11,7 @@ import type { Lookup, NeedTrouble, Piece } from '../../keep/model';
 import type { NestPlacement } from '../nest';
 
 /** How often a print repeats across the cloth and along it, mm. */
-export interface Repeat {
+export interface PrintRepeat {
   readonly acrossMm: number;
   readonly alongMm: number;
 }
@@ -34,7 +34,7 @@ export function onPrint(
     readonly count: number;
     readonly print: Piece['print'];
   }[],
-  repeat: Repeat,
+  repeat: PrintRepeat,
   widthMm: number,
   gapMm: number,
 ): { readonly placements: readonly NestPlacement[]; readonly tooWide: readonly string[] } {
@@ -79,7 +79,7 @@ export function onPrint(
 function firstFree(
   box: Bounds,
   phase: { readonly x: number; readonly y: number },
-  { alongMm, acrossMm }: Repeat,
+  { alongMm, acrossMm }: PrintRepeat,
   widthMm: number,
   gapMm: number,
   taken: readonly Bounds[],
@@ -104,7 +104,7 @@ function firstFree(
 /** What is known against cutting from the print. */
 export function printTroubles(
   fussy: readonly string[],
-  repeat: Repeat | null,
+  repeat: PrintRepeat | null,
   clothMm: number,
   somethingHere: boolean,
 ): NeedTrouble[] {

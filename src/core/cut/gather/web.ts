@@ -3,7 +3,7 @@ import { type Need, needKey, type Plan, type Project, type Web } from '../../kee
 import { binsOf, freshLayout, rectangle, webAsk } from '../layout';
 import { bagsOf } from './cloth';
 import { NEW_WEB_WIDE_MM, WORTH_MM } from './data';
-import { isByLength, layAndBuy, layoutOf, leftOver, mixOf, type ToCut, toCut, type Wanted } from './lay';
+import { isByLength, layAndBuy, layoutOf, leftOver, mixOf, type ToCut, toCut, type WantedCloth } from './lay';
 import { cheapestMixes } from './mixes';
 import { supplyOffers, webOffers } from './offers';
 
@@ -53,7 +53,7 @@ function measuredNeed(project: Project, plan: Plan, web: Web): Need | null {
 }
 
 /** So many mm of something that only its length counts of: the cheapest of what is sold. */
-export function buyMeasured(offers: Wanted['offers'], shortMm: number): Pick<Need, 'buy' | 'others' | 'troubles'> {
+export function buyMeasured(offers: WantedCloth['offers'], shortMm: number): Pick<Need, 'buy' | 'others' | 'troubles'> {
   if (shortMm <= 0) return { buy: null, others: [], troubles: [] };
   const priced = offers.filter((o) => o.price !== null);
   const asked = priced.length > 0 ? priced : offers;
@@ -85,7 +85,7 @@ export function buyMeasured(offers: Wanted['offers'], shortMm: number): Pick<Nee
 }
 
 /** A rectangle of web for each bag: as long as its share of a layout of its own. */
-function kitParts(parts: readonly ToCut[], wanted: Omit<Wanted, 'parts'>, widthMm: number): ToCut[] {
+function kitParts(parts: readonly ToCut[], wanted: Omit<WantedCloth, 'parts'>, widthMm: number): ToCut[] {
   const got = layAndBuy({
     ...wanted,
     parts,

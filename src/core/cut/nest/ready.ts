@@ -27,7 +27,7 @@ const MOST_CROSSINGS = 5000;
 const LEAST_MM2 = 0.01;
 
 /** One copy of a part. */
-export interface Item {
+export interface NestItem {
   readonly part: NestPart;
   readonly copy: number;
   readonly shape: number;
@@ -37,7 +37,7 @@ export interface Item {
 
 /** What is to be laid, made ready. Items are known by their place in the list. */
 export interface Ready {
-  readonly items: readonly Item[];
+  readonly items: readonly NestItem[];
   /** Each made ready once, however many parts have it. */
   readonly shapes: readonly Prepared[];
   /** Steps of a circle in which every turn is whole. */
@@ -73,7 +73,7 @@ export function makeReady(request: NestRequest): Ready {
   const steps = stepsFor(request.parts.map(rotationsOf).concat([request.rotations]));
   const shapes: Prepared[] = [];
   const known = new Map<string, number>();
-  const read: Item[] = [];
+  const read: NestItem[] = [];
   const refused: Unplaced[] = [];
   for (const part of request.parts) {
     const refuse = (code: Unplaced['code']): void => {
@@ -98,7 +98,7 @@ export function makeReady(request: NestRequest): Ready {
   }
   const heldBy = new Map((request.locked ?? []).map((l) => [nameOf(l), l]));
   // What a hand holds at a turn between two steps is made ready so turned.
-  const items = read.map((item): Item => {
+  const items = read.map((item): NestItem => {
     const held = heldBy.get(nameOf({ id: item.part.id, copy: item.copy }));
     const restDeg = held ? stepAndRest(held.rotateDeg, steps).restDeg : 0;
     if (restDeg === 0) return item;

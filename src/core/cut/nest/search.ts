@@ -1,4 +1,4 @@
-import { f32, f64, i16, lastOf, nth, sure } from '../../base/lists';
+import { assertThere, f32, f64, i16, lastOf, nth } from '../../base/lists';
 import type { Field } from './field';
 import { TOUCH_MM } from './field';
 
@@ -43,7 +43,7 @@ function workOut(
   from: number,
   rough = false,
 ): Spot {
-  const room = sure(inner(f, i, spot.step), 'a spot is only offered in a turn that fits');
+  const room = assertThere(inner(f, i, spot.step), 'a spot is only offered in a turn that fits');
   let reach = from;
   let best = spot;
   while (reach > FINEST_MM && best.cost > 0) {
@@ -83,7 +83,7 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
   const pick = (): number => nth(turns, Math.floor(random() * turns.length));
   for (let k = 0; k < TRIES.anywhere; k++) {
     const step = pick();
-    const room = sure(inner(f, i, step), FITS);
+    const room = assertThere(inner(f, i, step), FITS);
     offer(room.x0 + random() * (room.x1 - room.x0), room.y0 + random() * (room.y1 - room.y0), step);
   }
   for (let k = 0; k < TRIES.around; k++) {
@@ -111,7 +111,7 @@ function bestPlace(f: Field, i: number, weights: Float32Array, random: Random, n
     if (!best || worked.cost < best.cost) best = worked;
     if (best.cost === 0) break;
   }
-  return sure(best, 'places anywhere in the room are always offered');
+  return assertThere(best, 'places anywhere in the room are always offered');
 }
 
 /** The same list in another order. */
@@ -289,7 +289,7 @@ export function insert(f: Field, i: number, random: Random, tries: number): bool
   const front = f.reach();
   for (let k = 0; k < tries; k++) {
     const step = nth(turns, k % turns.length);
-    const room = sure(inner(f, i, step), FITS);
+    const room = assertThere(inner(f, i, step), FITS);
     const x1 = Math.max(room.x0, Math.min(room.x1, front - f.box(i, step).minX + 0.01));
     let spot: Spot = {
       x: k < turns.length ? x1 : room.x0 + random() * (x1 - room.x0),
@@ -335,7 +335,7 @@ function bringIn(f: Field, i: number, random: Random): void {
   if (!room) {
     const turns = turnsThatFit(f, i);
     step = nth(turns, Math.floor(random() * turns.length));
-    room = sure(inner(f, i, step), FITS);
+    room = assertThere(inner(f, i, step), FITS);
   }
   f.put(i, clamp(f64(f.x, i), room.x0, room.x1), clamp(f64(f.y, i), room.y0, room.y1), step);
 }

@@ -1,4 +1,4 @@
-import { inMap, sure } from '../../base/lists';
+import { assertThere, inMap } from '../../base/lists';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf, ringsOf, rotation, transformRegion } from '../../base/shape';
 import { Field } from './field';
 import { prepare, slackMm } from './part';
@@ -29,11 +29,11 @@ export function settle(
   const keyOf = (p: NestPlacement): string => `${turnOf(p).restDeg} ${p.id}`;
   const keys = [...new Set(all.map(keyOf))];
   const shapes = keys.map((key) => {
-    const at = sure(
+    const at = assertThere(
       all.find((p) => keyOf(p) === key),
       'every key is one of theirs',
     );
-    const { outline } = sure(
+    const { outline } = assertThere(
       parts.find((p) => p.id === at.id),
       'a placement is of one of the parts',
     );

@@ -24,7 +24,7 @@ import { straightened } from './straight';
 // Parts that fill a strip without a gap, as a jigsaw does, are put together corner by corner: the free corner at which fewest parts fit comes first, and what turns out wrong is taken back.
 
 /** A part where it lies in the strip: its outline turned clockwise about (0, 0), then moved. */
-export interface Tile {
+export interface JigsawTile {
   readonly part: number;
   readonly rotateDeg: number;
   readonly x: number;
@@ -122,7 +122,7 @@ interface Shape {
 
 /** A way in which a part may fill a corner. */
 interface Way {
-  readonly tile: Tile;
+  readonly tile: JigsawTile;
   readonly region: Region;
   /** Share of its edge that lies on the edge of what is free. */
   readonly contact: number;
@@ -166,7 +166,7 @@ export function tileStrip(
   widthMm: number,
   turnsOf: (part: number) => 'free' | readonly number[],
   over: () => boolean,
-): { readonly tiles: readonly Tile[]; readonly lengthMm: number } | null {
+): { readonly tiles: readonly JigsawTile[]; readonly lengthMm: number } | null {
   const shapes = regions.map(
     (region): Shape => ({
       region,
@@ -178,7 +178,7 @@ export function tileStrip(
   if (shapes.some((s) => s.region.length !== 1 || s.region.some((a) => a.holes.length > 0))) return null;
   const lengthMm = shapes.reduce((sum, s) => sum + s.areaMm2, 0) / widthMm;
   const rest = new Set(shapes.map((_, i) => i));
-  const laid: Tile[] = [];
+  const laid: JigsawTile[] = [];
   const strip = boxRegion({ minX: 0, minY: 0, maxX: lengthMm, maxY: widthMm });
   const corners = strip.flatMap((a) => a.outer);
   /** Corners that lie there, of the strip and of parts. */
@@ -195,7 +195,7 @@ export function tileStrip(
         const key = `${way.rotateDeg.toFixed(2)} ${shape.areaMm2.toFixed(2)} ${shape.aroundMm.toFixed(2)} ${way.at.x.toFixed(1)} ${way.at.y.toFixed(1)}`;
         if (tried.has(key)) continue;
         tried.add(key);
-        const about: Tile = { part, rotateDeg: way.rotateDeg, x: way.at.x, y: way.at.y };
+        const about: JigsawTile = { part, rotateDeg: way.rotateDeg, x: way.at.x, y: way.at.y };
         const tile = settled(about, shape, anchors, turnsOf(part) === 'free');
         const region = transformRegion(shape.region, matrixOf(tile));
         const outside = shape.areaMm2 - areaMm2(intersection(region, free));
@@ -283,7 +283,7 @@ interface Pair {
 }
 
 /** A part laid so that its corners lie on those beside it as well as they can; where hardly any is near enough, one looks further, and takes only what agrees. */
-function settled(tile: Tile, shape: Shape, anchors: readonly Point[], free: boolean): Tile {
+function settled(tile: JigsawTile, shape: Shape, anchors: readonly Point[], free: boolean): JigsawTile {
   const near = pairsOf(tile, shape, anchors, SNAP.nearMm);
   const first = near.length === 0 ? tile : brought(tile, near, free);
   if (near.length > 1) return first;
@@ -299,7 +299,7 @@ function settled(tile: Tile, shape: Shape, anchors: readonly Point[], free: bool
 }
 
 /** The corners of a part that lie near one of those beside it. */
-function pairsOf(tile: Tile, shape: Shape, anchors: readonly Point[], withinMm: number): Pair[] {
+function pairsOf(tile: JigsawTile, shape: Shape, anchors: readonly Point[], withinMm: number): Pair[] {
   const m = matrixOf(tile);
   return shape.corners.flatMap(({ at }): Pair[] => {
     const now = applyTo(m, at);
@@ -314,7 +314,7 @@ function pairsOf(tile: Tile, shape: Shape, anchors: readonly Point[], withinMm: 
 }
 
 /** A part moved, and where it may be turned freely turned, so that its corners come nearest to where they belong (the rigid motion of least squares). */
-function brought(tile: Tile, pairs: readonly Pair[], free: boolean): Tile {
+function brought(tile: JigsawTile, pairs: readonly Pair[], free: boolean): JigsawTile {
   const mean = (of: (p: Pair) => Point): Point => ({
     x: pairs.reduce((s, p) => s + of(p).x, 0) / pairs.length,
     y: pairs.reduce((s, p) => s + of(p).y, 0) / pairs.length,
@@ -337,13 +337,13 @@ function brought(tile: Tile, pairs: readonly Pair[], free: boolean): Tile {
 const EVEN_ROUNDS = 40;
 /** What was laid one after another has gathered the hairs of all before it: each part is brought once more to the corners of all round it, in turns, until nothing moves. */
 function evened(
-  laid: readonly Tile[],
+  laid: readonly JigsawTile[],
   shapes: readonly Shape[],
   corners: readonly Point[],
   turnsOf: (part: number) => 'free' | readonly number[],
-): Tile[] {
+): JigsawTile[] {
   const tiles = [...laid];
-  const pointsOf = (t: Tile): Point[] => nth(shapes, t.part).corners.map((c) => applyTo(matrixOf(t), c.at));
+  const pointsOf = (t: JigsawTile): Point[] => nth(shapes, t.part).corners.map((c) => applyTo(matrixOf(t), c.at));
   const points = tiles.map(pointsOf);
   for (let round = 0; round < EVEN_ROUNDS; round++) {
     let moved = 0;
@@ -369,7 +369,7 @@ function placed(own: Corner, onto: Corner, rotateDeg: number): { rotateDeg: numb
   };
 }
 
-const matrixOf = (t: Tile): Affine => composed(rotation(t.rotateDeg), translation(t.x, t.y));
+const matrixOf = (t: JigsawTile): Affine => composed(rotation(t.rotateDeg), translation(t.x, t.y));
 
 /** Parts that fill a roll without a gap: as they are drawn if that does, else turned as they may be. @returns null where they do not */
 export function tiledLayout(

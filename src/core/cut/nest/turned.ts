@@ -96,7 +96,7 @@ function piecesOf(shape: Prepared): Pieces {
 }
 
 /** How two parts overlap: how deep, mm; the direction in which the first gets out; and a corner that lies in the other. */
-export interface Contact {
+export interface TurnedContact {
   depthMm: number;
   nx: number;
   ny: number;
@@ -135,7 +135,7 @@ export class Turned {
   private readonly wnx: Float64Array;
   private readonly wny: Float64Array;
   private readonly wd: Float64Array;
-  readonly contact: Contact = { depthMm: 0, nx: 0, ny: 0, x: 0, y: 0 };
+  readonly contact: TurnedContact = { depthMm: 0, nx: 0, ny: 0, x: 0, y: 0 };
   /** Work done so far, about a microsecond each; counted, not timed, so that it is the same everywhere. */
   work = 0;
 

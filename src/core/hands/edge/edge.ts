@@ -35,7 +35,7 @@ import {
 } from './data';
 import { type LaidLine, laidLines, type WebOf } from './lines';
 import { needleOf } from './needle';
-import { type Ordered, orderFigures, orderLines, type Stop } from './order';
+import { type OrderedLines, orderFigures, orderLines, type Stop } from './order';
 import type { Stitching } from './stitches';
 import { type ChosenThread, threadsFor } from './threads';
 
@@ -389,7 +389,7 @@ function ordered(
   };
 }
 
-const orderFor = derive((stops: readonly Stop[], byMotif: boolean): Ordered => orderLines(stops, byMotif));
+const orderFor = derive((stops: readonly Stop[], byMotif: boolean): OrderedLines => orderLines(stops, byMotif));
 
 function batchesOf(lines: readonly EdgeLine[]): EdgeBatch[] {
   const out: { about: string; batch: Omit<EdgeBatch, 'lineIds'> & { lineIds: string[] } }[] = [];

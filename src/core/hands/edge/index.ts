@@ -5,7 +5,7 @@ export * from './landmarks';
 export { isEdged, type LaidLine, laidLines, narrowOf, smoothed } from './lines';
 export * from './needle';
 export * from './order';
-export { type Along, pointsAlong, type SeenRing, seenRings } from './seen';
+export { type Along, pointsOnRing, type SeenRing, seenRings } from './seen';
 export * from './size';
 export * from './starts';
 export * from './stitches';

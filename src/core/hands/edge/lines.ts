@@ -15,8 +15,8 @@ import type { Edge, Edging, Piece, Project, StitchStart, Web } from '../../keep/
 import type { Laid, LaidArticle, Placed } from '../../lay/laid';
 import { isFoiled } from '../../lay/recipe';
 import { EDGE_FACTS, isGoneOver, JAGGED_PER_CM, RUN_ALONG_MM, RUN_UNDER_MM, SEEN_LEAST_MM, SMOOTH_MM } from './data';
-import { type Along, placeOf, pointsAlong, type SeenRing, seenRings } from './seen';
-import { type Size, sizeOf } from './size';
+import { type Along, placeOf, pointsOnRing, type SeenRing, seenRings } from './seen';
+import { type StitchSize, sizeOf } from './size';
 import { beginningOf } from './starts';
 import { figuresOf, type StitchFigures, type Stitching, stitchLine, type Way } from './stitches';
 import { lengthsAlong, turnsOf } from './walk';
@@ -31,7 +31,7 @@ export interface LaidLine {
   readonly pieceId: string | null;
   readonly drawn: boolean;
   readonly edge: Edge;
-  readonly size: Size;
+  readonly size: StitchSize;
   readonly lengthMm: number;
   readonly startsAt: StitchStart;
   /** One after another, thread cut between. */
@@ -45,7 +45,7 @@ export interface LaidLine {
 }
 
 /** How an edge is stitched in a project; null: nothing is done along it. */
-export const wayOf = (edge: Edge, size: Size, edging: Edging): Way | null => {
+export const wayOf = (edge: Edge, size: StitchSize, edging: Edging): Way | null => {
   const facts = EDGE_FACTS[edge];
   return facts.motion === 'none'
     ? null
@@ -224,7 +224,7 @@ const stitched = derive((rings: readonly SeenRing[], partsOfRings: readonly (rea
       const long = part.toMm - part.fromMm;
       if (long < SEEN_LEAST_MM.value) continue;
       const closed = long >= ring.wholeMm - 0.01;
-      let line = pointsAlong(ring, closed ? { fromMm: 0, toMm: ring.wholeMm } : part);
+      let line = pointsOnRing(ring, closed ? { fromMm: 0, toMm: ring.wholeMm } : part);
       const count = turnsOf(line, closed).length;
       corners += count;
       if (count > JAGGED_LEAST && count > (JAGGED_PER_CM.value * long) / 10) {
@@ -235,7 +235,7 @@ const stitched = derive((rings: readonly SeenRing[], partsOfRings: readonly (rea
         const begin = beginningOf(line, way.stitchMm, way.pieceOn === 'right');
         starts.add(begin.at);
         const wholeMm = lineMm(line);
-        line = pointsAlong(
+        line = pointsOnRing(
           { line, along: lengthsAlong(line), wholeMm },
           { fromMm: begin.atMm, toMm: begin.atMm + wholeMm },
         );
@@ -327,7 +327,7 @@ export function sizeOn(
   { piece, region }: Placed,
   edge: Edge,
   when: Edging['when'],
-): Size {
+): StitchSize {
   return sizeOf({
     edge,
     fabric: look.fabricOf(piece),

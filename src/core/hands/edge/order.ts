@@ -18,7 +18,7 @@ export interface Stop {
 }
 
 /** What an order comes to, s. */
-export interface Ordered {
+export interface OrderedLines {
   readonly order: readonly number[];
   readonly costS: number;
   readonly changes: number;
@@ -42,7 +42,7 @@ const isCut = (a: Stop, b: Stop): boolean =>
   a.thread !== b.thread || a.articleId !== b.articleId || far(a, b) > CARRY_MM.value;
 
 /** What an order of lines comes to. */
-export function orderFigures(stops: readonly Stop[], order: readonly number[], byMotif = false): Ordered {
+export function orderFigures(stops: readonly Stop[], order: readonly number[], byMotif = false): OrderedLines {
   let costS = 0;
   let changes = 0;
   let cuts = 0;
@@ -75,7 +75,7 @@ function ranked(stops: readonly Stop[]): number[][] {
  * An order in which no line comes before one that it waits for, with as few changes of thread, cuts and ways as can be: exactly so up to {@link EXACT_LINES} lines, else the best that a search over whole runs of one thread finds.
  * @param byMotif a motif is finished before the next
  */
-export function orderLines(stops: readonly Stop[], byMotif: boolean): Ordered {
+export function orderLines(stops: readonly Stop[], byMotif: boolean): OrderedLines {
   const order: number[] = [];
   for (const group of ranked(stops)) {
     const done = new Set(order);

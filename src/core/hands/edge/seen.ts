@@ -179,7 +179,7 @@ export function pointAt({ line, along, wholeMm }: Omit<SeenRing, 'seen'>, mm: nu
 }
 
 /** The points of a stretch of a closed line. */
-export function pointsAlong(ring: Omit<SeenRing, 'seen'>, { fromMm, toMm }: Along): Point[] {
+export function pointsOnRing(ring: Omit<SeenRing, 'seen'>, { fromMm, toMm }: Along): Point[] {
   const { line, along, wholeMm } = ring;
   const out: Point[] = [pointAt(ring, fromMm)];
   const corners = along.length - 1;

@@ -24,7 +24,7 @@ export interface SizeAsk {
   readonly when: Edging['when'];
   readonly own: Edging['sizes'][number] | undefined;
 }
-export interface Size {
+export interface StitchSize {
   readonly widthMm: number;
   readonly stitchMm: number;
   readonly cautions: readonly EdgeCaution[];
@@ -34,7 +34,7 @@ const toTenth = (mm: number): number => Math.round(mm * 10) / 10;
 const toTwentieth = (mm: number): number => Math.round(mm * 20) / 20;
 
 /** How wide and how long a stitch is: as is usual for the edge, more for cloth that frays or is thick, less where the piece is narrow; a person's own figures before ours. */
-export function sizeOf({ edge, fabric, narrowMm, groundMm, on, when, own }: SizeAsk): Size {
+export function sizeOf({ edge, fabric, narrowMm, groundMm, on, when, own }: SizeAsk): StitchSize {
   const { width, stitch, motion, by } = EDGE_FACTS[edge];
   if (motion === 'none') return { widthMm: 0, stitchMm: 0, cautions: [] };
   const cautions: EdgeCaution[] = [];

@@ -4,7 +4,7 @@ import type { Edge, Edging } from '../../keep/model';
 import type { Laid, LaidArticle, Placed } from '../../lay/laid';
 import { EDGE_FACTS } from './data';
 import { isEdged, sizeOn, wayOf } from './lines';
-import { pointAt, pointsAlong, type SeenRing, seenRings } from './seen';
+import { pointAt, pointsOnRing, type SeenRing, seenRings } from './seen';
 import { type Stitching, stitchLine } from './stitches';
 import { bendAt, turnsOf } from './walk';
 
@@ -91,7 +91,7 @@ export function stripSamples(laid: Laid, when: Edging['when']): StripSample[] {
     const way = wayOf(edge, sizeOn(laid, article, placed, edge, when), project.edging);
     if (!way) return [];
     const middle = pointAt(ring, atMm);
-    const line = pointsAlong(ring, { fromMm: atMm - ARM_MM, toMm: atMm + ARM_MM }).map((p) => ({
+    const line = pointsOnRing(ring, { fromMm: atMm - ARM_MM, toMm: atMm + ARM_MM }).map((p) => ({
       x: p.x - middle.x,
       y: p.y - middle.y,
     }));

@@ -5,12 +5,12 @@ import type { Laid } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { type Edged, edgePlan } from '../edge';
 import { foilsOf } from './foils';
-import { PHASES } from './phases';
+import { PHASE_DRAFTS } from './phases';
 import { type Chosen, isLaidIn, type Press, pressesOf } from './presses';
 import { foldSteps, type Impossible, type PieceFacts } from './state';
 import { STEP_FACTS } from './step';
 import { atOneHeat, ticketsOf } from './tickets';
-import { type Draft, sum, type Work } from './work';
+import { type Draft, type MakingWork, sum } from './work';
 
 /** A making with its tickets, and what both stand on. */
 export interface Made {
@@ -127,7 +127,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
   const { tickets, pressed } = ticketsOf(atOneHeat([...presses.fuses, ...presses.bonds, ...foils], look.iron));
   const byId = new Map(tickets.map((t) => [t.id, t]));
   const edged = edgePlan(laid, webOf);
-  const work: Work = {
+  const work: MakingWork = {
     laid,
     edged,
     presses,
@@ -137,7 +137,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
     perimeterMm: (id) => inMap(perimeters, id),
     boundsOf: (id) => inMap(boxes, id),
   };
-  const drafts = RECIPE_FACTS[project.recipe.id].phases.flatMap((phase) => PHASES[phase](work));
+  const drafts = RECIPE_FACTS[project.recipe.id].phases.flatMap((phase) => PHASE_DRAFTS[phase](work));
   const { steps: list, settings } = waited(steps(drafts), byId);
   const unbonded = new Set(presses.troubles.flatMap((t: MakingTrouble) => (t.code === 'no-ground' ? t.pieceIds : [])));
   const facts = new Map(

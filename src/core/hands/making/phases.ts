@@ -1,4 +1,4 @@
-import { inMap, sure } from '../../base/lists';
+import { assertThere, inMap } from '../../base/lists';
 import { areaMm2, boundsOf, regionOf } from '../../base/shape';
 import { clothsOf, HANDLE_S, MOVE_S, SMALL_MOVES } from '../../choose/press';
 import { isStuck, matsOf, ROUGH_CUT_MM } from '../../cut/layout';
@@ -11,9 +11,9 @@ import { layerIds } from './column';
 import { HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { isLaidIn, type Press } from './presses';
 import type { Ticketed } from './tickets';
-import { type Draft, group, isOnLiner, layeredIn, onPieces, sum, type Work } from './work';
+import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces, sum } from './work';
 
-function ready({ laid: { project, look } }: Work): Draft[] {
+function ready({ laid: { project, look } }: MakingWork): Draft[] {
   const grounds = project.articles.flatMap((a) => look.groundOf(a) ?? []);
   const cloths = [...grounds, ...project.pieces.map(look.fabricOf)];
   const { laundering } = project.intent;
@@ -69,7 +69,7 @@ function sandwiches({ articles }: Project): Draft[] {
   );
 }
 
-function draw(work: Work): Draft[] {
+function draw(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const onPatch = new Set(work.presses.patches.flatMap((p) => p.pieceIds));
   const mine = project.pieces.filter(
@@ -88,8 +88,8 @@ function draw(work: Work): Draft[] {
           },
         ];
   const drawn = group(mine, (p) => `${work.webOf(p.id)?.id} ${look.routeOf(p)}`).map((pieces): Draft => {
-    const first = sure(pieces[0], 'a group has a piece');
-    const web = sure(work.webOf(first.id), 'it was filtered so');
+    const first = assertThere(pieces[0], 'a group has a piece');
+    const web = assertThere(work.webOf(first.id), 'it was filtered so');
     const route = look.routeOf(first);
     const print = project.wants.printLiner && web.printable && route === 'trace-on-liner';
     return {
@@ -109,7 +109,7 @@ function draw(work: Work): Draft[] {
 }
 
 /** Powder for each piece, sprinkled over its wrong side. */
-function sprinkled(work: Work, pieces: readonly Piece[], massGsm: number, about: Partial<Draft>): Draft[] {
+function sprinkled(work: MakingWork, pieces: readonly Piece[], massGsm: number, about: Partial<Draft>): Draft[] {
   return pieces.map((p): Draft => {
     const region = regionOf(p.outline);
     const b = boundsOf(region);
@@ -129,7 +129,7 @@ function sprinkled(work: Work, pieces: readonly Piece[], massGsm: number, about:
 }
 
 /** The web cut for what is fused, or stuck, together. */
-function cutWeb(work: Work, pieces: readonly Piece[], webId: string, fabricId: string): Draft[] {
+function cutWeb(work: MakingWork, pieces: readonly Piece[], webId: string, fabricId: string): Draft[] {
   const lined = pieces.filter((p) => isOnLiner(work, p));
   const free = pieces.filter((p) => !isOnLiner(work, p));
   const about = { on: 'hand', webId, fabricId } as const;
@@ -174,8 +174,8 @@ const columnsOf = (press: Press): Step['columns'] =>
     layers: layerIds(column),
   }));
 
-export function pressStep(work: Work, { press, stepId, ticketId }: Ticketed): Draft {
-  const ticket = sure(work.tickets.get(ticketId), 'every press is on a ticket');
+export function pressStep(work: MakingWork, { press, stepId, ticketId }: Ticketed): Draft {
+  const ticket = assertThere(work.tickets.get(ticketId), 'every press is on a ticket');
   const { schools } = work.laid.project;
   const looks = ticket.passes ? (ticket.passes.count - 1) * ticket.passes.lookS : 0;
   const each =
@@ -208,8 +208,8 @@ export function pressStep(work: Work, { press, stepId, ticketId }: Ticketed): Dr
   };
 }
 
-export function coolStep(work: Work, { press, ticketId }: Ticketed): Draft[] {
-  const ticket = sure(work.tickets.get(ticketId), 'every press is on a ticket');
+export function coolStep(work: MakingWork, { press, ticketId }: Ticketed): Draft[] {
+  const ticket = assertThere(work.tickets.get(ticketId), 'every press is on a ticket');
   const lift = press.on === 'sheet';
   return [
     {
@@ -225,17 +225,17 @@ export function coolStep(work: Work, { press, ticketId }: Ticketed): Draft[] {
   ];
 }
 
-function web(work: Work): Draft[] {
+function web(work: MakingWork): Draft[] {
   const { look } = work.laid;
   // Web that goes to the right side of the ground is no cloth's.
   const fuses = work.pressed.filter((p) => p.press.stage === 'fuse' && p.press.on === 'board');
   const patchOf = new Map(work.presses.patches.map((p) => [p.name, p]));
   const cuts = fuses.flatMap(({ press }): Draft[] => {
-    const webId = sure(
+    const webId = assertThere(
       press.columns[0]?.find((l) => l.role === 'web'),
       'a fuse has its web',
     ).web.id;
-    const fabricId = sure(press.fabricId, 'a fuse is on one cloth');
+    const fabricId = assertThere(press.fabricId, 'a fuse is on one cloth');
     if (press.does.code !== 'fuse-patch') return cutWeb(work, press.pieceIds.map(look.piece), webId, fabricId);
     const patch = inMap(patchOf, press.does.patch);
     return [
@@ -257,8 +257,8 @@ function web(work: Work): Draft[] {
     ];
   });
   const stuck = group(work.presses.stuck, (p) => `${p.fabricId} ${work.webOf(p.id)?.id}`).flatMap((pieces): Draft[] => {
-    const first = sure(pieces[0], 'a group has a piece');
-    const webId = sure(work.webOf(first.id), 'it is stuck with it').id;
+    const first = assertThere(pieces[0], 'a group has a piece');
+    const webId = assertThere(work.webOf(first.id), 'it is stuck with it').id;
     const about = { on: 'hand', webId, fabricId: first.fabricId } as const;
     return [
       ...cutWeb(work, pieces, webId, first.fabricId),
@@ -285,7 +285,7 @@ function web(work: Work): Draft[] {
 }
 
 /** A sheet with two carriers is bonded one face at a time: the first comes off before the fuse. */
-function firstLinerOff(work: Work, { press }: Ticketed): Draft[] {
+function firstLinerOff(work: MakingWork, { press }: Ticketed): Draft[] {
   const pieces = press.pieceIds.map(work.laid.look.piece).filter((p) => work.webOf(p.id)?.liners === 2);
   return pieces.length === 0
     ? []
@@ -301,7 +301,7 @@ function firstLinerOff(work: Work, { press }: Ticketed): Draft[] {
 }
 
 /** Tape, or a strip of web, that is laid into a turning. */
-function tapes(work: Work): Draft[] {
+function tapes(work: MakingWork): Draft[] {
   return work.laid.project.pieces.flatMap((p): Draft[] => {
     const web = work.webOf(p.id);
     if (!web || !isLaidIn(work.laid, p.id)) return [];
@@ -323,7 +323,7 @@ function tapes(work: Work): Draft[] {
   });
 }
 
-function cut(work: Work): Draft[] {
+function cut(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
   const { phases } = RECIPE_FACTS[project.recipe.id];
@@ -336,7 +336,7 @@ function cut(work: Work): Draft[] {
   const drawn = [
     ...ruled(work),
     ...group(onPatch, (p) => inMap(patches, p.id).id).map((pieces): Draft => {
-      const first = sure(pieces[0], 'a group has a piece');
+      const first = assertThere(pieces[0], 'a group has a piece');
       const patch = inMap(patches, first.id);
       return {
         kind: 'trace',
@@ -354,7 +354,7 @@ function cut(work: Work): Draft[] {
   const pinked = (p: Piece): boolean => look.edgeOf(p) === 'pinked';
   const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${beyondMm(p)} ${pinked(p)}`).map(
     (pieces): Draft => {
-      const first = sure(pieces[0], 'a group has a piece');
+      const first = assertThere(pieces[0], 'a group has a piece');
       const route = look.routeOf(first);
       const machine = ROUTE_FACTS[route].drawnOn === 'cutting mat';
       const small = pieces.some((p) => isSmall(work, p));
@@ -387,7 +387,7 @@ function cut(work: Work): Draft[] {
     (pieces): Draft => ({
       kind: 'cut',
       on: 'hand',
-      webId: work.webOf(sure(pieces[0], 'a group has a piece').id)?.id ?? null,
+      webId: work.webOf(assertThere(pieces[0], 'a group has a piece').id)?.id ?? null,
       does: { code: 'cut-web-on-line' },
       ...onPieces(work, pieces, HANDS_S.cut.value, SPEED_MM_S.cut.value),
     }),
@@ -395,7 +395,7 @@ function cut(work: Work): Draft[] {
   return [...drawn, ...out, ...onMats(work), ...foiled];
 }
 /** Sheets that are ruled edge to edge, one after the other; a piece whose copies lie on several is told with the first. */
-function ruled(work: Work): Draft[] {
+function ruled(work: MakingWork): Draft[] {
   const { look } = work.laid;
   const before = new Set<string>();
   return work.presses.patches
@@ -403,7 +403,7 @@ function ruled(work: Work): Draft[] {
     .map((patch): Draft => {
       const pieces = patch.pieceIds.filter((id) => !before.has(id)).map(look.piece);
       for (const p of pieces) before.add(p.id);
-      const b = work.boundsOf(sure(patch.pieceIds[0], 'a patch has a piece'));
+      const b = work.boundsOf(assertThere(patch.pieceIds[0], 'a patch has a piece'));
       const sides = [b.maxX - b.minX, b.maxY - b.minY] as const;
       const mm = 2 * (sides[0] + sides[1]) * patch.placements.length;
       return {
@@ -426,7 +426,7 @@ function ruled(work: Work): Draft[] {
 }
 
 /** What is cut by machine: a mat at a time, several cloths together. A mat has one side up. */
-function onMats(work: Work): Draft[] {
+function onMats(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const mats = matsOf(project, work.presses.patches);
   const cutBefore = new Set<string>();
@@ -456,13 +456,17 @@ function onMats(work: Work): Draft[] {
     ];
   });
 }
-const isSmall = (work: Work, piece: Piece): boolean => {
+const isSmall = (work: MakingWork, piece: Piece): boolean => {
   const b = work.boundsOf(piece.id);
   return Math.max(b.maxX - b.minX, b.maxY - b.minY) < work.laid.project.limits.smallMm;
 };
 
 /** Liner off, laid, bonded, cooled: one press with what goes before and after it. */
-function bonding(work: Work, one: Ticketed, more: { readonly tack?: boolean; readonly top?: boolean } = {}): Draft[] {
+function bonding(
+  work: MakingWork,
+  one: Ticketed,
+  more: { readonly tack?: boolean; readonly top?: boolean } = {},
+): Draft[] {
   const { press } = one;
   const { look } = work.laid;
   const about = { articleId: press.articleId, unit: press.unit } as const;
@@ -530,7 +534,7 @@ function bonding(work: Work, one: Ticketed, more: { readonly tack?: boolean; rea
   ];
 }
 /** Layer on layer, each as it lies. */
-function layers(work: Work, { press }: Ticketed): Draft[] {
+function layers(work: MakingWork, { press }: Ticketed): Draft[] {
   const { look } = work.laid;
   const about = { on: press.on, articleId: press.articleId, unit: press.unit } as const;
   // What was built as a unit is laid as one.
@@ -555,14 +559,14 @@ const plugs = ({ plugOf, articleId, copies }: Press): Draft[] =>
           handsS: copies * HANDS_S.lay.value,
         },
       ];
-const bonds = (work: Work, on: StepPlace): Ticketed[] =>
+const bonds = (work: MakingWork, on: StepPlace): Ticketed[] =>
   work.pressed.filter((p) => p.press.stage === 'bond' && p.press.on === on && p.press.does.code !== 'press-foil');
 
-function units(work: Work): Draft[] {
+function units(work: MakingWork): Draft[] {
   return bonds(work, 'sheet').flatMap((one) => bonding(work, one));
 }
 
-function lay(work: Work): Draft[] {
+function lay(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const { topHasWindows } = RECIPE_FACTS[project.recipe.id];
   const all = bonds(work, 'ground');
@@ -599,7 +603,7 @@ const withMore = (one: Ticketed, apart: readonly Ticketed[]): Ticketed => ({
   },
 });
 
-function touch(work: Work): Draft[] {
+function touch(work: MakingWork): Draft[] {
   return work.laid.articles.flatMap(({ article, placed }): Draft[] => {
     const { look, project } = work.laid;
     const pieceIds = placed.map((p) => p.id).filter((id) => work.webOf(id) && !isFoiled(project, look.piece(id)));
@@ -620,7 +624,7 @@ function touch(work: Work): Draft[] {
 }
 
 /** Lines as steps: each run of one thread, or of paint, by itself. @param wanted which pieces, and whether lines on the ground (null); all, by default */
-function edging(work: Work, wanted: (pieceId: string | null) => boolean = () => true): Draft[] {
+function edging(work: MakingWork, wanted: (pieceId: string | null) => boolean = () => true): Draft[] {
   const { look, project } = work.laid;
   const { lines, batches, settings } = work.edged.plan;
   const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
@@ -678,7 +682,7 @@ function edging(work: Work, wanted: (pieceId: string | null) => boolean = () => 
   });
 }
 
-function edge(work: Work): Draft[] {
+function edge(work: MakingWork): Draft[] {
   const { look, articles, project } = work.laid;
   const bonded = new Set(work.pressed.flatMap((p) => (p.press.stage === 'bond' ? p.press.pieceIds : [])));
   const mended = articles.flatMap(({ article, placed }): Draft[] => {
@@ -715,7 +719,7 @@ function edge(work: Work): Draft[] {
   return [...mended, ...edging(work, (id) => id === null || !soFar.has(id))];
 }
 
-function finish(work: Work): Draft[] {
+function finish(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const stitched = stitchedWhen(project) === 'quilting' ? edging(work) : [];
   return [
@@ -738,7 +742,7 @@ function finish(work: Work): Draft[] {
 }
 
 /** Foil over web on the right side: laid, bonded and peeled one after the other. */
-function foil(work: Work): Draft[] {
+function foil(work: MakingWork): Draft[] {
   const { look } = work.laid;
   return work.pressed
     .filter((p) => p.press.does.code === 'fuse-on-right-side' || p.press.does.code === 'press-foil')
@@ -773,7 +777,7 @@ function foil(work: Work): Draft[] {
 }
 
 /** What was cut larger is cut again, through all layers. */
-function trim(work: Work): Draft[] {
+function trim(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const layered = layeredIn(project);
   const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
@@ -790,7 +794,7 @@ function trim(work: Work): Draft[] {
 }
 
 /** What hands do in each phase. */
-export const PHASES: Readonly<Record<Phase, (work: Work) => Draft[]>> = {
+export const PHASE_DRAFTS: Readonly<Record<Phase, (work: MakingWork) => Draft[]>> = {
   ready,
   draw,
   web,

@@ -1,5 +1,5 @@
 import { asOne, derive, listed, same } from '../../base/derive';
-import { inMap, nth, sure } from '../../base/lists';
+import { assertThere, inMap, nth } from '../../base/lists';
 import { areaMm2, intersection, type Region, regionOf, union } from '../../base/shape';
 import { adhesiveOf, factsOf, flowC } from '../../choose/material';
 import {
@@ -569,4 +569,4 @@ export function pressesOf(laid: Laid, chosen: Chosen): Presses {
 
 /** The column that a setting was decided by. */
 export const decidingPlace = (p: Press): PressPlace =>
-  sure(p.places[p.setting.deciding] ?? p.places[0], 'a press has its places');
+  assertThere(p.places[p.setting.deciding] ?? p.places[0], 'a press has its places');

@@ -7,7 +7,7 @@ import type { Presses } from './presses';
 import type { Ticketed } from './tickets';
 
 /** What phases are worked out from. */
-export interface Work {
+export interface MakingWork {
   readonly laid: Laid;
   readonly presses: Presses;
   readonly pressed: readonly Ticketed[];
@@ -34,7 +34,7 @@ export const sum = (list: readonly number[]): number => list.reduce((a, b) => a 
 
 /** A job on some pieces: hands for each copy, and along each copy's edge. */
 export function onPieces(
-  { laid: { look }, perimeterMm }: Work,
+  { laid: { look }, perimeterMm }: MakingWork,
   pieces: readonly Piece[],
   eachS: number,
   mmS: number | null,
@@ -46,7 +46,7 @@ export function onPieces(
   };
 }
 
-export const isOnLiner = (work: Work, piece: Piece): boolean =>
+export const isOnLiner = (work: MakingWork, piece: Piece): boolean =>
   ROUTE_FACTS[work.laid.look.routeOf(piece)].drawnOn === 'liner';
 
 /** Pieces that have another side, and the other sides themselves. */

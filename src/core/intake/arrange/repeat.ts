@@ -3,7 +3,7 @@ import { applyTo, boundsOf, centreOf, type Point, placement, regionOf, scaling, 
 import { boxOnGround, movedMarks, type Piece, type Project } from '../../keep/model';
 
 /** How copies of a piece are laid. */
-export type Repeat = {
+export type RepeatWish = {
   readonly count: number;
   /** Each turned along the way it follows. */
   readonly turned: boolean;
@@ -24,7 +24,7 @@ export interface RepeatPlace extends Point {
 const round = (v: number, digits = 1000): number => Math.round(v * digits) / digits;
 
 /** Where copies go, in order. Round a ring they begin at its top and go clockwise; over an arc from left to right, its crown upwards. */
-export function repeatPlaces(repeat: Repeat): RepeatPlace[] {
+export function repeatPlaces(repeat: RepeatWish): RepeatPlace[] {
   const { count, turned } = repeat;
   const share = (i: number): number => (count < 2 ? 0 : i / (count - 1));
   const onCircle = (middle: Point, radiusMm: number, deg: number): Point & { turnDeg: number } => ({
@@ -89,7 +89,7 @@ function pieceAt(piece: Piece, place: RepeatPlace, more: Partial<Piece>): Piece 
 export function repeatPiece(
   project: Project,
   pieceId: string,
-  repeat: Repeat,
+  repeat: RepeatWish,
   fabricIds: readonly string[],
   newId: () => string,
 ): string[] {
@@ -113,8 +113,8 @@ export function repeatPiece(
 export function usualRepeat(
   piece: Piece,
   ground: { widthMm: number; heightMm: number },
-  along: Repeat['along'],
-): Repeat {
+  along: RepeatWish['along'],
+): RepeatWish {
   const b = boxOnGround(piece);
   const size = Math.max(b.maxX - b.minX, b.maxY - b.minY);
   const middle = { x: ground.widthMm / 2, y: ground.heightMm / 2 };

@@ -1,5 +1,5 @@
 import { i32, nth, u8 } from '../../base/lists';
-import type { Mask, Pixels } from './scan';
+import type { Mask, ScanPixels } from './scan';
 
 /** A colour in OKLab, where distances are about even to the eye. */
 export type Lab = readonly [number, number, number];
@@ -42,7 +42,7 @@ export interface Colour {
 }
 
 /** The colours of a picture, most frequent first: counted in small cubes, near ones put together. */
-export function coloursOf({ width, height, data }: Pixels): Colour[] {
+export function coloursOf({ width, height, data }: ScanPixels): Colour[] {
   const cubes = new Map<number, { n: number; r: number; g: number; b: number }>();
   for (let i = 0; i < width * height; i++) {
     const [r, g, b] = [u8(data, i * 4), u8(data, i * 4 + 1), u8(data, i * 4 + 2)];
@@ -67,7 +67,7 @@ export function coloursOf({ width, height, data }: Pixels): Colour[] {
 }
 
 /** Each pixel by its colour's number; −1 where it is far from all. */
-function byColour({ width, height, data }: Pixels, colours: readonly Colour[]): Int32Array {
+function byColour({ width, height, data }: ScanPixels, colours: readonly Colour[]): Int32Array {
   const of = new Int32Array(width * height);
   const known = new Map<number, number>();
   for (let i = 0; i < of.length; i++) {
@@ -131,7 +131,7 @@ const hex = (rgb: readonly number[]): string => `#${rgb.map((v) => v.toString(16
  * Dark lines drawn between areas belong to none: the areas on either side meet in their middle.
  * @param speckShare areas smaller than this share of the picture are specks; they go to what lies around them
  */
-export function colouredAreas(picture: Pixels, speckShare: number): Mask {
+export function colouredAreas(picture: ScanPixels, speckShare: number): Mask {
   const { width: w, height: h } = picture;
   const colours = coloursOf(picture);
   const of = byColour(picture, colours);

@@ -12,12 +12,12 @@ import {
   withoutHoles,
 } from '../../base/shape';
 import { apart, coloursOf, labOf } from './colours';
-import type { Pixels } from './scan';
+import type { ScanPixels } from './scan';
 import { traceRegions } from './trace';
 
 /** What is to be cut from a print, pixels and mm. */
 export interface MotifWish {
-  readonly pixels: Pixels;
+  readonly pixels: ScanPixels;
   readonly mmPerPixel: number;
   /** A tap on the motif, or a loop drawn round it. */
   readonly pick: { readonly at: Point } | { readonly loop: readonly Point[] };
@@ -56,7 +56,7 @@ const ALIKE_SHARE = 0.2;
 const LOOP_SHARE = 0.05;
 
 /** What is not the print's own ground, its most frequent colour; gaps of a pixel or two closed. */
-function figureOf(pixels: Pixels, tolerance: number): Uint8Array {
+function figureOf(pixels: ScanPixels, tolerance: number): Uint8Array {
   const { width: w, height: h, data } = pixels;
   const ground = coloursOf(pixels)[0];
   const most = APART.from + (APART.to - APART.from) * tolerance;

@@ -2,7 +2,7 @@ import { f32, f64, i32, nth, u8 } from '../../base/lists';
 import type { Point } from '../../base/shape';
 
 /** A picture as pixels: four bytes each, red green blue alpha. */
-export interface Pixels {
+export interface ScanPixels {
   readonly width: number;
   readonly height: number;
   readonly data: Uint8ClampedArray;
@@ -49,7 +49,12 @@ export const project = ([a, b, c, d, e, f, g, h]: Homography, { x, y }: Point): 
  * Each new pixel is mixed from its four neighbours.
  * @returns null when the corners do not span a sheet
  */
-export function straighten(picture: Pixels, corners: readonly Point[], width: number, height: number): Pixels | null {
+export function straighten(
+  picture: ScanPixels,
+  corners: readonly Point[],
+  width: number,
+  height: number,
+): ScanPixels | null {
   const m = homography(
     [
       { x: 0, y: 0 },
@@ -84,7 +89,7 @@ export function straighten(picture: Pixels, corners: readonly Point[], width: nu
 }
 
 /** Brightness of every pixel, 0 … 255, on white paper where the picture is see-through. Weights: ITU-R BT.601. */
-export function greyOf({ width, height, data }: Pixels): Uint8ClampedArray {
+export function greyOf({ width, height, data }: ScanPixels): Uint8ClampedArray {
   const grey = new Uint8ClampedArray(width * height);
   for (let i = 0; i < grey.length; i++) {
     const a = u8(data, i * 4 + 3) / 255;
@@ -118,7 +123,7 @@ export function otsuThreshold(grey: Uint8ClampedArray): number {
 }
 
 /** What of a scan is wanted. */
-export type Wanted = 'dark' | 'inside';
+export type WantedRegions = 'dark' | 'inside';
 
 export interface Mask {
   readonly width: number;
@@ -136,7 +141,7 @@ export interface Mask {
  * Cleans a scan into regions: dark shapes themselves, or the paper enclosed by dark lines. Uneven light is taken out first; specks vanish.
  * @param speckShare regions smaller than this share of the picture are specks
  */
-export function regionsOfScan(picture: Pixels, wanted: Wanted, speckShare = 0.0002): Mask {
+export function regionsOfScan(picture: ScanPixels, wanted: WantedRegions, speckShare = 0.0002): Mask {
   const { width: w, height: h } = picture;
   const grey = evenLight(greyOf(picture), w, h);
   const t = otsuThreshold(grey);

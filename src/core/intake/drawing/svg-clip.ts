@@ -61,7 +61,7 @@ function ringsOf(
 }
 
 /** The box of what an element draws, in the user units it lies in; strokes do not count (SVG 2, section 8.10). */
-export function boxOf(node: SvgNode, size: Size, s: Sources): Bounds | null {
+export function svgBoxOf(node: SvgNode, size: Size, s: Sources): Bounds | null {
   const own = s.sheet.styleOf(node);
   const inside = ringsOf(node, inverseOfOwn(own), size, s, 0).flatMap((r) => r.rings);
   return inside.length === 0 ? null : boundsOf(inside);
@@ -85,7 +85,7 @@ function unitsOf(
   s: Sources,
 ): Affine | null {
   if ((target.attributes[key] ?? usual) !== 'objectBoundingBox') return matrix;
-  const box = boxOf(node, size, s);
+  const box = svgBoxOf(node, size, s);
   return box && composed(onBox(box), matrix);
 }
 
@@ -192,7 +192,7 @@ export function maskOf(
   for (const child of target.children) take(child, units, own, 0);
   if (shaded) return 'shaded';
   // Beyond its own field a mask hides all: a tenth beyond the box, where nothing else is said.
-  const box = boxOf(node, size, s);
+  const box = svgBoxOf(node, size, s);
   const units2 = target.attributes['maskUnits'] ?? 'objectBoundingBox';
   if (!box || units2 !== 'objectBoundingBox') return shown;
   const share = (key: string, usual: number): number => {

@@ -118,7 +118,7 @@ export interface View {
 const ALIGN: Readonly<Record<string, number>> = { Min: 0, Mid: 0.5, Max: 1 };
 
 /** viewBox and preserveAspectRatio (SVG 2, sections 8.6 to 8.8). @param size width and height it is given, in the user units around it */
-export function viewOf(node: SvgNode, size: { readonly width: number; readonly height: number }): View {
+export function svgViewOf(node: SvgNode, size: { readonly width: number; readonly height: number }): View {
   const [bx = 0, by = 0, bw = 0, bh = 0] = numbers(node.attributes['viewBox'] ?? '');
   const { width, height } = size;
   const shown = /visible|auto/.test(node.attributes['overflow'] ?? '');

@@ -27,11 +27,20 @@ import {
   withoutArcs,
 } from '../../base/shape';
 import { handedOn, type Style, StyleSheet } from './css';
-import { boxOf, clipOf, maskOf, type Sources } from './svg-clip';
+import { clipOf, maskOf, type Sources, svgBoxOf } from './svg-clip';
 import { leadsNowhere, opacityOf, paintOf } from './svg-paint';
 import { type FaceFor, setText } from './svg-text';
 import { parseTree, Refused, SVG_LIMITS, type SvgNode, targetOf } from './svg-tree';
-import { basicShape, IDENTITY, numberOf, PX_MM, readTransform, transformAbout, type View, viewOf } from './svg-values';
+import {
+  basicShape,
+  IDENTITY,
+  numberOf,
+  PX_MM,
+  readTransform,
+  svgViewOf,
+  transformAbout,
+  type View,
+} from './svg-values';
 
 export { readTransform, SVG_LIMITS };
 
@@ -193,7 +202,7 @@ function innerView(node: SvgNode, own: Style, { view, given }: Context): { reado
   const height = numberOf(whole(said('height')), view.height);
   const isSymbol = node.tag === 'symbol';
   const at = isSymbol ? IDENTITY : translation(numberOf(own['x'], view.width), numberOf(own['y'], view.height));
-  return { view: viewOf({ ...node, attributes: own }, { width, height }), at };
+  return { view: svgViewOf({ ...node, attributes: own }, { width, height }), at };
 }
 
 const cutTo = (bounds: Bounds | null, matrix: Affine): Region | null =>
@@ -206,7 +215,7 @@ function movedBy(node: SvgNode, own: Style, { view }: Context, r: Reading): Affi
   const box =
     of === 'view-box'
       ? { minX: view.minX, minY: view.minY, maxX: view.minX + view.width, maxY: view.minY + view.height }
-      : boxOf(node, view, r);
+      : svgBoxOf(node, view, r);
   return transformAbout(own['transform'], own['transform-origin'], box ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 });
 }
 
@@ -531,7 +540,7 @@ export function readSvg(
     };
     const widthPx = px('width', 2, 300);
     const heightPx = px('height', 3, 150);
-    const view = viewOf({ ...root, attributes: own }, { width: widthPx, height: heightPx });
+    const view = svgViewOf({ ...root, attributes: own }, { width: widthPx, height: heightPx });
     // A small drawing is read large, and made small again: it may be enlarged forty times, and is to be round then.
     const enlarged = Math.max(1, READ_MM / Math.max(1e-6, Math.max(widthPx, heightPx) * PX_MM));
     const matrix = composed(view.matrix, scaling(PX_MM * enlarged));

@@ -2,7 +2,7 @@ import bidi from 'bidi-js';
 import { nth } from '../../base/lists';
 
 /** A stretch of text in one script and one direction. */
-export interface Run {
+export interface DirectionRun {
   readonly text: string;
   /** Where it begins in the whole text, in UTF-16 units. */
   readonly from: number;
@@ -41,9 +41,9 @@ export const isShaped = (text: string): boolean =>
 /**
  * The runs of a text in the order in which the eye meets them from left to right. Directions by Unicode’s bidirectional algorithm (UAX 9), the first strong letter deciding; a run never mixes scripts.
  */
-export function runsOf(text: string): Run[] {
+export function runsOf(text: string): DirectionRun[] {
   const { levels } = bidiOf().getEmbeddingLevels(text);
-  const runs: (Run & { level: number })[] = [];
+  const runs: (DirectionRun & { level: number })[] = [];
   let from = 0;
   let script: { joined: boolean } | null = null;
   const close = (to: number): void => {
@@ -75,7 +75,7 @@ export function runsOf(text: string): Run[] {
 }
 
 /** From the order of reading to that of the eye: every stretch of a level or above is turned about, from the highest level down (UAX 9, rule L2). */
-function inSight(runs: readonly (Run & { level: number })[]): Run[] {
+function inSight(runs: readonly (DirectionRun & { level: number })[]): DirectionRun[] {
   const out = [...runs];
   const highest = Math.max(0, ...out.map((r) => r.level));
   for (let level = highest; level >= 1; level--)

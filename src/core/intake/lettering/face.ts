@@ -26,7 +26,7 @@ export interface Letter {
 }
 
 /** A text set in one line, from left to right as it is read by the eye. */
-export interface Line {
+export interface FaceLine {
   readonly letters: readonly Letter[];
   /** Characters for which the face has nothing, or something that no letter is. */
   readonly missing: readonly string[];
@@ -49,7 +49,7 @@ export interface Face {
   /** Some of its letters, by which it is known. */
   readonly sample: string;
   /** Sets a text in one line as the face itself says: kerning, marks, joined forms, right to left. */
-  line(text: string): Line;
+  line(text: string): FaceLine;
 }
 
 export const EM = 1000;

@@ -1,5 +1,5 @@
 import type * as HarfBuzz from 'harfbuzzjs';
-import { nth, sure } from '../../base/lists';
+import { assertThere, nth } from '../../base/lists';
 import {
   areaMm2,
   boundsOf,
@@ -18,8 +18,8 @@ import {
   translation,
   union,
 } from '../../base/shape';
-import { type Run, runsOf } from './direction';
-import { type Axis, type AxisSettings, EM, type Face, type Letter, type Line } from './face';
+import { type DirectionRun, runsOf } from './direction';
+import { type Axis, type AxisSettings, EM, type Face, type FaceLine, type Letter } from './face';
 import { plainFont } from './font-file';
 
 // Shaping (kerning, marks, joined forms, variable axes) is HarfBuzz's, the same that browsers set their text with.
@@ -95,7 +95,7 @@ class Setter {
   private readonly font: HarfBuzz.Font;
   private readonly axes: readonly Axis[];
   private readonly drawn = new Map<string, string | null>();
-  private readonly lines = new Map<string, Line>();
+  private readonly lines = new Map<string, FaceLine>();
 
   constructor(
     private readonly hb: typeof HarfBuzz,
@@ -119,7 +119,7 @@ class Setter {
     const measured = cap ?? this.tallest();
     if (measured === null) return null;
     const heightOf = (char: string): number => {
-      const b = boundsOf(linesOf(sure(this.inkOf(char), 'only letters with ink are measured'), 1));
+      const b = boundsOf(linesOf(assertThere(this.inkOf(char), 'only letters with ink are measured'), 1));
       return cap === undefined ? -b.minY : b.maxY - b.minY;
     };
     const small = [...SMALL].find((c) => this.inkOf(c) !== null);
@@ -207,21 +207,21 @@ class Setter {
     return glyphs.some((g) => this.font.glyphToPath(g.id) !== '');
   }
 
-  private line(text: string): Line {
+  private line(text: string): FaceLine {
     const known = this.lines.get(text);
     if (known) return known;
     const missing = new Set<string>();
     const letters: Letter[] = [];
     let pen = 0;
     for (const run of runsOf(text.slice(0, MOST_CHARS))) pen = this.run(run, pen, letters, missing);
-    const line: Line = { letters, missing: [...missing] };
+    const line: FaceLine = { letters, missing: [...missing] };
     if (this.lines.size > 50) this.lines.clear();
     this.lines.set(text, line);
     return line;
   }
 
   /** Sets one run behind what stands already. @returns where the next begins */
-  private run(run: Run, start: number, letters: Letter[], missing: Set<string>): number {
+  private run(run: DirectionRun, start: number, letters: Letter[], missing: Set<string>): number {
     const { clusters, end } = this.clustersOf(run, start);
     const starts = [...new Set(clusters.map((c) => c.from))].sort((a, b) => a - b);
     const textOf = (c: Cluster): string =>
@@ -245,7 +245,7 @@ class Setter {
     return end;
   }
 
-  private clustersOf(run: Run, start: number): { clusters: Cluster[]; end: number } {
+  private clustersOf(run: DirectionRun, start: number): { clusters: Cluster[]; end: number } {
     const { hb } = this;
     const buffer = new hb.Buffer();
     buffer.addText(run.text);

@@ -1,4 +1,4 @@
-import { nth, sure } from '../../base/lists';
+import { assertThere, nth } from '../../base/lists';
 import {
   areaMm2,
   boundsOf,
@@ -23,7 +23,7 @@ export const CUTTER = {
 } as const;
 
 /** A piece of cloth stuck to the mat. */
-export interface MatCloth {
+export interface CutterCloth {
   readonly name: string;
   readonly corner: 'upper left' | 'upper right' | 'lower left' | 'lower right';
   /** Its upper left corner on the mat, where it lies in none of the mat’s; null: in that corner. */
@@ -74,7 +74,7 @@ export function readCutFile(text: string): { ok: true; shapes: CutShape[] } | { 
 
 /** Where a cloth lies on the mat. */
 export function clothBox(
-  cloth: MatCloth,
+  cloth: CutterCloth,
   mat: { widthMm: number; heightMm: number },
 ): { x: number; y: number; w: number; h: number } {
   const w = Math.min(cloth.widthMm, mat.widthMm);
@@ -105,7 +105,7 @@ const TOO_MUCH_MM2 = 1;
 export function runCutter(
   shapes: readonly CutShape[],
   mat: { widthMm: number; heightMm: number },
-  cloths: readonly MatCloth[],
+  cloths: readonly CutterCloth[],
 ): CutRun {
   const matBox = box(0, 0, mat.widthMm, mat.heightMm);
   const laid = cloths.map((c) => {
@@ -172,7 +172,7 @@ export function runCutter(
         best = i;
       }
     });
-    const shape = sure(rest.splice(best, 1)[0], 'one of the rest is the nearest');
+    const shape = assertThere(rest.splice(best, 1)[0], 'one of the rest is the nearest');
     for (const ring of shape.rings) {
       const start = ring[0];
       if (!start) continue;

@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
 import { parseColour } from '../../base/colour';
-import { inMap, sure } from '../../base/lists';
+import { assertThere, inMap } from '../../base/lists';
 import { parseLength, parseSize, parseTemperature } from '../../base/units';
 import { problemsFrom } from '../model';
-import type { CellType, Column } from './column';
+import type { CellType, CsvColumn } from './column';
 import { COLUMNS, DRAWER_LIMIT, type DrawerKind, KIND_WORDS, THING_SCHEMAS, type Things, usualThing } from './kinds';
 
 export type Read<T> =
@@ -26,7 +26,7 @@ const at = (thing: unknown, path: string): unknown =>
 
 function put(thing: Record<string, unknown>, path: string, value: unknown): void {
   const keys = path.split('.');
-  const last = sure(keys.pop(), 'every path has a last key');
+  const last = assertThere(keys.pop(), 'every path has a last key');
   let o = thing;
   for (const key of keys) {
     o[key] = { ...(o[key] as Record<string, unknown>) };
@@ -42,7 +42,7 @@ interface Size {
   outline: string | null;
 }
 
-function write(value: unknown, { type }: Column): string {
+function write(value: unknown, { type }: CsvColumn): string {
   if (value === null || value === undefined) return '';
   if (type.is === 'yes-no') return value ? 'yes' : 'no';
   if (type.is === 'sizes')
@@ -201,7 +201,7 @@ export function fromCsv<K extends DrawerKind>(
     // The heading is line 1; a line in a spreadsheet counts from there.
     const line = `Line ${i + 2}`;
     const values: Record<string, unknown> = {};
-    const own: { column: Column; value: unknown }[] = [];
+    const own: { column: CsvColumn; value: unknown }[] = [];
     let wrong = false;
     if (row['__parsed_extra'] !== undefined) {
       problems.push(

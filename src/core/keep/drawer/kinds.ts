@@ -22,7 +22,7 @@ import {
   type Web,
   webSchema,
 } from '../model';
-import { type Column, length, number, oneOf, temperature, text, yesNo } from './column';
+import { type CsvColumn, length, number, oneOf, temperature, text, yesNo } from './column';
 
 /** What the Drawer holds, kind by kind. */
 export interface Things {
@@ -79,7 +79,7 @@ export const emptyDrawer = (): DrawerContents => ({
 export const DRAWER_LIMIT = 10_000;
 
 /** The columns of a CSV file, kind by kind. Only the name must be there; what is left out is typical. */
-export const COLUMNS: Readonly<Record<DrawerKind, readonly Column[]>> = {
+export const COLUMNS: Readonly<Record<DrawerKind, readonly CsvColumn[]>> = {
   fabrics: [
     text('name', 'name'),
     oneOf(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { clothProblems, referenceProblems, thingProblems } from './meaning';
-import { type Problem, placeInWords, printPath, problemsFrom } from './problems';
+import { type Problem, placeInWords, problemPath, problemsFrom } from './problems';
 import { type Project, projectSchema } from './project';
 
 type Key = keyof typeof projectSchema.shape;
@@ -27,7 +27,7 @@ export function faultOfEdit(before: Project, after: Project): Problem | null {
   const bad = (error: z.core.$ZodError, at: readonly PropertyKey[]): Problem => {
     const issues = error.issues.map((issue) => ({ ...issue, path: [...at, ...issue.path] }));
     const [first] = problemsFrom({ issues }, after);
-    return first ?? { code: 'invalid', message: `${placeInWords(at, after)} cannot be used.`, path: printPath(at) };
+    return first ?? { code: 'invalid', message: `${placeInWords(at, after)} cannot be used.`, path: problemPath(at) };
   };
   for (const key of Object.keys(projectSchema.shape) as Key[]) {
     const was = before[key];

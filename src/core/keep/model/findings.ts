@@ -293,7 +293,7 @@ export type ChoiceReason =
 export type Rejection = (RuleFinding | { readonly code: 'one-web-fewer' | 'no-better' }) & { readonly webId: string };
 
 /** One thing that a person could change about a piece. */
-export type Change =
+export type WhatIfChange =
   | { readonly what: 'hand'; readonly to: Intent['hand'] }
   | { readonly what: 'edge'; readonly to: Edge }
   | { readonly what: 'laundering'; readonly to: Intent['laundering'] }
@@ -301,7 +301,7 @@ export type Change =
 
 /** What would have to change for a runner-up to win. */
 export type RunnerUp = { readonly webId: string; readonly behindPoints: number } & (
-  | { readonly code: 'would-win-if'; readonly change: Change }
+  | { readonly code: 'would-win-if'; readonly change: WhatIfChange }
   | { readonly code: 'we-would-have' | 'best-for-itself' | 'no-single-change' }
 );
 

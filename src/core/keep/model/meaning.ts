@@ -11,7 +11,7 @@ import {
 } from '../../base/shape';
 import { STANDARD_GRAVITY_N_KG } from '../../base/units';
 import { LIMITS } from './limits';
-import { type Problem, placeInWords, printPath } from './problems';
+import { type Problem, placeInWords, problemPath } from './problems';
 import type { Iron, Project } from './project';
 
 // What Zod cannot see: names that point nowhere, an order that is not one, outlines that enclose nothing.
@@ -68,7 +68,7 @@ export function* thingProblems(project: Project, changed: (thing: object) => boo
   const problem = (code: string, path: Path, what: string): Problem => ({
     code,
     message: `${placeInWords(path, project)} ${what}.`,
-    path: printPath(path),
+    path: problemPath(path),
   });
   for (const [i, w] of project.webs.entries()) {
     if (!changed(w)) continue;
@@ -112,7 +112,7 @@ export function* referenceProblems(project: Project): Found {
   const problem = (code: string, path: Path, what: string): Problem => ({
     code,
     message: `${placeInWords(path, project)} ${what}.`,
-    path: printPath(path),
+    path: problemPath(path),
   });
   for (const list of [
     'articles',

@@ -65,7 +65,7 @@ const FIELDS: Record<string, string> = {
   pictures: 'The list of pictures',
 };
 
-export const printPath = (path: readonly PropertyKey[]): string =>
+export const problemPath = (path: readonly PropertyKey[]): string =>
   path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i > 0 ? '.' : ''}${String(p)}`)).join('');
 
 const at = (raw: unknown, key: PropertyKey): unknown =>
@@ -172,7 +172,7 @@ export function problemsFrom(error: Pick<z.ZodError, 'issues'>, raw: unknown): P
     return {
       code: issue.code.replaceAll('_', '-'),
       message: `${placeInWords(issue.path, raw)} ${explain(issue, value)}.`,
-      path: printPath(issue.path),
+      path: problemPath(issue.path),
     };
   });
 }

@@ -57,7 +57,7 @@ export const webPly = (w: Pick<Web, 'kindId' | 'form' | 'massGsm' | 'meltC'>): P
 };
 
 /** What lies at one place, and what it is like to the hand. */
-export interface Stack {
+export interface LaidStack {
   /** Back-most first. */
   readonly pieceIds: readonly string[];
   /** Layers of cloth, the ground included, and of web. */
@@ -72,7 +72,7 @@ export interface Stack {
 
 export interface StackMap {
   /** Every different pile on the ground. */
-  readonly stacks: readonly Stack[];
+  readonly stacks: readonly LaidStack[];
   /** The stiffest of them that is wide enough to be felt, and where; null where nothing is bonded. */
   readonly highest: { readonly stack: number; readonly xMm: number; readonly yMm: number } | null;
 }
@@ -88,7 +88,7 @@ export function stackMap(
   clothOf: (pieceId: string) => { readonly fabric: Fabric; readonly web: Web | null; readonly faceDown?: boolean },
 ): StackMap {
   const base = ground ? [clothPly(ground)] : [];
-  const stacks = pile.places.map((place): Stack => {
+  const stacks = pile.places.map((place): LaidStack => {
     const cloths = place.pieceIds.map(clothOf);
     const plies = [
       ...base,

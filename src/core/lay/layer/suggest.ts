@@ -1,4 +1,4 @@
-import { inMap, nth, sure } from '../../base/lists';
+import { assertThere, inMap, nth } from '../../base/lists';
 import { areaMm2, isInside } from '../../base/shape';
 import type { Overlap, Placed } from '../laid';
 import { ORDER } from './data';
@@ -8,7 +8,7 @@ export interface Pair {
   readonly over: string;
 }
 
-export interface Ordered {
+export interface OrderedLayers {
   /** Every piece once, back-most first, as near to the wanted order as the pairs allow. */
   readonly order: string[];
   /** Pieces that were decided to lie over one another in a circle, each over the one before it. */
@@ -19,7 +19,11 @@ export interface Ordered {
  * The order nearest to a wanted one that keeps every decided pair. A circle of decisions cannot be kept (only weaving could):
  * it is told, with the pair whose overlap is least as the one to give up, and that pair is left out of account.
  */
-export function orderWith(wanted: readonly string[], pairs: readonly Pair[], overlaps: readonly Overlap[]): Ordered {
+export function orderWith(
+  wanted: readonly string[],
+  pairs: readonly Pair[],
+  overlaps: readonly Overlap[],
+): OrderedLayers {
   const known = new Set(wanted);
   let active = pairs.filter((p) => known.has(p.under) && known.has(p.over) && p.under !== p.over);
   const circles: { pieceIds: string[]; giveUp: Pair }[] = [];
@@ -110,7 +114,7 @@ function findCircle(left: readonly string[], pairs: readonly Pair[]): string[] {
   const among = new Set(left);
   const under = new Map(pairs.filter((p) => among.has(p.under) && among.has(p.over)).map((p) => [p.over, p.under]));
   const seen: string[] = [];
-  let at = sure(
+  let at = assertThere(
     left.find((id) => under.has(id)),
     'a piece that waits has one it waits for',
   );

@@ -42,7 +42,7 @@ const ASKS = {
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
 /** What a framed tile measures, as it was answered. */
-export interface Tile {
+export interface FramedTile {
   readonly widthMm: number;
   readonly heightMm: number;
   /** Its window, from the tile’s upper left corner. */
@@ -66,7 +66,7 @@ function tagOutline(w: number, h: number): string {
 const tagTopMm = (h: number): number => (TAG.slotDown + TAG.slotHigh) * h;
 
 /** The measures of a project’s tile; a height that nobody gave is its width. */
-export function tileOf(project: Pick<Project, 'recipe'>): Tile {
+export function tileOf(project: Pick<Project, 'recipe'>): FramedTile {
   const widthMm = measureOf(project, ASKS.tileMm);
   const heightMm = measureOf(project, { ...ASKS.tileHeightMm, usualMm: widthMm });
   const w = measureOf(project, ASKS.windowMm);
@@ -91,7 +91,7 @@ function rimOf(project: Pick<Project, 'recipe'>): number {
 }
 
 /** How many tiles one sheet of felt yields, cut along common lines. */
-export const tilesOnSheet = ({ sheet, widthMm, heightMm }: Tile): number =>
+export const tilesOnSheet = ({ sheet, widthMm, heightMm }: FramedTile): number =>
   gridOn(sheet.widthMm, sheet.heightMm, widthMm, heightMm).count;
 
 /** What frame and back are of; the project’s first felt where nobody said, since felt is what frames are of. */

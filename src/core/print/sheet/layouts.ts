@@ -19,7 +19,7 @@ import type { Mark, SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 import { stripName, stripSize } from './strip';
-import { type Drawing, drawingArea, tileDrawing } from './tile';
+import { drawingArea, type SheetDrawing, tileDrawing } from './tile';
 import { titleBlock } from './title-block';
 
 /** A part of a layout where it lies: what is cut, what is rough-cut around it, and what it is called. */
@@ -115,7 +115,7 @@ export function layoutSheets(
   for (const strip of stripsOf(wanted, layout)) {
     const parts = laidParts(project, plan, wanted, strip.placements);
     const edge = regionOf(strip.outline);
-    const drawing: Drawing = {
+    const drawing: SheetDrawing = {
       bounds: strip.bounds,
       lines: [
         { rings: ringsOf(edge), stroke: 'fine' },
@@ -176,7 +176,7 @@ export function layoutSheets(
 }
 
 /** A patch's name at its upper left corner, and the numbers of its shapes. */
-function patchTexts(p: LaidPart): Drawing['texts'] {
+function patchTexts(p: LaidPart): SheetDrawing['texts'] {
   const text = (m: Mark) => m as Extract<Mark, { type: 'text' }>;
   const b = boundsOf(p.region);
   return [
@@ -191,7 +191,7 @@ function patchTexts(p: LaidPart): Drawing['texts'] {
 }
 
 /** A drawing turned a quarter clockwise; its words stay upright. */
-function quarter(d: Drawing): Drawing {
+function quarter(d: SheetDrawing): SheetDrawing {
   const turn = rotation(90);
   const lines = d.lines.map((l) => ({ ...l, rings: transformRings(l.rings, turn) }));
   const corner = (x: number, y: number) => applyTo(turn, { x, y });

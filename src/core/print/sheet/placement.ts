@@ -6,7 +6,7 @@ import { wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
-import { type Drawing, drawingArea, tileDrawing } from './tile';
+import { drawingArea, type SheetDrawing, tileDrawing } from './tile';
 import { articleTitle, titleBlock } from './title-block';
 import { markLines } from './tracing';
 
@@ -28,7 +28,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
       { x: x0, y: y1 },
     ],
   ];
-  const drawing: Drawing = {
+  const drawing: SheetDrawing = {
     bounds: { minX: 0, minY: 0, maxX: w, maxY: h },
     lines: [
       { rings: rect(0, 0, w, h), stroke: 'fine' },

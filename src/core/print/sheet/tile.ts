@@ -2,7 +2,7 @@ import { type Bounds, clipLines, type Rings } from '../../base/shape';
 import { box, line, type Mark, type Stroke, words } from './marks';
 import { PAGE_MARGIN_MM, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
 
-export interface Drawing {
+export interface SheetDrawing {
   readonly bounds: Bounds;
   readonly lines: readonly { readonly rings: Rings; readonly stroke: Stroke }[];
   readonly texts: readonly Extract<Mark, { type: 'text' }>[];
@@ -18,7 +18,7 @@ export interface TilePlace {
   readonly printed: ReadonlySet<string>;
 }
 
-export interface Tile extends TilePlace {
+export interface SheetTile extends TilePlace {
   /** Row letter and column number, like B3. */
   readonly name: string;
   readonly marks: Mark[];
@@ -73,7 +73,7 @@ const grown = (b: Bounds, by: number): Bounds => ({
  * Pages on which nothing is drawn but helping lines are left out.
  * @param areaWidthMm width of the part of the page that may be drawn on
  */
-export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm: number): Tile[] {
+export function tileDrawing(drawing: SheetDrawing, areaWidthMm: number, areaHeightMm: number): SheetTile[] {
   const { bounds } = drawing;
   const stepX = areaWidthMm - TILE_OVERLAP_MM;
   const stepY = areaHeightMm - TILE_OVERLAP_MM;
@@ -118,7 +118,7 @@ export function tileDrawing(drawing: Drawing, areaWidthMm: number, areaHeightMm:
   const holding = cut.filter((t) => t.holds);
   const kept = holding.length > 0 ? holding : cut;
   const printed = new Set(kept.map((t) => tileName(t.row, t.column)));
-  return kept.map(({ row, column, marks }): Tile => {
+  return kept.map(({ row, column, marks }): SheetTile => {
     const neighbour = (r: number, c: number): string | null =>
       printed.has(tileName(r, c)) && r >= 0 && c >= 0 ? tileName(r, c) : null;
     if (rows * columns > 1) {
