@@ -18,6 +18,7 @@ import {
 import { laidByRecipe } from '~/core/lay/recipe';
 import { type PlanPicture, samePlanned } from '~/core/plan';
 import { attempt, storageWords } from './attempt';
+import { followBooking } from './booking';
 import { db, type ProjectRow, TAB } from './db';
 import { folderNote } from './folder';
 import { unpack } from './kept-pictures';
@@ -352,6 +353,10 @@ export function openProject(id: string): () => void {
     if (!state.project || state.project === before.project) return;
     if (!before.project || !samePlanned(state.project, before.project)) own.planner.note(state.project);
     if (!before.project || foreign) return;
+    if (state.role === 'writer')
+      void followBooking(before.project, state.project).then((refused) => {
+        if (refused !== null && !closed) set({ refused });
+      });
     set({ savedAt: null });
     own.saver?.note(state.project);
   });

@@ -2,20 +2,26 @@ import { Ear, EarOff, ListChecks, Music2, Settings2, Undo2, Volume2, VolumeX, X 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note, Toast } from '~/components';
 import {
+  asksAfter,
   type BoardStep,
   boardSteps,
   currentOf,
+  feltCool,
+  foundWrong,
   gatesOf,
+  goneBack,
+  heldAsShould,
   ironIsIdle,
-  isBreak,
+  ironSet,
+  laidBy,
+  lastDone,
   leftS,
-  madeAgain,
-  mendParts,
+  mendFinished,
   runsOn,
-  stepBack,
-  stepDone,
+  stepFinished,
   timersAt,
   waitFor,
+  wantsCold,
   wrongWith,
 } from '~/core/hands/board';
 import { type BoardTimer, type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
@@ -37,9 +43,13 @@ const BoardTools = lazily('the settings', async () => (await import('./BoardTool
 
 /** A timer that is out stays in the strip for so long, so that nobody misses it, ms. */
 const STAYS_MS = 60_000;
-/** Timers that are out are forgotten after so long, ms; no more than so many are kept. */
-const KEPT_MS = 3_600_000;
-const MOST_TIMERS = 300;
+/** What the big target says and does. */
+interface Target {
+  readonly says: string;
+  readonly act: () => void;
+  readonly hot?: boolean;
+  readonly shut?: boolean;
+}
 
 /** The evening at the ironing board: one step at a time, large, with its timers. */
 export function BoardStation() {
@@ -94,69 +104,22 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
 
   const say = useCallback((tone: 'start' | 'cool') => void (loud && sound(tone)), [loud]);
 
+  const moment = () => ({ nowMs: nowMs(), newId });
   /** Keeps that a step is done: all of it, or one more copy; asks once of each kind whether it held. */
   const finish = (bs: BoardStep, one = false, ask = true): void => {
-    const { step } = bs;
     // What was done already is only looked at once more.
     if (bs.done) return;
-    const last = !one || bs.doneCopies + 1 >= bs.copies;
-    if (ask && last && step.look && !board.looked.includes(step.kind) && asking === null && !runsOn(step)) {
+    if (ask && asking === null && asksAfter(board, bs, one)) {
       setAsking(bs);
       return;
     }
-    const tookS = (nowMs() - shownAt.current) / 1000;
-    const plannedS = step.handsS / (one ? bs.copies : 1);
-    const timed = plannedS >= 1 && !isBreak(plannedS, tookS);
-    record((b) => {
-      const done = stepDone(b, bs, one);
-      const cools = step.does.code === 'let-cool' || step.does.code === 'cool-and-lift' ? step.does.coolS : 0;
-      const dries = step.kind === 'paint' ? step.waitS : 0;
-      const runs: BoardTimer[] = [
-        ...(cools >= 1 ? [{ kind: 'cool' as const, seconds: cools }] : []),
-        ...(dries >= 1 ? [{ kind: 'dry' as const, seconds: dries }] : []),
-      ].map((t) => ({ ...t, id: newId(), pieceIds: [...step.members], startedMs: nowMs() }));
-      return {
-        ...done,
-        timers: [...done.timers.filter((t) => leftS(t, nowMs() - KEPT_MS) > 0), ...runs].slice(-MOST_TIMERS),
-        times: timed ? [...done.times, { kind: step.kind, plannedS, tookS }].slice(-5000) : done.times,
-      };
-    });
-    if (step.kind !== 'bond' && step.kind !== 'fuse') say('start');
+    record((b) => stepFinished(b, bs, one, shownAt.current, moment()));
+    if (bs.step.kind !== 'bond' && bs.step.kind !== 'fuse') say('start');
     shownAt.current = nowMs();
   };
 
-  /** What is wrong leads on to its mend, put in here and now; and is kept as evidence. */
   const wrong = (bs: BoardStep, code: MendCode): void => {
-    const at = plan.making.steps.indexOf(bs.step);
-    const pressed = [...plan.making.steps.slice(0, at + 1)]
-      .reverse()
-      .find((s) => s.ticketId !== null && bs.step.pieceIds.some((id) => s.members.includes(id)));
-    const ticket = plan.press.find((t) => t.id === (bs.step.ticketId ?? pressed?.ticketId)) ?? null;
-    record((b) => ({
-      ...b,
-      mends: [
-        ...b.mends.filter((m) => !m.done),
-        ...mendParts(code, ticket).map((p) => ({
-          ...p,
-          id: newId(),
-          code,
-          pieceIds: [...bs.step.pieceIds],
-          done: false,
-        })),
-      ],
-      evidence: [
-        ...b.evidence,
-        {
-          id: newId(),
-          atMs: nowMs(),
-          code,
-          kind: bs.step.kind,
-          pieceIds: [...bs.step.pieceIds],
-          heatC: ticket?.heat.soleplateC ?? null,
-          dwellS: ticket?.dwell.seconds ?? null,
-        },
-      ].slice(-2000),
-    }));
+    record((b) => foundWrong(b, plan, bs.step, code, moment()));
     finish(bs, false, false);
     setAsking(null);
   };
@@ -166,17 +129,9 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
       setAsking(null);
       return;
     }
-    if (mend) {
-      // Nothing was wrong after all, or it is mended already.
-      record((b) => ({ ...b, mends: b.mends.filter((m) => m.done) }));
-      return;
-    }
-    const { at } = board;
-    if (current && at && at.fact === current.facts[0] && (at.setDowns > 0 || at.downMs !== null)) {
-      press.abort();
-      return;
-    }
-    record(stepBack);
+    const next = goneBack(board, current);
+    if (next === 'press') press.abort();
+    else record(() => next);
   };
 
   const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
@@ -193,46 +148,34 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const gates = current && !practised && !underWay ? gatesOf(project, plan, current.step) : [];
   const closed = gates.filter((g) => !open.includes(g));
   const waitS = current && !runsOn(current.step) ? waitFor(timers, current.step.members, now) : 0;
-  const waits = waitS > 0 && NEEDS_COLD.includes(current?.step.kind ?? 'ready');
+  const waits = waitS > 0 && current !== null && wantsCold(current.step);
 
   /** What the big target does now, and what it says. */
-  const main = ((): { says: string; act: () => void; hot?: boolean; shut?: boolean } | null => {
+  const main = ((): Target | null => {
     if (asking)
       return {
         says: 'It is as it should be',
         act: () => {
-          const bs = asking;
-          record((b) => ({ ...b, looked: [...new Set([...b.looked, bs.step.kind])] }));
+          record((b) => heldAsShould(b, asking.step.kind));
           setAsking(null);
-          finish(bs, false, false);
+          finish(asking, false, false);
         },
       };
     if (mend)
       return {
         says: mend.doing === 'make-again' ? 'Make it once more' : 'Done',
-        act: () =>
-          record((b) => {
-            const next = { ...b, mends: b.mends.map((m) => (m.id === mend.id ? { ...m, done: true } : m)) };
-            return mend.doing === 'make-again' ? madeAgain(next, mend.pieceIds) : next;
-          }),
+        act: () => record((b) => mendFinished(b, mend.id)),
       };
     if (!current) return null;
-    if (waits)
-      return {
-        says: 'It feels cool: go on',
-        act: () =>
-          record((b) => ({
-            ...b,
-            timers: b.timers.filter((t) => !t.pieceIds.some((id) => current.step.members.includes(id))),
-          })),
-      };
-    if (current.step.ticketId !== null && press.act && closed.length === 0) return press.act;
-    if (current.step.ticketId !== null && ticket?.stop)
+    const { step } = current;
+    if (waits) return { says: 'It feels cool: go on', act: () => record((b) => feltCool(b, step.members)) };
+    if (step.ticketId !== null && press.act && closed.length === 0) return press.act;
+    if (step.ticketId !== null && ticket?.stop)
       return { says: 'Leave it out, go on', act: () => finish(current, false, false) };
-    const more = current.copies - current.doneCopies;
     if (closed.length > 0) return { says: 'Tick what is asked above', act: () => undefined, shut: true };
+    const more = current.copies - current.doneCopies;
     return {
-      says: current.copies > 1 && !runsOn(current.step) ? `All ${more} done` : doneWords(current.step.kind),
+      says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step.kind),
       act: () => finish(current),
     };
   })();
@@ -448,23 +391,6 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   );
 }
 
-/** Steps that want what they act on cold. */
-const NEEDS_COLD = ['cut', 'machine-cut', 'peel', 'trim', 'stitch', 'hand'];
-
-/** The step that was done last, to say that something is wrong with it. */
-const lastDone = (steps: readonly BoardStep[], trail: Project['board']['trail']): BoardStep | null => {
-  const facts = trail.at(-1)?.facts[0];
-  const found = steps.find((s) => facts !== undefined && s.facts.includes(facts));
-  return found ?? [...steps].reverse().find((s) => s.done) ?? null;
-};
-
-/** Pieces that lie on their ground, as far as steps are done. */
-function laidBy(steps: readonly BoardStep[]): ReadonlySet<string> {
-  return new Set(
-    steps.flatMap((s) => (s.done && (s.step.kind === 'lay' || s.step.kind === 'bond') ? s.step.members : [])),
-  );
-}
-
 /** “Look: did it hold?” Answers lead on. */
 function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => void }) {
   const { step } = bs;
@@ -544,10 +470,7 @@ function WarmUp({ step, seconds: s, timers }: { step: string; seconds: number; t
       <Button
         onClick={() => {
           wakeSound();
-          record((b) => ({
-            ...b,
-            timers: [...b.timers, { id, kind: 'warm-up', pieceIds: [], startedMs: nowMs(), seconds: s }],
-          }));
+          record((b) => ironSet(b, id, s, nowMs()));
         }}
       >
         It is set

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { BoardStep } from '~/core/hands/board';
+import { type BoardStep, ironStands } from '~/core/hands/board';
 import { type PressTicket, type Project, pieceName } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
 import { dialWords, heat as heatWords, seconds } from '~/words';
@@ -61,13 +61,13 @@ export function usePressRun(
   }, [ticks, whole, eachS]);
   useEffect(() => () => quiet.current(), []);
 
-  const stand = (setDowns: number, down: number | null, hot: boolean): void => {
-    record((b) => ({ ...b, at: { fact, setDowns, downMs: down }, hotSinceMs: hot ? nowMs() : b.hotSinceMs }));
+  const stand = (setDowns: number, down: number | null): void => {
+    record((b) => ironStands(b, fact, setDowns, down, nowMs()));
   };
   const abort = (): void => {
     quiet.current();
-    if (downMs !== null) stand(made, null, true);
-    else if (made > 0) stand(made - 1, null, true);
+    if (downMs !== null) stand(made, null);
+    else if (made > 0) stand(made - 1, null);
   };
   if (!can) return { act: null, made, leftS: null, count, eachS, abort };
   if (downMs === null)
@@ -90,7 +90,7 @@ export function usePressRun(
               lifts();
             };
           }
-          stand(made, nowMs() + REACH_MS, true);
+          stand(made, nowMs() + REACH_MS);
         },
       },
     };
@@ -108,10 +108,10 @@ export function usePressRun(
         quiet.current();
         if (!out) {
           // Lifted too early: this place counts as not made.
-          stand(made, null, true);
+          stand(made, null);
           return;
         }
-        if (made + 1 < count) stand(made + 1, null, true);
+        if (made + 1 < count) stand(made + 1, null);
         else {
           record((b) => ({ ...b, hotSinceMs: nowMs() }));
           onEnd();

@@ -25,7 +25,6 @@ import {
   workHere,
 } from '~/store';
 import { Frame } from '../app/Frame';
-import { useBooking } from '../gather/useBooking';
 import { loadTraysAhead } from '../pattern/trays';
 import { type KeyId, keyOf } from './keys';
 import { OpenQuestions } from './OpenQuestions';
@@ -161,8 +160,6 @@ function StationFrame() {
     const later = setTimeout(() => lookAtStation(station), LOOKED_MS);
     return () => clearTimeout(later);
   }, [planned, station]);
-
-  useBooking(project);
 
   const name = project?.name;
   useEffect(() => {

@@ -1,3 +1,4 @@
+export * from './acts';
 export * from './gates';
 export * from './mends';
 export * from './pace';

@@ -1,3 +1,4 @@
+export * from './booking';
 export * from './doubts';
 export * from './file';
 export * from './kinds';

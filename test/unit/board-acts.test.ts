@@ -1,0 +1,188 @@
+// What is done at the board, act by act: timers, times, evidence and caps, without a screen; and the Drawer that follows what was booked as cut.
+import { expect } from 'chai';
+import {
+  asksAfter,
+  boardSteps,
+  currentOf,
+  feltCool,
+  foundWrong,
+  goneBack,
+  heldAsShould,
+  ironSet,
+  ironStands,
+  lastDone,
+  mendFinished,
+  stepFinished,
+  ticketBehind,
+  wantsCold,
+} from '~/core/hands/board';
+import { bookedChanges, bookingChanged } from '~/core/keep/drawer';
+import { type Board, EMPTY_BOARD, type Project, type StepKind } from '~/core/keep/model';
+import { planProject } from '~/core/plan';
+import { DEMO, demoDrawer } from '~/demo';
+
+const project: Project = { ...DEMO['lemon-pot'](), id: 'acts' };
+const plan = planProject(project);
+const at = (nowMs: number) => {
+  let n = 0;
+  return { nowMs, newId: () => `id-${nowMs}-${n++}` };
+};
+const stepsOn = (board: Board) => boardSteps({ ...project, board }, plan.making);
+const first = (kind: StepKind, board: Board = EMPTY_BOARD) => stepsOn(board).find((s) => s.step.kind === kind)!;
+
+describe('board: a step is done', () => {
+  it('what it took is kept against the plan, what cools begins to, what took six times as long was a break', () => {
+    const cool = first('cool');
+    const done = stepFinished(EMPTY_BOARD, cool, false, 0, at(5000));
+    const { does } = cool.step;
+    expect(does.code).to.equal('let-cool');
+    expect(done.timers).to.deep.equal([
+      {
+        id: 'id-5000-0',
+        kind: 'cool',
+        pieceIds: [...cool.step.members],
+        startedMs: 5000,
+        seconds: 'coolS' in does ? does.coolS : null,
+      },
+    ]);
+    const cut = first('cut');
+    const plannedS = cut.step.handsS;
+    const times = (tookS: number) => stepFinished(EMPTY_BOARD, cut, false, 0, at(tookS * 1000)).times;
+    expect(times(plannedS * 2)).to.deep.equal([{ kind: 'cut', plannedS, tookS: plannedS * 2 }]);
+    expect(times(plannedS * 6.1)).to.deep.equal([]);
+    // A clock that was put right in the middle of a step leaves no time that is less than nothing.
+    expect(stepFinished(EMPTY_BOARD, cut, false, 10_800_000, at(0)).times).to.deep.equal([]);
+  });
+
+  it('timers that have been out for an hour go, and no list grows past what a project may hold', () => {
+    const old = { id: 'old', kind: 'cool' as const, pieceIds: [], startedMs: 0, seconds: 60 };
+    const later = (ms: number): string[] =>
+      stepFinished({ ...EMPTY_BOARD, timers: [old] }, first('cut'), false, 0, at(ms)).timers.map((t) => t.id);
+    expect(later(60_000 + 3_599_000)).to.deep.equal(['old']);
+    expect(later(60_000 + 3_600_000)).to.deep.equal([]);
+    const many = Array.from({ length: 320 }, (_, i) => ({ ...old, id: `t${i}`, seconds: 1e6 }));
+    const times = Array.from({ length: 5000 }, () => ({ kind: 'cut', plannedS: 1, tookS: 1 }));
+    const full = stepFinished({ ...EMPTY_BOARD, timers: many, times }, first('cut'), false, 0, at(20_000));
+    expect([full.timers.length, full.times.length]).to.deep.equal([300, 5000]);
+    expect(full.times.at(-1)!.tookS).to.equal(20);
+    expect(ironSet({ ...EMPTY_BOARD, timers: many }, 'warm', 30, 7).timers.at(-1)).to.include({
+      id: 'warm',
+      startedMs: 7,
+    });
+    expect(ironSet({ ...EMPTY_BOARD, timers: many }, 'warm', 30, 7).timers).to.have.length(300);
+  });
+
+  it('is asked about once of each kind, with its last copy, and never of what cools', () => {
+    const bond = first('bond');
+    expect(asksAfter(EMPTY_BOARD, bond, false)).to.equal(true);
+    expect(asksAfter(heldAsShould(EMPTY_BOARD, 'bond'), bond, false)).to.equal(false);
+    expect(asksAfter(EMPTY_BOARD, { ...bond, copies: 3, doneCopies: 1 }, true)).to.equal(false);
+    expect(asksAfter(EMPTY_BOARD, { ...bond, copies: 3, doneCopies: 2 }, true)).to.equal(true);
+    expect(asksAfter(EMPTY_BOARD, first('cool'), false)).to.equal(false);
+  });
+
+  it('cutting, peeling, trimming and stitching want it cold; bonding does not', () => {
+    const kinds: StepKind[] = ['cut', 'machine-cut', 'peel', 'trim', 'stitch', 'bond', 'fuse', 'lay', 'trace', 'cool'];
+    expect(kinds.filter((kind) => wantsCold({ kind }))).to.deep.equal(['cut', 'machine-cut', 'peel', 'trim', 'stitch']);
+  });
+});
+
+describe('board: something is wrong', () => {
+  it('leads to its mend, with the seconds of the press before, and is evidence', () => {
+    const peel = first('peel');
+    const ticket = ticketBehind(plan, peel.step)!;
+    expect(ticket.stage).to.equal('fuse');
+    expect(ticket.pieceIds).to.include(peel.step.pieceIds[0]);
+    const board = foundWrong(EMPTY_BOARD, plan, peel.step, 'adhesive-left-on-liner', at(9));
+    expect(board.mends.map((m) => m.doing)).to.deep.equal(['press-again', 'let-cool', 'peel-from-another-corner']);
+    expect(board.evidence).to.deep.equal([
+      {
+        id: board.evidence[0]!.id,
+        atMs: 9,
+        code: 'adhesive-left-on-liner',
+        kind: 'peel',
+        pieceIds: [...peel.step.pieceIds],
+        heatC: ticket.heat.soleplateC,
+        dwellS: ticket.dwell.seconds,
+      },
+    ]);
+    const more = { ...EMPTY_BOARD, evidence: Array.from({ length: 2000 }, () => board.evidence[0]!) };
+    expect(foundWrong(more, plan, peel.step, 'slid', at(1)).evidence).to.have.length(2000);
+  });
+
+  it('a step that stands on a ticket takes that, and one that no press came before none', () => {
+    const bond = first('bond');
+    expect(ticketBehind(plan, bond.step)!.id).to.equal(bond.step.ticketId);
+    expect(ticketBehind(plan, first('trace').step)).to.equal(null);
+  });
+
+  it('made once more brings its steps back, and nothing of another piece', () => {
+    const all = stepsOn(EMPTY_BOARD).reduce<Board>((b, bs) => stepFinished(b, bs, false, 0, at(1)), EMPTY_BOARD);
+    expect(currentOf(stepsOn(all))).to.equal(null);
+    const bond = first('bond');
+    const wrong = foundWrong(all, plan, bond.step, 'backwards', at(2));
+    const again = mendFinished(wrong, wrong.mends[0]!.id);
+    expect(again.mends[0]!.done).to.equal(true);
+    const back = stepsOn(again).filter((s) => !s.done);
+    expect(back.length).to.be.above(2);
+    const mine = new Set(bond.step.pieceIds);
+    for (const s of back)
+      expect(
+        s.left.every((id) => mine.has(id)),
+        s.step.id,
+      ).to.equal(true);
+    // What was done to them before cannot be taken back one by one any more.
+    expect(again.trail.some((t) => t.facts.some((f) => [...mine].some((id) => f.includes(` ${id} `))))).to.equal(false);
+    expect(mendFinished(all, 'no such mend')).to.equal(all);
+  });
+});
+
+describe('board: back', () => {
+  it('an open mend first, then the press that is under way, then the last step', () => {
+    const bond = first('bond');
+    const wrong = foundWrong(EMPTY_BOARD, plan, bond.step, 'edge-lifts', at(1));
+    expect(goneBack(wrong, bond)).to.deep.include({ mends: [] });
+    const down = ironStands(EMPTY_BOARD, bond.facts[0]!, 0, 500, 400);
+    expect(down.hotSinceMs).to.equal(400);
+    expect(goneBack(down, bond)).to.equal('press');
+    expect(goneBack(ironStands(EMPTY_BOARD, 'another', 3, 500, 400), bond)).to.not.equal('press');
+    const cut = stepFinished(EMPTY_BOARD, first('cut'), false, 0, at(1));
+    expect(lastDone(stepsOn(cut), cut.trail)!.step.kind).to.equal('cut');
+    expect(goneBack(cut, null)).to.deep.include({ done: [], trail: [] });
+    expect(lastDone(stepsOn(EMPTY_BOARD), [])).to.equal(null);
+  });
+
+  it('what feels cool is timed no longer; the others go on', () => {
+    const timer = (id: string) => ({ id, kind: 'cool' as const, pieceIds: [id], startedMs: 0, seconds: 60 });
+    const board = { ...EMPTY_BOARD, timers: [timer('a'), timer('b')] };
+    expect(feltCool(board, ['a', 'c']).timers.map((t) => t.id)).to.deep.equal(['b']);
+  });
+});
+
+describe('the Drawer follows what was booked as cut', () => {
+  it('where both said the same before; what the Drawer knows better stays', () => {
+    const drawer = structuredClone(demoDrawer());
+    const before = { fabrics: structuredClone(drawer.fabrics), webs: structuredClone(drawer.webs), threads: [] };
+    const after = structuredClone(before);
+    after.fabrics[0]!.stock = [];
+    after.webs[0]!.stockMm = 1;
+    after.webs[1]!.stockMm = 2;
+    drawer.webs[1]!.stockMm = 12_345;
+    const changes = bookedChanges(drawer, before, after);
+    expect([...changes.fabrics.keys()]).to.deep.equal([drawer.fabrics[0]!.id]);
+    expect(changes.fabrics.get(drawer.fabrics[0]!.id)).to.deep.equal({ ...drawer.fabrics[0]!, stock: [] });
+    expect([...changes.webs.keys()]).to.deep.equal([drawer.webs[0]!.id]);
+    expect(changes.threads.size).to.equal(0);
+  });
+
+  it('only when it was booked or taken back, of the same project', () => {
+    const taken = (when: number | null): Project => ({
+      ...project,
+      gathering: { ...project.gathering, taken: when === null ? null : ({ at: when } as never) },
+    });
+    expect(bookingChanged(taken(null), taken(1))).to.equal(true);
+    expect(bookingChanged(taken(1), taken(null))).to.equal(true);
+    expect(bookingChanged(taken(1), taken(1))).to.equal(false);
+    expect(bookingChanged(taken(1), { ...taken(2), id: 'another' })).to.equal(false);
+  });
+});
