@@ -7,6 +7,7 @@ import {
   parseLength,
   parseTemperature,
 } from '~/core/base/units';
+import { unitWords } from '~/words';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -121,7 +122,7 @@ export function LengthField({
       commit={onChange}
       read={(text) => {
         const parsed = parseLength(text, units);
-        if (!parsed.ok) return parsed;
+        if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
         if (parsed.value < min || parsed.value > max)
           return { ok: false, message: `Between ${show(min)} and ${show(max)}, please.` };
         return parsed;
@@ -139,7 +140,7 @@ export function TemperatureField({ units, value, min, max, onChange, ...shell }:
       commit={onChange}
       read={(text) => {
         const parsed = parseTemperature(text, units);
-        if (!parsed.ok) return parsed;
+        if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
         if (parsed.value < min || parsed.value > max)
           return {
             ok: false,

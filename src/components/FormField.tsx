@@ -10,6 +10,7 @@ import {
   parseLength,
   parseTemperature,
 } from '~/core/base/units';
+import { unitWords } from '~/words';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -105,7 +106,7 @@ function FormMeasure<T extends FieldValues>({
   max = Number.POSITIVE_INFINITY,
   read,
   show,
-}: Omit<Measured<T>, 'units'> & { read: (text: string) => Parsed<number>; show: (value: number) => string }) {
+}: Omit<Measured<T>, 'units'> & { read: (text: string) => Read; show: (value: number) => string }) {
   const [draft, setDraft] = useState<string | null>(null);
   const understood = (text: string): number | null | Unread => {
     if (optional && text.trim() === '') return null;
@@ -150,6 +151,11 @@ function FormMeasure<T extends FieldValues>({
   );
 }
 
+/** A number that was typed, or a sentence that says what would be understood. */
+type Read = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
+const spoken = (parsed: Parsed<number>): Read =>
+  parsed.ok ? parsed : { ok: false, message: unitWords(parsed.problem) };
+
 /** A length of a form, in the units shown. Kept in mm. @param fine a thickness: finer than a ruler shows @param run off a roll or a spool: yards or metres */
 export const FormLength = <T extends FieldValues>({
   units,
@@ -159,14 +165,18 @@ export const FormLength = <T extends FieldValues>({
 }: Measured<T> & { fine?: boolean; run?: boolean }) => (
   <FormMeasure
     {...field}
-    read={(text) => parseLength(text, units)}
+    read={(text) => spoken(parseLength(text, units))}
     show={(mm) => (fine ? formatThickness(mm, units) : run ? formatRun(mm, units) : formatLength(mm, units, 1))}
   />
 );
 
 /** A temperature of a form, in the scale shown. Kept in °C. */
 export const FormTemperature = <T extends FieldValues>({ units, ...field }: Measured<T>) => (
-  <FormMeasure {...field} read={(text) => parseTemperature(text, units)} show={(c) => formatTemperature(c, units)} />
+  <FormMeasure
+    {...field}
+    read={(text) => spoken(parseTemperature(text, units))}
+    show={(c) => formatTemperature(c, units)}
+  />
 );
 
 /** A price of a form, for as much as things are sold by; left empty it is not known. Kept per metre or square metre. @param per how many of those one unit is */

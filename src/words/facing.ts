@@ -1,8 +1,8 @@
 import type { FacingFinding } from '~/core/keep/model';
-import { ROUTE_FACTS } from '~/core/lay/facing';
+import { ROUTE_WORDS } from './routes';
 import { lower, say, type Words } from './table';
 
-const doIt = (f: FacingFinding): string => ROUTE_FACTS[f.route].doIt;
+const doIt = (f: FacingFinding): string => ROUTE_WORDS[f.route].doIt;
 
 const FACINGS: Words<FacingFinding, []> = {
   'no-care': () => 'The shape is its own mirror image: either way round is right.',
@@ -10,7 +10,7 @@ const FACINGS: Words<FacingFinding, []> = {
     `${doIt(f)} just as the pattern came: it is reversed already, and reversing twice would undo it.`,
   'turn-back': (f) =>
     `${doIt(f)} turned over: the pattern came reversed, but on this route the line is seen from the right side.`,
-  'as-seen': (f) => `${doIt(f)} as seen: ${lower(ROUTE_FACTS[f.route].contacts[0]?.text ?? '')}`,
+  'as-seen': (f) => `${doIt(f)} as seen: ${lower(ROUTE_WORDS[f.route].contacts[0] ?? '')}`,
   'face-down': (f) => `${doIt(f)}: the line must be reversed, because the cut piece is turned over once.`,
   'as-seen-face-down': (f) =>
     `${doIt(f)} as seen: the piece lies face down, so that its other side is what you look at.`,

@@ -312,7 +312,7 @@ describe('match: answers', () => {
     expect(said('stitch-if-washed')).to.include('peels-in-the-wash');
     expect(said('film-alone')).to.not.include('peels-in-the-wash');
     for (const s of SCHOOLS) {
-      expect(USUAL_SCHOOLS[s.key], s.key).to.equal(s.sides[0].value);
+      expect(USUAL_SCHOOLS[s.key], s.key).to.equal(s.sides[0]);
       expect(s.sides.length).to.be.at.least(2);
     }
   });

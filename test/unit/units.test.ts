@@ -19,10 +19,11 @@ import {
   parseSize,
   parseTemperature,
 } from '~/core/base/units';
+import { unitWords } from '~/words';
 
 const mm = (text: string, assume: 'mm' | 'in' = 'mm'): number => {
   const r = parseLength(text, assume);
-  if (!r.ok) throw new Error(r.message);
+  if (!r.ok) throw new Error(unitWords(r.problem));
   return r.value;
 };
 
@@ -66,7 +67,7 @@ describe('units: lengths', () => {
     it(`refuses “${text}” in words`, () => {
       const r = parseLength(text, 'mm');
       expect(r.ok).to.equal(false);
-      if (!r.ok) expect(r.message).to.match(/length/);
+      if (!r.ok) expect(unitWords(r.problem)).to.match(/length/);
     });
 
   it('prints inches as a ruler has them', () => {
@@ -140,7 +141,7 @@ describe('units: what people type', () => {
   for (const [text, units, w, h, count] of sizes)
     it(`the size ${text}`, () => {
       const read = parseSize(text, units);
-      if (!read.ok) throw new Error(read.message);
+      if (!read.ok) throw new Error(unitWords(read.problem));
       expect(read.value.widthMm).to.be.closeTo(w, 1e-9);
       expect(read.value.heightMm).to.be.closeTo(h, 1e-9);
       expect(read.value.count).to.equal(count);
@@ -148,13 +149,13 @@ describe('units: what people type', () => {
   for (const text of ['', '18', '18 x', 'a x b', '18 x 22 x 0', '18 x 22 x 2 x 3', '-1 x 2', '18 x 22 in x 2.5'])
     it(`no size: “${text}”`, () => {
       const read = parseSize(text, 'in');
-      expect(!read.ok && read.message).to.match(/18 x 22 in/);
+      expect(!read.ok && unitWords(read.problem)).to.match(/18 x 22 in/);
     });
 
   it('temperatures with their scale, or in that of the project', () => {
     const c = (text: string, units: 'mm' | 'in'): number => {
       const read = parseTemperature(text, units);
-      if (!read.ok) throw new Error(read.message);
+      if (!read.ok) throw new Error(unitWords(read.problem));
       return read.value;
     };
     // 212 °F is 100 °C, the boiling point of water at one atmosphere; 32 °F is 0 °C.
@@ -167,7 +168,7 @@ describe('units: what people type', () => {
     for (const text of ['', 'hot', '150 K', '1/0', '15 16', '12 parsecs'])
       expect(parseTemperature(text, 'in')).to.have.property('ok', false);
     const wrong = parseTemperature('hot', 'in');
-    expect(!wrong.ok && wrong.message).to.equal('“hot” is not a temperature. Write it like 300 °F.');
+    expect(!wrong.ok && unitWords(wrong.problem)).to.equal('“hot” is not a temperature. Write it like 300 °F.');
   });
 
   it('differences of temperature are converted as differences', () => {
@@ -179,7 +180,7 @@ describe('units: what people type', () => {
   it('says what is wrong with each kind of nonsense', () => {
     const message = (text: string): string => {
       const read = parseLength(text, 'in');
-      return read.ok ? 'understood' : read.message;
+      return read.ok ? 'understood' : unitWords(read.problem);
     };
     expect(message('eighteen')).to.match(/^“eighteen” is not a length/);
     expect(message('12 parsecs')).to.match(/^“parsecs” is no unit of length here. Understood are mm, cm, m, in/);

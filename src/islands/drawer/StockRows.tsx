@@ -4,6 +4,7 @@ import { type ArrayPath, type FieldValues, type Path, type UseFormReturn, useFie
 import { Button, FieldFrame, FormLength, FormNumber, inputClass } from '~/components';
 import { boundsOf, parsePath, regionOf } from '~/core/base/shape';
 import { type DisplayUnits, parseSize, type Size, SPEECH } from '~/core/base/units';
+import { unitWords } from '~/words';
 import css from './Drawer.module.css';
 
 /** Pieces and scraps with their sizes, and for a scrap its outline. */
@@ -58,7 +59,7 @@ function SizeEntry({ units, label, onSize }: { units: DisplayUnits; label: strin
   const add = (): void => {
     const parsed = parseSize(text, units);
     if (!parsed.ok) {
-      setError(parsed.message);
+      setError(unitWords(parsed.problem));
       return;
     }
     onSize(parsed.value);

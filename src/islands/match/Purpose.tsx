@@ -13,6 +13,7 @@ import {
 import { SCHOOLS } from '~/core/choose/match';
 import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
+import { lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
 import { answer } from '../project/answers';
 import css from './Match.module.css';
 
@@ -29,7 +30,9 @@ function saysOf({ intent, wants, schools }: Project): string[] {
     `${HAND_WORDS[intent.hand]} to the hand`,
     EDGE_WORDS[intent.edge],
     ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
-    ...SCHOOLS.flatMap((s) => s.sides.filter((side, i) => i > 0 && side.value === schools[s.key]).map((x) => x.name)),
+    ...SCHOOLS.flatMap((s) =>
+      s.sides.slice(1).flatMap((side) => (side === schools[s.key] ? [schoolSideWords(s.key, side).name] : [])),
+    ),
   ];
 }
 
@@ -77,23 +80,23 @@ export function Purpose({ project }: { project: Project }) {
           <div>
             {SCHOOLS.map((s) => (
               <fieldset key={s.key} className={css.school}>
-                <legend>{s.question}</legend>
+                <legend>{SCHOOL_WORDS[s.key].question}</legend>
                 {s.sides.map((side) => (
-                  <label key={side.value} data-side={side.value}>
+                  <label key={side} data-side={side}>
                     <input
                       type="radio"
                       name={s.key}
-                      checked={schools[s.key] === side.value}
-                      onChange={() => edit((p) => void ((p.schools[s.key] as string) = side.value))}
+                      checked={schools[s.key] === side}
+                      onChange={() => edit((p) => void ((p.schools[s.key] as string) = side))}
                     />
                     <span>
-                      <strong>{side.name}</strong>
-                      <span>{side.says}</span>
+                      <strong>{schoolSideWords(s.key, side).name}</strong>
+                      <span>{schoolSideWords(s.key, side).says}</span>
                     </span>
                   </label>
                 ))}
                 <p className={css.small}>
-                  We start from “{s.sides[0].name}”: {s.why.charAt(0).toLowerCase() + s.why.slice(1)}
+                  We start from “{schoolSideWords(s.key, s.sides[0]).name}”: {lower(SCHOOL_WORDS[s.key].why)}
                 </p>
               </fieldset>
             ))}

@@ -15,6 +15,7 @@ import {
 } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
+import { RECIPE_WORDS } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
@@ -76,7 +77,7 @@ export function PieceTray({
         </h2>
         <p className={css.lead}>
           {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high. It is laid out by “
-          {RECIPE_FACTS[project.recipe.id].name}”: let go of it, and change its size and cloth there.
+          {RECIPE_WORDS[project.recipe.id].name}”: let go of it, and change its size and cloth there.
         </p>
         <Button onClick={() => select(null)}>Done</Button>
       </>

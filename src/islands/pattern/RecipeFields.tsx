@@ -2,6 +2,7 @@ import { LengthField, NumberField, Select } from '~/components';
 import { type ArticleView, type Piece, type Project, RECIPES } from '~/core/keep/model';
 import { makeBy, measureOf, pickedOf, RECIPE_FACTS, type RecipeQuestion } from '~/core/lay/recipe';
 import { edit, editPiece } from '~/store';
+import { RECIPE_WORDS } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { FabricsChoice } from '../cloth/FabricsChoice';
 import css from './Pattern.module.css';
@@ -12,7 +13,8 @@ const answerWith = (key: string, value: Project['recipe']['answers'][string]): s
 
 /** How the whole is made: on a ground, behind windows, or in layers; and what that asks. */
 export function RecipeFields({ project }: { project: ArticleView }) {
-  const { says, otherSide, questions } = RECIPE_FACTS[project.recipe.id];
+  const { questions, otherSide } = RECIPE_FACTS[project.recipe.id];
+  const { says } = RECIPE_WORDS[project.recipe.id];
   const asked = questions.filter((q) => q.when?.(project) ?? true);
   const isMeasure = (q: RecipeQuestion): boolean => q.is === 'length' || q.is === 'count';
   const measures = asked.filter(isMeasure);
@@ -21,7 +23,7 @@ export function RecipeFields({ project }: { project: ArticleView }) {
       <Select
         label="How it is made"
         value={project.recipe.id}
-        options={RECIPES.map((id) => ({ value: id, label: RECIPE_FACTS[id].name }))}
+        options={RECIPES.map((id) => ({ value: id, label: RECIPE_WORDS[id].name }))}
         onChange={(id) => edit((p) => makeBy(p, id))}
       />
       <p className={css.lead}>
@@ -48,11 +50,13 @@ export function RecipeFields({ project }: { project: ArticleView }) {
 
 /** One thing that a recipe asks. */
 function Question({ project, question: q }: { project: ArticleView; question: RecipeQuestion }) {
+  const { asks, options } = RECIPE_WORDS[project.recipe.id];
+  const label = asks[q.key] ?? q.key;
   switch (q.is) {
     case 'length':
       return (
         <LengthField
-          label={q.asks}
+          label={label}
           units={project.units}
           min={q.minMm}
           max={q.maxMm}
@@ -63,7 +67,7 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
     case 'count':
       return (
         <NumberField
-          label={q.asks}
+          label={label}
           unit=""
           min={q.min}
           max={q.max}
@@ -74,16 +78,16 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
     case 'one-of':
       return (
         <Select
-          label={q.asks}
+          label={label}
           value={pickedOf(project, q)}
-          options={q.options}
+          options={q.options.map(({ value }) => ({ value, label: options[value] ?? value }))}
           onChange={(value) => answerWith(q.key, value)}
         />
       );
     case 'cloth':
       return (
         <FabricChoice
-          label={q.asks}
+          label={label}
           project={project}
           value={q.of(project) ?? ''}
           onChange={(id) => answerWith(q.key, id)}
@@ -92,7 +96,7 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
     case 'cloths':
       return (
         <FabricsChoice
-          label={q.asks}
+          label={label}
           project={project}
           values={q.of(project)}
           onChange={(ids) => answerWith(q.key, [...ids])}
@@ -103,12 +107,12 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
 
 /** The other side of a piece in hand: what it is of. Nothing to ask where it has none. */
 export function OtherSideOf({ project, piece }: { project: ArticleView; piece: Piece }) {
-  const { otherSide } = RECIPE_FACTS[project.recipe.id];
+  const { sideAsks } = RECIPE_WORDS[project.recipe.id];
   const other = project.pieces.find((p) => p.part?.of === piece.id);
-  if (!otherSide || !other) return null;
+  if (sideAsks === undefined || !other) return null;
   return (
     <FabricChoice
-      label={otherSide.asks}
+      label={sideAsks}
       project={project}
       value={other.fabricId}
       onChange={(id) => editPiece(other.id, (p) => void (p.fabricId = id))}

@@ -47,7 +47,15 @@ const VULGAR: Record<string, string> = {
 /** A length is read to a millionth of a millimetre. */
 const DIGITS = 6;
 
-export type Parsed<T> = { ok: true; value: T } | { ok: false; message: string };
+/** What is wrong with what was typed; the sentence is made in words/units.ts. */
+export type UnitProblem =
+  | { readonly code: 'no-length' | 'length-by-nought' | 'no-size'; readonly typed: string }
+  | { readonly code: 'empty-length' | 'empty-size' }
+  | { readonly code: 'no-unit'; readonly unit: string }
+  | { readonly code: 'no-temperature'; readonly typed: string; readonly units: DisplayUnits }
+  | { readonly code: 'empty-temperature'; readonly units: DisplayUnits };
+
+export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: UnitProblem };
 
 /** "3 1/2", "3-1/2", "7/16", ".5", "2,75" as a number; null when it is none of these. */
 function parseAmount(text: string): number | null {
@@ -66,10 +74,7 @@ function parseAmount(text: string): number | null {
  * @returns millimetres, or a message that says what would be understood; never throws
  */
 export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
-  const wrong = {
-    ok: false,
-    message: `“${text.trim()}” is not a length. Write it like 3 1/2", 9 cm or 85 mm.`,
-  } as const;
+  const wrong = { ok: false, problem: { code: 'no-length', typed: text.trim() } } as const;
   let rest = text
     .trim()
     .toLowerCase()
@@ -78,12 +83,8 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
     .replace(/[′’‘]/g, "'")
     .replace(/−/g, '-')
     .trim();
-  if (rest === '') return { ok: false, message: 'Type a length, like 3 1/2", 9 cm or 85 mm.' };
-  if (/\/\s*0+(?!\d)/.test(rest))
-    return {
-      ok: false,
-      message: `“${text.trim()}” is not a length, since it divides by nought. Write it like 3 1/2", 9 cm or 85 mm.`,
-    };
+  if (rest === '') return { ok: false, problem: { code: 'empty-length' } };
+  if (/\/\s*0+(?!\d)/.test(rest)) return { ok: false, problem: { code: 'length-by-nought', typed: text.trim() } };
   const sign = rest.startsWith('-') ? -1 : 1;
   if (sign < 0) rest = rest.slice(1).trim();
 
@@ -95,11 +96,7 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
     if (!match?.[1]) return wrong;
     const amount = parseAmount(match[1].trim());
     const unit = match[2] === undefined ? assume : UNIT_WORDS[match[2]];
-    if (amount !== null && unit === undefined)
-      return {
-        ok: false,
-        message: `“${match[2]}” is no unit of length here. Understood are mm, cm, m, in, ft, yd and pt.`,
-      };
+    if (amount !== null && unit === undefined) return { ok: false, problem: { code: 'no-unit', unit: match[2] ?? '' } };
     // A bare number is only unambiguous alone: "1 ft 2" is not guessed at.
     if (amount === null || unit === undefined || (match[2] === undefined && parts > 0)) return wrong;
     mm += amount * MM_PER[unit];
@@ -136,7 +133,6 @@ export function formatThread(mm: number, units: DisplayUnits): string {
 /** Area for a person: square inches or square centimetres. */
 export const formatArea = (mm2: number, units: DisplayUnits): string => SPEECH[units].area(mm2);
 
-const SIZE_WORDS = 'Write it like 18 x 22 in, or 559 x 457 mm x 2 for two of them.';
 /** A flat piece of something, and how many of it there are. */
 export interface Size {
   readonly widthMm: number;
@@ -149,8 +145,8 @@ export interface Size {
  * @returns width and height in mm with a count of at least 1, or a message that says what would be understood; never throws
  */
 export function parseSize(text: string, assume: LengthUnit): Parsed<Size> {
-  const wrong = { ok: false, message: `“${text.trim()}” is not a size. ${SIZE_WORDS}` } as const;
-  if (text.trim() === '') return { ok: false, message: `Type a size. ${SIZE_WORDS}` };
+  const wrong = { ok: false, problem: { code: 'no-size', typed: text.trim() } } as const;
+  if (text.trim() === '') return { ok: false, problem: { code: 'empty-size' } };
   const [first = '', second = '', third, ...more] = text.split(/\s*(?:[x×*]|\bby\b)\s*/i).map((t) => t.trim());
   if (first === '' || second === '' || more.length > 0) return wrong;
   const unitOf = (side: string): LengthUnit | undefined =>

@@ -33,17 +33,17 @@ const SCALES: Readonly<Record<string, 'C' | 'F'>> = {
  * @returns °C, or a message that says what would be understood; never throws
  */
 export function parseTemperature(text: string, units: DisplayUnits): Parsed<number> {
-  const { like, scale: usual } = SPEECH[units].heat;
+  const { scale: usual } = SPEECH[units].heat;
   const match = /^([−-]?\d+(?:[.,]\d+)?)\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)$/i.exec(text.trim());
   const word = match?.[2]?.toLowerCase() ?? '';
   const scale = word === '' ? usual : SCALES[word];
   if (!match?.[1] || !scale)
     return {
       ok: false,
-      message:
+      problem:
         text.trim() === ''
-          ? `Type a temperature, like ${like}.`
-          : `“${text.trim()}” is not a temperature. Write it like ${like}.`,
+          ? { code: 'empty-temperature', units }
+          : { code: 'no-temperature', typed: text.trim(), units },
     };
   const n = Number(match[1].replace('−', '-').replace(',', '.'));
   return { ok: true, value: scale === 'F' ? fahrenheitToCelsius(n) : n };

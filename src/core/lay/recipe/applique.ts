@@ -3,6 +3,4 @@ import { PLAIN, type Recipe } from './recipe';
 /** Shapes on a ground. Source: the trade handbook, the order of work; common practice, no source. */
 export const applique: Recipe = {
   ...PLAIN,
-  name: 'A picture on a ground',
-  says: 'Pieces are bonded onto the ground, back to front.',
 };

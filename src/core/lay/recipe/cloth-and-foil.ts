@@ -6,13 +6,10 @@ import { PLAIN, type Recipe } from './recipe';
  */
 export const clothAndFoil: Recipe = {
   ...PLAIN,
-  name: 'Cloth and foil',
-  says: 'Cloth on one side and foil on the other, cut a little larger and trimmed as one.',
   needsGround: false,
   layered: true,
   otherSide: {
     called: 'foil',
-    asks: 'Its foil',
     answers: { piece: 'clothId', side: 'foilId' },
     lies: 'on-top',
     material: 'foil',

@@ -28,8 +28,6 @@ function layOut(project: Project): Project {
  */
 export const foilMotif: Recipe = {
   ...PLAIN,
-  name: 'Foil motifs',
-  says: 'Web is cut on the line and bonded to the right side, and foil pressed onto it.',
   questions: [],
   layOut,
 };

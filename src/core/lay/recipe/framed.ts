@@ -19,26 +19,25 @@ export const PATCH_BEYOND_MM = 6;
 export const LEAST_RIM_MM = 2 * PATCH_BEYOND_MM;
 
 const MOST_MM = 1000;
-const TILE = { value: 'tile', label: 'square-cornered' } as const;
+const TILE = { value: 'tile' } as const;
 /** Starting values: common practice, no source. */
 const ASKS = {
-  tileMm: askLength('tileMm', 'Tile, wide', 100, 20, MOST_MM),
-  tileHeightMm: askLength('tileHeightMm', 'Tile, high', 100, 20, MOST_MM),
-  windowMm: askLength('windowMm', 'Window, wide', 50, 5, MOST_MM),
-  windowHeightMm: askLength('windowHeightMm', 'Window, high', 50, 5, MOST_MM),
-  count: { key: 'count', asks: 'How many', is: 'count', usual: 6, min: 1, max: 999 },
+  tileMm: askLength('tileMm', 100, 20, MOST_MM),
+  tileHeightMm: askLength('tileHeightMm', 100, 20, MOST_MM),
+  windowMm: askLength('windowMm', 50, 5, MOST_MM),
+  windowHeightMm: askLength('windowHeightMm', 50, 5, MOST_MM),
+  count: { key: 'count', is: 'count', usual: 6, min: 1, max: 999 },
   shape: {
     key: 'shape',
-    asks: 'Its shape',
     is: 'one-of',
     usual: TILE,
-    options: [TILE, { value: 'tag', label: 'a tag with a slot' }],
+    options: [TILE, { value: 'tag' }],
   },
-  sheetWidthMm: askLength('sheetWidthMm', 'Sheet of felt, wide', 300, 20, 5000),
-  sheetHeightMm: askLength('sheetHeightMm', 'Sheet of felt, high', 300, 20, 5000),
-  frontId: { key: 'frontId', asks: 'The frame is of', is: 'cloth', of: (p) => feltsOf(p).front },
-  backId: { key: 'backId', asks: 'The back is of', is: 'cloth', of: (p) => feltsOf(p).back },
-  patchIds: { key: 'patchIds', asks: 'Patches are of', is: 'cloths', of: (p) => patchCloths(p) },
+  sheetWidthMm: askLength('sheetWidthMm', 300, 20, 5000),
+  sheetHeightMm: askLength('sheetHeightMm', 300, 20, 5000),
+  frontId: { key: 'frontId', is: 'cloth', of: (p) => feltsOf(p).front },
+  backId: { key: 'backId', is: 'cloth', of: (p) => feltsOf(p).back },
+  patchIds: { key: 'patchIds', is: 'cloths', of: (p) => patchCloths(p) },
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
 /** What a framed tile measures, as it was answered. */
@@ -212,8 +211,6 @@ function layOut(project: Project): Project {
  */
 export const framed: Recipe = {
   ...PLAIN,
-  name: 'Framed window',
-  says: 'Two felts with a window in one, and a patch between them: tags, tiles, ornaments.',
   needsGround: false,
   layered: true,
   bothSides: true,

@@ -5,11 +5,10 @@ import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
 /** Starting values: common practice, no source. */
 const ASKS = {
-  hemLengthMm: askLength('hemLengthMm', 'Along the hem or gap', 600, 10, 20_000),
-  turnUpMm: askLength('turnUpMm', 'Turned up by', 30, 8, 300),
+  hemLengthMm: askLength('hemLengthMm', 600, 10, 20_000),
+  turnUpMm: askLength('turnUpMm', 30, 8, 300),
   clothId: {
     key: 'clothId',
-    asks: 'It is of',
     is: 'cloth',
     of: (p) => p.pieces.find((x) => x.part?.role === 'turning')?.fabricId,
   },
@@ -79,8 +78,6 @@ function layOut(project: Project): Project {
  */
 export const hem: Recipe = {
   ...PLAIN,
-  name: 'Hem or turning gap',
-  says: 'Tape, or a sliver of web, laid into a fold and pressed.',
   questions: Object.values(ASKS),
   groundBecomes: ASKS.clothId.key,
   laysArticles: true,

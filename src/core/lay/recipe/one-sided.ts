@@ -6,13 +6,10 @@ import { PLAIN, type Recipe } from './recipe';
  */
 export const oneSided: Recipe = {
   ...PLAIN,
-  name: 'Stiff ornament',
-  says: 'Cloth on a stiff backing that brings its own adhesive, cut larger and again on the line.',
   needsGround: false,
   layered: true,
   otherSide: {
     called: 'backing',
-    asks: 'Its backing',
     answers: { piece: 'clothId', side: 'backingId' },
     lies: 'beneath',
     material: 'backing',

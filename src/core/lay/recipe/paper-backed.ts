@@ -12,13 +12,10 @@ const CLOSE_MM = 0.08;
  */
 export const paperBacked: Recipe = {
   ...PLAIN,
-  name: 'Paper-backed cloth',
-  says: 'Cloth with paper on its back, so that no glue seeps through when it covers a box.',
   needsGround: false,
   layered: true,
   otherSide: {
     called: 'paper',
-    asks: 'Its paper',
     answers: { piece: 'clothId', side: 'paperId' },
     lies: 'on-top',
     material: 'paper',

@@ -5,12 +5,11 @@ import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
 /** Starting values: common practice, no source. */
 const ASKS = {
-  holeWidthMm: askLength('holeWidthMm', 'Hole, wide', 30, 2, 1000),
-  holeHeightMm: askLength('holeHeightMm', 'Hole, high', 30, 2, 1000),
-  marginMm: askLength('marginMm', 'Patch beyond the hole', 15, 5, 100),
+  holeWidthMm: askLength('holeWidthMm', 30, 2, 1000),
+  holeHeightMm: askLength('holeHeightMm', 30, 2, 1000),
+  marginMm: askLength('marginMm', 15, 5, 100),
   patchId: {
     key: 'patchId',
-    asks: 'The patch is of',
     is: 'cloth',
     of: (p) => p.pieces.find((x) => x.part?.role === 'mend')?.fabricId,
   },
@@ -73,8 +72,6 @@ function layOut(project: Project): Project {
  */
 export const patch: Recipe = {
   ...PLAIN,
-  name: 'Mending patch',
-  says: 'A patch behind a hole, held by web round it, then darned or stitched.',
   questions: Object.values(ASKS),
   layOut,
   // In the hole itself there is no web: it would bond to the board.

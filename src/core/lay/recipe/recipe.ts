@@ -4,7 +4,6 @@ import type { Misfit, Piece, Project, SideMaterial } from '../../keep/model';
 export interface OtherSide {
   /** What it is called, after its piece’s name. */
   readonly called: string;
-  readonly asks: string;
   /** The answers that name what a piece and its other side are of, before they are laid out for the first time; `otherSideId` does for the other side of any recipe. */
   readonly answers: { readonly piece: string; readonly side: string };
   /** Beneath its piece, wrong side up and with web of its own; or on top of a piece that lies wrong side up, without web. */
@@ -40,7 +39,6 @@ export const PICTURE_PHASES: readonly Phase[] = PHASES.filter((p) => p !== 'trim
 /** One of the few things a recipe asks; what is answered stands in the project's `recipe.answers` under its key. */
 export type RecipeQuestion = {
   readonly key: string;
-  readonly asks: string;
   /** Whether it is asked as things stand; always by default. */
   readonly when?: (project: Project) => boolean;
 } & (
@@ -52,12 +50,12 @@ export type RecipeQuestion = {
   | { readonly is: 'cloths'; readonly of: (project: Project) => readonly string[] }
 );
 /** A question about a length, with what is usual, least and most, mm. */
-export const askLength = (key: string, asks: string, usualMm: number, minMm: number, maxMm: number) =>
-  ({ key, asks, is: 'length', usualMm, minMm, maxMm }) as const;
+export const askLength = (key: string, usualMm: number, minMm: number, maxMm: number) =>
+  ({ key, is: 'length', usualMm, minMm, maxMm }) as const;
 
+/** An answer that is picked; what it is called stands in words/recipes.ts. */
 export interface RecipeOption {
   readonly value: string;
-  readonly label: string;
 }
 
 /** What a recipe works out of its answers, to be told beside them. */
@@ -74,9 +72,6 @@ export type RecipeTell =
 
 /** How a kind of article is made: data that machinery reads which knows no recipe by name. */
 export interface Recipe {
-  readonly name: string;
-  /** What one makes with it, in a few words. */
-  readonly says: string;
   /** The top-most piece lies over the picture, and its holes are the windows: of what lies behind only what they show is made. */
   readonly topHasWindows: boolean;
   /** Pieces can lie on no ground at all, bonded to each other. */
@@ -107,7 +102,7 @@ export interface Recipe {
 }
 
 /** What holds for a recipe unless it says otherwise: a picture that hands lay out on a ground. */
-export const PLAIN: Omit<Recipe, 'name' | 'says'> = {
+export const PLAIN: Recipe = {
   topHasWindows: false,
   needsGround: true,
   otherSide: null,

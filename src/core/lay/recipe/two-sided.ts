@@ -7,33 +7,30 @@ const answered =
   (key: string, value: string) =>
   (p: Project): boolean =>
     p.recipe.answers[key] === value;
-const hung = (key: string, asks: string, how: string, usualMm: number, maxMm: number) =>
-  ({ ...askLength(key, asks, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
-const sheetSide = (key: string, asks: string) =>
-  ({ ...askLength(key, asks, 300, 20, 5000), when: answered('ruled', 'sheet') }) as const;
-const ONE_BY_ONE = { value: 'each', label: 'one by one' } as const;
-const LOOSE = { value: 'loose', label: 'by itself' } as const;
+const hung = (key: string, how: string, usualMm: number, maxMm: number) =>
+  ({ ...askLength(key, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
+const sheetSide = (key: string) => ({ ...askLength(key, 300, 20, 5000), when: answered('ruled', 'sheet') }) as const;
+const ONE_BY_ONE = { value: 'each' } as const;
+const LOOSE = { value: 'loose' } as const;
 /** Starting values: ours. */
 const ASKS = {
   strung: {
     key: 'strung',
-    asks: 'Each of them hangs',
     is: 'one-of',
     usual: LOOSE,
-    options: [LOOSE, { value: 'line', label: 'on a line' }, { value: 'chain', label: 'in a chain of links' }],
+    options: [LOOSE, { value: 'line' }, { value: 'chain' }],
   },
-  apartMm: hung('apartMm', 'Apart', 'line', 30, 2000),
-  endsMm: hung('endsMm', 'Line left at each end', 'line', 300, 5000),
+  apartMm: hung('apartMm', 'line', 30, 2000),
+  endsMm: hung('endsMm', 'line', 300, 5000),
   ruled: {
     key: 'ruled',
-    asks: 'Squares and strips are cut',
     is: 'one-of',
     usual: ONE_BY_ONE,
-    options: [ONE_BY_ONE, { value: 'sheet', label: 'from a ruled sheet, edge to edge' }],
+    options: [ONE_BY_ONE, { value: 'sheet' }],
   },
-  sheetWidthMm: sheetSide('sheetWidthMm', 'Sheet of cloth, wide'),
-  sheetHeightMm: sheetSide('sheetHeightMm', 'Sheet of cloth, high'),
-  lapMm: hung('lapMm', 'A link’s ends overlap', 'chain', 15, 200),
+  sheetWidthMm: sheetSide('sheetWidthMm'),
+  sheetHeightMm: sheetSide('sheetHeightMm'),
+  lapMm: hung('lapMm', 'chain', 15, 200),
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
 
 /**
@@ -42,14 +39,11 @@ const ASKS = {
  */
 export const twoSided: Recipe = {
   ...PLAIN,
-  name: 'Two-sided cloth',
-  says: 'Two cloths, glue to glue and edge on edge: pennants, straps, stiff bands.',
   needsGround: false,
   layered: true,
   groundBecomes: 'otherSideId',
   otherSide: {
     called: 'back',
-    asks: 'Its back is of',
     answers: { piece: 'frontId', side: 'backId' },
     lies: 'beneath',
     material: 'fabric',
