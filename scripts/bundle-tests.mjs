@@ -26,22 +26,23 @@ const whereSourcesLie = {
  * Bundles a folder of tests.
  * @param folder as in `test/unit`
  * @param files only these test files, by default all of the folder
+ * @param root a copy of the sources, by default these
  * @returns the bundled file of each test file, by its name without an ending
  */
-export async function bundleTests(folder, files) {
-  const outdir = path.join(HOME, path.basename(folder));
+export async function bundleTests(folder, files, root = ROOT) {
+  const outdir = path.join(HOME, root === ROOT ? '' : path.basename(root), path.basename(folder));
   rmSync(outdir, { recursive: true, force: true });
   mkdirSync(outdir, { recursive: true });
   const names =
     files ??
-    readdirSync(path.join(ROOT, folder))
+    readdirSync(path.join(root, folder))
       .filter((f) => f.endsWith('.test.ts'))
       .map((f) => f.slice(0, -'.test.ts'.length));
   await build({
     entryPoints: Object.fromEntries(
       [...names.map((n) => [`${n}.test`, `${folder}/${n}.test.ts`]), ['setup', 'test/setup.ts']].map(([to, from]) => [
         to,
-        path.join(ROOT, from),
+        path.join(root, from),
       ]),
     ),
     outdir,
@@ -52,13 +53,14 @@ export async function bundleTests(folder, files) {
     format: 'esm',
     target: 'node20',
     packages: 'external',
-    alias: { '~': path.join(ROOT, 'src') },
+    alias: { '~': path.join(root, 'src') },
+    // Told once, of the sources themselves.
+    logLevel: root === ROOT ? 'warning' : 'silent',
     jsx: 'automatic',
     sourcemap: 'linked',
     loader: { '.css': 'empty' },
     define: { 'import.meta.env.PROD': 'false', 'import.meta.env.BASE_URL': '"/"' },
     plugins: [whereSourcesLie],
-    logLevel: 'warning',
   });
   return new Map(names.map((n) => [n, path.join(outdir, `${n}.test.mjs`)]));
 }

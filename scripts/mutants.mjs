@@ -1,65 +1,56 @@
-// npm run mutants [module …] [--count 25] [--seed 1]: changes the meaning of core in small ways, one at a time, and sees whether a unit test notices.
+// npm run mutants [module …] [--count 20] [--seed 1]: changes the meaning of core, store, threads and server in small ways, one at a time, and sees whether a unit test notices.
 // What no test notices is printed. Slow on purpose; no part of npm test.
 import { spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import ts from 'typescript';
-import { installPackages, needNode, ROOT, say } from './lib.mjs';
+import { bundleTests } from './bundle-tests.mjs';
+import { bin, installPackages, needNode, ROOT, say } from './lib.mjs';
 
 needNode();
 installPackages();
 
-/** What is looked at, and the unit tests that should notice. Those that are quick and likely come first: the first failure ends a run. */
-const MODULES = {
-  press: {
-    files: ['press'],
-    tests: [
-      'more-guards',
-      'press-guards',
-      'press',
-      'press-settings',
-      'press-enthalpy',
-      'press-reference',
-      'plan',
-      'laid',
-    ],
-  },
-  layer: { files: ['layer'], tests: ['layer-by-hand', 'core-guards', 'layer', 'seen', 'plan'] },
-  laid: { files: ['laid'], tests: ['laid', 'layer', 'joins', 'facing', 'framed', 'crafts'] },
-  facing: { files: ['facing'], tests: ['layer-by-hand', 'more-guards', 'geometry-guards', 'facing', 'trace'] },
-  match: { files: ['match'], tests: ['match-by-hand', 'core-guards', 'match', 'material'] },
-  shape: {
-    files: ['shape'],
-    tests: ['more-guards', 'geometry-guards', 'shape', 'geometry-more', 'shelf', 'laid', 'joins', 'motif'],
-  },
-  sheet: {
-    files: ['sheet'],
-    tests: [
-      'sheet-by-hand',
-      'sheets-kept',
-      'more-guards',
-      'geometry-guards',
-      'core-guards',
-      'sheet',
-      'trace',
-      'geometry-more',
-      'standin',
-      'words',
-      'board',
-      'mats',
-    ],
-  },
-  arrange: {
-    files: ['arrange'],
-    tests: ['arrange-by-hand', 'more-guards', 'geometry-guards', 'core-guards', 'arrange', 'arrival', 'words'],
-  },
-  settle: {
-    files: ['nest/settle.ts', 'nest/rows.ts', 'nest/split.ts'],
-    tests: ['more-guards', 'core-guards', 'turned', 'nest', 'sheet', 'mats'],
-  },
-  making: { files: ['making'], tests: ['making', 'more-guards', 'crafts', 'framed', 'plan'] },
+const TESTS = path.join(ROOT, 'test/unit');
+/** What the tests reach by way of something else: the plan runs all that it stands on. */
+const BESIDES = {
+  'core/lay/recipe': ['recipe', 'crafts', 'framed'],
+  'core/hands/making': ['making', 'crafts', 'framed', 'plan'],
+  'core/choose/press': ['press-guards', 'press', 'press-settings', 'press-enthalpy', 'press-reference'],
+  'core/base/derive': ['derive'],
+  'core/print/sheet': ['sheet-by-hand', 'sheets-kept', 'sheet', 'trace', 'standin', 'mats'],
+  'core/plan': ['plan', 'snags', 'seen', 'enough', 'match'],
+  'core/lay/laid': ['laid', 'layer', 'joins', 'framed', 'crafts'],
+  store: ['store', 'keeping'],
+  workers: ['job', 'thread', 'worked-out', 'crossing'],
+  server: ['server'],
 };
+/** Every module of core, and what lies around it. */
+const MODULES = [
+  ...readdirSync(path.join(ROOT, 'src/core')).flatMap((wing) =>
+    wing === 'plan' ? ['core/plan'] : readdirSync(path.join(ROOT, 'src/core', wing)).map((m) => `core/${wing}/${m}`),
+  ),
+  'store',
+  'workers',
+  'server',
+];
+/** The unit tests that should notice: those that name the module, the shortest files first, since the first failure ends a run. */
+function testsOf(module) {
+  const named = readdirSync(TESTS)
+    .filter((f) => f.endsWith('.test.ts') && readFileSync(path.join(TESTS, f), 'utf8').includes(`~/${module}`))
+    .map((f) => f.slice(0, -'.test.ts'.length));
+  const all = [...new Set([...(BESIDES[module] ?? []), ...named])];
+  return all.filter((t) => existsSync(path.join(TESTS, `${t}.test.ts`)));
+}
 /** A run that takes longer counts as noticed: somebody would. */
 const LIMIT_MS = 300_000;
 const SIDE_BY_SIDE = 2;
@@ -69,7 +60,7 @@ const option = (name, usual) => {
   const i = args.indexOf(`--${name}`);
   return i < 0 ? usual : Number(args.splice(i, 2)[1]);
 };
-const count = option('count', 25);
+const count = option('count', 20);
 let state = option('seed', 1);
 const random = () => {
   state = (state + 0x6d2b79f5) | 0;
@@ -77,7 +68,8 @@ const random = () => {
   t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
   return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
 };
-const chosen = args.length > 0 ? args : Object.keys(MODULES);
+const chosen = args.length > 0 ? MODULES.filter((m) => args.some((a) => m === a || m.endsWith(`/${a}`))) : MODULES;
+if (chosen.length === 0) throw new Error(`There is no such module. Choose among ${MODULES.join(', ')}.`);
 
 const SWAPS = new Map([
   ['<', '>='],
@@ -133,14 +125,10 @@ function changesOf(file) {
   return found;
 }
 
-const filesOf = (part) => {
-  const at = path.join(ROOT, 'src/core', part);
-  return part.endsWith('.ts')
-    ? [at]
-    : readdirSync(at)
-        .filter((f) => f.endsWith('.ts') && f !== 'index.ts')
-        .map((f) => path.join(at, f));
-};
+const filesOf = (module) =>
+  readdirSync(path.join(ROOT, 'src', module))
+    .filter((f) => f.endsWith('.ts') && f !== 'index.ts' && !f.endsWith('.worker.ts'))
+    .map((f) => path.join(ROOT, 'src', module, f));
 
 // Each of those that run side by side has a copy of the sources of its own.
 const copies = Array.from({ length: SIDE_BY_SIDE }, (_, i) => {
@@ -160,24 +148,18 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.exit(1);
   });
 
-/** Whether the tests notice. */
-const noticed = (home, tests) =>
-  new Promise((resolve) => {
-    const specs = tests.map((t) => `test/unit/${t}.test.ts`);
-    const mocha = [
-      '--no-experimental-require-module',
-      '--import',
-      'tsx',
-      'node_modules/mocha/bin/mocha.js',
-      '--no-config',
-      '--bail',
-      '--timeout',
-      '60000',
-    ];
-    const child = spawn(process.execPath, [...mocha, '--require', './test/unit/setup.ts', ...specs], {
-      cwd: home,
-      stdio: 'ignore',
-    });
+/** Whether the tests notice; what cannot be bundled any more is noticed. */
+async function noticed(home, tests) {
+  let files;
+  try {
+    files = [...(await bundleTests('test/unit', tests, home)).values()];
+  } catch {
+    return true;
+  }
+  const setup = path.join(path.dirname(files[0]), 'setup.mjs');
+  return new Promise((resolve) => {
+    const mocha = ['--no-config', '--bail', '--timeout', '60000', '--require', setup, ...files];
+    const child = spawn(bin('mocha'), mocha, { cwd: home, stdio: 'ignore' });
     running.add(child);
     const late = setTimeout(() => child.kill('SIGKILL'), LIMIT_MS);
     child.on('close', (code) => {
@@ -186,15 +168,18 @@ const noticed = (home, tests) =>
       resolve(code !== 0);
     });
   });
+}
 
 let survivors = 0;
 let all = 0;
 for (const name of chosen) {
-  const module = MODULES[name];
-  if (!module) throw new Error(`There is no module “${name}”. Choose among ${Object.keys(MODULES).join(', ')}.`);
-  if (await noticed(copies[0], module.tests))
-    throw new Error(`The tests of ${name} fail as they are. Mend them first.`);
-  const changes = module.files.flatMap(filesOf).flatMap(changesOf);
+  const tests = testsOf(name);
+  if (tests.length === 0) {
+    say(`${name}: no unit test names it`);
+    continue;
+  }
+  if (await noticed(copies[0], tests)) throw new Error(`The tests of ${name} fail as they are. Mend them first.`);
+  const changes = filesOf(name).flatMap(changesOf);
   const picked = [];
   while (picked.length < count && changes.length > 0)
     picked.push(...changes.splice(Math.floor(random() * changes.length), 1));
@@ -206,7 +191,7 @@ for (const name of chosen) {
         const file = path.join(home, path.relative(ROOT, change.file));
         const before = readFileSync(change.file, 'utf8');
         writeFileSync(file, before.slice(0, change.start) + change.by + before.slice(change.end));
-        if (!(await noticed(home, module.tests))) alive.push(change);
+        if (!(await noticed(home, tests))) alive.push(change);
         writeFileSync(file, before);
       }
     }),

@@ -87,6 +87,7 @@ describe('the application, in Chromium', () => {
   });
 
   it('drags a piece with the mouse', async () => {
+    await openDemo('pattern');
     const piece = await s.find('[data-piece=letter-1]');
     const before = await piece.getRect();
     await s.driver.actions().move({ origin: piece }).press().move({ origin: piece, x: 30, y: -40 }).release().perform();

@@ -333,6 +333,7 @@ describe('nothing is lost, in Chromium', () => {
   });
 
   it('everything in one file, and all of it back in another browser', async () => {
+    await s.go('/');
     await s.press('Rename', '//li[@data-project="harbour-light"]');
     await (await s.find('dialog input')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'Evening Light', Key.ENTER);
     await s.holds('renamed', async () => (await s.text('[data-project=harbour-light] h3')) === 'Evening Light');

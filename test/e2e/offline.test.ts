@@ -133,6 +133,7 @@ describe('without a service worker, the server stopped in the middle', () => {
   });
 
   it('stations, layouts, sheets and stacks say so, too, and nothing is “drawing …” for ever', async () => {
+    await s.stopServer();
     await (await s.find('nav a[href$="/trace"]')).click();
     await s.find('[aria-label="Tracing sheets, PDF"]');
     await s.press('Tracing sheets, PDF');

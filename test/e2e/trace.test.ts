@@ -21,7 +21,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await s.settled();
   };
 
-  sweep('nests a web, says what it saves, and undo takes it back', async () => {
+  it('nests a web, says what it saves, and undo takes it back', async () => {
     await open();
     await s.press('layout on web and cloth');
     await s.press('Nest');

@@ -6,18 +6,20 @@ import {
   currentOf,
   feltCool,
   foundWrong,
+  gatesOf,
   goneBack,
   heldAsShould,
   ironSet,
   ironStands,
   lastDone,
   mendFinished,
+  mendParts,
   stepFinished,
   ticketBehind,
   wantsCold,
 } from '~/core/hands/board';
 import { bookedChanges, bookingChanged } from '~/core/keep/drawer';
-import { type Board, EMPTY_BOARD, type Project, type StepKind } from '~/core/keep/model';
+import { type Board, EMPTY_BOARD, type MendCode, type Project, type StepKind } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
 import { DEMO, demoDrawer } from '~/demo';
 
@@ -134,6 +136,38 @@ describe('board: something is wrong', () => {
     // What was done to them before cannot be taken back one by one any more.
     expect(again.trail.some((t) => t.facts.some((f) => [...mine].some((id) => f.includes(` ${id} `))))).to.equal(false);
     expect(mendFinished(all, 'no such mend')).to.equal(all);
+  });
+});
+
+describe('board: mends have the seconds of this very stack', () => {
+  const ticket = plan.press.find((t) => t.stage === 'bond' && !t.stop)!;
+  const again = (code: MendCode, seconds: number, minS: number, maxS: number): number | null =>
+    mendParts(code, { ...ticket, dwell: { seconds, minS, maxS } }).find((p) => p.doing === 'press-again')!.dwellS;
+
+  it('by hand: a lifted edge a fifth longer, what stayed on its liner as long again, in halves of a second', () => {
+    expect(again('edge-lifts', 10, 4, 30)).to.equal(12);
+    expect(again('edge-lifts', 10.3, 4, 30)).to.equal(12.5);
+    expect(again('adhesive-left-on-liner', 10, 4, 30)).to.equal(10);
+    expect(again('slid', 10, 4, 30)).to.equal(10);
+  });
+  it('never shorter than what bonds, never longer than what harms', () => {
+    expect(again('adhesive-left-on-liner', 5, 8, 30)).to.equal(8);
+    expect(again('edge-lifts', 10, 4, 11)).to.equal(11);
+  });
+  it('of a press that does not work no seconds are told', () => {
+    const [part] = mendParts('edge-lifts', { ...ticket, stop: { code: 'no-window' } as never });
+    expect(part).to.include({ doing: 'press-again', dwellS: null, heatC: null });
+  });
+});
+
+describe('board: gates', () => {
+  it('a sheet on top is asked for where no liner keeps the adhesive off the iron, and only there', () => {
+    const fuse = first('fuse');
+    const webs = (liners: 0 | 1): Project => ({ ...project, webs: project.webs.map((w) => ({ ...w, liners })) });
+    expect(gatesOf(webs(0), plan, fuse.step)).to.include('sheet-on-top');
+    expect(gatesOf(webs(1), plan, fuse.step))
+      .to.include('web-down')
+      .and.not.include('sheet-on-top');
   });
 });
 

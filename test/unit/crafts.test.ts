@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { areaMm2, boundsOf, regionOf } from '~/core/base/shape';
 import { fabricFrom, webFrom } from '~/core/choose/material';
+import { gatherOf } from '~/core/cut/gather';
 import { allAsks, patchesOf } from '~/core/cut/layout';
 import { makingOf } from '~/core/hands/making';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId } from '~/core/keep/model';
@@ -287,6 +288,24 @@ describe('hem', () => {
 });
 
 describe('what else layers are held with', () => {
+  it('powder for five bags is five times the powder', () => {
+    const powder = webFrom('powder', { id: 'powder', name: 'Powder', massGsm: 25, stockMm: 0 });
+    const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });
+    const grams = (bags: number): number => {
+      const of = {
+        ...structuredClone(p),
+        gathering: {
+          ...p.gathering,
+          kits: Array.from({ length: bags }, (_, i) => `Bag ${i}`),
+        },
+      };
+      const { need } = gatherOf(of, planProject(of)).needs.find((n) => n.kind === 'web' && n.id === 'powder')!;
+      return need.grams ?? 0;
+    };
+    expect(grams(0)).to.be.above(0);
+    expect(grams(5) / grams(0)).to.be.closeTo(5, 1e-9);
+  });
+
   it('powder is sprinkled by weight over the wrong side, and melted under a sheet', () => {
     const powder = webFrom('powder', { id: 'powder', name: 'Powder', massGsm: 25 });
     const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });

@@ -88,6 +88,18 @@ describe('hands on the picture', () => {
     );
     expect(course.transform).to.equal('translate(20px, 10px) rotate(90deg) scale(2)');
     expect(course.words).to.equal('80 mm × 80 mm, turned by 90°');
+    // Seen from behind it follows the fingers all the same: across and around are the other way round on the screen.
+    const behind = pinched(
+      drag(['a'], { side: -1 }),
+      from,
+      [
+        { x: 130, y: 85 },
+        { x: 130, y: 165 },
+      ],
+      alt,
+    );
+    expect(behind.transform).to.equal('translate(-20px, 10px) rotate(-90deg) scale(2)');
+    expect(behind.words).to.equal(course.words);
   });
   it('a loop gathers what lies in it whole', () => {
     expect(within(view, { minX: 99, minY: 99, maxX: 311, maxY: 161 })).to.deep.equal(['a', 'b']);
