@@ -27,7 +27,6 @@ export * from './plan';
 export * from './press';
 export * from './recipe';
 export { RECIPE_WORDS } from './recipes';
-export { ROUTE_WORDS } from './routes';
 export { SCHOOL_WORDS, schoolSideWords } from './schools';
 export * from './snags';
 export { heat, listedWords, lower, minutesWords, seconds, warmer } from './table';
