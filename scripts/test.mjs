@@ -20,8 +20,8 @@ over('installed');
 // Stands on packages that may only be there now.
 const { bundleTests } = await import('./bundle-tests.mjs');
 
-/** Sweeps as a whole: a killed browser, storage that fails, every screen in the other units. */
-const SWEEPS = ['a-killed-browser', 'full-storage', 'inches'];
+/** Sweeps as a whole: a killed browser, storage that fails, every screen in the other units; and crafts, the Drawer, shapes and the making screen by screen, whose answers the unit tests hold. */
+const SWEEPS = ['a-killed-browser', 'full-storage', 'inches', 'crafts', 'layered', 'making', 'drawer', 'shapes'];
 /** What is timed has the machine to itself, at the end. */
 const TIMED = ['server'];
 /** The longest begin first, so that no worker is left alone with one at the end. */

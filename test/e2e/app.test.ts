@@ -112,7 +112,7 @@ describe('the application, in Chromium', () => {
     await s.press('Done');
   });
 
-  it('lets a person overrule the web, and go back to ours', async () => {
+  sweep('lets a person overrule the web, and go back to ours', async () => {
     await openDemo('match');
     const ours = await webOf('lagoon');
     expect(ours).to.not.equal('firm-film');

@@ -200,7 +200,7 @@ describe('the ironing board, in Chromium', () => {
     },
   );
 
-  it('on a phone one thumb reaches all; a piece made once more brings its steps back', async () => {
+  sweep('on a phone one thumb reaches all; a piece made once more brings its steps back', async () => {
     const phone = await Session.open(390, 844);
     try {
       await phone.go('/project/felt-tags/board');

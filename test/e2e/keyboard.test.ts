@@ -35,7 +35,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
   const snags = (): Promise<string[]> =>
     s.driver.executeScript('return [...document.querySelectorAll("dialog [data-code]")].map((e) => e.dataset.code)');
 
-  it('walks the seam from station to station with Tab and Enter', async () => {
+  sweep('walks the seam from station to station with Tab and Enter', async () => {
     await open('pattern');
     await (await s.find('body')).sendKeys(Key.TAB);
     await tabTo('Layers');

@@ -132,7 +132,7 @@ describe('without a service worker, the server stopped in the middle', () => {
     expect(await s.axe(), 'pattern').to.deep.equal([]);
   });
 
-  it('stations, layouts, sheets and stacks say so, too, and nothing is “drawing …” for ever', async () => {
+  sweep('stations, layouts, sheets and stacks say so, too, and nothing is “drawing …” for ever', async () => {
     await s.stopServer();
     await (await s.find('nav a[href$="/trace"]')).click();
     await s.find('[aria-label="Tracing sheets, PDF"]');

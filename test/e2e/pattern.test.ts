@@ -186,7 +186,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('word and moon', async () => (await pieces()) === 8);
   });
 
-  it('brings in an SVG: sized, one fabric a fill, and it says what was left out', async () => {
+  sweep('brings in an SVG: sized, one fabric a fill, and it says what was left out', async () => {
     await s.press('a drawing');
     await s.give('no.svg', 'hello', '.svg');
     await s.holds('no SVG', async () => (await s.text('dialog [role=alert]')).includes('not a sound SVG'));
@@ -257,7 +257,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await closeDialog();
   });
 
-  it('traces a scan, keeps the regions chosen, and leaves the picture as an underlay', async function () {
+  sweep('traces a scan, keeps the regions chosen, and leaves the picture as an underlay', async function () {
     this.timeout(480_000);
     const before = await pieces();
     const frame = (x: number, y: number, l: number, t: number, side: number): boolean =>
@@ -316,7 +316,7 @@ describe('the Pattern station, tried as a new user would', () => {
     expect(await s.driver.findElements(By.css('section path[class*=seamLine]'))).to.have.length(1);
   });
 
-  it('undoes all of it, step by step, and does it again', async function () {
+  sweep('undoes all of it, step by step, and does it again', async function () {
     this.timeout(480_000);
     const after = await pieces();
     for (let i = 0; i < 60 && (await (await s.named('Undo')).isEnabled()); i++) await s.press('Undo');

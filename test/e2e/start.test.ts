@@ -101,7 +101,7 @@ describe('the first ten minutes, in Chromium', () => {
     await saved();
   });
 
-  it('starts the next one from what was used last; Enter goes on; Back loses nothing', async () => {
+  sweep('starts the next one from what was used last; Enter goes on; Back loses nothing', async () => {
     await s.go('/start');
     await s.type('Call it (if you know already)', 'Second');
     await (await s.field('Call it (if you know already)')).sendKeys(Key.ENTER);
@@ -227,54 +227,57 @@ describe('the first ten minutes, in Chromium', () => {
     await s.press('Cancel', '//dialog');
   });
 
-  it('handles are pins a finger finds, two fingers turn and size, and all pieces are picked wherever the focus is', async () => {
-    await s.visit('lemon-pot', 'pattern');
-    await s.run('document.querySelector("header button").focus()');
-    await s.driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
-    await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things in hand');
-    expect(await s.run<string>('return String(getSelection())')).to.equal('');
-    expect(await s.value('From the left')).to.match(/"$/);
-    await s.type('From the left', '3 in');
-    await s.holds('moved together', async () => (await s.value('From the left')) === '3"');
-    await s.press('Undo');
-    await s.driver.actions().sendKeys(Key.ESCAPE).perform();
-    await s.run(
-      `[...document.querySelectorAll('[data-piece=knob]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
-    );
-    const heads: WebElement[] = await s.driver.findElements(By.css('[data-handle]'));
-    expect(heads).to.have.length(5);
-    for (const head of heads) {
-      const box = await head.getRect();
-      expect(Math.min(box.width, box.height)).to.be.at.least(44);
-    }
-    const size = (): Promise<string> => s.text('aside p');
-    const before = await size();
-    const spot = await s.run<{ x: number; y: number }>(
-      `const r = [...document.querySelectorAll('[data-piece=knob]')].at(-1).getBoundingClientRect(); return { x: r.left + r.width / 2, y: r.top + r.height / 2 }`,
-    );
-    const touch = (type: string, points: readonly [number, number][]): Promise<unknown> =>
-      s.devtools('Input.dispatchTouchEvent', {
-        type,
-        touchPoints: points.map(([dx, dy], id) => ({ x: spot.x + dx, y: spot.y + dy, id })),
-      });
-    await touch('touchStart', [[-8, 0]]);
-    await touch('touchStart', [
-      [-8, 0],
-      [60, 0],
-    ]);
-    for (let i = 1; i <= 8; i++)
-      await touch('touchMove', [
-        [-8 - i * 4, 0],
-        [60 + i * 4, 0],
+  sweep(
+    'handles are pins a finger finds, two fingers turn and size, and all pieces are picked wherever the focus is',
+    async () => {
+      await s.visit('lemon-pot', 'pattern');
+      await s.run('document.querySelector("header button").focus()');
+      await s.driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
+      await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things in hand');
+      expect(await s.run<string>('return String(getSelection())')).to.equal('');
+      expect(await s.value('From the left')).to.match(/"$/);
+      await s.type('From the left', '3 in');
+      await s.holds('moved together', async () => (await s.value('From the left')) === '3"');
+      await s.press('Undo');
+      await s.driver.actions().sendKeys(Key.ESCAPE).perform();
+      await s.run(
+        `[...document.querySelectorAll('[data-piece=knob]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
+      );
+      const heads: WebElement[] = await s.driver.findElements(By.css('[data-handle]'));
+      expect(heads).to.have.length(5);
+      for (const head of heads) {
+        const box = await head.getRect();
+        expect(Math.min(box.width, box.height)).to.be.at.least(44);
+      }
+      const size = (): Promise<string> => s.text('aside p');
+      const before = await size();
+      const spot = await s.run<{ x: number; y: number }>(
+        `const r = [...document.querySelectorAll('[data-piece=knob]')].at(-1).getBoundingClientRect(); return { x: r.left + r.width / 2, y: r.top + r.height / 2 }`,
+      );
+      const touch = (type: string, points: readonly [number, number][]): Promise<unknown> =>
+        s.devtools('Input.dispatchTouchEvent', {
+          type,
+          touchPoints: points.map(([dx, dy], id) => ({ x: spot.x + dx, y: spot.y + dy, id })),
+        });
+      await touch('touchStart', [[-8, 0]]);
+      await touch('touchStart', [
+        [-8, 0],
+        [60, 0],
       ]);
-    await touch('touchEnd', []);
-    await s.holds('the knob has grown', async () => (await size()) !== before);
-    // From 68 px apart to 132: nearly twice as large. It was 13/16" wide.
-    const wide = Number(/^(\d+)/.exec(await size())?.[1]);
-    expect(wide).to.equal(1);
-    await s.press('Undo');
-    await s.holds('as it was, in one step', async () => (await size()) === before);
-  });
+      for (let i = 1; i <= 8; i++)
+        await touch('touchMove', [
+          [-8 - i * 4, 0],
+          [60 + i * 4, 0],
+        ]);
+      await touch('touchEnd', []);
+      await s.holds('the knob has grown', async () => (await size()) !== before);
+      // From 68 px apart to 132: nearly twice as large. It was 13/16" wide.
+      const wide = Number(/^(\d+)/.exec(await size())?.[1]);
+      expect(wide).to.equal(1);
+      await s.press('Undo');
+      await s.holds('as it was, in one step', async () => (await size()) === before);
+    },
+  );
 
   sweep('samples of ours lie where a file is asked for, and the cutter takes what was laid out', async function () {
     this.timeout(120_000);

@@ -21,7 +21,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await s.settled();
   };
 
-  it('nests a web, says what it saves, and undo takes it back', async () => {
+  sweep('nests a web, says what it saves, and undo takes it back', async () => {
     await open();
     await s.press('layout on web and cloth');
     await s.press('Nest');
@@ -39,7 +39,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await s.find('[data-layout]');
   });
 
-  it('a dragged shape settles without overlap, is kept, and the rest is nested around it', async () => {
+  sweep('a dragged shape settles without overlap, is kept, and the rest is nested around it', async () => {
     const before = await (await s.find('[data-part="band-top 0"]')).getRect();
     const part = await s.find('[data-part="band-top 0"]');
     await s.driver
@@ -65,7 +65,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await s.holds('free again', async () => (await s.attribute('[data-part="band-top 0"]', 'data-locked')) === 'false');
   });
 
-  it('can be stopped, and keeps the best so far', async () => {
+  sweep('can be stopped, and keeps the best so far', async () => {
     await s.press('the cloth');
     await s.press('Nest');
     await nested();
@@ -77,7 +77,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     expect(await length()).to.be.above(0);
   });
 
-  it('exports for a cutting machine, and the simulated one runs it', async () => {
+  sweep('exports for a cutting machine, and the simulated one runs it', async () => {
     await s.press('For a cutting machine, DXF');
     const dxf = await s.downloaded('.dxf');
     expect(dxf.bytes.toString()).to.include('AC1009');

@@ -23,6 +23,7 @@ import { boardBooklet, imposed, inLines } from '~/core/print/sheet';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import { gateWords, mendingWords, stepWords, wrongWords } from '~/words';
+import { sweep } from '../cases';
 
 const withBoard = (p: Project, board: Board): Project => ({ ...p, board });
 /** Steps done from the front, so many of them. */
@@ -82,7 +83,7 @@ describe('board: done work', () => {
     expect(new Set(left.flatMap((s) => s.left))).to.deep.equal(new Set(['second']));
   });
 
-  it('copies are ticked one by one', () => {
+  sweep('copies are ticked one by one', () => {
     const tags = DEMO['felt-tags']();
     const { making } = planProject(tags);
     const upTo = making.steps.findIndex((s) => s.kind === 'cut');
@@ -137,7 +138,7 @@ describe('board: done work', () => {
 });
 
 describe('board: no dead end', () => {
-  it('every branch of every demo leads to a mend that ends, and the evening to its end', () => {
+  sweep('every branch of every demo leads to a mend that ends, and the evening to its end', () => {
     for (const id of DEMO_IDS) {
       const p = DEMO[id]();
       const plan = planProject(p);

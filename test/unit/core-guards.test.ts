@@ -10,6 +10,7 @@ import { layDown } from '~/core/lay/laid';
 import { COLOUR_LIMITS, HAND_LIMIT, suggestOrder } from '~/core/lay/layer';
 import { planProject, planWithPicture } from '~/core/plan';
 import { tileDrawing } from '~/core/print/sheet';
+import { sweep } from '../cases';
 import { shipped } from './faces';
 import { cotton, piece, project, square, wish } from './helpers';
 
@@ -141,7 +142,7 @@ describe('lettering: words', () => {
     expect(p.words[0]).to.deep.include({ gapMm: 6, size: { by: 'cap', capMm: 90 } });
     expect(p.words[0]!.arc!.radiusMm).to.equal(150);
   });
-  it('letters never touch: by optical gaps ink stays 7 % of the cap height apart, in every face', async () => {
+  sweep('letters never touch: by optical gaps ink stays 7 % of the cap height apart, in every face', async () => {
     for (const { id } of FACES) {
       const set = setWord(await shipped(id), word({ text: 'LATAVO', faceId: id }));
       if (!set.ok) throw new Error(set.message);

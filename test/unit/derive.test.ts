@@ -199,7 +199,7 @@ describe('what a change of a project costs', () => {
           });
         },
       ),
-      { numRuns: cases(60, 3) },
+      { numRuns: cases(60, 2) },
     );
   });
 });

@@ -12,6 +12,7 @@ import { planProject } from '~/core/plan';
 import { DEMO } from '~/demo';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { snagWords, stepWords, tellWords } from '~/words';
+import { sweep } from '../cases';
 
 const felt = (id: string): Project['fabrics'][number] =>
   fabricFrom('craft-felt-polyester', { id, name: id, colour: '#5f7a4c', thicknessMm: 0.6, massGsm: 115 });
@@ -113,7 +114,7 @@ describe('tiles on a sheet', () => {
     expect(gridOn(70, 70, 40, 30).count).to.equal(4);
   });
 
-  it('on a large sheet lie in two strips: 702 of at most 705, and at once', () => {
+  sweep('on a large sheet lie in two strips: 702 of at most 705, and at once', () => {
     const grid = gridOn(600, 1000, 23, 37);
     sound(grid, 600, 1000);
     expect(grid.count).to.equal(702);

@@ -375,7 +375,7 @@ describe('cutting from a print', () => {
 });
 
 describe('the rest of the list', () => {
-  it('web is what Trace counts where a roll is long enough, and copies take more', () => {
+  sweep('web is what Trace counts where a roll is long enough, and copies take more', () => {
     const base = project([piece('a', square(90)), piece('b', square(60), { at: { xMm: 200, yMm: 0, rotateDeg: 0 } })]);
     const need = needs(base, 'web', 'web');
     const plan = planProject(base);
@@ -387,7 +387,7 @@ describe('the rest of the list', () => {
     expect(many.buy).to.not.equal(null);
   });
 
-  it('a roll is cheaper than a packet when there is much to do, and a packet when there is little', () => {
+  sweep('a roll is cheaper than a packet when there is much to do, and a packet when there is little', () => {
     const key = 'web:web';
     const offers = [
       offer({ key, id: 'by-length', as: 'by-length', sold: false }),
@@ -417,7 +417,7 @@ describe('the rest of the list', () => {
     expect(g.needs.filter((n) => n.kind === 'thread').length).to.be.above(8);
   });
 
-  it('needles, paint, parchment and pages come from the steps, and what is here of them counts', () => {
+  sweep('needles, paint, parchment and pages come from the steps, and what is here of them counts', () => {
     const painted = project([piece('a', square(90))], { intent: { laundering: 'often', hand: 'soft', edge: 'paint' } });
     expect(needs(painted, 'other', 'paint').need.count).to.equal(1);
     const sewn = project([piece('a', square(90))]);

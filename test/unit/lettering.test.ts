@@ -13,7 +13,7 @@ import {
 import { FACES, type Face, meanWhite, readFace, type SetWord, setWord, templatesOf } from '~/core/intake/lettering';
 import type { Word } from '~/core/keep/model';
 import { FACE_FILES } from '~/workers/faces';
-import { cases } from '../cases';
+import { cases, sweep } from '../cases';
 import { outlineOf, shipped } from './faces';
 
 const faces = new Map<string, Face>();
@@ -133,7 +133,7 @@ describe('lettering: gaps', () => {
     for (const w of whites) expect(w).to.be.closeTo(whites[0]!, 0.15);
   });
 
-  it('never lets letters overlap, in any face, nor with accents and descenders', () => {
+  sweep('never lets letters overlap, in any face, nor with accents and descenders', () => {
     for (const { id } of FACES)
       for (const gaps of ['equal', 'optical'] as const) {
         const regions = placed(set({ text: 'AVTLyjÉgo', gaps }, load(id)));

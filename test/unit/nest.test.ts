@@ -309,7 +309,7 @@ describe('nest: what is laid is valid', () => {
     expect(outMm).to.be.at.most(0.005);
   });
 
-  it('uses only the turns that are allowed, and never mirrors', () => {
+  sweep('uses only the turns that are allowed, and never mirrors', () => {
     const result = nest(ask(curvedParts(12, 5), { rotations: [0, 180], spacingMm: 4 }));
     for (const p of result.placements) {
       expect([0, 180]).to.include(p.rotateDeg);
@@ -323,7 +323,7 @@ describe('nest: what is laid is valid', () => {
     expect(stepsFor(['free', [0, 180]])).to.equal(16);
   });
 
-  it('is the same for the same seed and work', () => {
+  sweep('is the same for the same seed and work', () => {
     const request = ask(curvedParts(15, 4), { rotations: 'free', spacingMm: 6, seconds: 0.3, seed: 9 });
     expect(nest(request)).to.deep.equal(nest(request));
   });

@@ -79,7 +79,7 @@ describe('the server: threads that take jobs in turn', () => {
     expect(await Promise.all(['10', '10', '10', '10', '10'].map((b) => run(l, b)))).to.have.length(5);
     expect(opened).to.have.length(2);
     expect(l.atRest()).to.equal(true);
-    expect(await run(l, '1')).to.match(/^1 [34]$/);
+    expect(await run(l, '1')).to.match(/^1 \d$/);
     expect(opened).to.have.length(2);
   });
 

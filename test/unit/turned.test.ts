@@ -7,6 +7,7 @@ import { type NestPart, nest, placedRegion, seeded, settle } from '~/core/cut/ne
 import { prepare } from '~/core/cut/nest/part';
 import { giveWay, squeeze } from '~/core/cut/nest/squeeze';
 import { Turned } from '~/core/cut/nest/turned';
+import { sweep } from '../cases';
 
 const OUTLINES = [
   'M0 0H50V20H20V50H0Z',
@@ -171,7 +172,7 @@ describe('nest: parts at any angle', () => {
     expect(giveWay(t)).to.equal(false);
   });
 
-  it('shortens a strip, and only ever tells of layouts without overlaps', () => {
+  sweep('shortens a strip, and only ever tells of layouts without overlaps', () => {
     const outlines = [0, 1, 2, 3, 0, 1, 3, 1].map((k) => OUTLINES[k]!);
     const room = { minX: 0, minY: 0, maxX: 8 * 70, maxY: 110 };
     const t = laid(

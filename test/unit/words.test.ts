@@ -15,6 +15,7 @@ import { type SetWord, setWord } from '~/core/intake/lettering';
 import { boxOnGround, newWord, type Project, regionOnGround, viewOf, type Word } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
 import { placementSheets, type SheetDocument, templateSheets, tracingSheets } from '~/core/print/sheet';
+import { sweep } from '../cases';
 import { shipped } from './faces';
 import { cotton, piece, project, square } from './helpers';
 
@@ -97,7 +98,7 @@ describe('words: gaps from ink to ink', () => {
     }
   }).timeout(30_000);
 
-  it('none is told across a space; the thinnest stroke is told with its letter', () => {
+  sweep('none is told across a space; the thinnest stroke is told with its letter', () => {
     const w = set(word({ text: 'AB CD', gaps: 'ink', gapMm: 3 }));
     expect(w.gapsMm.map((g) => g === null)).to.deep.equal([false, true, false]);
     // The bars of an A and a B are thinner than any stem.
