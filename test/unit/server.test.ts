@@ -91,7 +91,7 @@ describe('the server: threads that take jobs in turn', () => {
   });
 
   it('one that works too long is ended and its thread with it; the next has a new one', async () => {
-    const l = lane(1, { waitMs: 5000, runMs: 80 });
+    const l = lane(1, { waitMs: 20_000, runMs: 1500 });
     const [first, second] = await Promise.all([run(l, '3000'), run(l, '1')]);
     expect([first, second]).to.deep.equal(['too-long', '1 1']);
     expect(opened).to.have.length(2);
