@@ -2,11 +2,12 @@
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
+import { changesBetween } from '~/core/base/derive';
 import { readSvg } from '~/core/intake/drawing';
 import type { Project } from '~/core/keep/model';
 import { abuttingPairs, cutsOf, overlapsOf, placePieces } from '~/core/lay/laid';
 import { orderWith } from '~/core/lay/layer';
-import { planProject } from '~/core/plan';
+import { planProject, planWithPicture } from '~/core/plan';
 import { harbourLight } from '~/demo';
 import { Session } from '../e2e/browser';
 import { benchMatch } from './match';
@@ -35,11 +36,49 @@ function time(run: () => void, runs = 25): { first: number; median: number; wors
 }
 const ms = (n: number): string => `${n.toFixed(n < 10 ? 1 : 0)} ms`;
 
+// ---- what a change costs, in ratios of one run: a cold plan is the first of this process
+{
+  const demo = harbourLight();
+  const started = performance.now();
+  const first = planWithPicture(demo);
+  const coldMs = performance.now() - started;
+  const copies = time(() => void planWithPicture(structuredClone(demo)));
+  note(
+    'An identical copy of the demo, of a cold plan',
+    '< 3 %',
+    `${((100 * copies.median) / coldMs).toFixed(2)} % of ${ms(coldMs)}`,
+  );
+  const overlapping = (id: string): number => first.plan.overlaps.filter((o) => o.under === id || o.over === id).length;
+  let nudged = 0;
+  for (const { id } of demo.pieces.filter((p) => overlapping(p.id) === 3)) {
+    const after = (): Project => ({
+      ...demo,
+      pieces: demo.pieces.map((p) => (p.id === id ? { ...p, at: { ...p.at, xMm: p.at.xMm + 0.3 * ++nudged } } : p)),
+    });
+    const nudge = time(() => void planWithPicture(after()), 15);
+    planWithPicture(demo);
+    const next = after();
+    const both =
+      JSON.stringify(changesBetween(demo, next)).length +
+      JSON.stringify(changesBetween(first, planWithPicture(next))).length;
+    const whole = JSON.stringify(demo).length + JSON.stringify(first).length;
+    note(
+      `A nudge of ${id}, which overlaps three others, of a cold plan; bytes both ways`,
+      '< 8 %; 5 %',
+      `${((100 * nudge.median) / coldMs).toFixed(1)} %; ${((100 * both) / whole).toFixed(1)} %`,
+    );
+  }
+}
+
 // Each run moves a piece, so that nothing is answered from memory that an edit would not find there.
-const moving = harbourLight();
+let moving = harbourLight();
 let turn = 0;
 const plan = time(() => {
-  moving.pieces[turn++ % moving.pieces.length]!.at.xMm += 0.5;
+  const which = turn++ % moving.pieces.length;
+  moving = {
+    ...moving,
+    pieces: moving.pieces.map((p, i) => (i === which ? { ...p, at: { ...p.at, xMm: p.at.xMm + 0.5 } } : p)),
+  };
   planProject(moving);
 });
 note(

@@ -22,19 +22,8 @@ function beats(columns: readonly Float64Array[], v: number, w: number): boolean 
   return cheaper;
 }
 
-/**
- * The set of webs with the least total of points, each web in use costing extra: the uncapacitated facility-location problem with one opening price.
- * Exact: branch and bound over webs, bounded from below by dual ascent. Ties go to the web that stands first.
- * A piece for which no web is allowed does not count.
- * Source of the bound: Erlenkotter 1978, "A dual-based procedure for uncapacitated facility location" (from memory).
- * @param points one row a piece, one column a web; null: forbidden
- */
-export function fewestWebs(
-  points: readonly (readonly (number | null)[])[],
-  extra = USUAL_SCHOOLS.extraWebPoints,
-): Fewest {
-  const webs = points[0]?.length ?? 0;
-  // Pieces with the same row are one row that counts as often; what no web serves is left out.
+/** Pieces with the same row are one row that counts as often; what no web serves is left out (−1). */
+function rowsOf(points: readonly (readonly (number | null)[])[], webs: number) {
   const rows: { cost: Float64Array; times: number }[] = [];
   const alike = new Map<number, number[]>();
   const home = points.map((row) => {
@@ -56,6 +45,50 @@ export function fewestWebs(
     alike.set(hash, [...(alike.get(hash) ?? []), at]);
     return at;
   });
+  return { rows, home };
+}
+
+/** Webs of a first answer to beat: all open, then whichever saves most is shut, until none does. */
+function greedily(
+  used: readonly number[],
+  columns: readonly Float64Array[],
+  times: readonly number[],
+  extra: number,
+): readonly number[] {
+  let open = used;
+  for (;;) {
+    // What shutting each web would cost: its rows go to their second best.
+    const loss = new Float64Array(nth(columns, 0).length);
+    columns.forEach((cost, i) => {
+      let first = -1;
+      let second = Number.POSITIVE_INFINITY;
+      for (const w of open) {
+        if (first < 0 || f64(cost, w) < f64(cost, first)) {
+          if (first >= 0) second = f64(cost, first);
+          first = w;
+        } else if (f64(cost, w) < second) second = f64(cost, w);
+      }
+      loss[first] = f64(loss, first) + (second - f64(cost, first)) * nth(times, i);
+    });
+    const shut = open.reduce((a, b) => (f64(loss, b) < f64(loss, a) ? b : a));
+    if (f64(loss, shut) >= extra) return open;
+    open = open.filter((w) => w !== shut);
+  }
+}
+
+/**
+ * The set of webs with the least total of points, each web in use costing extra: the uncapacitated facility-location problem with one opening price.
+ * Exact: branch and bound over webs, bounded from below by dual ascent. Ties go to the web that stands first.
+ * A piece for which no web is allowed does not count.
+ * Source of the bound: Erlenkotter 1978, "A dual-based procedure for uncapacitated facility location" (from memory).
+ * @param points one row a piece, one column a web; null: forbidden
+ */
+export function fewestWebs(
+  points: readonly (readonly (number | null)[])[],
+  extra = USUAL_SCHOOLS.extraWebPoints,
+): Fewest {
+  const webs = points[0]?.length ?? 0;
+  const { rows, home } = rowsOf(points, webs);
   if (rows.length === 0) return { picks: points.map(() => -1), proven: true };
   // Shifted so that each row's best is 0: the same answer, and every bound is a sum of what is left.
   const base = rows.map((r) => Math.min(...r.cost));
@@ -80,27 +113,7 @@ export function fewestWebs(
   );
   // A web that another beats or equals for every piece is never needed; of equals the first stays.
   const used = allowed.filter((w) => !allowed.some((v) => v !== w && beats(columns, v, w)));
-  // A first answer to beat: open all, then shut whichever saves most, until none does.
-  let open = used;
-  for (;;) {
-    // What shutting each web would cost: its rows go to their second best.
-    const loss = new Float64Array(webs);
-    columns.forEach((cost, i) => {
-      let first = -1;
-      let second = Number.POSITIVE_INFINITY;
-      for (const w of open) {
-        if (first < 0 || f64(cost, w) < f64(cost, first)) {
-          if (first >= 0) second = f64(cost, first);
-          first = w;
-        } else if (f64(cost, w) < second) second = f64(cost, w);
-      }
-      loss[first] = f64(loss, first) + (second - f64(cost, first)) * nth(times, i);
-    });
-    const shut = open.reduce((a, b) => (f64(loss, b) < f64(loss, a) ? b : a));
-    if (f64(loss, shut) >= extra) break;
-    open = open.filter((w) => w !== shut);
-  }
-  let best = assign(open);
+  let best = assign(greedily(used, columns, times, extra));
   /** Least total with webs open (1), shut (0) or free (−1): dual ascent. Each row's price climbs through the webs' costs while no free web is overpaid. */
   const order = columns.map((cost) =>
     used.filter((w) => f64(cost, w) < Number.POSITIVE_INFINITY).sort((a, b) => f64(cost, a) - f64(cost, b)),

@@ -220,6 +220,79 @@ function worstOf(j: Joint): { share: number; code: Harm['code']; who: string } {
 const crossed = (before: number, after: number, t0: number, t1: number): number =>
   after > before ? t0 + ((1 - before) / (after - before)) * (t1 - t0) : t1;
 
+/** What was used up most, of what harms: its share, and who it is. */
+interface Worst {
+  readonly share: number;
+  readonly code: Harm['code'];
+  readonly who: string;
+}
+
+/**
+ * What a step has done to the adhesive and the cloths: joints wet further, limits wear.
+ * @param kPa 0 while the iron is lifted
+ * @param pressedS seconds that the iron has stood on it
+ * @returns the coolest side of any joint, the share of wetting that is reached everywhere, and the worst harm
+ */
+function wetAndWorn(
+  {
+    stack,
+    column,
+    joints,
+    cells,
+    limits,
+    turned,
+    tests,
+  }: {
+    readonly stack: PressStack;
+    readonly column: LayerColumn;
+    readonly joints: ReturnType<typeof jointsOf>;
+    readonly cells: ReturnType<typeof cellsOf>;
+    readonly limits: ReturnType<typeof limitsOf>;
+    readonly turned: boolean;
+    readonly tests: NonNullable<PressAs['tests']>;
+  },
+  h: number,
+  kPa: number,
+  pressedS: number,
+): { readonly coolest: number; readonly wet: number; readonly worst: Worst } {
+  let coolest = Number.POSITIVE_INFINITY;
+  let wet = Number.POSITIVE_INFINITY;
+  let worst: Worst = { share: 0, code: 'ooze', who: '' };
+  for (const [j, joint] of joints.entries()) {
+    const { up, down: low } = nth(cells, j);
+    const upper = f64(column.t, up);
+    const lower = f64(column.t, low);
+    // The cooler side decides about the bond, the hotter about harm.
+    coolest = Math.min(coolest, upper, lower);
+    const { flow } = webKindOf(joint.web);
+    for (const face of joint.faces) {
+      const beside = nth(stack.bonds, turned ? joints.length - 1 - j : j) + (face.above === turned ? 1 : -1);
+      face.moist += (column.wetness(beside) - face.moist) * (1 - Math.exp(-h / STEAM.soaksS.value));
+      const meltC = joint.web.meltC - STEAM.softensC.value * face.moist;
+      const eta = viscosityPaS(flow, meltC, face.above ? upper : lower);
+      const rate = wettingMm2S(flow, face.poreMm, kPa, eta);
+      face.wet2 += (h * (face.rate + rate)) / 2;
+      face.rate = rate;
+      wet = Math.min(wet, face.wet2 / (face.needMm * face.needMm));
+    }
+    const eta = viscosityPaS(flow, joint.web.meltC, Math.max(upper, lower));
+    joint.fluidity += h * (Number.isFinite(eta) ? (kPa * 1000) / eta : 0);
+    const now = worstOf(joint);
+    if (now.share > worst.share) worst = now;
+  }
+  for (const l of limits) {
+    const wear = wearPerS(column.hottestIn(l.k), l.limitC);
+    l.used += (h * (l.wear + wear)) / 2;
+    l.wear = wear;
+    if (l.used > worst.share) worst = { share: l.used, code: l.web ? 'overheated' : 'scorch', who: l.name };
+  }
+  // Past its label a cloth bears what was tried on a scrap of it, no more.
+  for (const test of tests)
+    if (pressedS / test.seconds > worst.share)
+      worst = { share: pressedS / test.seconds, code: 'tested', who: test.name };
+  return { coolest, wet, worst };
+}
+
 /**
  * One press from the moment the iron is set down: heat and moisture through the stack, adhesive that melts and wets both faces of every joint, and what goes wrong if it stands too long.
  * @returns when all of it is bonded and when something is first harmed, each null when not within `untilS` (60 s)
@@ -294,41 +367,12 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     t += h;
     if (down) pressedS += h;
     const kPa = down ? as.kPa : 0;
-    let coolest = Number.POSITIVE_INFINITY;
-    let wet = Number.POSITIVE_INFINITY;
-    let worst: { share: number; code: Harm['code']; who: string } = { share: 0, code: 'ooze', who: '' };
-    for (const [j, joint] of joints.entries()) {
-      const { up, down: low } = nth(cells, j);
-      const upper = f64(column.t, up);
-      const lower = f64(column.t, low);
-      // The cooler side decides about the bond, the hotter about harm.
-      coolest = Math.min(coolest, upper, lower);
-      const { flow } = webKindOf(joint.web);
-      for (const face of joint.faces) {
-        const beside = nth(stack.bonds, turned ? joints.length - 1 - j : j) + (face.above === turned ? 1 : -1);
-        face.moist += (column.wetness(beside) - face.moist) * (1 - Math.exp(-h / STEAM.soaksS.value));
-        const meltC = joint.web.meltC - STEAM.softensC.value * face.moist;
-        const eta = viscosityPaS(flow, meltC, face.above ? upper : lower);
-        const rate = wettingMm2S(flow, face.poreMm, kPa, eta);
-        face.wet2 += (h * (face.rate + rate)) / 2;
-        face.rate = rate;
-        wet = Math.min(wet, face.wet2 / (face.needMm * face.needMm));
-      }
-      const eta = viscosityPaS(flow, joint.web.meltC, Math.max(upper, lower));
-      joint.fluidity += h * (Number.isFinite(eta) ? (kPa * 1000) / eta : 0);
-      const now = worstOf(joint);
-      if (now.share > worst.share) worst = now;
-    }
-    for (const l of limits) {
-      const wear = wearPerS(column.hottestIn(l.k), l.limitC);
-      l.used += (h * (l.wear + wear)) / 2;
-      l.wear = wear;
-      if (l.used > worst.share) worst = { share: l.used, code: l.web ? 'overheated' : 'scorch', who: l.name };
-    }
-    // Past its label a cloth bears what was tried on a scrap of it, no more.
-    for (const test of tests)
-      if (pressedS / test.seconds > worst.share)
-        worst = { share: pressedS / test.seconds, code: 'tested', who: test.name };
+    const { coolest, wet, worst } = wetAndWorn(
+      { stack, column, joints, cells, limits, turned, tests },
+      h,
+      kPa,
+      pressedS,
+    );
     if (bondedS === null && wet >= 1) bondedS = crossed(wetShare, wet, from, pressedS);
     if (harm === null && worst.share >= 1)
       harm = { atS: crossed(harmShare, worst.share, from, pressedS), code: worst.code, who: worst.who };

@@ -251,6 +251,62 @@ const sheetsHere = (here: readonly Bin[]): (Sheet & { readonly of: string; reado
     }));
   });
 
+/** A way of buying, laid out. */
+interface LaidOn {
+  readonly strips: readonly GatherStrip[];
+  readonly steps: number;
+}
+
+const sheetSold = (o: Offer, wanted: WantedCloth): Sheet => {
+  const { lengthMm, widthMm } = usable(o, wanted);
+  return { lengthMm, widthMm, outline: rectangle(lengthMm, widthMm) };
+};
+
+/** So many of each whole thing, filled one after the other, and the rest off a length; null: it does not all fit. */
+function laidOn(
+  {
+    wanted,
+    parts,
+    stays,
+    held,
+    wholes,
+    moreMm,
+  }: {
+    readonly wanted: WantedCloth;
+    readonly parts: Rest;
+    readonly stays: readonly NestPlacement[];
+    readonly held: ReadonlySet<string>;
+    readonly wholes: readonly Offer[];
+    readonly moreMm: number;
+  },
+  length: Offer | null,
+  counts: readonly number[],
+): LaidOn | null {
+  const { spacingMm, spare } = wanted;
+  const strips: GatherStrip[] = [];
+  let left: Rest = parts.filter((p) => !held.has(p.id));
+  wholes.forEach((o, i) => {
+    const sheet = sheetSold(o, wanted);
+    let before: OnSheet | null = null;
+    for (let copy = 0; copy < nth(counts, i) * o.holds; copy++) {
+      const got: OnSheet = again(left, before) ?? onSheet(left, sheet, spacingMm);
+      before = got;
+      left = got.rest;
+      strips.push({ from: 'bought', of: o.id, copy, ...whole(sheet, spare), placements: got.spots });
+    }
+  });
+  left = [...parts.filter((p) => held.has(p.id)), ...left];
+  if (left.length === 0) return { strips, steps: 0 };
+  if (!length) return null;
+  const { lengthMm, widthMm } = usable(length, wanted);
+  const got = onEndless(left, widthMm, spacingMm, stays);
+  if (got.rest.length > 0) return null;
+  const steps = Math.ceil((got.lengthMm + moreMm) / lengthMm - 1e-6);
+  const sheet = { lengthMm: steps * lengthMm, widthMm, outline: '' };
+  strips.push({ from: 'bought', of: length.id, copy: 0, ...whole(sheet, spare), placements: got.spots });
+  return { strips, steps };
+}
+
 /**
  * What has to be bought so that everything finds its place: the cheapest mix of what is sold, each tried by laying it all out, scraps first.
  * What fits nothing is told, and the rest is worked out without it.
@@ -291,14 +347,10 @@ export function layAndBuy(wanted: WantedCloth): Got {
   if (offers.length === 0) return { ...none, troubles: [{ code: 'none-sold' }] };
 
   // ---- what fits nothing that is sold
-  const sheetOf = (o: Offer): Sheet => {
-    const { lengthMm, widthMm } = usable(o, wanted);
-    return { lengthMm, widthMm, outline: rectangle(lengthMm, widthMm) };
-  };
   const widest = Math.max(0, ...lengths.map((o) => usable(o, wanted).widthMm));
   const onLength = widest > 0 ? onEndless(short, widest, spacingMm, locked) : null;
   const fitsNothing = (onLength?.rest ?? short).filter((p) =>
-    wholes.every((o) => onSheet([{ ...p, count: 1 }], sheetOf(o), spacingMm).rest.length > 0),
+    wholes.every((o) => onSheet([{ ...p, count: 1 }], sheetSold(o, wanted), spacingMm).rest.length > 0),
   );
   if (fitsNothing.length > 0)
     troubles.push({
@@ -325,34 +377,8 @@ export function layAndBuy(wanted: WantedCloth): Got {
   const amountOf = (o: Offer): number => usable(o, wanted).lengthMm * usable(o, wanted).widthMm * o.holds;
   const costOf = (o: Offer): number => (priced ? (priceOf(o) ?? 0) : o.lengthMm * o.widthMm * o.holds);
   const asked = wholes.map((o) => ({ cost: costOf(o), amount: amountOf(o), most: copies }));
-  /** So many of each, filled one after the other, and the rest off a length; null: it does not all fit. */
-  const layOn = (
-    length: Offer | null,
-    counts: readonly number[],
-  ): { readonly strips: readonly GatherStrip[]; readonly steps: number } | null => {
-    const strips: GatherStrip[] = [];
-    let left: Rest = parts.filter((p) => !held.has(p.id));
-    wholes.forEach((o, i) => {
-      const sheet = sheetOf(o);
-      let before: OnSheet | null = null;
-      for (let copy = 0; copy < nth(counts, i) * o.holds; copy++) {
-        const got: OnSheet = again(left, before) ?? onSheet(left, sheet, spacingMm);
-        before = got;
-        left = got.rest;
-        strips.push({ from: 'bought', of: o.id, copy, ...whole(sheet, wanted.spare), placements: got.spots });
-      }
-    });
-    left = [...parts.filter((p) => held.has(p.id)), ...left];
-    if (left.length === 0) return { strips, steps: 0 };
-    if (!length) return null;
-    const { lengthMm, widthMm } = usable(length, wanted);
-    const got = onEndless(left, widthMm, spacingMm, stays);
-    if (got.rest.length > 0) return null;
-    const steps = Math.ceil((got.lengthMm + moreMm) / lengthMm - 1e-6);
-    const sheet = { lengthMm: steps * lengthMm, widthMm, outline: '' };
-    strips.push({ from: 'bought', of: length.id, copy: 0, ...whole(sheet, wanted.spare), placements: got.spots });
-    return { strips, steps };
-  };
+  const layOn = (length: Offer | null, counts: readonly number[]): LaidOn | null =>
+    laidOn({ wanted, parts, stays, held, wholes, moreMm }, length, counts);
   const found = (lengths.length > 0 ? lengths : [null]).map((length) => ({
     length,
     ...cheapestMixes(

@@ -176,19 +176,23 @@ function troublesOf(uses: readonly ThreadUse[], threads: readonly Thread[]): Thr
   });
 }
 
-/** How every edge of a laid-down project is finished: lines in order, threads, settings, minutes. Nothing where no edge is stitched or painted. */
-export function edgePlan(laid: Laid, webOf: WebOf): Edged {
+/** What the lines of a project are looked up by. */
+interface LinesOf {
+  readonly fabricOf: (line: LaidLine) => Fabric | null;
+  readonly pileOf: (line: LaidLine) => Pile;
+  readonly threadOf: (line: LaidLine) => ChosenThread;
+  readonly troubles: readonly ThreadTrouble[];
+}
+
+const isThreaded = (line: LaidLine): boolean => EDGE_FACTS[line.edge].by !== 'none';
+/** Where a line has no cloth of its own. */
+const NO_COLOUR = '#808080';
+
+/** Cloth, pile and thread of each line; threads are chosen for those of most line first. */
+function linesOf(laid: Laid, lines: readonly LaidLine[], webOf: WebOf): LinesOf {
   const { project, look } = laid;
-  const { edging } = project;
-  const when = stitchedWhen(project);
-  const lines = laidLines(laid, when, webOf);
   const fabricOf = (line: LaidLine): Fabric | null =>
     line.pieceId === null ? look.groundOf(look.article(line.articleId)) : look.fabricOf(look.piece(line.pieceId));
-  const copiesOf = (line: LaidLine): number =>
-    line.pieceId === null ? look.article(line.articleId).count : look.copiesOf(look.piece(line.pieceId));
-
-  // Threads, those of most line first.
-  const isThreaded = (line: LaidLine): boolean => EDGE_FACTS[line.edge].by !== 'none';
   const lengthOf = new Map<string, number>();
   for (const line of lines) {
     const colour = fabricOf(line)?.colour;
@@ -199,17 +203,13 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
     project,
     [...lengthOf].sort(([, a], [, b]) => b - a).map(([colour]) => colour),
   );
-  const own = new Map(edging.threads.map((t) => [t.pieceId, t.threadId]));
-  const threadOf = (line: LaidLine): ChosenThread =>
-    isThreaded(line)
-      ? line.drawn
-        ? threads.line(fabricOf(line)?.colour ?? '#808080')
-        : threads.of(
-            fabricOf(line)?.colour ?? '#808080',
-            line.pieceId === null ? null : (own.get(line.pieceId) ?? null),
-          )
-      : { threadId: null, colour: PAINT_COLOUR, kind: 'cotton', tex: 0 };
-
+  const own = new Map(project.edging.threads.map((t) => [t.pieceId, t.threadId]));
+  const threadOf = (line: LaidLine): ChosenThread => {
+    if (!isThreaded(line)) return { threadId: null, colour: PAINT_COLOUR, kind: 'cotton', tex: 0 };
+    const colour = fabricOf(line)?.colour ?? NO_COLOUR;
+    if (line.drawn) return threads.line(colour);
+    return threads.of(colour, line.pieceId === null ? null : (own.get(line.pieceId) ?? null));
+  };
   const piles = new Map<string, Pile>();
   const pileOf = (line: LaidLine): Pile => {
     const name = line.pieceId ?? `ground ${line.articleId}`;
@@ -221,51 +221,50 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
     }
     return pile;
   };
-  const { quilted, waddingFirst } = project.layering;
-  const sandwichMm = quilted && (waddingFirst || when === 'quilting') ? SANDWICH_MM : 0;
-  const told = lines.map((line): { line: LaidLine; plan: EdgeLine; thread: ChosenThread } => {
-    const pile = pileOf(line);
-    const thread = threadOf(line);
-    const { ends, by } = EDGE_FACTS[line.edge];
-    const pileMm = pile.cloths.reduce((n, f) => n + f.thicknessMm, 0) + sandwichMm;
-    const mm = threadFor(line.edge, line.figures, pileMm);
-    const tails = line.runs.length * 2 * TAIL_MM[ends].value;
-    const withSpare = (n: number): number => (n === 0 ? 0 : n * THREAD_SPARE.value + tails);
-    const copies = copiesOf(line);
-    return {
-      line,
-      thread,
-      plan: {
-        id: line.id,
-        articleId: line.articleId,
-        pieceId: line.pieceId,
-        drawn: line.drawn,
-        edge: line.edge,
-        lengthMm: line.lengthMm,
-        widthMm: line.size.widthMm,
-        stitchMm: line.size.stitchMm,
-        stitches: line.edge === 'paint' ? 0 : line.figures.stitches,
-        pivots: {
-          outside: by === 'machine' ? line.figures.outside : 0,
-          inside: by === 'machine' ? line.figures.inside : 0,
-          curve: by === 'machine' ? line.figures.curve : 0,
-          points: by === 'machine' ? line.figures.points : 0,
-        },
-        runs: line.runs.length,
-        startsAt: line.startsAt,
-        threadTopMm: withSpare(mm.topMm),
-        threadBobbinMm: withSpare(mm.bobbinMm),
-        threadId: thread.threadId,
-        colour: thread.colour,
-        copies,
-        handsS: handsS(line) * copies,
-        cautions: cautionsOf(laid, line, pile, thread),
-      },
-    };
-  });
+  return { fabricOf, pileOf, threadOf, troubles: threads.troubles };
+}
 
-  const inOrder = ordered(laid, told);
-  const seen = inOrder.list.filter(({ line }) => !line.hidden);
+/** One line with its figures. */
+function toldOf(laid: Laid, line: LaidLine, { pileOf, threadOf }: LinesOf, sandwichMm: number): Told {
+  const { look } = laid;
+  const pile = pileOf(line);
+  const thread = threadOf(line);
+  const { ends, by } = EDGE_FACTS[line.edge];
+  const pileMm = pile.cloths.reduce((n, f) => n + f.thicknessMm, 0) + sandwichMm;
+  const mm = threadFor(line.edge, line.figures, pileMm);
+  const tails = line.runs.length * 2 * TAIL_MM[ends].value;
+  const withSpare = (n: number): number => (n === 0 ? 0 : n * THREAD_SPARE.value + tails);
+  const copies = line.pieceId === null ? look.article(line.articleId).count : look.copiesOf(look.piece(line.pieceId));
+  const { stitches, outside, inside, curve, points } = line.figures;
+  return {
+    line,
+    thread,
+    plan: {
+      id: line.id,
+      articleId: line.articleId,
+      pieceId: line.pieceId,
+      drawn: line.drawn,
+      edge: line.edge,
+      lengthMm: line.lengthMm,
+      widthMm: line.size.widthMm,
+      stitchMm: line.size.stitchMm,
+      stitches: line.edge === 'paint' ? 0 : stitches,
+      pivots: by === 'machine' ? { outside, inside, curve, points } : { outside: 0, inside: 0, curve: 0, points: 0 },
+      runs: line.runs.length,
+      startsAt: line.startsAt,
+      threadTopMm: withSpare(mm.topMm),
+      threadBobbinMm: withSpare(mm.bobbinMm),
+      threadId: thread.threadId,
+      colour: thread.colour,
+      copies,
+      handsS: handsS(line) * copies,
+      cautions: cautionsOf(laid, line, pile, thread),
+    },
+  };
+}
+
+/** How much of each thread is used, above and below. */
+function threadUsesOf(project: Project, seen: readonly Told[]): ThreadUse[] {
   const uses = new Map<string, ThreadUse & { topMm: number; bobbinMm: number }>();
   const add = (thread: ChosenThread, topMm: number, bobbinMm: number): void => {
     const name = threadName(thread);
@@ -288,7 +287,23 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
     if (plain && below > 0)
       add({ threadId: plain.id, colour: plain.colour, kind: plain.kind, tex: plain.tex }, 0, below);
   }
-  const threadUses = [...uses.values()];
+  return [...uses.values()];
+}
+
+/** How every edge of a laid-down project is finished: lines in order, threads, settings, minutes. Nothing where no edge is stitched or painted. */
+export function edgePlan(laid: Laid, webOf: WebOf): Edged {
+  const { project } = laid;
+  const when = stitchedWhen(project);
+  const lines = laidLines(laid, when, webOf);
+  const of = linesOf(laid, lines, webOf);
+  const { quilted, waddingFirst } = project.layering;
+  const sandwichMm = quilted && (waddingFirst || when === 'quilting') ? SANDWICH_MM : 0;
+  const inOrder = ordered(
+    laid,
+    lines.map((line) => toldOf(laid, line, of, sandwichMm)),
+  );
+  const seen = inOrder.list.filter(({ line }) => !line.hidden);
+  const threadUses = threadUsesOf(project, seen);
   const batches = batchesOf(seen.map((s) => s.plan));
   const changing = inOrder.changes * CHANGE_S.value + inOrder.cuts * CUT_S.value;
   const painted = seen.filter(({ plan }) => plan.edge === 'paint');
@@ -312,8 +327,8 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
       cuts: inOrder.cuts,
       minutes: (seen.reduce((n, { plan }) => n + plan.handsS, 0) + changing) / 60,
       threads: threadUses,
-      settings: settingsOf(laid, seen, pileOf),
-      troubles: [...threads.troubles, ...troublesOf(threadUses, project.threads)],
+      settings: settingsOf(laid, seen, of.pileOf),
+      troubles: [...of.troubles, ...troublesOf(threadUses, project.threads)],
       stabilisers: stabilisersOf(
         laid,
         seen.map((s) => s.line),

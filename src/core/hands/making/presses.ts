@@ -335,6 +335,83 @@ function atOneHeatOf(
   return new Set(best.ids);
 }
 
+/** What the bonds of an article are made with. */
+interface Bonder {
+  readonly laid: Laid;
+  readonly article: LaidArticle;
+  readonly webOf: (id: string) => Web | null;
+  readonly regionOfPiece: ReadonlyMap<string, Region>;
+  readonly wholeGround: Region | null;
+}
+
+/** One bond as a press; null where nothing is bonded to anything. */
+function bondPress(
+  { laid, article, webOf, regionOfPiece, wholeGround }: Bonder,
+  b: Bonding,
+  blocks: readonly Block[],
+  places: readonly PressPlace[],
+  does: StepDoing,
+): Press | null {
+  const { project, look } = laid;
+  const { ground } = article;
+  const clothOf = (id: string) => glueOf(laid, webOf, id);
+  const padded = project.layering.quilted && project.layering.waddingFirst;
+  const base: Base =
+    b.on === 'sheet'
+      ? { on: 'sheet', linersOn: new Set(b.keepLiners) }
+      : ground
+        ? { on: 'ground', ground, padded }
+        : { on: 'nothing' };
+  const plugOf = b.on === 'ground' ? frameOf(laid, b.members, regionOfPiece) : null;
+  const columnOf = (place: PressPlace): PressColumn => {
+    const bonded = b.bondedAt(place);
+    const column = columnAt(place, base, clothOf, (id) => bonded.has(id));
+    return plugOf === null || place.pieceIds.includes(plugOf)
+      ? column
+      : [...column, { role: 'sheet' }, { role: 'fabric', fabric: clothOf(plugOf).fabric }];
+  };
+  const most = b.blocks.length > 1 ? MOST_TOGETHER.value : MOST_COLUMNS.value;
+  let picked = different(places, columnOf, most);
+  // A piece that lies wholly hidden, or nowhere, is bonded to the bare ground.
+  const alone = nth(nth(blocks, 0).bases, 0);
+  if (picked.columns.length === 0 && ground && webOf(alone)) {
+    const lone = { ...NOWHERE, pieceIds: [alone] };
+    picked = { columns: [columnAt(lone, { on: 'ground', ground, padded }, clothOf, () => true)], places: [lone] };
+  }
+  if (picked.columns.length === 0) return null;
+  const request = turnedFor(laid, requestFor(setupOf(laid), 'bond', picked.columns), picked.columns, b);
+  const pieceIds = blocks.flatMap((x) => x.bases);
+  const setting = settingOf(request, picked.columns);
+  const copies = Math.max(...b.members.map((id) => look.copiesOf(look.piece(id))));
+  const covered = b.members.map((id) => inMap(regionOfPiece, id));
+  const whole = does.code === 'bond-whole-ground' && wholeGround !== null;
+  const region = whole ? wholeGround : covered.reduce(unite);
+  const lying = article.article.count > 1 && b.on === 'ground' && wholeGround ? wholeGround : region;
+  const ways = setDownsFor(region, lying, copies, look.iron, LOAD_GAP_MM.value);
+  const unit = b.on === 'sheet' ? b.builds : blocks.length === 1 ? (nth(blocks, 0).unit ?? null) : null;
+  const framed = blocks.length === 1 && blocks[0]?.unit === null ? pieceIds[0] : undefined;
+  const plug =
+    framed !== undefined && !setting.stop ? plugIn(laid, article, framed, inMap(regionOfPiece, framed)) : null;
+  return {
+    stage: 'bond',
+    on: b.on,
+    articleId: article.article.id,
+    pieceIds,
+    members: b.members,
+    unit,
+    keepLiners: b.keepLiners,
+    fabricId: null,
+    does,
+    request,
+    ...picked,
+    plugOf,
+    setting: plug ? { ...setting, cautions: [...setting.cautions, plug] } : setting,
+    region,
+    copies,
+    ...ways,
+  };
+}
+
 /**
  * The bonds of one article.
  * @param apart pieces that are not laid along with everything else, since nothing gets through all that to bond them
@@ -365,74 +442,18 @@ function bondsOf(
     together,
     (id) => held(id) || look.piece(id).faceDown,
   );
-  const regionOfPiece = new Map(article.placed.map((p) => [p.id, p.region]));
-  const clothOf = (id: string) => glueOf(laid, webOf, id);
-  const ground = article.ground;
-  const wholeGround = groundRegionOf(article);
-  const padded = project.layering.quilted && project.layering.waddingFirst;
+  const { ground } = article;
   const more: MakingTrouble[] = [];
 
-  const press = (
-    b: Bonding,
-    blocks: readonly Block[],
-    places: readonly PressPlace[],
-    does: StepDoing,
-  ): Press | null => {
-    const base: Base =
-      b.on === 'sheet'
-        ? { on: 'sheet', linersOn: new Set(b.keepLiners) }
-        : ground
-          ? { on: 'ground', ground, padded }
-          : { on: 'nothing' };
-    const plugOf = b.on === 'ground' ? frameOf(laid, b.members, regionOfPiece) : null;
-    const columnOf = (place: PressPlace): PressColumn => {
-      const bonded = b.bondedAt(place);
-      const column = columnAt(place, base, clothOf, (id) => bonded.has(id));
-      return plugOf === null || place.pieceIds.includes(plugOf)
-        ? column
-        : [...column, { role: 'sheet' }, { role: 'fabric', fabric: clothOf(plugOf).fabric }];
-    };
-    const most = b.blocks.length > 1 ? MOST_TOGETHER.value : MOST_COLUMNS.value;
-    let picked = different(places, columnOf, most);
-    // A piece that lies wholly hidden, or nowhere, is bonded to the bare ground.
-    const alone = nth(nth(blocks, 0).bases, 0);
-    if (picked.columns.length === 0 && ground && webOf(alone)) {
-      const lone = { ...NOWHERE, pieceIds: [alone] };
-      picked = { columns: [columnAt(lone, { on: 'ground', ground, padded }, clothOf, () => true)], places: [lone] };
-    }
-    if (picked.columns.length === 0) return null;
-    const request = turnedFor(laid, requestFor(setupOf(laid), 'bond', picked.columns), picked.columns, b);
-    const pieceIds = blocks.flatMap((x) => x.bases);
-    const setting = settingOf(request, picked.columns);
-    const copies = Math.max(...b.members.map((id) => look.copiesOf(look.piece(id))));
-    const covered = b.members.map((id) => inMap(regionOfPiece, id));
-    const whole = does.code === 'bond-whole-ground' && wholeGround !== null;
-    const region = whole ? wholeGround : covered.reduce(unite);
-    const lying = article.article.count > 1 && b.on === 'ground' && wholeGround ? wholeGround : region;
-    const ways = setDownsFor(region, lying, copies, look.iron, LOAD_GAP_MM.value);
-    const unit = b.on === 'sheet' ? b.builds : blocks.length === 1 ? (nth(blocks, 0).unit ?? null) : null;
-    const framed = blocks.length === 1 && blocks[0]?.unit === null ? pieceIds[0] : undefined;
-    const plug =
-      framed !== undefined && !setting.stop ? plugIn(laid, article, framed, inMap(regionOfPiece, framed)) : null;
-    return {
-      stage: 'bond',
-      on: b.on,
-      articleId: article.article.id,
-      pieceIds,
-      members: b.members,
-      unit,
-      keepLiners: b.keepLiners,
-      fabricId: null,
-      does,
-      request,
-      ...picked,
-      plugOf,
-      setting: plug ? { ...setting, cautions: [...setting.cautions, plug] } : setting,
-      region,
-      copies,
-      ...ways,
-    };
+  const bonder: Bonder = {
+    laid,
+    article,
+    webOf,
+    regionOfPiece: new Map(article.placed.map((p) => [p.id, p.region])),
+    wholeGround: groundRegionOf(article),
   };
+  const press = (b: Bonding, blocks: readonly Block[], places: readonly PressPlace[], does: StepDoing): Press | null =>
+    bondPress(bonder, b, blocks, places, does);
 
   const bonds: Press[] = [];
   for (const b of found) {
