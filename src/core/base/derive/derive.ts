@@ -83,16 +83,20 @@ export function listed<T>(items: readonly T[]): readonly T[] {
   return node.answer.is as readonly T[];
 }
 
+/** Longer texts are kept of far fewer: what is new with every nudge of three hundred pieces. */
+const LONG_TEXT = 2000;
 const alike = new QuickLRU<string, unknown>({ maxSize: KEEP });
+const alikeAndLong = new QuickLRU<string, unknown>({ maxSize: 40 });
 /**
- * The same object for the same content, by its JSON: for small plain values that are put together anew each time, and for a value of which a part plays no role and was blanked.
+ * The same object for the same content, by its JSON: for plain values that are put together anew each time, and for a value of which a part plays no role and was blanked.
  * @returns the first of its content that came by
  */
 export function same<T>(value: T): T {
   const text = JSON.stringify(value);
-  const known = alike.get(text);
+  const kept = text.length > LONG_TEXT ? alikeAndLong : alike;
+  const known = kept.get(text);
   if (known !== undefined) return known as T;
-  alike.set(text, value);
+  kept.set(text, value);
   return value;
 }
 
