@@ -14,6 +14,7 @@ import {
   lastDone,
   mendFinished,
   mendParts,
+  shareDone,
   stepFinished,
   ticketBehind,
   wantsCold,
@@ -168,6 +169,34 @@ describe('board: gates', () => {
     expect(gatesOf(webs(1), plan, fuse.step))
       .to.include('web-down')
       .and.not.include('sheet-on-top');
+  });
+});
+
+describe('board: what of it is done', () => {
+  it('the cover is asked for only where this press has one', () => {
+    const bond = stepsOn(EMPTY_BOARD).find((s) => s.step.kind === 'bond' && s.step.on !== 'sheet')!;
+    const covered = (cover: string) => ({
+      ...plan,
+      press: plan.press.map((t) => (t.id === bond.step.ticketId ? { ...t, cover: cover as typeof t.cover } : t)),
+    });
+    expect(gatesOf(project, covered('parchment'), bond.step)).to.include('cover-on');
+    expect(gatesOf(project, covered('none'), bond.step)).to.not.include('cover-on');
+  });
+
+  it('as a share of its steps, and copies of a piece that stands alone one by one', () => {
+    const steps = stepsOn(EMPTY_BOARD);
+    expect(shareDone(steps)).to.equal(0);
+    expect(shareDone([])).to.equal(0);
+    const half = steps.slice(0, 2).map((s, i) => ({ ...s, done: i === 0 }));
+    expect(shareDone(half)).to.equal(0.5);
+    const many = { ...project, pieces: project.pieces.map((p) => ({ ...p, count: 3 })) };
+    const made = boardSteps(many, planProject({ ...many, id: 'three of each' }).making);
+    const copiesOf = (kind: StepKind): Set<number> =>
+      new Set(made.filter((s) => s.step.kind === kind && s.step.pieceIds.length === 1).map((s) => s.copies));
+    expect([...copiesOf('cut')]).to.deep.equal([3]);
+    // A press goes by its loads, what cools by itself is one thing, and so is what is done to several at once.
+    expect([...copiesOf('bond')]).to.deep.equal([1]);
+    expect(made.filter((s) => s.step.pieceIds.length > 1).every((s) => s.copies === 1)).to.equal(true);
   });
 });
 

@@ -117,6 +117,16 @@ describe('the server: threads that take jobs in turn', () => {
     expect(l.atRest()).to.equal(true);
   });
 
+  it('each says by its status whose it is to try again: too many or too long 503, our fault 500', async () => {
+    const l = lane(1, { waitMs: 60, runMs: 900 });
+    const all = await Promise.all(['3000', '1'].map((b) => l.run(job(b), never, performance.now() + 10_000)));
+    expect(all.map((a) => [a.status, a.retryAfterS])).to.deep.equal([
+      [503, undefined],
+      [503, 3],
+    ]);
+    expect((await l.run(job('throw'), never, performance.now() + 10_000)).status).to.equal(500);
+  });
+
   it('a thread that breaks or ends is our fault, and another takes its place', async () => {
     const l = lane(1);
     expect(await Promise.all(['throw', 'end', '1'].map((b) => run(l, b)))).to.deep.equal([

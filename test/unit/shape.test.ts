@@ -7,6 +7,7 @@ import {
   areaMm2,
   boundsOf,
   clipLines,
+  coarseRing,
   composed,
   crossesItself,
   difference,
@@ -445,5 +446,33 @@ describe('a walk along lines', () => {
       expect(at.y).to.be.closeTo(100 * Math.sin(share * Math.PI), 0.02);
       expect(Math.abs(at.dx * at.x + at.dy * at.y)).to.be.below(1);
     }
+  });
+});
+
+describe('shape: fewer corners', () => {
+  it('a circle of 2,000 corners to half a millimetre: some forty are left, none farther off, and the area within perimeter × stray', () => {
+    const ring = Array.from({ length: 2000 }, (_, i) => ({
+      x: 100 * Math.cos((2 * Math.PI * i) / 2000),
+      y: 100 * Math.sin((2 * Math.PI * i) / 2000),
+    }));
+    const coarse = coarseRing(ring, 0.5);
+    // A chord that strays by s from a circle of radius r spans 2·acos(1 − s/r): 31 of them at least.
+    expect(coarse.length).to.be.within(31, 64);
+    const strays = ring.map((p) => distanceToEdge([coarse], p));
+    expect(Math.max(...strays)).to.be.at.most(0.5 + 1e-9);
+    expect(coarse.every((p) => ring.includes(p))).to.equal(true);
+    expect(Math.abs(ringAreaMm2(coarse) - ringAreaMm2(ring))).to.be.below(0.5 * 2 * Math.PI * 100);
+  });
+  it('corners stay, and what has none to spare stays as it is', () => {
+    const box = [
+      { x: 0, y: 0 },
+      { x: 5, y: 0.1 },
+      { x: 10, y: 0 },
+      { x: 10, y: 10 },
+      { x: 0, y: 10 },
+    ];
+    expect(coarseRing(box, 0.2)).to.deep.equal([box[0], box[2], box[3], box[4]]);
+    expect(coarseRing(box, 0.05)).to.have.length(5);
+    expect(coarseRing(box.slice(0, 3), 9)).to.have.length(3);
   });
 });

@@ -1,6 +1,7 @@
 export * from './arc';
 export * from './boolean';
 export * from './box';
+export * from './coarse';
 export * from './curves';
 export * from './edge-grid';
 export * from './label-spot';

@@ -40,6 +40,9 @@ export const LOAD_MOST = figure(60, 'copies', 'more than anyone lays out at once
 export const LOAD_ROOM = figure(2, '× its area', 'two copies do not fit on less');
 /** Shifts of one row against the next that are tried. */
 export const LOAD_STAGGERS = figure(8, 'shifts', 'ours');
+/** An outline of more corners than this is looked at coarsely, and its copies are kept apart by as much more. */
+export const LOAD_CORNERS = figure(60, 'corners', 'ours: beyond, a plan of copies took half a minute');
+export const LOAD_STRAY_MM = figure(0.5, 'mm', 'ours: less than fingers lay copies apart by');
 
 /** In a press over everything so many different columns are looked at. */
 export const MOST_TOGETHER = figure(40, 'columns', 'ours');

@@ -1,10 +1,21 @@
 import { derive } from '../../base/derive';
 import { nth } from '../../base/lists';
-import { areaMm2, boundsOf, offset, type Region, ringsOf, rotation, transformRegion } from '../../base/shape';
+import {
+  areaMm2,
+  boundsOf,
+  coarseRing,
+  offset,
+  plainArea,
+  type Region,
+  ringsOf,
+  rotation,
+  transformRegion,
+  union,
+} from '../../base/shape';
 import { evenSole, placementPlan } from '../../choose/press';
 import { noFitPolygon } from '../../cut/nest';
 import type { Iron } from '../../keep/model';
-import { LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS } from './data';
+import { LOAD_CORNERS, LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS, LOAD_STRAY_MM } from './data';
 
 /** The heights at which a region is met by the upright line through x, mm. */
 function crossings(region: Region, x: number): number[] {
@@ -56,11 +67,20 @@ export function copiesPerLoad(region: Region, iron: Iron, gapMm: number, most: n
   return Math.min(wanted, roomFor(region, widthMm, lengthMm, gapMm));
 }
 
+/** An outline for which no-fit polygons of thousands of corners are spared: its corners to a hair, its holes filled, and how far from it the true one may lie, mm. */
+function coarse(region: Region): { readonly shape: Region; readonly strayMm: number } {
+  const corners = region.reduce((n, { outer }) => n + outer.length, 0);
+  if (corners <= LOAD_CORNERS.value) return { shape: region, strayMm: 0 };
+  const strayMm = LOAD_STRAY_MM.value;
+  const shape = union(...region.map(({ outer }) => [plainArea(coarseRing(outer, strayMm))]));
+  return { shape, strayMm };
+}
+
 const roomFor = derive((region: Region, widthMm: number, lengthMm: number, gapMm: number): number => {
   const counts = [0, 90].map((turn) => {
-    const shape = transformRegion(region, rotation(turn));
-    const b = boundsOf(shape);
-    const apart = offset(noFitPolygon(shape, shape), gapMm);
+    const b = boundsOf(transformRegion(region, rotation(turn)));
+    const { shape, strayMm } = coarse(transformRegion(region, rotation(turn)));
+    const apart = offset(noFitPolygon(shape, shape), gapMm + 2 * strayMm);
     return inEvenRows(apart, b.maxX - b.minX, b.maxY - b.minY, widthMm, lengthMm);
   });
   return Math.max(1, ...counts);
