@@ -13,7 +13,7 @@ import {
   union,
 } from '../../base/shape';
 import { evenSole, placementPlan } from '../../choose/press';
-import { noFitPolygon } from '../../cut/nest';
+import { convexParts, noFitPolygon } from '../../cut/nest';
 import type { Iron } from '../../keep/model';
 import { LOAD_CORNERS, LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS, LOAD_STRAY_MM } from './data';
 
@@ -70,7 +70,8 @@ export function copiesPerLoad(region: Region, iron: Iron, gapMm: number, most: n
 /** An outline for which no-fit polygons of thousands of corners are spared: its corners to a hair, its holes filled, and how far from it the true one may lie, mm. */
 function coarse(region: Region): { readonly shape: Region; readonly strayMm: number } {
   const corners = region.reduce((n, { outer }) => n + outer.length, 0);
-  if (corners <= LOAD_CORNERS.value) return { shape: region, strayMm: 0 };
+  // However many corners a convex outline has, it takes no time.
+  if (corners <= LOAD_CORNERS.value || convexParts(region).length === 1) return { shape: region, strayMm: 0 };
   const strayMm = LOAD_STRAY_MM.value;
   const shape = union(...region.map(({ outer }) => [plainArea(coarseRing(outer, strayMm))]));
   return { shape, strayMm };
