@@ -81,7 +81,7 @@ function pixelGap(a: Region, b: Region): number {
 }
 
 describe('words: gaps from ink to ink', () => {
-  it('are what was asked for, and what is told, by a pixel scan of the rendered word to 0.1 mm', () => {
+  sweep('are what was asked for, and what is told, by a pixel scan of the rendered word to 0.1 mm', () => {
     for (const [text, gaps, gapMm] of [
       ['HAVBO', 'ink', 3],
       ['Late', 'ink', 2],
@@ -96,7 +96,7 @@ describe('words: gaps from ink to ink', () => {
         if (gaps === 'ink') expect(scanned, `${text} ${i}`).to.be.closeTo(gapMm, 0.1);
       }
     }
-  }).timeout(30_000);
+  });
 
   sweep('none is told across a space; the thinnest stroke is told with its letter', () => {
     const w = set(word({ text: 'AB CD', gaps: 'ink', gapMm: 3 }));
