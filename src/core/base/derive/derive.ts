@@ -58,7 +58,7 @@ function nodeOf(root: Node, inputs: readonly unknown[], keep: number): Node {
 
 /**
  * A function that works each answer out once: as long as its inputs live and are the same, the answer is the same object.
- * @param work pure; it reads nothing but its inputs
+ * @param work pure; it reads nothing but its inputs. All that it is called with are inputs: hand it to no `map` by its bare name, which adds place and list
  * @param keep so many answers to inputs that are texts and numbers alone, and to different ones beside the same objects
  * @__NO_SIDE_EFFECTS__
  */

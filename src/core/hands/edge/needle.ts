@@ -29,7 +29,7 @@ export function needleOf({ edge, cloths, webs, threads }: NeedleAsk): EdgeSettin
   const step = SIZES.findIndex(([upTo]) => gsm <= upTo);
   const coarse = threads.some((t) => t.tex > COARSE_TEX) ? 1 : 0;
   const size = (SIZES[Math.min(SIZES.length - 1, step + coarse)] ?? [0, 80])[1];
-  const facts = cloths.map(factsOf);
+  const facts = cloths.map((cloth) => factsOf(cloth));
   const point: NeedlePoint = facts.some((f) => f.hard)
     ? 'leather'
     : facts.some((f) => f.stretchPercent > KNIT_PERCENT && !f.hairyOrThick)
