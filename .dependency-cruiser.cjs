@@ -9,7 +9,7 @@ const may = (from, to) => ({
 const core = (from, to) =>
   may(
     `core/${from}`,
-    ['base/lists', 'base/derive', ...to].map((t) => `core/${t}/`),
+    ['base/lists', 'base/derive', 'base/sum', ...to].map((t) => `core/${t}/`),
   );
 
 module.exports = {
@@ -35,6 +35,7 @@ module.exports = {
       from: { path: '^src/(?!core/)' },
       to: { path: '^src/core/(plan|[^/]+/[^/]+)/(?!index\\.ts$|pdf\\.ts$|csv\\.ts$)' },
     },
+    core('base/sum', []),
     core('base/units', []),
     core('base/colour', []),
     core('base/shape', []),
@@ -107,7 +108,7 @@ module.exports = {
     may('demo', ['core/']),
     may('server', ['core/', 'workers/']),
     may('workers', ['core/', 'words/']),
-    may('store', ['core/', 'workers/', 'demo/']),
+    may('store', ['core/', 'workers/', 'demo/', 'words/']),
     may('components', ['core/', 'styles/', 'words/']),
     may('islands', ['demo/', 'core/', 'components/', 'store/', 'workers/', 'styles/', 'words/']),
     may('pages', ['core/', 'server/', 'islands/', 'layouts/', 'components/', 'workers/', 'styles/', 'demo/']),

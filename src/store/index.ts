@@ -14,7 +14,7 @@ export {
   writeToFolder,
 } from './folder';
 export { forgetUnusedPictures } from './kept-pictures';
-export { rememberStations, stationsLookedAt } from './looked-at';
+export { rememberStations, rememberStep, stationsLookedAt, stepBefore } from './looked-at';
 export * from './pictures';
 export * from './preferences';
 export {

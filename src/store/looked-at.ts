@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { STATIONS, type StationName } from '~/core/keep/model';
 import { attempt } from './attempt';
 import { db } from './db';
@@ -38,4 +39,39 @@ export async function stationsLookedAt(projectId: string): Promise<readonly Stat
 export const rememberStations = (projectId: string, stations: readonly StationName[]): void =>
   void attempt(() => db.settings.put({ key: stationsKey(projectId), value: [...stations] }));
 
-export const forgetStations = (projectId: string): PromiseLike<void> => db.settings.delete(stationsKey(projectId));
+export function forgetStations(projectId: string): PromiseLike<void> {
+  rememberStep(projectId, null);
+  return db.settings.delete(stationsKey(projectId));
+}
+
+// The step one was at, at the board: shown at once when the page comes back before its plan does.
+
+const stepKey = (projectId: string): string => `step of ${projectId}`;
+const stepSchema = z.object({
+  where: z.string().max(200),
+  says: z.string().max(2000),
+  fact: z.string().max(400),
+  /** How long the iron stands each time, s; null: it is no press. */
+  eachS: z.number().min(0).max(1_000_000).nullable(),
+});
+export type StepBefore = z.infer<typeof stepSchema>;
+
+/** Keeps the step one is at; null: the evening is over. A browser that keeps nothing forgets it. */
+export function rememberStep(projectId: string, step: StepBefore | null): void {
+  try {
+    if (step) localStorage.setItem(stepKey(projectId), JSON.stringify(step));
+    else localStorage.removeItem(stepKey(projectId));
+  } catch {
+    // Then it is shown with the plan.
+  }
+}
+
+/** The step one was at before; null: none, or it cannot be read. */
+export function stepBefore(projectId: string): StepBefore | null {
+  try {
+    const read = stepSchema.safeParse(JSON.parse(localStorage.getItem(stepKey(projectId)) ?? 'null'));
+    return read.success ? read.data : null;
+  } catch {
+    return null;
+  }
+}

@@ -3,6 +3,7 @@ import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { around } from '~/core/base/lists';
+import { boardAfterEdit, keptBoard, mergedBoards } from '~/core/hands/board';
 import { wholeWords } from '~/core/intake/arrange';
 import {
   articleOr,
@@ -17,6 +18,7 @@ import {
 } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { type PlanPicture, samePlanned } from '~/core/plan';
+import { letGoWords } from '~/words';
 import { attempt, storageWords } from './attempt';
 import { followBooking } from './booking';
 import { db, type ProjectRow, TAB } from './db';
@@ -54,10 +56,18 @@ interface Workbench extends PlanningState, SavingState {
   articleId: string | null;
   /** The stations of this project that were ever looked at. */
   looked: readonly StationName[];
+  /** The last act at the board that can be undone; another than before an undo tells that it was undone. */
+  boardAct: BoardAct | null;
   /** The run of small edits that the next may still join, and until when. */
   run: (BackgroundRun & { readonly until: number }) | null;
   /** What plans and saves the open project; null while none is open. */
   open: Open | null;
+}
+
+/** An act at the board that is a step to undo. What was done there since stays done. */
+export interface BoardAct {
+  readonly undo: (board: Project['board']) => Project['board'];
+  readonly redo: (board: Project['board']) => Project['board'];
 }
 
 interface Open {
@@ -85,6 +95,7 @@ const EMPTY: Workbench = {
   flipped: false,
   articleId: null,
   looked: [],
+  boardAct: null,
   run: null,
   open: null,
 };
@@ -94,7 +105,7 @@ const UNDO_STEPS = 200;
 /** The project that is open in this tab. Only the project itself is undone and redone. */
 export const useWorkbench = create<Workbench>()(
   temporal(() => EMPTY, {
-    partialize: (s) => ({ project: s.project }),
+    partialize: (s) => ({ project: s.project, boardAct: s.boardAct }),
     equality: (a, b) => a.project === b.project,
     limit: UNDO_STEPS,
   }),
@@ -146,8 +157,9 @@ export function edit(recipe: (project: Project) => void, run?: BackgroundRun): s
     return refuse('That cannot be done with this. Nothing was changed.');
   }
   if (after === before) return null;
-  // What the recipe lays out follows every edit.
+  // What the recipe lays out follows every edit, and so does what the board remembers of it.
   after = laidByRecipe(after);
+  after = asAtTheBoard(before, after);
   const fault = faultOfEdit(before, after);
   if (fault) return refuse(`Nothing was changed: ${fault.message}`);
   const now = Date.now();
@@ -165,6 +177,35 @@ export function editHere(recipe: (project: Project) => void): string | null {
   return refused;
 }
 
+/** What the board shows is never taken away by an edit: photos of its diary stay; and it remembers what pieces were cut from. */
+function asAtTheBoard(before: Project, after: Project): Project {
+  const board = boardAfterEdit(before, after);
+  const pictures = withPictures(after.pictures, before.pictures, board);
+  return board === after.board && pictures === after.pictures ? after : { ...after, board, pictures };
+}
+
+/** Pictures, with those of another state that the diary shows. */
+function withPictures(
+  pictures: Project['pictures'],
+  others: Project['pictures'],
+  board: Project['board'],
+): Project['pictures'] {
+  if (pictures === others) return pictures;
+  const shown = new Set(board.diary.map((d) => d.pictureId));
+  const gone = others.filter((p) => shown.has(p.id) && !pictures.some((q) => q.id === p.id));
+  return gone.length === 0 ? pictures : [...pictures, ...gone];
+}
+
+/** A board that may be kept, or why it may not. What had to give way is told. */
+function checkedBoard(project: Project, changed: Project['board']): { board: Project['board'] } | { refused: string } {
+  const { board, letGo } = keptBoard(changed);
+  const fault = faultOfEdit(project, { ...project, board });
+  if (fault) return { refused: `The board could not keep that: ${fault.message}` };
+  const words = letGoWords(letGo);
+  if (words !== null) set({ refused: words });
+  return { board };
+}
+
 /**
  * Keeps what was done at the board: saved at once, never a step to undo, since the board has a way back of its own.
  * @returns whether it was taken
@@ -172,19 +213,71 @@ export function editHere(recipe: (project: Project) => void): string | null {
 export function record(change: (board: Project['board']) => Project['board']): boolean {
   const { project, role, status } = get();
   if (!project || status !== 'open' || role !== 'writer') return false;
-  const board = change(project.board);
-  if (board === project.board) return true;
-  setUnrecorded({ project: { ...project, board }, run: null });
+  const changed = change(project.board);
+  if (changed === project.board) return true;
+  const checked = checkedBoard(project, changed);
+  if ('refused' in checked) {
+    set({ refused: checked.refused });
+    return false;
+  }
+  setUnrecorded({ project: { ...project, board: checked.board }, run: null });
   void get().open?.saver?.flush();
   return true;
 }
 
-/** What was done at the board stays done, whatever else is undone. */
-function keepingBoard(move: () => void): void {
-  const board = get().project?.board;
+/**
+ * As {@link record}, as a step that can be undone, with an edit beside it.
+ * @returns why it was not taken, in words; null when it was
+ */
+export function recordStep(act: BoardAct, more?: (project: Project) => void): string | null {
+  const { project, role, status } = get();
+  if (!project || status !== 'open') return null;
+  if (role !== 'writer') return LOOKING_ON;
+  const edited = more ? produce(project, (draft: Project) => more(draft)) : project;
+  const checked = checkedBoard(edited, act.redo(project.board));
+  if ('refused' in checked) return checked.refused;
+  const after = { ...edited, board: checked.board };
+  const fault = faultOfEdit(project, after);
+  if (fault) return `Nothing was changed: ${fault.message}`;
+  set({ project: after, boardAct: act, refused: null, run: null });
+  void get().open?.saver?.flush();
+  return null;
+}
+
+/**
+ * Takes in what hands did on another device, with the photos of its diary.
+ * @param other the same project as it is there
+ * @returns why it was not taken, in words; null when it was
+ */
+export function takeInHands(other: Project): string | null {
+  const { project, role, status } = get();
+  if (!project || status !== 'open') return null;
+  if (role !== 'writer') return LOOKING_ON;
+  const board = mergedBoards(project.board, other.board);
+  const both = { ...project, pictures: withPictures(project.pictures, other.pictures, board) };
+  const checked = checkedBoard(both, board);
+  const after = { ...both, board: 'board' in checked ? checked.board : board };
+  const fault = faultOfEdit(project, after);
+  if ('refused' in checked) return checked.refused;
+  if (fault) return `Nothing was taken in: ${fault.message}`;
+  setUnrecorded({ project: after, run: null });
+  void get().open?.saver?.flush();
+  return null;
+}
+
+/** What was done at the board stays done, whatever else is undone; but for what is a step of its own. */
+function keepingBoard(move: () => void, way: 'undo' | 'redo'): void {
+  const { project: before, boardAct: act } = get();
   move();
-  const { project } = get();
-  if (board && project && project.board !== board) setUnrecorded({ project: { ...project, board } });
+  const { project, boardAct } = get();
+  if (!before || !project || project === before) return;
+  let { board } = before;
+  if (way === 'undo' && act !== boardAct && act) board = act.undo(board);
+  if (way === 'redo' && act !== boardAct && boardAct) board = boardAct.redo(board);
+  board = keptBoard(board).board;
+  const pictures = withPictures(project.pictures, before.pictures, board);
+  if (project.board !== board || project.pictures !== pictures)
+    setUnrecorded({ project: { ...project, board, pictures } });
 }
 
 /** Ends a run of merged edits, so that the next is a step of its own. */
@@ -194,11 +287,11 @@ export function endMerge(): void {
 
 export const undo = (): void => {
   endMerge();
-  if (get().role === 'writer') keepingBoard(() => history().undo());
+  if (get().role === 'writer') keepingBoard(() => history().undo(), 'undo');
 };
 export const redo = (): void => {
   endMerge();
-  if (get().role === 'writer') keepingBoard(() => history().redo());
+  if (get().role === 'writer') keepingBoard(() => history().redo(), 'redo');
 };
 /** Does something with storage beside the project; when it could not be done that is told. @returns whether it was done */
 export async function attemptOrTell(otherwise: string, work: () => PromiseLike<unknown>): Promise<boolean> {
@@ -300,6 +393,7 @@ export const saveAgain = (): void => void get().open?.saver?.flush();
 
 /**
  * Puts an earlier version in the place of the project, as one step that can be undone. What stood there is put by first.
+ * What was done at the board since stays done, with its photos.
  * @returns as {@link edit}
  */
 export async function takeBack(version: Project): Promise<string | null> {
@@ -310,7 +404,7 @@ export async function takeBack(version: Project): Promise<string | null> {
   const { id } = project;
   return edit((p) => {
     for (const key of Object.keys(p)) delete (p as Record<string, unknown>)[key];
-    Object.assign(p, version, { id });
+    Object.assign(p, version, { id, board: project.board });
   });
 }
 

@@ -1,6 +1,6 @@
-import type { Gate } from '~/core/hands/board';
+import type { Gate, LetGo } from '~/core/hands/board';
 import type { BoardMend, MendCode, Project, StepKind } from '~/core/keep/model';
-import { heat, seconds } from './table';
+import { heat, listedWords, seconds } from './table';
 
 const GATES: { readonly [G in Gate]: string } = {
   'liner-off': 'Every liner is off.',
@@ -77,3 +77,20 @@ const DONE: { readonly [K in StepKind]?: string } = {
   lay: 'It lies there',
 };
 export const doneWords = (kind: StepKind): string => DONE[kind] ?? 'Done';
+
+const LET_GO: { readonly [W in LetGo['what']]: readonly [one: string, many: string] } = {
+  diary: ['entry of the diary', 'entries of the diary'],
+  evidence: ['note of what went wrong', 'notes of what went wrong'],
+  times: ['time that was taken', 'times that were taken'],
+  timers: ['timer', 'timers'],
+  mends: ['mend that is done', 'mends that are done'],
+  looked: ['look', 'looks'],
+  facts: ['done step', 'done steps'],
+  cutAs: ['piece as it was cut', 'pieces as they were cut'],
+};
+/** What gave way at the board, so that the new has room; null: nothing one would miss. */
+export function letGoWords(letGo: readonly LetGo[]): string | null {
+  const missed = letGo.filter((l) => l.what !== 'timers' && l.what !== 'looked' && l.what !== 'times');
+  if (missed.length === 0) return null;
+  return `The board is full: ${listedWords(missed.map(({ what, count }) => `the ${count === 1 ? `oldest ${LET_GO[what][0]}` : `${count} oldest ${LET_GO[what][1]}`}`))} gave way.`;
+}

@@ -25,6 +25,8 @@ import { DEMO_IDS } from '~/demo/ids';
 import { gateWords, mendingWords, stepWords, wrongWords } from '~/words';
 import { sweep } from '../cases';
 
+let moment = 0;
+const at = () => ({ nowMs: ++moment, newId: () => `act-${moment}` });
 const withBoard = (p: Project, board: Board): Project => ({ ...p, board });
 /** Steps done from the front, so many of them. */
 function played(p: Project, count: number): Board {
@@ -33,7 +35,7 @@ function played(p: Project, count: number): Board {
   for (let i = 0; i < count; i++) {
     const now = currentOf(boardSteps(withBoard(p, board), making));
     if (!now) break;
-    board = stepDone(board, now);
+    board = stepDone(board, now, false, at());
   }
   return board;
 }
@@ -49,7 +51,7 @@ describe('board: done work', () => {
       const now = currentOf(boardSteps(withBoard(p, board), plan.making));
       if (!now) break;
       seen.push(now.step.id);
-      board = stepDone(board, now);
+      board = stepDone(board, now, false, at());
     }
     expect(seen).to.deep.equal(plan.making.steps.map((s) => s.id));
     for (const _ of plan.making.steps) board = stepBack(board);
@@ -90,18 +92,18 @@ describe('board: done work', () => {
     let board = played(tags, upTo);
     const now = currentOf(boardSteps(withBoard(tags, board), making))!;
     expect(now.copies).to.equal(6);
-    board = stepDone(stepDone(board, now, true), now, true);
+    board = stepDone(stepDone(board, now, true, at()), now, true, at());
     const after = currentOf(boardSteps(withBoard(tags, board), making))!;
     expect(after.step.id).to.equal(now.step.id);
     expect(after.doneCopies).to.equal(2);
     board = stepBack(board);
     expect(currentOf(boardSteps(withBoard(tags, board), making))!.doneCopies).to.equal(1);
-    board = stepDone(board, currentOf(boardSteps(withBoard(tags, board), making))!);
+    board = stepDone(board, currentOf(boardSteps(withBoard(tags, board), making))!, false, at());
     expect(currentOf(boardSteps(withBoard(tags, board), making))!.step.id).to.not.equal(now.step.id);
   });
 
   it('a piece that is made once more brings back its own steps, and no others', () => {
-    const board = madeAgain(played(p, plan.making.steps.length), ['crab']);
+    const board = madeAgain(played(p, plan.making.steps.length), ['crab'], boardSteps(p, plan.making), at());
     const left = boardSteps(withBoard(p, board), plan.making).filter((s) => !s.done);
     expect(left.map((s) => s.step.kind)).to.include.members(['trace', 'fuse', 'cut', 'peel', 'bond']);
     for (const s of left) expect(s.left).to.deep.equal(['crab']);
@@ -115,7 +117,10 @@ describe('board: done work', () => {
         fc.array(fc.nat(steps.length - 1), { maxLength: 30 }),
         (a, b) => {
           const of = (list: number[]): Board =>
-            list.reduce((board, i) => stepDone(board, boardSteps(withBoard(p, board), plan.making)[i]!), EMPTY_BOARD);
+            list.reduce(
+              (board, i) => stepDone(board, boardSteps(withBoard(p, board), plan.making)[i]!, false, at()),
+              EMPTY_BOARD,
+            );
           const [x, y] = [of(a), of(b)];
           const counts = (board: Board) => new Map(board.done.map((d) => [d.fact, d.copies]));
           const both = counts(mergedBoards(x, y));
@@ -165,6 +170,8 @@ describe('board: no dead end', () => {
       board = madeAgain(
         board,
         p.pieces.slice(0, 2).map((x) => x.id),
+        boardSteps(withBoard(p, board), plan.making),
+        at(),
       );
       board = played(withBoard(p, board), plan.making.steps.length * 2);
       expect(currentOf(boardSteps(withBoard(p, board), plan.making)), id).to.equal(null);
@@ -231,12 +238,13 @@ describe('board: timers', () => {
 });
 
 describe('board: what was learned', () => {
-  const times = (kind: string, ...ratios: number[]) => ratios.map((r) => ({ kind, plannedS: 20, tookS: 20 * r }));
+  const times = (kind: string, ...ratios: number[]) =>
+    ratios.map((r) => ({ id: '', kind, plannedS: 20, tookS: 20 * r }));
   it('one’s own pace is the median of one’s own times, breaks left out, and none of fewer than three', () => {
     const pace = paceOf([
       ...times('cut', 1.5, 2, 40, 1.8),
       ...times('lay', 3, 3),
-      { kind: 'peel', plannedS: 0, tookS: 9 },
+      { id: '', kind: 'peel', plannedS: 0, tookS: 9 },
     ]);
     expect([...pace]).to.deep.equal([['cut', 1.8]]);
     expect([...paceOf(times('lay', 1, 2, 3, 4))]).to.deep.equal([['lay', 2.5]]);

@@ -128,16 +128,23 @@ describe('an edit is checked before it is taken', () => {
     );
     const after = edited(many, (p) => void (p.pieces[7]!.at.xMm += 1));
     // Compared on the same machine in the same minute: a bound in milliseconds would measure the machine.
-    const fastestOf5 = (work: () => unknown) =>
-      Math.min(
-        ...Array.from({ length: 5 }, () => {
-          const start = performance.now();
-          work();
-          return performance.now() - start;
-        }),
+    const took = (work: () => unknown) => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    };
+    // In turn, and the fastest of many: what else the machine does delays both alike.
+    let [nudge, all] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+    for (let i = 0; i < 15; i++) {
+      nudge = Math.min(
+        nudge,
+        took(() => expect(faultOfEdit(many, after)).to.equal(null)),
       );
-    const nudge = fastestOf5(() => expect(faultOfEdit(many, after)).to.equal(null));
-    const all = fastestOf5(() => expect(parseProject(after).ok).to.equal(true));
+      all = Math.min(
+        all,
+        took(() => expect(parseProject(after).ok).to.equal(true)),
+      );
+    }
     expect(nudge).to.be.below(all / 5);
   });
 });

@@ -2,31 +2,38 @@ import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, Dialog, FieldChoice, FilePick, Note, Select } from '~/components';
 import { SPEECH } from '~/core/base/units';
-import { type BoardStep, madeAgain, mergedBoards } from '~/core/hands/board';
-import { EMPTY_BOARD, fileStem, type Plan, type Project } from '~/core/keep/model';
+import { anewTurned, type BoardStep, begunAnew, currentOf, madeAgain } from '~/core/hands/board';
+import { fileStem, type Plan, type Project } from '~/core/keep/model';
 import { boardBooklet } from '~/core/print/sheet';
-import { attempt, download, edit, lookIntoFile, record } from '~/store';
+import { attempt, download, edit, lookIntoFile, record, recordStep, takeInHands } from '~/store';
 import { stepWords } from '~/words';
 import { pdfOf } from '../project/pdf';
 import css from './Board.module.css';
 import { Diary } from './Finish';
 import { namesOf } from './PressRun';
+import { moment } from './useBoardActs';
 
 /** What is seldom needed at the board: a piece made again, another device, paper, and how much one is asked. */
 export function BoardTools({
   project,
   plan,
-  current,
+  steps,
+  reads,
   practised,
   onPractised,
+  onBegun,
   onClose,
   children,
 }: {
   project: Project;
   plan: Plan;
-  current: BoardStep | null;
+  steps: readonly BoardStep[];
+  /** Another tab writes. */
+  reads: boolean;
   practised: boolean;
   onPractised: (on: boolean) => void;
+  /** Everything was begun all over. */
+  onBegun: () => void;
   onClose: () => void;
   children: ReactNode;
 }) {
@@ -42,16 +49,37 @@ export function BoardTools({
       return;
     }
     const other = read.value;
-    if (!other) {
-      setError('This file cannot be read as a project. Export it again on the other device.');
-      return;
-    }
-    if (other.id !== project.id) {
+    if (!other) setError('This file cannot be read as a project. Export it again on the other device.');
+    else if (other.id !== project.id)
       setError(`“${other.name}” is another project. Export this one on the other device.`);
+    else {
+      const refused = takeInHands(other);
+      if (refused) setError(refused);
+      else setSaid('What was done there counts here, too.');
+    }
+  };
+  const again = (id: string): void => {
+    record((b) => madeAgain(b, [id], steps, moment()));
+    setSaid(`${namesOf(project, [id])} is made once more.`);
+  };
+  const anew = (): void => {
+    if (!sure) {
+      setSure(true);
       return;
     }
-    record((b) => mergedBoards(b, other.board));
-    setSaid('What was done there counts here, too.');
+    const at = moment();
+    let actId = '';
+    const refused = recordStep({
+      redo: (b) => {
+        if (actId !== '') return anewTurned(b, actId, false);
+        const next = begunAnew(b, at);
+        actId = next.trail.at(-1)?.id ?? '';
+        return next;
+      },
+      undo: (b) => anewTurned(b, actId, true),
+    });
+    if (refused) setError(refused);
+    else onBegun();
   };
   const booklet = async (): Promise<void> => {
     const doc = boardBooklet(project, plan, stepWords(project, plan), SPEECH[project.units].paper);
@@ -76,15 +104,8 @@ export function BoardTools({
           <h3>Made once more</h3>
           <p className={css.small}>A piece was spoiled, or its colour ran out: one copy of its steps comes back.</p>
           <div className={css.toolRow}>
-            {(current ? current.step.pieceIds : mine.map((p) => p.id)).slice(0, 8).map((id) => (
-              <Button
-                key={id}
-                icon={<RefreshCcw size={18} />}
-                onClick={() => {
-                  record((b) => madeAgain(b, [id]));
-                  setSaid(`${namesOf(project, [id])} is made once more.`);
-                }}
-              >
+            {(currentOf(steps)?.step.pieceIds ?? mine.map((p) => p.id)).slice(0, 8).map((id) => (
+              <Button key={id} icon={<RefreshCcw size={18} />} disabled={reads} onClick={() => again(id)}>
                 {namesOf(project, [id])}
               </Button>
             ))}
@@ -122,17 +143,7 @@ export function BoardTools({
         )}
         {said && <Note>{said}</Note>}
         {error && <Note stop>{error}</Note>}
-        <Button
-          look="stop"
-          onClick={() => {
-            if (!sure) {
-              setSure(true);
-              return;
-            }
-            record((b) => ({ ...EMPTY_BOARD, diary: b.diary, evidence: b.evidence, times: b.times }));
-            onClose();
-          }}
-        >
+        <Button look="stop" disabled={reads} onClick={anew}>
           {sure ? 'Yes, begin all over' : 'Begin all over'}
         </Button>
       </div>

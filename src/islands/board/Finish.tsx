@@ -1,9 +1,9 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import { paceOf } from '~/core/hands/board';
+import { intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
 import { newId, type Plan, type Project } from '~/core/keep/model';
-import { attempt, edit, nowMs, readPicture, record } from '~/store';
+import { attempt, nowMs, readPicture, recordStep, undo } from '~/store';
 import css from './Board.module.css';
 
 const minutes = (s: number): string => `${Math.max(1, Math.round(s / 60))} min`;
@@ -17,6 +17,7 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
   const [note, setNote] = useState('');
   const [photo, setPhoto] = useState<{ id: string; dataUrl: string; widthPx: number; heightPx: number } | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const [kept, setKept] = useState(false);
   const tookS = board.times.reduce((sum, t) => sum + t.tookS, 0);
   const plannedS = board.times.reduce((sum, t) => sum + t.plannedS, 0);
   const pace = [...paceOf(board.times)].filter(([, p]) => Math.abs(p - 1) > 0.15);
@@ -35,23 +36,16 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
     }
   };
   const keep = (): void => {
-    if (photo) {
-      const refused = edit((p) => void p.pictures.push({ ...photo, name: 'At the board' }));
-      if (refused) {
-        setError(refused);
-        return;
-      }
-    }
-    record((b) => ({
-      ...b,
-      diary: [
-        ...b.diary,
-        { id: newId(), atMs: nowMs(), tookS, plannedS, note: note.trim(), pictureId: photo?.id ?? null },
-      ],
-      hotSinceMs: null,
-    }));
+    const entry = { id: newId(), atMs: nowMs(), tookS, plannedS, note: note.trim(), pictureId: photo?.id ?? null };
+    const refused = recordStep(
+      { redo: (b) => intoDiary(b, entry), undo: (b) => outOfDiary(b, entry.id) },
+      photo ? (p) => void p.pictures.push({ ...photo, name: 'At the board' }) : undefined,
+    );
+    setError(refused);
+    if (refused !== null) return;
     setNote('');
     setPhoto(null);
+    setKept(true);
   };
   return (
     <section className={css.words}>
@@ -81,6 +75,22 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
       </div>
       {photo && <img className={css.photo} src={photo.dataUrl} alt="As it was taken" />}
       {error && <Note stop>{error}</Note>}
+      {kept && (
+        <Note
+          actions={
+            <Button
+              onClick={() => {
+                undo();
+                setKept(false);
+              }}
+            >
+              Undo
+            </Button>
+          }
+        >
+          It is in the diary.
+        </Note>
+      )}
       <Diary project={project} />
     </section>
   );

@@ -1,11 +1,11 @@
-import { useEffect, useRef } from 'react';
-import { type BoardStep, ironStands } from '~/core/hands/board';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { Note } from '~/components';
+import { type BoardStep, ironStands, type PressMoment, pressMoment } from '~/core/hands/board';
 import { type PressTicket, type Project, pieceName } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
 import { dialWords, heat as heatWords, seconds } from '~/words';
 import css from './Board.module.css';
 import { sound, wakeSound } from './sounds';
-import { useNow } from './useNow';
 
 /** The hand needs so long from the button to the board, ms. Estimated. */
 export const REACH_MS = 1500;
@@ -26,6 +26,16 @@ export interface PressAct {
   readonly act: () => void;
 }
 
+/** A press that is under way, or could be. */
+export interface PressRun {
+  readonly act: PressAct | null;
+  readonly made: number;
+  readonly moment: PressMoment;
+  readonly count: number;
+  readonly eachS: number;
+  readonly abort: () => void;
+}
+
 /**
  * One press, set-down by set-down: start, count, lift, the next place. Where it stands is kept at every tap.
  * @param onEnd every set-down is made
@@ -36,90 +46,76 @@ export function usePressRun(
   { loud, ticks }: { readonly loud: boolean; readonly ticks: boolean },
   onEnd: () => void,
   at: Project['board']['at'],
-): {
-  readonly act: PressAct | null;
-  readonly made: number;
-  readonly leftS: number | null;
-  readonly count: number;
-  readonly eachS: number;
-  readonly abort: () => void;
-} {
+  now: number,
+): PressRun {
   const fact = bs?.facts[0] ?? '';
   const mine = at?.fact === fact ? at : null;
   const made = mine?.setDowns ?? 0;
-  const downMs = mine?.downMs ?? null;
-  const now = useNow(downMs !== null);
   const quiet = useRef<() => void>(() => undefined);
   const can = bs !== null && ticket !== undefined && ticket.stop === null;
   const { count, eachS } = can ? setDownsOf(bs.step.setDowns, ticket) : { count: 0, eachS: 0 };
-  const leftS = downMs === null ? null : eachS - (now - downMs) / 1000;
-  const whole = Math.ceil(leftS ?? 0);
+  const moment = pressMoment(mine?.downMs ?? null, eachS, now, REACH_MS);
+  const whole = moment.state === 'down' ? Math.ceil(moment.leftS) : 0;
 
   // A soft tick each second, if wished.
   useEffect(() => {
-    if (ticks && whole > 0 && whole <= eachS) sound('tick');
-  }, [ticks, whole, eachS]);
+    if (ticks && whole > 0) sound('tick');
+  }, [ticks, whole]);
   useEffect(() => () => quiet.current(), []);
 
   const stand = (setDowns: number, down: number | null): void => {
     record((b) => ironStands(b, fact, setDowns, down, nowMs()));
   };
+  const run = { made, moment, count, eachS };
   const abort = (): void => {
     quiet.current();
-    if (downMs !== null) stand(made, null);
+    if (moment.state !== 'lifted') stand(made, null);
     else if (made > 0) stand(made - 1, null);
   };
-  if (!can) return { act: null, made, leftS: null, count, eachS, abort };
-  if (downMs === null)
-    return {
-      made,
-      leftS: null,
-      count,
-      eachS,
-      abort,
-      act: {
-        says: made === 0 ? `Start: ${seconds(eachS)}` : `Place ${made + 1}: ${seconds(eachS)}`,
-        hot: true,
-        act: () => {
-          wakeSound();
-          if (loud) {
-            const starts = sound('start', REACH_MS / 1000);
-            const lifts = sound('lift', REACH_MS / 1000 + eachS);
-            quiet.current = () => {
-              starts();
-              lifts();
-            };
-          }
-          stand(made, nowMs() + REACH_MS);
-        },
-      },
-    };
-  const out = (leftS ?? 0) <= 0;
-  return {
-    made,
-    leftS,
-    count,
-    eachS,
-    abort,
-    act: {
-      says: out ? (made + 1 < count ? 'Lifted: the next place' : 'Lifted') : 'Lift it now',
-      hot: true,
-      act: () => {
-        quiet.current();
-        if (!out) {
-          // Lifted too early: this place counts as not made.
-          stand(made, null);
-          return;
-        }
-        if (made + 1 < count) stand(made + 1, null);
-        else {
-          record((b) => ({ ...b, hotSinceMs: nowMs() }));
-          onEnd();
-        }
-      },
-    },
+  if (!can) return { ...run, moment: { state: 'lifted' }, act: null, abort };
+  const start = (): void => {
+    wakeSound();
+    if (loud) {
+      const starts = sound('start', REACH_MS / 1000);
+      const lifts = sound('lift', REACH_MS / 1000 + eachS);
+      quiet.current = () => {
+        starts();
+        lifts();
+      };
+    }
+    stand(made, nowMs() + REACH_MS);
   };
+  const lifted = (): void => {
+    quiet.current();
+    // Lifted too early: this place counts as not made.
+    if (moment.state === 'reach' || moment.state === 'down') stand(made, null);
+    else if (made + 1 < count) stand(made + 1, null);
+    else {
+      record((b) => ({ ...b, hotSinceMs: nowMs() }));
+      onEnd();
+    }
+  };
+  const act: PressAct =
+    moment.state === 'lifted'
+      ? {
+          says: made === 0 ? `Start: ${seconds(eachS)}` : `Place ${made + 1}: ${seconds(eachS)}`,
+          hot: true,
+          act: start,
+        }
+      : { says: LIFTS[moment.state](made + 1 < count), hot: true, act: lifted };
+  return { ...run, act, abort };
 }
+
+/** What the target says while the iron stands, by how it stands. @param more places come after this one */
+const LIFTS: { readonly [S in Exclude<PressMoment['state'], 'lifted'>]: (more: boolean) => string } = {
+  reach: () => 'Lift it now',
+  down: () => 'Lift it now',
+  out: (more) => (more ? 'Lifted: the next place' : 'Lifted'),
+  unknown: () => 'Lifted: it counts',
+};
+
+/** Longer than this past its seconds an iron has lain too long, s. Ours. */
+const TOO_LONG_S = 30;
 
 /** The numbers that matter: heat on the dial, seconds, how often. */
 export function PressNumbers({
@@ -128,52 +124,69 @@ export function PressNumbers({
   made,
   count,
   eachS,
-  leftS,
-}: {
-  project: Project;
-  ticket: PressTicket;
-  made: number;
-  count: number;
-  eachS: number;
-  leftS: number | null;
-}) {
-  const out = leftS !== null && leftS <= 0;
-  const reach = leftS !== null && leftS > eachS;
+  moment,
+}: { project: Project; ticket: PressTicket } & Pick<PressRun, 'made' | 'count' | 'eachS' | 'moment'>) {
+  const lift = moment.state === 'out' || moment.state === 'unknown';
   return (
-    <div className={out ? `${css.numbers} ${css.lift}` : css.numbers}>
-      <p className={css.heat}>
-        <strong>{heatWords(ticket.heat.soleplateC, project.units)}</strong>
-        {ticket.heat.dial && <span>dial at {dialWords(ticket.heat.dial)}</span>}
-        <span>{ticket.steam ? 'with steam' : 'dry'}</span>
-      </p>
+    <>
+      <div className={lift ? `${css.numbers} ${css.lift}` : css.numbers}>
+        <p className={css.heat}>
+          <strong>{heatWords(ticket.heat.soleplateC, project.units)}</strong>
+          {ticket.heat.dial && <span>dial at {dialWords(ticket.heat.dial)}</span>}
+          <span>{ticket.steam ? 'with steam' : 'dry'}</span>
+        </p>
+        <Count moment={moment} eachS={eachS}>
+          {ticket.passes ? 'a pass, gliding' : 'each time'}
+          {ticket.side === 'both' ? ', from each side' : ticket.side === 'back' ? ', from the back' : ''}
+        </Count>
+        <p className={css.times}>
+          <strong>
+            {Math.min(made + 1, count)} of {count}
+          </strong>
+          <span>{count === 1 ? 'set-down' : 'set-downs'}</span>
+        </p>
+      </div>
+      {moment.state === 'unknown' && (
+        <Note stop>
+          The clock of this device was set back while the iron stood there, so nobody can know for how long. Lift it and
+          look. If it holds, it counts; if not, press Back and press this place again.
+        </Note>
+      )}
+      {moment.state === 'out' && moment.overS > TOO_LONG_S && (
+        <Note stop>
+          By the clock of this device the iron has stood {overWords(moment.overS)} too long. Lift it and look at the
+          cloth.
+        </Note>
+      )}
+    </>
+  );
+}
+
+const overWords = (s: number): string =>
+  s < 90 ? seconds(Math.round(s)) : s < 5400 ? `${Math.round(s / 60)} min` : `${Math.round(s / 3600)} h`;
+
+/** The seconds that are left, large. */
+export function Count({ moment, eachS, children }: Pick<PressRun, 'moment' | 'eachS'> & { children?: ReactNode }) {
+  const leftS = moment.state === 'reach' || moment.state === 'down' ? Math.min(moment.leftS, eachS) : 0;
+  const says = {
+    lifted: seconds(eachS),
+    reach: 'Set it down',
+    down: `${leftS.toFixed(1)} s`,
+    out: 'Lift',
+    unknown: 'Lift',
+  }[moment.state];
+  return (
+    <>
       <p className={css.count} role="timer" aria-live="off">
-        {leftS === null ? (
-          <>
-            <strong>{seconds(eachS)}</strong>
-            <span>
-              {ticket.passes ? 'a pass, gliding' : 'each time'}
-              {ticket.side === 'both' ? ', from each side' : ticket.side === 'back' ? ', from the back' : ''}
-            </span>
-          </>
-        ) : (
-          <>
-            <strong data-left={Math.max(0, leftS).toFixed(1)}>
-              {out ? 'Lift' : reach ? 'Set it down' : `${Math.max(0, leftS).toFixed(1)} s`}
-            </strong>
-            <span>{reach ? 'it counts when the iron is there' : ''}</span>
-          </>
-        )}
-      </p>
-      <p className={css.times}>
-        <strong>
-          {Math.min(made + 1, count)} of {count}
-        </strong>
-        <span>{count === 1 ? 'set-down' : 'set-downs'}</span>
+        <strong data-left={moment.state === 'lifted' ? undefined : leftS.toFixed(1)}>{says}</strong>
+        <span>
+          {moment.state === 'lifted' ? children : moment.state === 'reach' ? 'it counts when the iron is there' : ''}
+        </span>
       </p>
       <p className="visually-hidden" aria-live="assertive">
-        {out ? 'Lift the iron.' : reach ? 'Set the iron down.' : ''}
+        {says === 'Lift' ? 'Lift the iron.' : moment.state === 'reach' ? 'Set the iron down.' : ''}
       </p>
-    </div>
+    </>
   );
 }
 

@@ -28,7 +28,7 @@ export function ProjectCard({
   // Begun at the board, and not yet written into its diary.
   const board = whole?.board;
   const underWay =
-    board !== undefined && board.trail.length > 0 && (board.diary.length === 0 || board.hotSinceMs !== null);
+    board !== undefined && board.done.length > 0 && (board.diary.length === 0 || board.hotSinceMs !== null);
   // On the shelf what can be done with a thing takes less room than what one learns from it.
   const said = (words: string) => (lesson ? { label: words } : { children: words });
   return (

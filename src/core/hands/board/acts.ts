@@ -1,21 +1,14 @@
 import type { Board, BoardTimer, MendCode, Plan, PressTicket, Step } from '../../keep/model';
 import { mendParts } from './mends';
 import { isBreak } from './pace';
-import { type BoardStep, madeAgain, runsOn, stepBack, stepDone } from './progress';
+import { type BoardStep, type Moment, madeAgain, runsOn, stepBack, stepDone } from './progress';
 import { leftS } from './timers';
+import { actTurned, lastAct, withAct } from './trail';
 
 // What is done at the board: each act a board and what happened in, a board out. Components only say when.
 
-/** The moment of an act, and names for what it adds. */
-export interface Moment {
-  readonly nowMs: number;
-  readonly newId: () => string;
-}
-
 /** Timers that are out are forgotten after so long, ms. */
 const KEPT_MS = 3_600_000;
-/** No more than so many are kept of each, the newest. */
-const MOST = { timers: 300, times: 5000, evidence: 2000 } as const;
 /** Shorter cooling, drying and steps are not timed, s. */
 const LEAST_S = 1;
 
@@ -41,19 +34,18 @@ function runsAfter({ does, kind, waitS, members }: Step, { nowMs, newId }: Momen
 
 /**
  * A step done: all of it, or one more copy. Its timers begin, and what it took is kept, unless it was a break.
- * @param shownAtMs since when it was shown
+ * @param tookS since it was shown, by a clock that nobody can set
  */
-export function stepFinished(board: Board, bs: BoardStep, one: boolean, shownAtMs: number, at: Moment): Board {
+export function stepFinished(board: Board, bs: BoardStep, one: boolean, tookS: number, at: Moment): Board {
   const { step } = bs;
-  const tookS = (at.nowMs - shownAtMs) / 1000;
   const plannedS = step.handsS / (one ? bs.copies : 1);
   const timed = plannedS >= LEAST_S && tookS >= 0 && !isBreak(plannedS, tookS);
-  const done = stepDone(board, bs, one);
+  const done = stepDone(board, bs, one, at);
   const running = done.timers.filter((t) => leftS(t, at.nowMs - KEPT_MS) > 0);
   return {
     ...done,
-    timers: [...running, ...runsAfter(step, at)].slice(-MOST.timers),
-    times: timed ? [...done.times, { kind: step.kind, plannedS, tookS }].slice(-MOST.times) : done.times,
+    timers: [...running, ...runsAfter(step, at)],
+    times: timed ? [...done.times, { id: at.newId(), kind: step.kind, plannedS, tookS }] : done.times,
   };
 }
 
@@ -80,7 +72,7 @@ export function foundWrong(
   return {
     ...board,
     mends: [
-      ...board.mends.filter((m) => !m.done),
+      ...board.mends,
       ...mendParts(code, ticket).map((part) => ({ ...part, id: newId(), code, pieceIds, done: false })),
     ],
     evidence: [
@@ -94,20 +86,23 @@ export function foundWrong(
         heatC: ticket?.heat.soleplateC ?? null,
         dwellS: ticket?.dwell.seconds ?? null,
       },
-    ].slice(-MOST.evidence),
+    ],
   };
 }
 
 /** A part of a mend done; made once more, its pieces' steps come back. */
-export function mendFinished(board: Board, mendId: string): Board {
+export function mendFinished(board: Board, mendId: string, steps: readonly BoardStep[], at: Moment): Board {
   const mend = board.mends.find((m) => m.id === mendId);
   if (!mend) return board;
   const next = { ...board, mends: board.mends.map((m) => (m.id === mendId ? { ...m, done: true } : m)) };
-  return mend.doing === 'make-again' ? madeAgain(next, mend.pieceIds) : next;
+  return mend.doing === 'make-again' ? madeAgain(next, mend.pieceIds, steps, at) : next;
 }
 
 /** Nothing was wrong after all, or it is mended already. */
-export const mendsDropped = (board: Board): Board => ({ ...board, mends: board.mends.filter((m) => m.done) });
+export const mendsDropped = (board: Board): Board => ({
+  ...board,
+  mends: board.mends.map((m) => ({ ...m, done: true })),
+});
 
 /** A step came out as it should: not asked again of its kind. */
 export const heldAsShould = (board: Board, kind: Step['kind']): Board => ({
@@ -118,15 +113,13 @@ export const heldAsShould = (board: Board, kind: Step['kind']): Board => ({
 /** It feels cool to the hand: what is timed on these pieces is over. */
 export const feltCool = (board: Board, pieceIds: readonly string[]): Board => ({
   ...board,
-  timers: board.timers.filter((t) => !t.pieceIds.some((id) => pieceIds.includes(id))),
+  timers: board.timers.map((t) => (t.pieceIds.some((id) => pieceIds.includes(id)) ? { ...t, seconds: 0 } : t)),
 });
 
 /** The iron was set to another heat; told when it is there. */
 export const ironSet = (board: Board, id: string, seconds: number, nowMs: number): Board => ({
   ...board,
-  timers: [...board.timers, { id, kind: 'warm-up' as const, pieceIds: [], startedMs: nowMs, seconds }].slice(
-    -MOST.timers,
-  ),
+  timers: [...board.timers, { id, kind: 'warm-up' as const, pieceIds: [], startedMs: nowMs, seconds }],
 });
 
 /** The iron stands somewhere in a press, or was lifted. @param downMs when it stands; null: it is lifted */
@@ -148,7 +141,7 @@ export function goneBack(board: Board, current: BoardStep | null): Board | 'pres
 
 /** The step that was done last, to say that something is wrong with it; null: none was. */
 export function lastDone(steps: readonly BoardStep[], trail: Board['trail']): BoardStep | null {
-  const fact = trail.at(-1)?.facts[0];
+  const fact = lastAct(trail)?.facts[0];
   const found = steps.find((s) => fact !== undefined && s.facts.includes(fact));
   return found ?? [...steps].reverse().find((s) => s.done) ?? null;
 }
@@ -156,3 +149,33 @@ export function lastDone(steps: readonly BoardStep[], trail: Board['trail']): Bo
 /** Pieces that lie on their ground, as far as steps are done. */
 export const laidBy = (steps: readonly BoardStep[]): ReadonlySet<string> =>
   new Set(steps.flatMap((s) => (s.done && (s.step.kind === 'lay' || s.step.kind === 'bond') ? s.step.members : [])));
+
+/** Whether there is a step that can be taken back. */
+export const canGoBack = (board: Board): boolean => lastAct(board.trail) !== null;
+
+/** Everything is to be done again; what was learned and noted stays. */
+export const begunAnew = (board: Board, at: Moment): Board => ({
+  ...withAct(board, { act: 'anew', facts: [], copies: 1 }, at),
+  at: null,
+  timers: board.timers.map((t) => ({ ...t, seconds: 0 })),
+  mends: board.mends.map((m) => ({ ...m, done: true })),
+  looked: [],
+  hotSinceMs: null,
+});
+
+/** Begun anew taken back, or done again: what was done before counts again, with what was done since. */
+export function anewTurned(board: Board, actId: string, back: boolean): Board {
+  const act = board.trail.find((a) => a.id === actId);
+  return act ? actTurned(board, act, back) : board;
+}
+
+/** An evening in the diary; the iron is unplugged. */
+export const intoDiary = (board: Board, entry: Board['diary'][number]): Board => ({
+  ...board,
+  diary: [...board.diary.filter((d) => d.id !== entry.id), entry],
+  hotSinceMs: null,
+});
+export const outOfDiary = (board: Board, entryId: string): Board => ({
+  ...board,
+  diary: board.diary.filter((d) => d.id !== entryId),
+});

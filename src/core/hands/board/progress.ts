@@ -1,4 +1,11 @@
 import { type Board, lookup, type Making, type Project, type Step } from '../../keep/model';
+import { actTurned, lastAct, withAct } from './trail';
+
+/** The moment of an act, and names for what it adds. */
+export interface Moment {
+  readonly nowMs: number;
+  readonly newId: () => string;
+}
 
 /** A step at the board: what of it is still to be done. */
 export interface BoardStep {
@@ -56,84 +63,53 @@ export function boardSteps(project: Project, making: Making): BoardStep[] {
 /** The step that is to be done now; null when all are done. */
 export const currentOf = (steps: readonly BoardStep[]): BoardStep | null => steps.find((s) => !s.done) ?? null;
 
-const set = (board: Board, facts: readonly string[], to: (had: number) => number): Board['done'] => {
-  const counts = new Map(board.done.map((d) => [d.fact, d.copies]));
-  for (const f of facts) {
-    const next = to(counts.get(f) ?? 0);
-    if (next > 0) counts.set(f, next);
-    else counts.delete(f);
-  }
-  return [...counts].map(([fact, copies]) => ({ fact, copies }));
-};
-
-/** Steps that may be taken back one after the other. */
-const MOST_TRAIL = 4000;
-
 /** A step done: all of it, or one more copy of it. */
-export function stepDone(board: Board, { facts, copies, doneCopies }: BoardStep, one = false): Board {
+export function stepDone(board: Board, { facts, copies, doneCopies }: BoardStep, one: boolean, at: Moment): Board {
   const more = one ? 1 : copies - doneCopies;
   if (more <= 0) return board;
-  return {
-    ...board,
-    done: set(board, facts, (had) => (one ? had + 1 : Math.max(had, copies))),
-    trail: [...board.trail, { facts: [...facts], copies: more }].slice(-MOST_TRAIL),
-    at: null,
-  };
+  // What was done to some of its pieces before is not done to them twice.
+  const had = new Map(board.done.map((d) => [d.fact, d.copies]));
+  const left = one ? facts : facts.filter((f) => (had.get(f) ?? 0) < copies);
+  return { ...withAct(board, { act: 'done', facts: [...left], copies: more }, at), at: null };
 }
 
 /** The last thing that was done, taken back; the same board where there is none. */
 export function stepBack(board: Board): Board {
-  const last = board.trail.at(-1);
-  if (!last) return board;
-  return {
-    ...board,
-    done: set(board, last.facts, (had) => had - last.copies),
-    trail: board.trail.slice(0, -1),
-    at: null,
-  };
+  const last = lastAct(board.trail);
+  return last ? { ...actTurned(board, last, true), at: null } : board;
 }
 
-const pieceOf = (fact: string): string => fact.split(' ').slice(1, -1).join(' ');
+/** The piece a fact is about. */
+export const pieceOf = (fact: string): string => fact.split(' ').slice(1, -1).join(' ');
 
-/** Pieces that are made once more: one copy of everything that was done to them is to be done again. */
-export function madeAgain(board: Board, pieceIds: readonly string[]): Board {
+/** The code of what a fact says was done. */
+export const codeOf = (fact: string): string => fact.split(' ', 1)[0] ?? '';
+
+/**
+ * Pieces that are made once more: one copy of everything that was done to them is to be done again.
+ * @param steps the making as it stands, for how many copies are wanted
+ * @param copies so many of each, where it is not one
+ */
+export function madeAgain(
+  board: Board,
+  pieceIds: readonly string[],
+  steps: readonly BoardStep[],
+  at: Moment,
+  copies = 1,
+): Board {
   const mine = new Set(pieceIds);
-  const facts = board.done.filter((d) => mine.has(pieceOf(d.fact))).map((d) => d.fact);
-  return {
-    ...board,
-    done: set(board, facts, (had) => had - 1),
-    // What was done before can no longer be taken back one by one.
-    trail: board.trail.filter((t) => !t.facts.some((f) => mine.has(pieceOf(f)))),
-    timers: board.timers.filter((t) => !t.pieceIds.some((id) => mine.has(id))),
-    at: null,
+  const copiesOf = new Map(steps.flatMap((s) => s.facts.map((f) => [f, s.copies] as const)));
+  const done = board.done.filter((d) => mine.has(pieceOf(d.fact)));
+  const act = {
+    act: 'again' as const,
+    facts: done.map((d) => d.fact),
+    wanted: done.map((d) => copiesOf.get(d.fact) ?? d.copies),
+    copies,
   };
-}
-
-const unionBy = <T>(a: readonly T[], b: readonly T[], keyOf: (t: T) => string): T[] => {
-  const all = new Map(a.map((t) => [keyOf(t), t]));
-  for (const t of b) if (!all.has(keyOf(t))) all.set(keyOf(t), t);
-  return [...all.values()];
-};
-
-/** What was done on two devices, together: of each fact the more, nothing twice, nothing lost. The same whichever comes first, but for the order of what can be taken back. */
-export function mergedBoards(a: Board, b: Board): Board {
-  const counts = new Map(a.done.map((d) => [d.fact, d.copies]));
-  for (const d of b.done) counts.set(d.fact, Math.max(d.copies, counts.get(d.fact) ?? 0));
   return {
-    done: [...counts].map(([fact, copies]) => ({ fact, copies })),
-    trail: a.trail.length >= b.trail.length ? a.trail : b.trail,
-    at: a.at ?? b.at,
-    timers: unionBy(a.timers, b.timers, (t) => t.id),
-    mends: unionBy(
-      a.mends.map((m) => (b.mends.some((n) => n.id === m.id && n.done) ? { ...m, done: true } : m)),
-      b.mends,
-      (m) => m.id,
-    ),
-    looked: [...new Set([...a.looked, ...b.looked])],
-    evidence: unionBy(a.evidence, b.evidence, (e) => e.id),
-    times: a.times.length >= b.times.length ? a.times : b.times,
-    diary: unionBy(a.diary, b.diary, (d) => d.id),
-    hotSinceMs: Math.max(a.hotSinceMs ?? 0, b.hotSinceMs ?? 0) || null,
+    ...(done.length > 0 ? withAct(board, act, at) : board),
+    timers: board.timers.map((t) => (t.pieceIds.some((id) => mine.has(id)) ? { ...t, seconds: 0 } : t)),
+    at: null,
   };
 }
 

@@ -1,0 +1,172 @@
+import { useState } from 'react';
+import { Button, ButtonLink, Note } from '~/components';
+import { type BoardStep, ironSet, laidBy, runsOn, wrongWith } from '~/core/hands/board';
+import type { BoardTimer, MendCode, Plan, Project, Step } from '~/core/keep/model';
+import { nowMs, record, steadyMs, useWorkbench } from '~/store';
+import { careWords, gateWords, lookWords, mendingWords, seconds, wrongWords } from '~/words';
+import { addressOf } from '../project/stations';
+import { CutOtherwise } from './AsCut';
+import css from './Board.module.css';
+import { Finish } from './Finish';
+import { namesOf, PressNumbers } from './PressRun';
+import { StepPicture } from './StepPicture';
+import { sound, wakeSound } from './sounds';
+import type { BoardActs } from './useBoardActs';
+import { useElapsedS } from './useNow';
+
+/** What is in hand: the step itself, the look at the last one, a mend, or the end of the evening. */
+export function StepNow({
+  project,
+  plan,
+  steps,
+  acts,
+  words,
+  loud,
+}: {
+  project: Project;
+  plan: Plan;
+  steps: readonly BoardStep[];
+  acts: BoardActs;
+  words: (step: Step) => string;
+  loud: boolean;
+}) {
+  const screen = useWorkbench((s) => s.picture);
+  const { asking, mend, current } = acts;
+  if (asking) return <Asked bs={asking} onWrong={(code) => acts.wrong(asking, code)} />;
+  if (mend)
+    return (
+      <section className={css.words} aria-label="Mending">
+        <p className={css.small}>
+          {wrongWords(mend.code)}: {namesOf(project, mend.pieceIds)}
+        </p>
+        <p className={css.say}>{mendingWords(mend, project.units)}</p>
+        {mend.dwellS !== null && <MendTimer seconds={mend.dwellS} loud={loud} />}
+      </section>
+    );
+  if (!current) return <Finish project={project} plan={plan} />;
+  return (
+    <>
+      <section className={css.words}>
+        <CutOtherwise project={project} steps={steps} />
+        <p className={css.say} aria-live="polite">
+          {words(current.step)}
+        </p>
+        <Asides project={project} current={current} acts={acts} />
+      </section>
+      <StepPicture
+        project={project}
+        plan={plan}
+        screen={screen}
+        step={current.step}
+        laid={laidBy(steps)}
+        place={current.step.ticketId !== null ? acts.press.made : null}
+      />
+    </>
+  );
+}
+
+/** What stands beneath the sentence: its numbers, what is asked before it, its copies, what to take care of. */
+function Asides({ project, current, acts }: { project: Project; current: BoardStep; acts: BoardActs }) {
+  const { step } = current;
+  const { press, waitS, gates, open, setOpen } = acts;
+  const ticket = step.ticketId === null ? undefined : acts.ticket;
+  return (
+    <>
+      {ticket && !ticket.stop && <PressNumbers project={project} ticket={ticket} {...press} />}
+      {ticket?.stop && (
+        <Note stop actions={<ButtonLink href={addressOf(project.id, 'press')}>See why, in Press</ButtonLink>}>
+          This press would not work as it is. Leave it out for now, or mend it in Press: what is done here stays done.
+        </Note>
+      )}
+      {waitS > 0 && (
+        <p className={css.wait}>
+          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm adhesive comes off with the liner.
+        </p>
+      )}
+      {waitS === 0 && gates.length > 0 && (
+        <fieldset className={css.gates}>
+          <legend>Before you go on</legend>
+          {gates.map((g) => (
+            <label key={g}>
+              <input
+                type="checkbox"
+                checked={open.includes(g)}
+                onChange={(e) => setOpen(e.target.checked ? [...open, g] : open.filter((o) => o !== g))}
+              />
+              {gateWords(g)}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {current.copies > 1 && !runsOn(step) && (
+        <p className={css.copies}>
+          <span>
+            {current.doneCopies} of {current.copies} done
+          </span>
+          <Button onClick={() => acts.finish(current, true)}>One more is done</Button>
+        </p>
+      )}
+      {ticket && step.waitS >= 5 && !ticket.stop && press.made === 0 && (
+        <WarmUp step={step.id} seconds={step.waitS} timers={project.board.timers} />
+      )}
+      {step.care.length > 0 && <p className={css.care}>{step.care.map(careWords).join(' ')}</p>}
+    </>
+  );
+}
+
+/** “Look: did it hold?” Answers lead on. */
+function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => void }) {
+  const { step } = bs;
+  return (
+    <section className={css.words} aria-label="Look">
+      <p className={css.small}>Look</p>
+      <p className={css.say}>{step.look ? lookWords(step.look) : 'Did it come out as it should?'}</p>
+      <div className={css.answers}>
+        {wrongWith(step).map((code) => (
+          <button key={code} type="button" onClick={() => onWrong(code)}>
+            {wrongWords(code)}
+          </button>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** The iron was set to another heat: told when it is there. */
+function WarmUp({ step, seconds: s, timers }: { step: string; seconds: number; timers: readonly BoardTimer[] }) {
+  const id = `warm ${step}`;
+  if (timers.some((t) => t.id === id)) return null;
+  return (
+    <p className={css.copies}>
+      <span>The iron changes its heat here: about {seconds(s)}.</span>
+      <Button
+        onClick={() => {
+          wakeSound();
+          record((b) => ironSet(b, id, s, nowMs()));
+        }}
+      >
+        It is set
+      </Button>
+    </p>
+  );
+}
+
+/** A press that mends: started by hand, counted, and a tone to lift. */
+function MendTimer({ seconds: s, loud }: { seconds: number; loud: boolean }) {
+  const [from, setFrom] = useState<number | null>(null);
+  const left = Math.max(0, s - useElapsedS(from));
+  return (
+    <p className={css.copies}>
+      <strong className={css.mendCount}>{from !== null && left <= 0 ? 'Lift' : `${left.toFixed(1)} s`}</strong>
+      <Button
+        onClick={() => {
+          wakeSound();
+          if (loud) sound('lift', s);
+          setFrom(steadyMs());
+        }}
+      >
+        {from === null ? 'Start' : 'Once more'}
+      </Button>
+    </p>
+  );
+}

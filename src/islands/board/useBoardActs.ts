@@ -1,0 +1,145 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import {
+  asksAfter,
+  type BoardStep,
+  currentOf,
+  feltCool,
+  foundWrong,
+  gatesOf,
+  goneBack,
+  heldAsShould,
+  mendFinished,
+  runsOn,
+  stepFinished,
+  waitFor,
+  wantsCold,
+} from '~/core/hands/board';
+import { type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
+import { nowMs, record, steadyMs } from '~/store';
+import { doneWords } from '~/words';
+import { usePressRun } from './PressRun';
+import { sound } from './sounds';
+
+/** What the big target says and does. */
+export interface Target {
+  readonly says: string;
+  readonly act: () => void;
+  readonly hot?: boolean;
+  readonly shut?: boolean;
+}
+
+/** The moment of an act, and names for what it adds. */
+export const moment = () => ({ nowMs: nowMs(), newId });
+
+/** What can be done now: the step that is current, what is asked of it, what the target does, and the way back. */
+export function useBoardActs(
+  { project, plan, steps, now }: { project: Project; plan: Plan; steps: readonly BoardStep[]; now: number },
+  { loud, ticks, practised }: { loud: boolean; ticks: boolean; practised: boolean },
+) {
+  const { board } = project;
+  const current = currentOf(steps);
+  const mend = board.mends.find((m) => !m.done) ?? null;
+  const key = mend ? `mend ${mend.id}` : (current?.facts[0] ?? 'end');
+  const [asking, setAsking] = useState<BoardStep | null>(null);
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const shownAt = useRef(steadyMs());
+  // biome-ignore lint/correctness/useExhaustiveDependencies: begins anew with every step
+  useEffect(() => {
+    shownAt.current = steadyMs();
+    setOpen([]);
+  }, [key]);
+  const say = useCallback((tone: 'start' | 'cool') => void (loud && sound(tone)), [loud]);
+
+  /** Keeps that a step is done: all of it, or one more copy; asks once of each kind whether it held. */
+  const finish = (bs: BoardStep, one = false, ask = true): void => {
+    // What was done already is only looked at once more.
+    if (bs.done) return;
+    if (ask && asking === null && asksAfter(board, bs, one)) {
+      setAsking(bs);
+      return;
+    }
+    record((b) => stepFinished(b, bs, one, (steadyMs() - shownAt.current) / 1000, moment()));
+    if (bs.step.kind !== 'bond' && bs.step.kind !== 'fuse') say('start');
+    shownAt.current = steadyMs();
+  };
+  const wrong = (bs: BoardStep, code: MendCode): void => {
+    record((b) => foundWrong(b, plan, bs.step, code, moment()));
+    finish(bs, false, false);
+    setAsking(null);
+  };
+
+  const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
+  const press = usePressRun(
+    current,
+    current?.step.ticketId ? ticket : undefined,
+    { loud, ticks: ticks && loud },
+    () => current && finish(current),
+    board.at,
+    now,
+  );
+  const back = (): void => {
+    if (asking) {
+      setAsking(null);
+      return;
+    }
+    const next = goneBack(board, current);
+    if (next === 'press') press.abort();
+    else record(() => next);
+  };
+
+  // What is under way was asked about before it began.
+  const underWay = press.moment.state !== 'lifted' || press.made > 0;
+  const gates = current && !practised && !underWay ? gatesOf(project, plan, current.step) : [];
+  const closed = gates.filter((g) => !open.includes(g));
+  const waitS = current && !runsOn(current.step) ? waitFor(board.timers, current.step.members, now) : 0;
+  const waits = waitS > 0 && current !== null && wantsCold(current.step);
+
+  const target = ((): Target | null => {
+    if (asking)
+      return {
+        says: 'It is as it should be',
+        act: () => {
+          record((b) => heldAsShould(b, asking.step.kind));
+          setAsking(null);
+          finish(asking, false, false);
+        },
+      };
+    if (mend)
+      return {
+        says: mend.doing === 'make-again' ? 'Make it once more' : 'Done',
+        act: () => record((b) => mendFinished(b, mend.id, steps, moment())),
+      };
+    if (!current) return null;
+    const { step } = current;
+    if (waits) return { says: 'It feels cool: go on', act: () => record((b) => feltCool(b, step.members)) };
+    if (step.ticketId !== null && press.act && closed.length === 0) return press.act;
+    if (step.ticketId !== null && ticket?.stop)
+      return { says: 'Leave it out, go on', act: () => finish(current, false, false) };
+    if (closed.length > 0) return { says: 'Tick what is asked above', act: () => undefined, shut: true };
+    const more = current.copies - current.doneCopies;
+    return {
+      says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step.kind),
+      act: () => finish(current),
+    };
+  })();
+
+  return {
+    current,
+    mend,
+    key,
+    asking,
+    setAsking,
+    gates,
+    open,
+    setOpen,
+    ticket,
+    press,
+    underWay,
+    waitS: waits ? waitS : 0,
+    target,
+    finish,
+    wrong,
+    back,
+  };
+}
+export type BoardActs = ReturnType<typeof useBoardActs>;
