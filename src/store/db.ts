@@ -17,6 +17,8 @@ export interface ProjectRow {
   writer: string;
   /** Rises by one with every writing; a tab that finds another number than it left knows that someone else wrote. */
   rev?: number;
+  /** Sum of `doc` as it was written; what older versions wrote has none. */
+  sum?: string;
   /** The project with its pictures put away ({@link pack}). What an older version or a hand has left may be no sound project: it is parsed before use. */
   doc: Project;
 }
@@ -28,6 +30,8 @@ export interface VersionRow {
   at: number;
   /** Why it was put by: as it went along, before something took its place, or since it was damaged. */
   why: 'kept' | 'before' | 'damaged';
+  /** As in {@link ProjectRow}. */
+  sum?: string;
   /** As in {@link ProjectRow}; of a damaged one whatever was there. */
   doc: Project;
 }

@@ -51,10 +51,16 @@ export const useDrawerHistory = create<{ past: readonly Step[]; future: readonly
   future: [],
 }));
 
+/** When something of the Drawer, the shelf or the fonts was changed last. */
+export const DRAWER_CHANGED_AT = 'drawer-changed-at';
+export const noteDrawerChange = async (): Promise<void> =>
+  void (await db.settings.put({ key: DRAWER_CHANGED_AT, value: Date.now() }));
+
 async function lay(kind: DrawerKind, things: Step['after']): Promise<void> {
   const gone = [...things].filter(([, t]) => t === undefined).map(([id]) => id);
   const there = [...things].flatMap(([, t]) => (t ? [t] : []));
-  await db.transaction('rw', table(kind), async () => {
+  await db.transaction('rw', [table(kind), db.settings], async () => {
+    await noteDrawerChange();
     if (gone.length > 0) await table(kind).bulkDelete(gone as never[]);
     if (there.length > 0) await table(kind).bulkPut(there as never[]);
   });
@@ -206,3 +212,9 @@ export async function importToDrawer(
   const told = [n > changed && `${said(n - changed)} taken in`, changed > 0 && `${said(changed)} changed`];
   return { ok: true, words: `${told.filter(Boolean).join(', ')}.` };
 }
+
+/** What a Drawer holds, in words: "37 fabrics, 15 webs". */
+export const drawerWords = (drawer: DrawerContents): string =>
+  DRAWER_KINDS.filter((k) => drawer[k].length > 0)
+    .map((k) => `${drawer[k].length} ${drawer[k].length === 1 ? KIND_WORDS[k].one : KIND_WORDS[k].many}`)
+    .join(', ');

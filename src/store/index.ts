@@ -1,8 +1,10 @@
+export * from './arrivals';
 export * from './attempt';
 export * from './clock';
 export type { ProjectRow, SavedShape, VersionRow } from './db';
 export { db, KEEP_DELETED_MS } from './db';
 export * from './drawer';
+export * from './everything';
 export * from './files';
 export {
   allowFolder,

@@ -1,3 +1,4 @@
+import { textSum } from '~/core/base/sum';
 import type { Picture, Project } from '~/core/keep/model';
 
 /** A picture as it lies in the browser's storage. */
@@ -51,3 +52,13 @@ export function pack(doc: Project): { doc: Project; pictures: KeptPicture[] } {
   });
   return { doc: { ...doc, pictures: listed }, pictures };
 }
+
+/** The sum of a document as it lies in storage, so that damage is noticed when it is read. */
+export const rowSum = (doc: unknown): string => textSum(JSON.stringify(doc) ?? '');
+
+/** Whether a document is as it was written; one without a sum, of an older version, counts as it. */
+export const asWritten = ({ doc, sum }: { readonly doc: unknown; readonly sum?: string }): boolean =>
+  sum === undefined || sum === rowSum(doc);
+
+/** Whether a kept picture is the one its key says. */
+export const isPicture = ({ key, dataUrl }: KeptPicture): boolean => keyOf(dataUrl) === key;

@@ -8,7 +8,7 @@ import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
 import { changeDrawer, DRAWER_TABLES, layOutDrawer, readDrawer } from './drawer';
 import { forgetUnusedPictures, putPictures, unpack } from './kept-pictures';
 import { forgetStations } from './looked-at';
-import { pack } from './pack';
+import { pack, rowSum } from './pack';
 
 const row = (doc: Project, now = Date.now()): ProjectRow => ({
   id: doc.id,
@@ -18,13 +18,14 @@ const row = (doc: Project, now = Date.now()): ProjectRow => ({
   deletedAt: null,
   writer: TAB,
   rev: 1,
+  sum: rowSum(doc),
   doc,
 });
 
 /** Puts a project into storage, its pictures apart. */
 export async function putProject(
   doc: Project,
-  more: Partial<Pick<ProjectRow, 'deletedAt' | 'updatedAt'>> = {},
+  more: Partial<Pick<ProjectRow, 'deletedAt' | 'updatedAt' | 'createdAt' | 'rev'>> = {},
 ): Promise<void> {
   const packed = pack(doc);
   await db.transaction('rw', [db.projects, db.keptPictures], async () => {
@@ -32,6 +33,8 @@ export async function putProject(
     await db.projects.put({ ...row(packed.doc), ...more });
   });
 }
+
+const withSum = (doc: Project): Pick<ProjectRow, 'doc' | 'sum'> => ({ doc, sum: rowSum(doc) });
 
 const SWEEP_MS = 24 * 3600 * 1000;
 
@@ -149,7 +152,7 @@ export async function renameProject(id: string, name: string): Promise<void> {
       updatedAt: Date.now(),
       writer: TAB,
       rev: (original.rev ?? 0) + 1,
-      doc: { ...original.doc, name: clean },
+      ...withSum({ ...original.doc, name: clean }),
     });
   });
 }
@@ -178,7 +181,7 @@ export async function forgetProject(id: string): Promise<void> {
  */
 export async function takeProject(
   doc: Project,
-  more: Partial<Pick<ProjectRow, 'deletedAt' | 'updatedAt'>> = {},
+  more: Partial<Pick<ProjectRow, 'deletedAt' | 'updatedAt' | 'createdAt'>> = {},
 ): Promise<string> {
   const there = await db.projects.get(doc.id);
   const taken = there !== undefined && (there.deletedAt === null || more.deletedAt != null);

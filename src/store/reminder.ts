@@ -1,26 +1,29 @@
 import { db } from './db';
-import { KEPT_AT } from './files';
+import { DRAWER_CHANGED_AT } from './drawer';
+import { KEPT_AT } from './everything';
 
 /** So long after the last copy of everything, or after the first visit, a copy is asked for. */
 const WEEKS_MS = 21 * 24 * 3600 * 1000;
 const FIRST_AT = 'first-here-at';
 const LATER_AT = 'remind-after';
 
-/** Whether to ask for a copy of everything: weeks have gone by, and something was changed since the last. */
+async function moment(key: string): Promise<number | null> {
+  const value = (await db.settings.get(key))?.value;
+  return typeof value === 'number' ? value : null;
+}
+
+/** Notes the day of the first visit, once. */
+export async function noteVisit(now = Date.now()): Promise<void> {
+  if ((await moment(FIRST_AT)) === null) await db.settings.put({ key: FIRST_AT, value: now });
+}
+
+/** Whether to ask for a copy of everything: weeks have gone by, and something was changed since the last. Only reads, so that it may be watched. */
 export async function copyIsDue(now = Date.now()): Promise<boolean> {
-  const read = async (key: string): Promise<number | null> => {
-    const value = (await db.settings.get(key))?.value;
-    return typeof value === 'number' ? value : null;
-  };
-  const first = await read(FIRST_AT);
-  if (first === null) {
-    await db.settings.put({ key: FIRST_AT, value: now });
-    return false;
-  }
-  const [kept, later] = await Promise.all([read(KEPT_AT), read(LATER_AT)]);
-  if (now < (later ?? 0) || now - (kept ?? first) < WEEKS_MS) return false;
+  const [first, kept, later, drawer] = await Promise.all([FIRST_AT, KEPT_AT, LATER_AT, DRAWER_CHANGED_AT].map(moment));
+  const since = kept ?? first;
+  if (since === null || since === undefined || now < (later ?? 0) || now - since < WEEKS_MS) return false;
   const newest = await db.projects.orderBy('updatedAt').last();
-  return newest !== undefined && newest.updatedAt > (kept ?? first);
+  return Math.max(newest?.updatedAt ?? 0, drawer ?? 0) > since;
 }
 
 /** Asks again in a week. */

@@ -2,7 +2,7 @@ import type { Project } from '~/core/keep/model';
 import { Attempted, attempt } from './attempt';
 import { db, TAB } from './db';
 import { putPictures } from './kept-pictures';
-import { pack } from './pack';
+import { pack, rowSum } from './pack';
 import { keepVersion } from './versions';
 
 /** A pause after an edit, so that a run of them is written once; never longer than this after the first of a run. */
@@ -61,6 +61,7 @@ export function keepSaving(asOpened: Project, onState: (state: SavingState) => v
       await db.projects.put({
         ...row,
         doc: packed.doc,
+        sum: rowSum(packed.doc),
         name: project.name,
         updatedAt: Date.now(),
         writer: TAB,

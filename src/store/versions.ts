@@ -1,7 +1,8 @@
+import type { KeptVersion } from '~/core/keep/archive';
 import { type Project, parseProject } from '~/core/keep/model';
 import { db, type VersionRow } from './db';
 import { putPictures, unpack } from './kept-pictures';
-import { pack } from './pack';
+import { pack, rowSum } from './pack';
 
 /** So many versions of a project are kept, close together lately and far apart long ago. */
 export const MOST_VERSIONS = 20;
@@ -43,7 +44,7 @@ export async function keepVersion(
   const packed = pack(doc);
   await db.transaction('rw', [db.versions, db.keptPictures], async () => {
     await putPictures(packed.pictures);
-    await db.versions.add({ projectId, at: now, why, doc: packed.doc });
+    await db.versions.add({ projectId, at: now, why, doc: packed.doc, sum: rowSum(packed.doc) });
     const all = await db.versions.where('projectId').equals(projectId).sortBy('at');
     const gone = thinned(
       all.map((v) => v.at),
@@ -51,6 +52,27 @@ export async function keepVersion(
     );
     await db.versions.bulkDelete(gone.flatMap((i) => all[i]?.key ?? []));
   });
+}
+
+/** Earlier versions that came with a file: those of a moment that is not here yet. @returns how many came in */
+export async function putVersions(projectId: string, versions: readonly KeptVersion[]): Promise<number> {
+  if (versions.length === 0) return 0;
+  const there = new Set((await db.versions.where('projectId').equals(projectId).toArray()).map((v) => v.at));
+  let came = 0;
+  for (const { at, why, doc } of versions) {
+    if (there.has(at)) continue;
+    const packed = pack(doc as Project);
+    await putPictures(packed.pictures);
+    await db.versions.add({ projectId, at, why, doc: packed.doc, sum: rowSum(packed.doc) });
+    came += 1;
+  }
+  const all = await db.versions.where('projectId').equals(projectId).sortBy('at');
+  const gone = thinned(
+    all.map((v) => v.at),
+    Date.now(),
+  );
+  await db.versions.bulkDelete(gone.flatMap((i) => all[i]?.key ?? []));
+  return came;
 }
 
 /** The earlier versions of a project, newest first. */

@@ -17,6 +17,15 @@ const PATIENCE_MS = 2500;
 /** Whether this browser can tell the tabs apart; over plain HTTP from another machine it cannot, and then every tab writes. */
 export const canTakeTurns = (): boolean => typeof navigator !== 'undefined' && 'locks' in navigator;
 
+const seatName = (projectId: string): string => `apple-seam project ${projectId}`;
+
+/** Whether some tab is at work on a project. Where the browser cannot tell, none is. */
+export async function isWrittenElsewhere(projectId: string): Promise<boolean> {
+  if (!canTakeTurns()) return false;
+  const { held } = await navigator.locks.query();
+  return held?.some((lock) => lock.name === seatName(projectId)) ?? false;
+}
+
 /**
  * Takes a seat at a project.
  * @param onRole called whenever this tab becomes the one that writes, or stops being it
@@ -27,7 +36,7 @@ export function takeSeat(projectId: string, onRole: (role: Role) => void, finish
     onRole('writer');
     return { takeOver: () => undefined, leave: () => undefined };
   }
-  const name = `apple-seam project ${projectId}`;
+  const name = seatName(projectId);
   const channel = new BroadcastChannel(name);
   let left = false;
   let letGo: (() => void) | null = null;

@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { csvText } from '~/core/base/csv';
 import type { GatherPlan, Need, Plan, Project } from '~/core/keep/model';
 import {
   bagLabels,
@@ -83,21 +83,11 @@ export function gatherSheet(
   return leaderSheet(project, bags, holds, ['Iron and board', 'Scissors kept for paper and web', ...shared], paper);
 }
 
-/** The list as a table for a spreadsheet. A cell that one would take for a formula is written with an apostrophe before it. */
-export function gatherCsv(project: Project, plan: Plan, gather: GatherPlan): string {
-  const rows = inOrder(gather).map((n) => rowOf(n, plan, project));
-  return Papa.unparse(
-    {
-      fields: ['what', 'it takes', 'here', 'to buy', 'price', 'in the basket'],
-      data: rows.map((r) => [
-        r.what,
-        r.takes,
-        r.here,
-        r.buy,
-        r.price === 'no price' ? '' : r.price,
-        r.ticked ? 'yes' : 'no',
-      ]),
-    },
-    { escapeFormulae: true, newline: '\n' },
+/** The list as a table for a spreadsheet. */
+export const gatherCsv = (project: Project, plan: Plan, gather: GatherPlan): string =>
+  csvText(
+    ['what', 'it takes', 'here', 'to buy', 'price', 'in the basket'],
+    inOrder(gather)
+      .map((n) => rowOf(n, plan, project))
+      .map((r) => [r.what, r.takes, r.here, r.buy, r.price === 'no price' ? '' : r.price, r.ticked ? 'yes' : 'no']),
   );
-}

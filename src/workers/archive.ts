@@ -6,29 +6,29 @@ import {
   everythingEntries,
   everythingFromEntries,
   looksZipped,
+  openSeal,
   projectEntries,
   projectFromEntries,
-  unzipStream,
+  unzip,
   zipEntries,
 } from '~/core/keep/archive';
 import { LIMITS, type Project, readJson } from '~/core/keep/model';
 
 /** What was in a file that was opened: one project, not yet checked, or everything that someone kept. */
 export type FileRead =
-  | { readonly kind: 'project'; readonly raw: unknown }
+  /** @property damage what in it is not as it was written, in words; empty: all is sound */
+  | { readonly kind: 'project'; readonly raw: unknown; readonly damage: readonly string[] }
   | { readonly kind: 'everything'; readonly read: EverythingRead }
   | { readonly kind: 'no'; readonly message: string };
 
-async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
-  const reader = file.stream().getReader();
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return;
-    yield value;
-  }
-}
-
 const no = (message: string): FileRead => ({ kind: 'no', message });
+
+/** A document without its sum, and whether that is right: a document of another sum was changed, by a hand or by damage. */
+function unsealed(raw: unknown, damage: readonly string[]): FileRead {
+  const { raw: doc, sealed } = openSeal(raw);
+  return { kind: 'project', raw: doc, damage: sealed === false ? [...damage, CHANGED] : damage };
+}
+const CHANGED = 'It is not as it was exported: someone has changed it, or it was damaged on its way.';
 
 const zipped = (entries: Parameters<typeof zipEntries>[0], onProgress?: (share: number) => void): Blob =>
   new Blob(zipEntries(entries, onProgress) as BlobPart[], { type: 'application/zip' });
@@ -46,16 +46,20 @@ export const archive = {
       if (file.size > LIMITS.bodyBytes)
         return no('It is larger than 16 MB. A project file without pictures is far smaller; is it the right one?');
       const json = readJson(await file.text(), 'This file is not JSON, so it cannot be a project');
-      return json.ok ? { kind: 'project', raw: json.value } : no(`${json.message} Choose a .seam or .seam.json file.`);
+      return json.ok ? unsealed(json.value, []) : no(`${json.message} Choose a .seam or .seam.json file.`);
     }
-    const unzipped = await unzipStream(chunksOf(file), (read) => onProgress?.(read / file.size));
+    const unzipped = await unzip(file, (read) => onProgress?.(read / file.size));
     if (!unzipped.ok) return no(unzipped.message);
+    const damage = [...unzipped.damaged].map((name) => `“${name}” in it is not as it was written.`);
+    if (unzipped.changed && damage.length === 0) damage.push(CHANGED);
     if (unzipped.entries.has(EVERYTHING_ENTRY)) {
-      const everything = everythingFromEntries(unzipped.entries);
-      return everything.ok ? { kind: 'everything', read: everything.read } : no(everything.message);
+      const everything = everythingFromEntries(unzipped.entries, unzipped.damaged);
+      if (!everything.ok) return no([...damage, everything.message].join(' '));
+      const { read } = everything;
+      return { kind: 'everything', read: { ...read, problems: [...damage, ...read.problems] } };
     }
     const project = projectFromEntries(unzipped.entries);
-    return project.ok ? { kind: 'project', raw: project.raw } : no(project.message);
+    return project.ok ? unsealed(project.raw, damage) : no([...damage, project.message].join(' '));
   },
 };
 export type ArchiveWorker = typeof archive;

@@ -3,10 +3,13 @@ import { By, Key } from 'selenium-webdriver';
 import { sweep } from '../cases';
 import { Session } from './browser';
 
-/** A clock that the test moves on: hours pass in a moment, as for a page that slept. */
-const CLOCK = `(() => { const real = Date.now.bind(Date); window.__ahead = Number(sessionStorage.getItem('ahead') ?? 0);
-  Date.now = () => real() + window.__ahead;
-  window.__on = (ms) => { window.__ahead += ms; sessionStorage.setItem('ahead', String(window.__ahead)); }; })()`;
+/** Clocks that the test moves on: hours pass in a moment, by the device's clock and by the page's own; or the device's alone is set. */
+const CLOCK = `(() => { const real = Date.now.bind(Date); const own = performance.now.bind(performance);
+  let ahead = Number(sessionStorage.getItem('ahead') ?? 0); let passed = 0;
+  Date.now = () => real() + ahead;
+  performance.now = () => own() + passed;
+  window.__set = (ms) => { ahead += ms; sessionStorage.setItem('ahead', String(ahead)); };
+  window.__on = (ms) => { passed += ms; window.__set(ms); }; })()`;
 
 /** Plays steps as hands would: ticks what is asked, taps the big target, lets the seconds pass; tells each step’s first words and how long the next took to be painted. */
 const PLAY = `
@@ -117,6 +120,10 @@ describe('the ironing board, in Chromium', () => {
     await s.driver.close();
     await s.driver.switchTo().window(here);
     expect(await nearest()).to.be.at.most(0.1);
+    // The clock put back by an hour while the iron stands: it is counted on, and what is kept moves along.
+    await s.run('window.__set(-3600000)');
+    await s.holds('counted on', async () => Math.abs((await board()).at!.downMs! - (at.downMs! - 3_600_000)) < 2000);
+    expect(await s.text('main')).to.not.include('Set it down');
     await s.run('window.__on(3600000)');
     await s.holds(
       'time to lift',

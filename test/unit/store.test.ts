@@ -1,12 +1,11 @@
 import { expect } from 'chai';
 import { type StartAnswers, type UsedLast, usualGround } from '~/core/intake/start';
-import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson, emptyDrawer } from '~/core/keep/drawer';
+import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/keep/drawer';
 import { toCsv } from '~/core/keep/drawer/csv';
 import { newWord, type Project, parseProject } from '~/core/keep/model';
 import { demoDrawer, harbourLight } from '~/demo';
 import {
   beginProject,
-  bringBack,
   changeDrawer,
   closePlanners,
   copyIsDue,
@@ -21,6 +20,7 @@ import {
   importToDrawer,
   KEPT_AT,
   keepDrawerPicture,
+  noteVisit,
   openFile,
   openProject,
   planned,
@@ -40,6 +40,7 @@ import {
   select,
   selectAll,
   stationsLookedAt,
+  takeArrived,
   takeBack,
   undo,
   undoDrawer,
@@ -210,7 +211,10 @@ describe('store: projects', () => {
     await put(project([], { id: 'harbour-light', name: 'Mine' }));
     const light = async () => openFile(file(await (await projectFile(harbourLight())).blob.text()));
     const got = await light();
-    expect(got.kind === 'project' && got.id).to.not.equal('harbour-light');
+    // What is here under that id and differs is asked about first, and nothing is stored meanwhile.
+    if (got.kind !== 'asks') throw new Error(got.kind);
+    expect([got.arrived.here!.project.name, await db.projects.count()]).to.deep.equal(['Mine', 1]);
+    expect(await takeArrived(got.arrived, 'beside')).to.not.equal('harbour-light');
     expect((await db.projects.get('harbour-light'))!.name).to.equal('Mine');
     // What lies in the bin gives way.
     await deleteProject('harbour-light');
@@ -256,7 +260,9 @@ describe('store: a copy of everything is asked for', () => {
   const start = 1_800_000_000_000;
 
   it('three weeks after the first visit, when something was changed since; not before, and not at once after “later”', async () => {
-    expect(await copyIsDue(start), 'the first visit').to.equal(false);
+    expect(await copyIsDue(start), 'before the first visit').to.equal(false);
+    await noteVisit(start);
+    await noteVisit(start + 5 * day);
     await put(project([]), { updatedAt: start + day });
     expect(await copyIsDue(start + 20 * day)).to.equal(false);
     expect(await copyIsDue(start + 22 * day)).to.equal(true);
@@ -266,46 +272,18 @@ describe('store: a copy of everything is asked for', () => {
   });
 
   it('three weeks after the last one, and never when nothing was changed since', async () => {
-    await copyIsDue(start);
+    await noteVisit(start);
     await put(project([]), { updatedAt: start + day });
     await db.settings.put({ key: KEPT_AT, value: start + 30 * day });
     expect(await copyIsDue(start + 90 * day), 'nothing new').to.equal(false);
     await put(project([]), { updatedAt: start + 40 * day });
     expect(await copyIsDue(start + 50 * day)).to.equal(false);
     expect(await copyIsDue(start + 52 * day)).to.equal(true);
-  });
-
-  it('everything comes back once, not twice; what differs comes in beside', async () => {
-    await put(project([piece('a', square(40))]));
-    await changeDrawer('webs', 'one', new Map([['w', web({ id: 'w' })]]));
-    const read = {
-      found: {
-        projects: [
-          { project: project([piece('a', square(40))]), deletedAt: null },
-          { project: project([piece('a', square(41))]), deletedAt: null },
-          { project: project([], { id: 'binned', name: 'Old' }), deletedAt: 7 },
-        ],
-        drawer: {
-          ...emptyDrawer(),
-          webs: [web({ id: 'w', name: 'another' }), web({ id: 'v' })],
-        },
-        shapes: [{ id: 's', name: 'Shell', outline: square(9) }],
-        faces: [],
-      },
-      damaged: [{ raw: { format: 'apple-seam.project', version: 1, name: 'Torn' }, problems: [] }],
-      problems: [],
-    };
-    const got = await bringBack(read);
-    expect(got).to.deep.equal({ projects: 2, things: 2, here: 2, damaged: 1 });
-    expect((await names()).sort()).to.deep.equal(['Old', 'Test', 'Test', 'Torn']);
-    expect((await db.projects.get('binned'))!.deletedAt).to.equal(7);
-    expect((await db.webs.get('w'))!.name, 'what is here is not touched').to.equal('Test web');
-    expect(await bringBack({ ...read, damaged: [] }), 'a second time nothing is new').to.deep.equal({
-      projects: 0,
-      things: 0,
-      here: 6,
-      damaged: 0,
-    });
+    // What was changed in the Drawer alone counts, too.
+    await db.settings.put({ key: KEPT_AT, value: start + 60 * day });
+    expect(await copyIsDue(start + 90 * day)).to.equal(false);
+    await db.settings.put({ key: 'drawer-changed-at', value: start + 61 * day });
+    expect(await copyIsDue(start + 90 * day)).to.equal(true);
   });
 });
 

@@ -48,14 +48,14 @@ export function BoardTools({
       setError(read.words);
       return;
     }
-    const other = read.value;
+    const other = read.value?.project;
     if (!other) setError('This file cannot be read as a project. Export it again on the other device.');
     else if (other.id !== project.id)
       setError(`“${other.name}” is another project. Export this one on the other device.`);
     else {
       const refused = takeInHands(other);
       if (refused) setError(refused);
-      else setSaid('What was done there counts here, too.');
+      else setSaid(['What was done there counts here, too.', ...(read.value?.damage ?? [])].join(' '));
     }
   };
   const again = (id: string): void => {

@@ -1,17 +1,20 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { FolderCheck, HardDriveDownload, HardDriveUpload } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, Dialog, FilePick, Note, Progress } from '~/components';
-import type { EverythingRead } from '~/core/keep/archive';
+import { type EverythingCounts, type EverythingRead, type KeptChoice, keyOf } from '~/core/keep/archive';
+import { DRAWER_KINDS, KIND_WORDS } from '~/core/keep/drawer';
 import {
+  type Arrived,
   allowFolder,
   attempt,
   bringBack,
   canUseFolder,
   chooseFolder,
+  compareWithHere,
   db,
-  drawerWords,
   findFolder,
+  type HereAndKept,
   KEPT_AT,
   keepEverything,
   leaveFolder,
@@ -22,6 +25,7 @@ import {
   useFolder,
   writeToFolder,
 } from '~/store';
+import { Differing } from './Differing';
 import css from './Home.module.css';
 
 const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
@@ -33,19 +37,37 @@ const megabytes = (bytes: number): string => {
 };
 const count = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 
+/** What there is, in words: "4 projects, 2 in the bin, 12 earlier versions, 37 fabrics …". */
+function countWords({ projects, binned, versions, things, shapes, faces }: EverythingCounts): string {
+  const parts = [
+    count(projects, 'project'),
+    binned > 0 && `${binned} in the bin`,
+    versions > 0 && count(versions, 'earlier version'),
+    ...DRAWER_KINDS.map(
+      (k) => things[k] > 0 && `${things[k]} ${things[k] === 1 ? KIND_WORDS[k].one : KIND_WORDS[k].many}`,
+    ),
+    shapes > 0 && count(shapes, 'shape'),
+    faces > 0 && count(faces, 'font'),
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
 /** Copies outside the browser: everything in one file and back, a folder that is written to by itself, and how much room there is. */
-export function CopiesDialog({ brought, onClose }: { brought: EverythingRead | null; onClose: () => void }) {
+export function CopiesDialog({
+  brought,
+  onArrived,
+  onClose,
+}: {
+  brought: EverythingRead | null;
+  /** A single project came in, of which something has to be asked. */
+  onArrived: (arrived: Arrived) => void;
+  onClose: () => void;
+}) {
   const [share, setShare] = useState<number | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [found, setFound] = useState<EverythingRead | null>(brought);
-  const [room, setRoom] = useState<Room | null>(null);
-  const folder = useFolder();
   const keptAt = useLiveQuery(async () => (await db.settings.get(KEPT_AT))?.value as number | undefined, []);
-  useEffect(() => {
-    void roomLeft().then(setRoom);
-    void findFolder();
-  }, []);
 
   const keep = async (): Promise<void> => {
     setShare(0);
@@ -54,7 +76,7 @@ export function CopiesDialog({ brought, onClose }: { brought: EverythingRead | n
     setShare(null);
     if (done.ok)
       setSaid(
-        `${count(done.value.projects, 'project')} and the Drawer are in the file, ${megabytes(done.value.bytes)}. Put it where this device is not: a stick, another computer.`,
+        `In the file: ${countWords(done.value.counts)}; ${megabytes(done.value.bytes)}. Put it where this device is not: a stick, another computer.`,
       );
     else setError(done.words);
   };
@@ -67,25 +89,8 @@ export function CopiesDialog({ brought, onClose }: { brought: EverythingRead | n
     if (!read.ok) setError(read.words);
     else if (read.value.kind === 'everything') setFound(read.value.read);
     else if (read.value.kind === 'project') setSaid(`That was one project: “${read.value.name}” is here now.`);
+    else if (read.value.kind === 'asks') onArrived(read.value.arrived);
     else setError(`“${file.name}”: ${read.value.problems.join(' ')}`);
-  };
-  const put = async (read: EverythingRead): Promise<void> => {
-    const done = await attempt(() => bringBack(read), null);
-    setFound(null);
-    if (!done.ok) {
-      setError(`Nothing was changed. ${done.words}`);
-      return;
-    }
-    const { projects, things, here, damaged } = done.value;
-    setSaid(
-      [
-        `${count(projects, 'project')} and ${count(things, 'thing')} of the Drawer and shelf came in.`,
-        here > 0 ? `${here} were here already and stayed as they are.` : '',
-        damaged > 0 ? `${count(damaged, 'project')} came in damaged: open them to mend them.` : '',
-      ]
-        .filter(Boolean)
-        .join(' '),
-    );
   };
 
   return (
@@ -99,39 +104,20 @@ export function CopiesDialog({ brought, onClose }: { brought: EverythingRead | n
         )}
         {share !== null && <Progress label="Working on the file" share={share} />}
         {found && (
-          <section>
-            <h3>In this file</h3>
-            <p>
-              {count(found.found.projects.length, 'project')}
-              {found.found.projects.length > 0 &&
-                ` (${found.found.projects
-                  .slice(0, 6)
-                  .map((p) => p.project.name)
-                  .join(', ')}${found.found.projects.length > 6 ? ' and more' : ''})`}
-              , {drawerWords(found.found.drawer) || 'nothing for the Drawer'}. What is here already stays as it is; a
-              project that differs comes in beside.
-            </p>
-            {found.damaged.length > 0 && <p>{count(found.damaged.length, 'project')} in it can only be mended.</p>}
-            {found.problems.length > 0 && (
-              <ul className={css.problems}>
-                {found.problems.map((p) => (
-                  <li key={p}>{p}</li>
-                ))}
-              </ul>
-            )}
-            <div className={css.actions}>
-              <Button look="go" onClick={() => void put(found)}>
-                Bring it all in
-              </Button>
-              <Button onClick={() => setFound(null)}>Leave it</Button>
-            </div>
-          </section>
+          <BringBack
+            read={found}
+            onDone={(words, failed) => {
+              setFound(null);
+              if (failed) setError(words);
+              else setSaid(words);
+            }}
+          />
         )}
         <section>
           <h3>Everything in one file</h3>
           <p>
-            All projects, the bin, the Drawer, your shapes and your fonts.{' '}
-            {keptAt ? `Last kept on ${day.format(keptAt)}.` : 'It was never kept on this device.'}
+            All projects with their earlier versions, the bin, the Drawer, your shapes and your fonts.{' '}
+            {keptAt ? `Last kept on ${day.format(keptAt)}.` : 'No copy of this device is known.'}
           </p>
           <div className={css.actions}>
             <Button
@@ -150,54 +136,149 @@ export function CopiesDialog({ brought, onClose }: { brought: EverythingRead | n
             />
           </div>
         </section>
-        {canUseFolder() && (
-          <section>
-            <h3>A folder that is written to by itself</h3>
-            {folder.state === 'none' ? (
-              <p>Choose a folder, and each project you work on is also written there, a few seconds after you stop.</p>
-            ) : (
-              <p>
-                “{folder.name}”
-                {folder.state === 'asks' && ' — the browser wants your word again before it writes there.'}
-                {folder.state === 'ready' &&
-                  (folder.wroteAt ? ` — last written at ${clock.format(folder.wroteAt)}.` : ' — ready.')}
-                {folder.state === 'failed' && ` — ${folder.words}`}
-              </p>
-            )}
-            <div className={css.actions}>
-              {folder.state === 'asks' && (
-                <Button look="go" onClick={() => void allowFolder()}>
-                  Let it write there
-                </Button>
-              )}
-              <Button
-                icon={<FolderCheck size={20} />}
-                onClick={async () => {
-                  const words = await chooseFolder();
-                  setError(words);
-                  if (words === null && useFolder.getState().state === 'ready')
-                    for (const row of await listProjects()) await writeToFolder(row.doc);
-                }}
-              >
-                {folder.state === 'none' ? 'Choose a folder' : 'Another folder'}
-              </Button>
-              {folder.state !== 'none' && <Button onClick={() => void leaveFolder()}>Write there no more</Button>}
-            </div>
-          </section>
-        )}
-        <section>
-          <h3>Room in this browser</h3>
-          <p>
-            {room
-              ? `${megabytes(room.usedBytes)} are in use; by the browser’s own estimate there is room for ${megabytes(room.ofBytes - room.usedBytes)} more. ${
-                  room.promised
-                    ? 'It has promised to keep what is here until you clear it.'
-                    : 'It has not promised to keep what is here when the device runs short of room: copies matter.'
-                }`
-              : 'This browser does not tell how much room there is.'}
-          </p>
-        </section>
+        <FolderPart onError={setError} />
+        <RoomPart />
       </div>
     </Dialog>
+  );
+}
+
+/** What is in the file, what is here, and what becomes of what differs. */
+function BringBack({
+  read,
+  onDone,
+}: {
+  read: EverythingRead;
+  onDone: (words: string | null, failed?: boolean) => void;
+}) {
+  const [both, setBoth] = useState<HereAndKept | null>(null);
+  const [choices, setChoices] = useState<ReadonlyMap<string, KeptChoice>>(new Map());
+  const [busy, setBusy] = useState(false);
+  const tell = useRef(onDone);
+  tell.current = onDone;
+  useEffect(() => {
+    let gone = false;
+    void attempt(() => compareWithHere(read), null).then((done) => {
+      if (gone) return;
+      if (done.ok) setBoth(done.value);
+      else tell.current(done.words, true);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [read]);
+  const differing = both?.compared.filter((c) => c.standing === 'differs') ?? [];
+  const open = differing.filter((c) => !choices.has(keyOf(c))).length;
+  const put = async (): Promise<void> => {
+    setBusy(true);
+    const done = await attempt(() => bringBack(read, choices), null);
+    if (!done.ok) {
+      onDone(`Nothing was changed. ${done.words}`, true);
+      return;
+    }
+    const { projects, things, versions, same, stayed, damaged } = done.value;
+    onDone(
+      [
+        `${count(projects, 'project')}, ${count(versions, 'earlier version')} and ${count(things, 'thing')} of the drawer and shelf came in.`,
+        same > 0 ? `${same} were here already, just so.` : '',
+        stayed > 0 ? `${stayed} stayed as they are here.` : '',
+        damaged > 0 ? `${count(damaged, 'project')} came in damaged: open them to mend them.` : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    );
+  };
+  return (
+    <section>
+      <h3>In this file{read.keptAtMs === null ? '' : `, kept on ${day.format(read.keptAtMs)}`}</h3>
+      {!both && <p role="status">Comparing it with what is here …</p>}
+      {both && (
+        <>
+          <p>In the file: {countWords(both.counts.kept)}.</p>
+          <p>Here: {countWords(both.counts.here)}.</p>
+        </>
+      )}
+      {read.damaged.length > 0 && <p>{count(read.damaged.length, 'project')} in it can only be mended.</p>}
+      {read.problems.length > 0 && (
+        <ul className={css.problems}>
+          {read.problems.map((p) => (
+            <li key={p}>{p}</li>
+          ))}
+        </ul>
+      )}
+      {both && differing.length > 0 && (
+        <Differing list={differing} here={both.here} kept={read.found} choices={choices} onChoose={setChoices} />
+      )}
+      <div className={css.actions}>
+        <Button look="go" disabled={!both || open > 0 || busy} onClick={() => void put()}>
+          {open > 0 ? `${open} still to choose` : 'Bring it all in'}
+        </Button>
+        <Button onClick={() => onDone(null)}>Leave it</Button>
+      </div>
+    </section>
+  );
+}
+
+/** A folder of the person's own, where the browser gives one. */
+function FolderPart({ onError }: { onError: (words: string | null) => void }) {
+  const folder = useFolder();
+  useEffect(() => void findFolder(), []);
+  return (
+    <>
+      {canUseFolder() && (
+        <section>
+          <h3>A folder that is written to by itself</h3>
+          {folder.state === 'none' ? (
+            <p>Choose a folder, and each project you work on is also written there, a few seconds after you stop.</p>
+          ) : (
+            <p>
+              “{folder.name}”{folder.state === 'asks' && ' — the browser wants your word again before it writes there.'}
+              {folder.state === 'ready' &&
+                (folder.wroteAt ? ` — last written at ${clock.format(folder.wroteAt)}.` : ' — ready.')}
+              {folder.state === 'failed' && ` — ${folder.words}`}
+            </p>
+          )}
+          <div className={css.actions}>
+            {folder.state === 'asks' && (
+              <Button look="go" onClick={() => void allowFolder()}>
+                Let it write there
+              </Button>
+            )}
+            <Button
+              icon={<FolderCheck size={20} />}
+              onClick={async () => {
+                const words = await chooseFolder();
+                onError(words);
+                if (words === null && useFolder.getState().state === 'ready')
+                  for (const row of await listProjects()) await writeToFolder(row.doc);
+              }}
+            >
+              {folder.state === 'none' ? 'Choose a folder' : 'Another folder'}
+            </Button>
+            {folder.state !== 'none' && <Button onClick={() => void leaveFolder()}>Write there no more</Button>}
+          </div>
+        </section>
+      )}
+    </>
+  );
+}
+
+/** How much room there is in this browser, and whether it keeps its word. */
+function RoomPart() {
+  const [room, setRoom] = useState<Room | null>(null);
+  useEffect(() => void roomLeft().then(setRoom), []);
+  return (
+    <section>
+      <h3>Room in this browser</h3>
+      <p>
+        {room
+          ? `${megabytes(room.usedBytes)} are in use; by the browser’s own estimate there is room for ${megabytes(room.ofBytes - room.usedBytes)} more. ${
+              room.promised
+                ? 'It has promised to keep what is here until you clear it.'
+                : 'It has not promised to keep what is here when the device runs short of room: copies matter.'
+            }`
+          : 'This browser does not tell how much room there is.'}
+      </p>
+    </section>
   );
 }

@@ -1,33 +1,31 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Archive, FolderInput, LifeBuoy, Plus, Trash2 } from 'lucide-react';
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
-import { Boundary, Button, ButtonLink, Dialog, lazily, Note, TextField, Toast } from '~/components';
-import type { EverythingRead } from '~/core/keep/archive';
+import { LifeBuoy, Trash2 } from 'lucide-react';
+import { type ReactNode, useCallback, useEffect, useState } from 'react';
+import { Boundary, Button, Dialog, lazily, Note, TextField, Toast } from '~/components';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import {
   type Attempt,
   attempt,
-  copyIsDue,
   db,
   deleteProject,
   duplicateProject,
   findFolder,
   listProjects,
-  openFile,
+  noteVisit,
   type ProjectRow,
-  remindLater,
   renameProject,
   restoreProject,
   seedDemo,
-  takeDamaged,
-  useFolder,
 } from '~/store';
 import { Frame } from '../app/Frame';
 import { addressOf } from '../project/stations';
+import { TroubleDialog, useArrivals } from './arrivals';
 import css from './Home.module.css';
+import { Masthead, Reminders } from './Masthead';
 import { ProjectCard } from './ProjectCard';
 
 const BinDialog = lazily('the bin', async () => (await import('./BinDialog')).BinDialog, 'dialog');
+const ArrivalDialog = lazily('what arrived', async () => (await import('./ArrivalDialog')).ArrivalDialog, 'dialog');
 const CopiesDialog = lazily('keeping copies', async () => (await import('./CopiesDialog')).CopiesDialog, 'dialog');
 
 const open = (id: string): void => window.location.assign(addressOf(id, 'pattern'));
@@ -40,14 +38,6 @@ const LESSONS: { readonly [D in DemoId]: string } = {
   'felt-tags': 'No needle at all: a window in felt, six alike under a heat press.',
   'comet-pennants': 'Two cloths glue to glue, pale to pale and dark to dark, a comet on each, nine in all.',
 };
-
-interface Trouble {
-  readonly title: string;
-  readonly file: string | null;
-  readonly list: readonly string[];
-  /** A document that can be mended. */
-  readonly raw?: unknown;
-}
 
 /** The first page: every project, as the picture it will be. */
 export function Home() {
@@ -63,14 +53,10 @@ function Table() {
   const [failure, setFailure] = useState('');
   const [renaming, setRenaming] = useState<ProjectRow | null>(null);
   const [deleted, setDeleted] = useState<ProjectRow | null>(null);
-  const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [dialog, setDialog] = useState<'bin' | 'copies' | null>(null);
-  const [everything, setEverything] = useState<EverythingRead | null>(null);
-  const [due, setDue] = useState(false);
   const [dropping, setDropping] = useState(false);
-  const [reading, setReading] = useState<string | null>(null);
-  const fileInput = useRef<HTMLInputElement>(null);
-  const folder = useFolder((s) => s.state);
+  const arrivals = useArrivals(() => setDialog('copies'));
+  const { trouble, setTrouble } = arrivals;
 
   const begin = useCallback(async (): Promise<void> => {
     setReady('no');
@@ -81,8 +67,7 @@ function Table() {
       return;
     }
     await findFolder();
-    const asked = await attempt(() => copyIsDue());
-    setDue(asked.ok && asked.value);
+    void attempt(() => noteVisit());
   }, []);
   useEffect(() => void begin(), [begin]);
   // What cannot be read is told by the beginning; the list then stays as it is.
@@ -103,32 +88,6 @@ function Table() {
     const done = await attempt(work);
     if (!done.ok) setTrouble({ title, file: null, list: [done.words] });
     return done;
-  };
-
-  const take = async (files: FileList | null): Promise<void> => {
-    const file = files?.[0];
-    if (!file) return;
-    const title = 'That file could not be opened';
-    setReading(file.name);
-    try {
-      const result = await openFile(file);
-      if (result.kind === 'project') open(result.id);
-      else if (result.kind === 'everything') {
-        setEverything(result.read);
-        setDialog('copies');
-      } else
-        setTrouble({
-          title,
-          file: file.name,
-          list: result.problems,
-          ...(result.kind === 'damaged' ? { raw: result.raw } : {}),
-        });
-    } catch (e) {
-      const words = await attempt(() => Promise.reject(e));
-      setTrouble({ title, file: file.name, list: [words.ok ? '' : words.words] });
-    } finally {
-      setReading(null);
-    }
   };
 
   const own = rows?.filter((r) => !isDemoId(r.id));
@@ -160,98 +119,21 @@ function Table() {
       onDrop={(e) => {
         e.preventDefault();
         setDropping(false);
-        void take(e.dataTransfer.files);
+        void arrivals.take(e.dataTransfer.files[0]);
       }}
     >
-      <header className={css.masthead}>
-        <div>
-          <h1>Apple Seam</h1>
-          <p>
-            Bonded appliqué, worked out before the iron is hot: which web, what heat, how long, which way round, what
-            lies over what.
-          </p>
-        </div>
-        <div className={css.actions}>
-          <ButtonLink look="go" href="/start" icon={<Plus size={20} />}>
-            New project
-          </ButtonLink>
-          <Button icon={<FolderInput size={20} />} onClick={() => fileInput.current?.click()}>
-            Open a file
-          </Button>
-          <ButtonLink href="/drawer" icon={<Archive size={20} />}>
-            The Drawer
-          </ButtonLink>
-          <input
-            ref={fileInput}
-            className="visually-hidden"
-            type="file"
-            accept=".json,.seam,.seam.json,.zip,application/json,application/zip"
-            aria-label="Project file"
-            tabIndex={-1}
-            onChange={(e) => {
-              void take(e.target.files);
-              e.target.value = '';
-            }}
-          />
-        </div>
-      </header>
-
-      <svg className={css.thread} aria-hidden="true" preserveAspectRatio="none" viewBox="0 0 1200 26">
-        <path
-          d="M0 14C120 2 240 2 380 13S640 24 800 12S1060 4 1200 14"
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="3.5"
-          strokeLinecap="round"
-          strokeDasharray="22 12"
-          vectorEffect="non-scaling-stroke"
-        />
-      </svg>
-
+      <Masthead onFile={(f) => void arrivals.take(f)} />
       {ready === 'failed' && (
         <Note stop actions={<Button onClick={() => void begin()}>Try again</Button>}>
           {failure} Until then projects cannot be kept here.
         </Note>
       )}
-      {reading && (
+      {arrivals.reading && (
         <Note>
-          <span role="status">Reading “{reading}” …</span>
+          <span role="status">Reading “{arrivals.reading}” …</span>
         </Note>
       )}
-      {due && (
-        <Note
-          actions={
-            <>
-              <Button
-                look="go"
-                onClick={() => {
-                  setDue(false);
-                  setDialog('copies');
-                }}
-              >
-                Keep a copy
-              </Button>
-              <Button
-                onClick={() => {
-                  setDue(false);
-                  void attempt(() => remindLater());
-                }}
-              >
-                Ask again in a week
-              </Button>
-            </>
-          }
-        >
-          For three weeks or more nothing was kept in a file of your own, and a browser can be cleared.
-        </Note>
-      )}
-      {(folder === 'asks' || folder === 'failed') && (
-        <Note stop={folder === 'failed'} actions={<Button onClick={() => setDialog('copies')}>See to it</Button>}>
-          {folder === 'asks'
-            ? 'The folder that projects are also written to needs your word again.'
-            : 'The folder that projects are also written to could not be written to.'}
-        </Note>
-      )}
+      <Reminders ready={ready === 'yes'} onCopies={() => setDialog('copies')} />
       <section aria-labelledby="yours">
         <h2 id="yours" className={css.shelfTitle}>
           Yours
@@ -304,44 +186,21 @@ function Table() {
       {dialog === 'bin' && <BinDialog onClose={() => setDialog(null)} />}
       {dialog === 'copies' && (
         <CopiesDialog
-          brought={everything}
+          brought={arrivals.everything}
+          onArrived={(arrived) => {
+            setDialog(null);
+            arrivals.setArrived(arrived);
+          }}
           onClose={() => {
             setDialog(null);
-            setEverything(null);
+            arrivals.setEverything(null);
           }}
         />
       )}
-      {trouble && (
-        <Dialog title={trouble.title} onClose={() => setTrouble(null)}>
-          <p>
-            Nothing was changed.
-            {trouble.file !== null && ` In “${trouble.file}”:`}
-          </p>
-          <ul className={css.problems}>
-            {trouble.list.map((p) => (
-              <li key={p}>{p}</li>
-            ))}
-          </ul>
-          <div className={css.actions}>
-            {trouble.raw !== undefined && (
-              <Button
-                look="go"
-                onClick={async () => {
-                  const { raw, file } = trouble;
-                  const taken = await attempt(() =>
-                    takeDamaged(raw, file?.replace(/\.seam(\.json)?$|\.json$/i, '') ?? ''),
-                  );
-                  if (taken.ok) open(taken.value);
-                  else setTrouble({ title: 'It could not be taken in', file: null, list: [taken.words] });
-                }}
-              >
-                See what can be mended
-              </Button>
-            )}
-            <Button onClick={() => setTrouble(null)}>Close</Button>
-          </div>
-        </Dialog>
+      {arrivals.arrived && (
+        <ArrivalDialog arrived={arrivals.arrived} onTaken={open} onClose={() => arrivals.setArrived(null)} />
       )}
+      {trouble && <TroubleDialog trouble={trouble} onTaken={open} onTrouble={setTrouble} />}
       {deleted && (
         <Toast onGone={() => setDeleted(null)}>
           <span>“{deleted.name}” is in the bin.</span>

@@ -2,7 +2,16 @@ import { z } from 'zod';
 import { parsePath } from '../../base/shape';
 import { type DrawerContents, drawerDoc, drawerFromRaw, emptyDrawer } from '../drawer';
 import { type ParsedProject, type Project, parseProject, problemsFrom, readJson } from '../model';
-import { below, bringPicturesIn, pictureEntries, projectEntries, projectFromEntries, textOf } from './project-file';
+import {
+  below,
+  bringPicturesIn,
+  type KeptVersion,
+  pictureEntries,
+  projectEntries,
+  projectFromEntries,
+  textOf,
+  versionFile,
+} from './project-file';
 import type { Entry } from './zip';
 
 // One zip with all that a person has made here. Told in docs/format.md.
@@ -23,21 +32,51 @@ export interface SavedFace {
   readonly bytes: ArrayBuffer;
 }
 
+/** A project as it was kept: when it was made and changed, whether it lies in the bin, and what it was before. */
+export interface KeptProject {
+  readonly project: Project;
+  /** ms since 1970; null: in the bin it is not. */
+  readonly deletedAt: number | null;
+  /** ms since 1970; null where an older file does not say. */
+  readonly createdAt: number | null;
+  readonly updatedAt: number | null;
+  readonly versions: readonly KeptVersion[];
+}
+
 /** All that a person has made. */
 export interface Everything {
-  readonly projects: readonly { readonly project: Project; readonly deletedAt: number | null }[];
+  readonly projects: readonly KeptProject[];
   readonly drawer: DrawerContents;
   readonly shapes: readonly SavedShape[];
   readonly faces: readonly SavedFace[];
 }
 
 const text = z.string().max(200);
+const moment = z.number().min(0).max(8.64e15).nullable().default(null);
 const listSchema = z.object({
   format: z.literal(EVERYTHING_FORMAT),
-  version: z.literal(1),
+  // The first version had no dates and no earlier versions.
+  version: z.union([z.literal(1), z.literal(2)]),
   keptAt: z.string().max(40),
   projects: z
-    .array(z.object({ folder: text.regex(/^projects\/\d+\/$/), deletedAt: z.number().min(0).nullable() }))
+    .array(
+      z.object({
+        folder: text.regex(/^projects\/\d+\/$/),
+        deletedAt: z.number().min(0).nullable(),
+        createdAt: moment,
+        updatedAt: moment,
+        versions: z
+          .array(
+            z.object({
+              file: text.regex(/^versions\/\d+\.json$/),
+              at: z.number().min(0).max(8.64e15),
+              why: z.enum(['kept', 'before', 'damaged']),
+            }),
+          )
+          .max(200)
+          .default([]),
+      }),
+    )
     .max(10_000),
   shapes: z.array(z.object({ id: text.min(1), name: text, outline: z.string().max(400_000) })).max(10_000),
   faces: z.array(z.object({ id: text.min(1), name: text, file: text.regex(/^faces\/\d+\.font$/) })).max(500),
@@ -46,18 +85,25 @@ const listSchema = z.object({
 /** Everything as the entries of one zip. @param keptAt when, ISO 8601 */
 export function everythingEntries(all: Everything, keptAt: string): Entry[] {
   const encode = (doc: unknown): Uint8Array => new TextEncoder().encode(JSON.stringify(doc, null, 1));
+  const folder = (i: number): string => `projects/${i + 1}/`;
   const list: z.infer<typeof listSchema> = {
     format: EVERYTHING_FORMAT,
-    version: 1,
+    version: 2,
     keptAt,
-    projects: all.projects.map(({ deletedAt }, i) => ({ folder: `projects/${i + 1}/`, deletedAt })),
+    projects: all.projects.map(({ deletedAt, createdAt, updatedAt, versions }, i) => ({
+      folder: folder(i),
+      deletedAt,
+      createdAt,
+      updatedAt,
+      versions: versions.map(({ at, why }, k) => ({ file: versionFile(k), at, why })),
+    })),
     shapes: all.shapes.map(({ id, name, outline }) => ({ id, name, outline })),
     faces: all.faces.map(({ id, name }, i) => ({ id, name, file: `faces/${i + 1}.font` })),
   };
   const { listed, entries } = pictureEntries(all.drawer.pictures);
   return [
     { name: EVERYTHING_ENTRY, bytes: encode(list) },
-    ...all.projects.flatMap(({ project }, i) => projectEntries(project, `projects/${i + 1}/`)),
+    ...all.projects.flatMap(({ project, versions }, i) => projectEntries(project, folder(i), versions)),
     { name: `${DRAWER_FOLDER}drawer.json`, bytes: encode({ ...drawerDoc(all.drawer), pictures: listed }) },
     ...entries.map((e) => ({ ...e, name: DRAWER_FOLDER + e.name })),
     ...all.faces.map((face, i) => ({ name: `faces/${i + 1}.font`, bytes: new Uint8Array(face.bytes) })),
@@ -65,17 +111,40 @@ export function everythingEntries(all: Everything, keptAt: string): Entry[] {
 }
 
 export interface EverythingRead {
+  /** When it was kept, ms since 1970; null where the file does not say it soundly. */
+  readonly keptAtMs: number | null;
   /** What is sound. */
   readonly found: Everything;
-  /** Projects that hold together no more, as they came: they can be mended. */
+  /** Projects that hold together no more, or are not as they were written, as they came: they can be mended. */
   readonly damaged: readonly { readonly raw: unknown; readonly problems: readonly string[] }[];
-  /** What could not be taken, in words. */
+  /** What could not be taken, or is not as it was written, in words. */
   readonly problems: readonly string[];
 }
 
-/** Reads everything back. Never throws; one thing that is broken does not cost the others. */
+/** The drawer of the zip; what cannot be read leaves an empty one. */
+function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: string[]): DrawerContents {
+  const text = textOf(entries.get(`${DRAWER_FOLDER}drawer.json`));
+  const json = text === null ? null : readJson(text, 'Its drawer.json is not JSON');
+  if (!json?.ok) {
+    problems.push(json ? json.message : 'There is no drawer in it.');
+    return emptyDrawer();
+  }
+  const raw = json.value;
+  if (typeof raw === 'object' && raw !== null && 'pictures' in raw)
+    bringPicturesIn(raw.pictures, below(entries, DRAWER_FOLDER));
+  const read = drawerFromRaw(raw);
+  if (read.ok) return read.contents;
+  problems.push(...read.problems.map((p) => `The drawer: ${p}`));
+  return emptyDrawer();
+}
+
+/**
+ * Reads everything back. Never throws; one thing that is broken does not cost the others.
+ * @param damaged names of entries that are not as they were written
+ */
 export function everythingFromEntries(
   entries: ReadonlyMap<string, Uint8Array>,
+  damaged: ReadonlySet<string> = new Set(),
 ): { readonly ok: true; readonly read: EverythingRead } | { readonly ok: false; readonly message: string } {
   const listText = textOf(entries.get(EVERYTHING_ENTRY));
   if (listText === null) return { ok: false, message: `There is no ${EVERYTHING_ENTRY} in it.` };
@@ -91,28 +160,32 @@ export function everythingFromEntries(
         .join(' '),
     };
   const problems: string[] = [];
-  const projects: { project: Project; deletedAt: number | null }[] = [];
-  const damaged: { raw: unknown; problems: string[] }[] = [];
-  for (const { folder, deletedAt } of list.data.projects) {
+  const projects: KeptProject[] = [];
+  const broken: { raw: unknown; problems: string[] }[] = [];
+  for (const { folder, versions, ...dates } of list.data.projects) {
     const raw = projectFromEntries(entries, folder);
-    const parsed: ParsedProject | null = raw.ok ? parseProject(raw.raw) : null;
-    if (!raw.ok) problems.push(`${folder}: ${raw.message}`);
-    else if (parsed?.ok) projects.push({ project: parsed.project, deletedAt });
-    else damaged.push({ raw: raw.raw, problems: (parsed?.ok === false ? parsed.problems : []).map((p) => p.message) });
+    const changed = [...damaged].filter((name) => name.startsWith(folder) && !name.startsWith(`${folder}versions/`));
+    if (!raw.ok) {
+      problems.push(`${folder}: ${raw.message}`);
+      continue;
+    }
+    const parsed: ParsedProject = parseProject(raw.raw);
+    if (changed.length > 0)
+      broken.push({ raw: raw.raw, problems: changed.map((name) => `“${name}” in it is not as it was written.`) });
+    else if (parsed.ok) {
+      // A version that cannot be read any more is left out.
+      const before = versions.flatMap(({ file, at, why }) => {
+        const doc = damaged.has(folder + file) ? null : projectFromEntries(entries, folder, file);
+        return doc?.ok ? [{ at, why, doc: doc.raw }] : [];
+      });
+      if (before.length < versions.length)
+        problems.push(
+          `“${parsed.project.name}”: ${versions.length - before.length} of its ${versions.length} earlier versions cannot be read.`,
+        );
+      projects.push({ project: parsed.project, ...dates, versions: before });
+    } else broken.push({ raw: raw.raw, problems: parsed.problems.map((p) => p.message) });
   }
-  let drawer: DrawerContents = emptyDrawer();
-  const drawerText = textOf(entries.get(`${DRAWER_FOLDER}drawer.json`));
-  const drawerJson = drawerText === null ? null : readJson(drawerText, 'Its drawer.json is not JSON');
-  if (!drawerJson) problems.push('There is no drawer in it.');
-  else if (!drawerJson.ok) problems.push(drawerJson.message);
-  else {
-    const raw = drawerJson.value;
-    if (typeof raw === 'object' && raw !== null && 'pictures' in raw)
-      bringPicturesIn(raw.pictures, below(entries, DRAWER_FOLDER));
-    const read = drawerFromRaw(raw);
-    if (read.ok) drawer = read.contents;
-    else problems.push(...read.problems.map((p) => `The drawer: ${p}`));
-  }
+  const drawer = drawerIn(entries, problems);
   const shapes = list.data.shapes.filter((s) => {
     const sound = parsePath(s.outline).ok;
     if (!sound) problems.push(`The shape “${s.name}” cannot be read.`);
@@ -123,5 +196,14 @@ export function everythingFromEntries(
     if (!bytes) problems.push(`The font “${name}” is missing.`);
     return bytes ? [{ id, name, bytes: bytes.slice().buffer }] : [];
   });
-  return { ok: true, read: { found: { projects, drawer, shapes, faces }, damaged, problems } };
+  const keptAt = Date.parse(list.data.keptAt);
+  return {
+    ok: true,
+    read: {
+      keptAtMs: Number.isFinite(keptAt) ? keptAt : null,
+      found: { projects, drawer, shapes, faces },
+      damaged: broken,
+      problems,
+    },
+  };
 }

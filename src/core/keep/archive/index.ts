@@ -1,3 +1,5 @@
+export * from './compare';
 export * from './everything';
 export * from './project-file';
+export * from './seal';
 export * from './zip';

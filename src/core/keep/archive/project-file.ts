@@ -52,17 +52,47 @@ export function bringPicturesIn(list: unknown, entries: ReadonlyMap<string, Uint
   return lost;
 }
 
+/** A document whose pictures are named by files, each picture once. */
+function withPicturesOut(doc: unknown, files: Map<string, string>, folder: string, entries: Entry[]): unknown {
+  if (typeof doc !== 'object' || doc === null || !('pictures' in doc) || !Array.isArray(doc.pictures)) return doc;
+  const pictures = doc.pictures.map((p: unknown) => {
+    const dataUrl = typeof p === 'object' && p !== null ? (p as { dataUrl?: unknown }).dataUrl : undefined;
+    if (typeof dataUrl !== 'string' || !dataUrl.startsWith('data:')) return p;
+    const { dataUrl: _, ...rest } = p as Record<string, unknown>;
+    let file = files.get(dataUrl);
+    if (file === undefined) {
+      file = `pictures/${files.size + 1}.${dataUrl.startsWith('data:image/png') ? TYPES.png : TYPES.jpeg}`;
+      files.set(dataUrl, file);
+      entries.push({ name: folder + file, bytes: bytesOfDataUrl(dataUrl) });
+    }
+    return { ...rest, file };
+  });
+  return { ...doc, pictures };
+}
+
+/** An earlier version as it lies beside its project: a document, sound or not. */
+export interface KeptVersion {
+  /** ms since 1970. */
+  readonly at: number;
+  readonly why: 'kept' | 'before' | 'damaged';
+  readonly doc: unknown;
+}
+export const versionFile = (i: number): string => `versions/${i + 1}.json`;
+
 /**
- * A project as the entries of a `.seam` zip: the document, and its pictures as files.
+ * A project as the entries of a `.seam` zip: the document, and its pictures as files, each once.
  * @param folder '' for a zip of its own
+ * @param versions earlier versions, which lie beside it
  */
-export function projectEntries(project: Project, folder = ''): Entry[] {
-  const { listed, entries } = pictureEntries(project.pictures);
-  const doc = { ...project, pictures: listed };
-  return [
-    { name: folder + PROJECT_ENTRY, bytes: encoder.encode(JSON.stringify(doc, null, 1)) },
-    ...entries.map((e) => ({ ...e, name: folder + e.name })),
-  ];
+export function projectEntries(project: Project, folder = '', versions: readonly KeptVersion[] = []): Entry[] {
+  const pictures: Entry[] = [];
+  const files = new Map<string, string>();
+  const entry = (name: string, doc: unknown): Entry => ({
+    name: folder + name,
+    bytes: encoder.encode(JSON.stringify(withPicturesOut(doc, files, folder, pictures), null, 1)),
+  });
+  const docs = [entry(PROJECT_ENTRY, project), ...versions.map((v, i) => entry(versionFile(i), v.doc))];
+  return [...docs, ...pictures];
 }
 
 export type RawProject =
@@ -79,11 +109,15 @@ export function textOf(bytes: Uint8Array | undefined): string | null {
 }
 
 /** The document of a `.seam` zip with its pictures in it again, not yet checked. Never throws. */
-export function projectFromEntries(entries: ReadonlyMap<string, Uint8Array>, folder = ''): RawProject {
-  const text = textOf(entries.get(folder + PROJECT_ENTRY));
+export function projectFromEntries(
+  entries: ReadonlyMap<string, Uint8Array>,
+  folder = '',
+  name = PROJECT_ENTRY,
+): RawProject {
+  const text = textOf(entries.get(folder + name));
   if (text === null)
-    return { ok: false, message: `There is no ${PROJECT_ENTRY} in it. Choose a .seam file that was exported here.` };
-  const read = readJson(text, `Its ${PROJECT_ENTRY} is not JSON`);
+    return { ok: false, message: `There is no ${name} in it. Choose a .seam file that was exported here.` };
+  const read = readJson(text, `Its ${name} is not JSON`);
   if (!read.ok) return { ok: false, message: read.message };
   const inside = folder === '' ? entries : below(entries, folder);
   if (typeof read.value === 'object' && read.value !== null && 'pictures' in read.value)

@@ -1,4 +1,16 @@
-import { Unzip, UnzipInflate, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import {
+  BlobReader,
+  configure,
+  ERR_ENCRYPTED,
+  ERR_ENCRYPTED_CENTRAL_DIRECTORY,
+  ERR_EOCDR_NOT_FOUND,
+  ERR_OVERLAPPING_ENTRY,
+  ERR_UNSAFE_FILENAME,
+  type FileEntry,
+  ZipReader,
+} from '@zip.js/zip.js';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { crc32 } from '../../base/sum';
 
 /** A file within a zip. */
 export interface Entry {
@@ -22,8 +34,16 @@ const FIRST_MB = 1024 * 1024;
 /** Pictures and fonts are packed already; text shrinks to a tenth. */
 const PACKED = /\.(jpe?g|png|woff2?)$/i;
 
+/** What stands at the very end of a zip of ours: the sum of all before it. */
+const SUM = /^apple-seam crc32:([0-9a-f]{8})$/;
+const sumComment = (sum: number): string => `apple-seam crc32:${sum.toString(16).padStart(8, '0')}`;
+const COMMENT_BYTES = sumComment(0).length;
+/** The end record of a zip without its comment, and where in it the comment's length stands. Source: PKWARE APPNOTE 4.3.16. */
+const END_BYTES = 22;
+const END_LENGTH_AT = 20;
+
 /**
- * Zips entries. Source: PKWARE APPNOTE, with deflate by RFC 1951 (fflate).
+ * Zips entries, with a sum of the whole at its end. Source: PKWARE APPNOTE, with deflate by RFC 1951 (fflate).
  * @param onProgress share of the entries that are in, 0 … 1
  * @returns the zip in parts, to be put into one file
  */
@@ -45,11 +65,22 @@ export function zipEntries(
   });
   zip.end();
   if (failed) throw failed;
-  return parts;
+  const last = parts.at(-1);
+  if (!last || last.length < END_BYTES) throw new Error('The zip has no end.');
+  new DataView(last.buffer, last.byteOffset).setUint16(last.length - END_BYTES + END_LENGTH_AT, COMMENT_BYTES, true);
+  const sum = parts.reduce((s, part) => crc32(part, s), 0);
+  return [...parts, new TextEncoder().encode(sumComment(sum))];
 }
 
 export type Unzipped =
-  | { readonly ok: true; readonly entries: ReadonlyMap<string, Uint8Array> }
+  | {
+      readonly ok: true;
+      readonly entries: ReadonlyMap<string, Uint8Array>;
+      /** Names of entries that are not as they were written; they hold what could be read of them. */
+      readonly damaged: ReadonlySet<string>;
+      /** The zip is not as it was written, in an entry or around them. */
+      readonly changed: boolean;
+    }
   | { readonly ok: false; readonly message: string };
 
 /** The first bytes of every zip: "PK" 3 4. */
@@ -61,65 +92,119 @@ class Refused extends Error {}
 /** A name that stays where it is put: no way up, no root, no control characters. */
 const PLAIN_PATH = /^(?!\/)(?!.*(^|\/)\.\.?(\/|$))[\w .()/-]{1,300}$/;
 
-/**
- * Unzips as the bytes come in, and stops at once when it grows too large. Never throws.
- * @param chunks the zip's bytes, in order
- */
-export async function unzipStream(
-  chunks: AsyncIterable<Uint8Array>,
-  onBytes: (read: number) => void = () => undefined,
-): Promise<Unzipped> {
-  const entries = new Map<string, Uint8Array>();
-  let unpacked = 0;
+const BROKEN = 'It is damaged: it cannot be unpacked. Copy it again from where it came.';
+const LOCKED = 'It is locked with a password. Unlock it, and zip it again without one.';
+const STRANGE_NAME = 'It holds a file with a name that cannot be taken.';
+const GROWS = 'It would grow far beyond its own size when unpacked.';
+/** What the zip reader will not read, in words. */
+const REFUSALS: ReadonlyMap<string, string> = new Map([
+  [ERR_ENCRYPTED, LOCKED],
+  [ERR_ENCRYPTED_CENTRAL_DIRECTORY, LOCKED],
+  [ERR_OVERLAPPING_ENTRY, 'Files in it lie over one another, as in no honest zip.'],
+  [ERR_UNSAFE_FILENAME, STRANGE_NAME],
+  [ERR_EOCDR_NOT_FOUND, 'It is cut off: its end is missing. Copy it again from where it came.'],
+]);
+
+/** Whether the sum at the end of a zip is that of the rest; null: it carries none of ours. */
+async function wholeSum(file: Blob, onBytes: (read: number) => void): Promise<boolean | null> {
+  if (file.size < END_BYTES + COMMENT_BYTES) return null;
+  const found = SUM.exec(await file.slice(file.size - COMMENT_BYTES).text());
+  if (!found) return null;
+  const reader = file
+    .slice(0, file.size - COMMENT_BYTES)
+    .stream()
+    .getReader();
+  let sum = 0;
   let read = 0;
-  let open = 0;
-  const unzip = new Unzip((file) => {
-    if (file.name.endsWith('/')) return;
-    if (!PLAIN_PATH.test(file.name)) throw new Refused('It holds a file with a name that cannot be taken.');
-    if (entries.size + open >= ARCHIVE_LIMITS.entries) throw new Refused('It holds far too many files.');
-    if (entries.has(file.name)) throw new Refused(`It holds “${file.name.slice(0, 60)}” twice.`);
-    open += 1;
-    const parts: Uint8Array[] = [];
-    let size = 0;
-    file.ondata = (error, chunk, final) => {
-      if (error) throw error;
-      size += chunk.length;
-      unpacked += chunk.length;
-      if (unpacked > ARCHIVE_LIMITS.unpackedBytes || (size > FIRST_MB && size > read * ARCHIVE_LIMITS.growth))
-        throw new Refused('It would grow far beyond its own size when unpacked.');
-      parts.push(chunk.slice());
-      if (!final) return;
-      open -= 1;
-      const whole = new Uint8Array(size);
-      let at = 0;
-      for (const part of parts) {
-        whole.set(part, at);
-        at += part.length;
-      }
-      entries.set(file.name, whole);
-    };
-    file.start();
-  });
-  unzip.register(UnzipInflate);
-  try {
-    for await (const chunk of chunks) {
-      read += chunk.length;
-      if (read > ARCHIVE_LIMITS.bytes) throw new Refused('It is larger than 200 MB.');
-      // In small steps, so that a bomb is seen before it has gone off.
-      for (let i = 0; i < chunk.length; i += 65_536) unzip.push(chunk.subarray(i, i + 65_536), false);
-      onBytes(read);
-    }
-    unzip.push(new Uint8Array(0), true);
-  } catch (error) {
-    return {
-      ok: false,
-      message:
-        error instanceof Refused
-          ? error.message
-          : 'It is damaged: it cannot be unpacked. Copy it again from where it came.',
-    };
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return sumComment(sum) === found[0];
+    sum = crc32(value, sum);
+    read += value.length;
+    onBytes(read / 2);
   }
-  if (open > 0) return { ok: false, message: 'It is cut off: its end is missing. Copy it again from where it came.' };
+}
+
+/** One file of a zip, as far as it can be read. @param most so many bytes are unpacked @param strictly its own head has to say the same as the list at the end */
+async function readEntry(
+  entry: FileEntry,
+  most: number,
+  strictly: boolean,
+): Promise<{ bytes: Uint8Array; whole: boolean }> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  const take = new WritableStream<Uint8Array>({
+    write: (chunk) => {
+      size += chunk.length;
+      if (size > most) throw new Refused(GROWS);
+      parts.push(chunk.slice());
+    },
+  });
+  let whole = true;
+  try {
+    await entry.getData(take, {
+      useWebWorkers: false,
+      checkSignature: false,
+      checkOverlappingEntry: true,
+      strictness: strictly ? 'strict' : 'tolerant',
+    });
+  } catch (error) {
+    if (size > most) throw new Refused(GROWS);
+    if (error instanceof Error && error.message === ERR_OVERLAPPING_ENTRY) throw error;
+    whole = false;
+  }
+  const bytes = new Uint8Array(size);
+  let at = 0;
+  for (const part of parts) {
+    bytes.set(part, at);
+    at += part.length;
+  }
+  return { bytes, whole: whole && size === entry.uncompressedSize && crc32(bytes) === entry.crc32 };
+}
+
+/**
+ * Unzips a file, and stops at once when it grows too large. Sizes and sums of every file in it are compared, and that of the whole. Never throws.
+ * @param onBytes hears how much of it was read
+ */
+export async function unzip(file: Blob, onBytes: (read: number) => void = () => undefined): Promise<Unzipped> {
+  if (file.size > ARCHIVE_LIMITS.bytes) return { ok: false, message: 'It is larger than 200 MB.' };
+  configure({ useWebWorkers: false });
+  const entries = new Map<string, Uint8Array>();
+  const damaged = new Set<string>();
+  let changed = false;
+  let unpacked = 0;
+  const reader = new ZipReader(new BlobReader(file), {
+    strictness: 'strict',
+    filenameValidation: 'strict',
+    checkOverlappingEntry: true,
+  });
+  try {
+    const sound = await wholeSum(file, onBytes);
+    let packed = 0;
+    for await (const entry of reader.getEntriesGenerator()) {
+      if (entry.encrypted) throw new Refused(LOCKED);
+      if (entry.directory) continue;
+      if (!PLAIN_PATH.test(entry.filename)) throw new Refused(STRANGE_NAME);
+      if (entries.size >= ARCHIVE_LIMITS.entries) throw new Refused('It holds far too many files.');
+      if (entries.has(entry.filename)) throw new Refused(`It holds “${entry.filename.slice(0, 60)}” twice.`);
+      const room = ARCHIVE_LIMITS.unpackedBytes - unpacked;
+      const most = Math.min(room, Math.max(FIRST_MB, entry.compressedSize * ARCHIVE_LIMITS.growth));
+      const strict = await readEntry(entry, most, true);
+      // What does not hold together is shown all the same, as far as it can be read.
+      const { bytes, whole } = strict.whole ? strict : { ...(await readEntry(entry, most, false)), whole: false };
+      unpacked += bytes.length;
+      packed += entry.compressedSize;
+      entries.set(entry.filename, bytes);
+      if (!whole) damaged.add(entry.filename);
+      onBytes(Math.min(file.size, file.size / 2 + packed / 2));
+    }
+    // A note at the end that is no sum of ours was one, or is nobody's.
+    const noted = sound === null && (reader.comment?.length ?? 0) > 0;
+    changed = sound === false || noted || damaged.size > 0;
+  } catch (error) {
+    const said = error instanceof Error ? error.message : '';
+    return { ok: false, message: error instanceof Refused ? said : (REFUSALS.get(said) ?? BROKEN) };
+  }
   if (entries.size === 0) return { ok: false, message: 'It is damaged: there is nothing in it.' };
-  return { ok: true, entries };
+  return { ok: true, entries, damaged, changed };
 }

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { parseColour } from '../../base/colour';
+import { csvText } from '../../base/csv';
 import { assertThere, inMap } from '../../base/lists';
 import { parseLength, parseSize, parseTemperature } from '../../base/units';
 import { problemsFrom } from '../model';
@@ -132,19 +133,19 @@ const READERS: { readonly [T in CellType['is']]: (cell: string, type: CellType) 
   steps: (cell) => got(parts(cell, '|')),
 };
 
-/** What a spreadsheet would run, line breaks and all. */
-const FORMULA = /^[=+\-@\t\r][\s\S]*$/;
-
-/** Things as CSV with a heading row. A cell that a spreadsheet would take for a formula is written with an apostrophe before it. */
-export function toCsv<K extends DrawerKind>(kind: K, things: readonly Things[K][]): string {
-  return Papa.unparse(
-    {
-      fields: COLUMNS[kind].map((c) => c.heading),
-      data: things.map((t) => COLUMNS[kind].map((c) => write(at(t, c.path), c))),
-    },
-    { escapeFormulae: FORMULA, newline: '\n' },
+/** Things as CSV with a heading row. */
+export const toCsv = <K extends DrawerKind>(kind: K, things: readonly Things[K][]): string =>
+  csvText(
+    headingsOf(kind),
+    things.map((t) => cellsOf(kind, t)),
   );
-}
+
+/** The heading row of a kind. */
+export const headingsOf = (kind: DrawerKind): string[] => COLUMNS[kind].map((c) => c.heading);
+
+/** A thing as the cells of its row. */
+export const cellsOf = <K extends DrawerKind>(kind: K, thing: Things[K]): string[] =>
+  COLUMNS[kind].map((c) => write(at(thing, c.path), c));
 
 /** Names as people compare them: without regard to capitals and spaces around. */
 export const plainName = (name: string): string => name.trim().toLowerCase();
