@@ -108,6 +108,11 @@ function answer(req: IncomingMessage, res: ServerResponse): void {
   for (const [name, value] of Object.entries(HEADERS))
     res.setHeader(name, name === 'content-security-policy' ? policyFor(req.url ?? '', value) : value);
   const { host } = req.headers;
+  // Node keeps the first of two and says nothing; whoever stands between may have gone by the other (RFC 9112, 3.2).
+  if (req.rawHeaders.filter((name, i) => i % 2 === 0 && name.toLowerCase() === 'host').length > 1) {
+    refuse(res, 400, 'two-hosts', 'This call names two hosts. Send one Host header.');
+    return;
+  }
   if (host === undefined || !NAMES.has(nameIn(host))) {
     refuse(res, 421, 'wrong-host', 'This server is not called that. Set ALLOWED_HOSTS to add a name.');
     return;
@@ -138,7 +143,14 @@ function answer(req: IncomingMessage, res: ServerResponse): void {
   });
 }
 
-const server = createServer({ requestTimeout: 30_000, headersTimeout: 10_000, keepAliveTimeout: 5_000 }, (req, res) => {
+/** Headers that are not there by then are cut off, and it is looked that often, ms. */
+const SLOW = {
+  headersTimeout: 10_000,
+  requestTimeout: 30_000,
+  connectionsCheckingInterval: 500,
+  keepAliveTimeout: 5_000,
+};
+const server = createServer(SLOW, (req, res) => {
   try {
     answer(req, res);
   } catch (error) {

@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
+import type { CountedOn } from '~/core/cut/gather';
 import type { SavedFace, SavedShape } from '~/core/keep/archive';
 import type { DrawerKind, Things } from '~/core/keep/drawer';
 import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/keep/model';
@@ -47,6 +48,8 @@ export const db = new Dexie('apple-seam') as Dexie & { [K in DrawerKind]: Entity
   shapes: EntityTable<SavedShape, 'id'>;
   faces: EntityTable<SavedFace, 'id'>;
   drawerPictures: EntityTable<Picture, 'id'>;
+  /** What each project counts on of the Drawer, as its list said last. */
+  countedOn: EntityTable<CountedOn, 'projectId'>;
 };
 db.version(1).stores({ projects: 'id, updatedAt', settings: 'key' });
 // Projects gained words, pictures, limits and an underlay: parsing fills in what an older one lacks.
@@ -104,6 +107,9 @@ db.version(4)
 
 // Threads.
 db.version(5).stores({ threads: 'id, name' });
+
+// What projects count on of the Drawer.
+db.version(6).stores({ countedOn: 'projectId' });
 
 /** This tab, told from the others of this browser. */
 export const TAB = newId();

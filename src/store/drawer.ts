@@ -36,7 +36,7 @@ export async function readDrawer(): Promise<DrawerContents> {
 export const useDrawer = (): DrawerContents | undefined => useLiveQuery(readDrawer, []);
 
 /** What was done to one kind: each thing as it was (undefined: not there) and as it is now (undefined: gone). */
-interface Step {
+export interface DrawerStep {
   readonly words: string;
   readonly kind: DrawerKind;
   readonly before: ReadonlyMap<string, Things[DrawerKind] | undefined>;
@@ -46,7 +46,7 @@ interface Step {
 const STEPS = 100;
 
 /** What can be undone and redone in the Drawer, in this tab. */
-export const useDrawerHistory = create<{ past: readonly Step[]; future: readonly Step[] }>(() => ({
+export const useDrawerHistory = create<{ past: readonly DrawerStep[]; future: readonly DrawerStep[] }>(() => ({
   past: [],
   future: [],
 }));
@@ -56,7 +56,7 @@ export const DRAWER_CHANGED_AT = 'drawer-changed-at';
 export const noteDrawerChange = async (): Promise<void> =>
   void (await db.settings.put({ key: DRAWER_CHANGED_AT, value: Date.now() }));
 
-async function lay(kind: DrawerKind, things: Step['after']): Promise<void> {
+async function lay(kind: DrawerKind, things: DrawerStep['after']): Promise<void> {
   const gone = [...things].filter(([, t]) => t === undefined).map(([id]) => id);
   const there = [...things].flatMap(([, t]) => (t ? [t] : []));
   await db.transaction('rw', [table(kind), db.settings], async () => {
@@ -66,20 +66,32 @@ async function lay(kind: DrawerKind, things: Step['after']): Promise<void> {
   });
 }
 
+/** A change of things of one kind, with what was there before. `undefined` takes a thing out. */
+export async function drawerStep<K extends DrawerKind>(
+  kind: K,
+  words: string,
+  after: ReadonlyMap<string, Things[K] | undefined>,
+): Promise<DrawerStep> {
+  const ids = [...after.keys()];
+  const was = await table(kind).bulkGet(ids as never[]);
+  return { words, kind, before: new Map(ids.map((id, i) => [id, was[i]])), after };
+}
+export const layStep = ({ kind, after }: DrawerStep): Promise<void> => lay(kind, after);
+/** Steps that were laid can be undone from here on. */
+export const rememberSteps = (steps: readonly DrawerStep[]): void => {
+  if (steps.length > 0)
+    useDrawerHistory.setState(({ past }) => ({ past: [...past, ...steps].slice(-STEPS), future: [] }));
+};
+
 /** Changes things of one kind as one step that can be undone. `undefined` takes a thing out. */
 export async function changeDrawer<K extends DrawerKind>(
   kind: K,
   words: string,
   after: ReadonlyMap<string, Things[K] | undefined>,
 ): Promise<void> {
-  const ids = [...after.keys()];
-  const was = await table(kind).bulkGet(ids as never[]);
-  const before = new Map(ids.map((id, i) => [id, was[i]]));
-  await lay(kind, after);
-  useDrawerHistory.setState(({ past }) => ({
-    past: [...past, { words, kind, before, after }].slice(-STEPS),
-    future: [],
-  }));
+  const step = await drawerStep(kind, words, after);
+  await layStep(step);
+  rememberSteps([step]);
 }
 
 export async function undoDrawer(): Promise<void> {

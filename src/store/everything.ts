@@ -78,8 +78,13 @@ function asRead(all: Everything): Everything {
   };
 }
 
-/** What was laid out for everybody. */
-async function laidOutForAll(): Promise<Everything> {
+let forAll: Promise<Everything> | undefined;
+/** What was laid out for everybody: always the same. */
+function laidOutForAll(): Promise<Everything> {
+  forAll ??= makeForAll();
+  return forAll;
+}
+async function makeForAll(): Promise<Everything> {
   const { DEMO, demoDrawer } = await import('~/demo');
   return asRead({
     projects: Object.values(DEMO).map((make) => ({

@@ -1,6 +1,7 @@
 export * from './arrivals';
 export * from './attempt';
 export * from './clock';
+export * from './counted-on';
 export type { ProjectRow, SavedShape, VersionRow } from './db';
 export { db, KEEP_DELETED_MS } from './db';
 export * from './drawer';

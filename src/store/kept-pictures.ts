@@ -1,6 +1,6 @@
 import type { Picture, Project } from '~/core/keep/model';
 import { db } from './db';
-import { KEPT, type KeptPicture, knowKey } from './pack';
+import { isPicture, KEPT, type KeptPicture, knowKey } from './pack';
 
 /** Puts pictures into storage that are not there yet. Runs inside a transaction of the caller that holds `keptPictures`. */
 export async function putPictures(pictures: readonly KeptPicture[]): Promise<void> {
@@ -51,6 +51,15 @@ export async function unpack(docs: readonly Project[]): Promise<Project[]> {
         }
       : doc,
   );
+}
+
+/** Whether a picture that a document shows is not the one that was put away under its key. */
+export async function picturesDamaged(doc: Project): Promise<boolean> {
+  const keys = (Array.isArray(doc?.pictures) ? doc.pictures : []).flatMap((p) =>
+    typeof p?.dataUrl === 'string' && p.dataUrl.startsWith(KEPT) ? [p.dataUrl.slice(KEPT.length)] : [],
+  );
+  if (keys.length === 0) return false;
+  return (await db.keptPictures.bulkGet(keys)).some((kept) => kept !== undefined && !isPicture(kept));
 }
 
 /** Takes away pictures that no project and no version shows any more. */

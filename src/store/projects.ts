@@ -167,8 +167,9 @@ export const restoreProject = (id: string): Promise<void> => mark(id, null);
 
 /** Throws a project away for good, its earlier versions too. */
 export async function forgetProject(id: string): Promise<void> {
-  await db.transaction('rw', [db.projects, db.versions, db.settings], async () => {
+  await db.transaction('rw', [db.projects, db.versions, db.settings, db.countedOn], async () => {
     await forgetStations(id);
+    await db.countedOn.delete(id);
     await db.projects.delete(id);
     await db.versions.where('projectId').equals(id).delete();
   });

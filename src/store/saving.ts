@@ -1,5 +1,6 @@
 import type { Project } from '~/core/keep/model';
 import { Attempted, attempt } from './attempt';
+import { BOOKED_TABLES, type Booked, followBooking } from './booking';
 import { db, TAB } from './db';
 import { putPictures } from './kept-pictures';
 import { pack, rowSum } from './pack';
@@ -36,8 +37,14 @@ const GONE = 'The project was deleted in another tab. Bring it back, or export i
  * Keeps a project: every edit is written within two seconds, and tried again for as long as it cannot be.
  * @param asOpened the project before the first edit, which is put by as a version when one is made
  * @param rev number of the writing that it was read from
+ * @param onBooked hears what was changed in the Drawer along with it
  */
-export function keepSaving(asOpened: Project, onState: (state: SavingState) => void, rev: number | undefined): Saver {
+export function keepSaving(
+  asOpened: Project,
+  onState: (state: SavingState) => void,
+  rev: number | undefined,
+  onBooked: (booked: Booked) => void = () => undefined,
+): Saver {
   let pending: Project | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let firstAt = 0;
@@ -53,9 +60,11 @@ export function keepSaving(asOpened: Project, onState: (state: SavingState) => v
     // Someone else wrote what is about to be written over: it is put by.
     if (found && known !== undefined && found.rev !== known && found.writer !== TAB)
       await keepVersion(project.id, found.doc, 'before');
-    await db.transaction('rw', [db.projects, db.keptPictures], async () => {
+    let booked: Booked | null = null;
+    await db.transaction('rw', [db.projects, db.keptPictures, ...BOOKED_TABLES], async () => {
       const row = await db.projects.get(project.id);
       if (!row || row.deletedAt !== null) throw new Attempted(GONE);
+      booked = await followBooking(row.doc, project);
       await putPictures(packed.pictures);
       known = (row.rev ?? 0) + 1;
       await db.projects.put({
@@ -68,6 +77,7 @@ export function keepSaving(asOpened: Project, onState: (state: SavingState) => v
         rev: known,
       });
     });
+    if (booked) onBooked(booked);
   };
 
   const save = async (): Promise<void> => {

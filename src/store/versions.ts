@@ -2,7 +2,7 @@ import type { KeptVersion } from '~/core/keep/archive';
 import { type Project, parseProject } from '~/core/keep/model';
 import { db, type VersionRow } from './db';
 import { putPictures, unpack } from './kept-pictures';
-import { pack, rowSum } from './pack';
+import { asWritten, pack, rowSum } from './pack';
 
 /** So many versions of a project are kept, close together lately and far apart long ago. */
 export const MOST_VERSIONS = 20;
@@ -75,9 +75,9 @@ export async function putVersions(projectId: string, versions: readonly KeptVers
   return came;
 }
 
-/** The earlier versions of a project, newest first. */
-export async function versionsOf(projectId: string): Promise<VersionRow[]> {
+/** The earlier versions of a project, newest first, and whether each is as it was put by. */
+export async function versionsOf(projectId: string): Promise<(VersionRow & { readonly asWritten: boolean })[]> {
   const rows = (await db.versions.where('projectId').equals(projectId).sortBy('at')).reverse();
   const docs = await unpack(rows.map((r) => r.doc));
-  return rows.map((row, i) => ({ ...row, doc: docs[i] ?? row.doc }));
+  return rows.map((row, i) => ({ ...row, doc: docs[i] ?? row.doc, asWritten: asWritten(row) }));
 }

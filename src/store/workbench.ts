@@ -18,13 +18,14 @@ import {
 } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { type PlanPicture, samePlanned } from '~/core/plan';
-import { letGoWords } from '~/words';
+import { letGoWords, missingWords } from '~/words';
 import { attempt, storageWords } from './attempt';
-import { followBooking } from './booking';
 import { db, type ProjectRow, TAB } from './db';
+import { rememberSteps } from './drawer';
 import { folderNote } from './folder';
-import { unpack } from './kept-pictures';
+import { picturesDamaged, unpack } from './kept-pictures';
 import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
+import { asWritten } from './pack';
 import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
 import { askToPersist } from './room';
@@ -124,6 +125,8 @@ export interface BackgroundRun {
 const sameRun = (a: BackgroundRun, b: BackgroundRun): boolean =>
   a.what === b.what && (a.ids ?? []).join('\u0000') === (b.ids ?? []).join('\u0000');
 
+const NOT_AS_WRITTEN =
+  'What this browser kept of the project is not what was written: its storage may be damaged. Look it over, or take an earlier version back.';
 const LOOKING_ON = 'Another tab is at work on this project. Press “Work here instead” first.';
 
 /** Changes the project without a step to undo. */
@@ -447,10 +450,6 @@ export function openProject(id: string): () => void {
     if (!state.project || state.project === before.project) return;
     if (!before.project || !samePlanned(state.project, before.project)) own.planner.note(state.project);
     if (!before.project || foreign) return;
-    if (state.role === 'writer')
-      void followBooking(before.project, state.project).then((refused) => {
-        if (refused !== null && !closed) set({ refused });
-      });
     set({ savedAt: null });
     own.saver?.note(state.project);
   });
@@ -479,6 +478,11 @@ export function openProject(id: string): () => void {
         if (state.saveError === null) askToPersist();
       },
       row.rev,
+      ({ steps, missing }) => {
+        rememberSteps(steps);
+        const words = missingWords(missing, project.units);
+        if (words !== null && !closed) set({ refused: words });
+      },
     );
   };
 
@@ -532,6 +536,7 @@ export function openProject(id: string): () => void {
     if (project && own.saver?.dirty()) return;
     // A row may have been written by an older version, or by hand: it is read as carefully as a file.
     const whole = await attempt(() => unpack([row.doc]));
+    const damaged = whole.ok && !project && (!asWritten(row) || (await picturesDamaged(row.doc)));
     if (closed || (get().role === 'writer' && canTakeTurns())) return;
     if (!whole.ok) {
       if (!project) set({ status: 'failed', openError: whole.words });
@@ -544,6 +549,7 @@ export function openProject(id: string): () => void {
       return;
     }
     show(parsed.project, row);
+    if (damaged) set({ refused: NOT_AS_WRITTEN });
     if (row.deletedAt !== null) set({ status: 'deleted' });
     if (!own.seat) {
       if (!canTakeTurns()) keep(parsed.project, row);

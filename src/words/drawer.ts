@@ -1,7 +1,7 @@
-import { formatThickness } from '~/core/base/units';
+import { formatRun, formatThickness } from '~/core/base/units';
 import { FIBRE_FACTS } from '~/core/choose/material';
-import type { Doubt } from '~/core/keep/drawer';
-import { gsm, heat, say, type Units, type Words } from './table';
+import type { Doubt, Missing } from '~/core/keep/drawer';
+import { gsm, heat, listedWords, one, say, type Units, type Words } from './table';
 
 /** What does not fit about a thing in the Drawer. */
 const DOUBTS: Words<Doubt> = {
@@ -29,3 +29,16 @@ const DOUBTS: Words<Doubt> = {
   coating: ({ endC }, u) => `Never take a coated sheet near ${heat(endC, u)}: its coating gives off fumes.`,
 };
 export const doubtWords = (d: Doubt, units: Units): string => say(DOUBTS, d, units);
+
+/** Of what was booked there was less in the Drawer than it took; null: all of it was there. */
+export function missingWords(missing: readonly Missing[], units: Units): string | null {
+  if (missing.length === 0) return null;
+  const said = missing.map(({ name, lengthMm, pieces }) => {
+    const less = [
+      ...(lengthMm > 0 ? [formatRun(lengthMm, units)] : []),
+      ...(pieces > 0 ? [`${pieces} ${one(pieces, 'piece', 'pieces')}`] : []),
+    ];
+    return `${listedWords(less)} of “${name}”`;
+  });
+  return `It is booked. The drawer had less than was cut: ${listedWords(said)} ${one(missing.length, 'was', 'were')} not there any more. Count what lies there.`;
+}

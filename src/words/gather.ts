@@ -1,5 +1,6 @@
 import { boundsOf, regionOf } from '~/core/base/shape';
 import { formatArea, formatLength, formatRun, formatThread } from '~/core/base/units';
+import type { SpokenFor } from '~/core/cut/gather';
 import type {
   Amount,
   BuyLine,
@@ -259,4 +260,11 @@ export function bagLines(gather: GatherPlan, project: Project): string[] {
     ...(pages ? [`Printed: ${Math.round(pages / bags)} ${one(Math.round(pages / bags), 'page', 'pages')}`] : []),
     `For ${pieces} ${one(pieces, 'piece', 'pieces')}`,
   ];
+}
+
+/** Who else counts on what is here, and whether it does for all. */
+export function spokenForWords({ by, others, enough }: SpokenFor, kind: Need['kind'], units: Units): string {
+  const names = listedWords(by.map((n) => `“${n}”`));
+  const amount = amountWords(others, kind, units);
+  return `Spoken for by ${names}, too: ${amount}.${enough === false ? ' It does not do for all.' : ''}`;
 }

@@ -16,6 +16,7 @@ export {
   needTroubleWords,
   priceWords,
   soldWords,
+  spokenForWords,
   spokenGather,
   sumWords,
 } from './gather';

@@ -28,6 +28,7 @@ import {
 } from '~/core/keep/model';
 import { repairProject } from '~/core/keep/repair';
 import { demoDrawer, harbourLight } from '~/demo';
+import { cases } from '../cases';
 import { attempt, MOST_VERSIONS, storageWords, thinned } from './browser';
 import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
 
@@ -225,6 +226,37 @@ describe('words about slips in what came in', () => {
     const cut = readJson('{"a": [1, 2');
     expect(cut.ok ? '' : cut.message).to.match(/line 1, column 12/);
   });
+  it('no message says undefined, NaN or [object], whatever was broken', () => {
+    const random = (() => {
+      let seed = 5;
+      return () => (seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+    })();
+    const below = (n: number): number => Math.floor(random() * n);
+    const broken = [undefined, null, '', 'x', -1, 0, 1e99, Number.NaN, [], {}, true, 'a'.repeat(300)];
+    const raw = JSON.stringify(harbourLight());
+    const places = (o: unknown, path: string[] = []): string[][] =>
+      typeof o === 'object' && o !== null
+        ? Object.entries(o).flatMap(([k, v]) => [[...path, k], ...places(v, [...path, k])])
+        : [];
+    const all = places(JSON.parse(raw));
+    const said = new Set<string>();
+    for (let i = 0; i < cases(1000); i++) {
+      const doc = JSON.parse(raw) as Record<string, unknown>;
+      const path = all[below(all.length)]!;
+      const holder = path.slice(0, -1).reduce<Record<string, unknown>>((o, k) => o[k] as Record<string, unknown>, doc);
+      const value = broken[below(broken.length)];
+      if (value === undefined) delete holder[path.at(-1)!];
+      else holder[path.at(-1)!] = value;
+      const read = parseProject(doc);
+      if (!read.ok) for (const p of read.problems) said.add(p.message);
+      const mended = repairProject(doc);
+      if (!mended.ok) said.add(mended.problem.message);
+      else for (const f of mended.faults) said.add(`${f.message} ${f.mend ?? ''} ${f.drop ?? ''}`);
+    }
+    expect(said.size).to.be.above(50);
+    expect([...said].filter((m) => /undefined|\bNaN\b|\[object|“”/.test(m))).to.deep.equal([]);
+  });
+
   it('nothing nests without end', () => {
     const read = readJson(`${'{"a":'.repeat(3000)}1${'}'.repeat(3000)}`);
     expect(read.ok ? '' : read.message).to.match(/more than 60 levels/);

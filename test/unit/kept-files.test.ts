@@ -21,8 +21,10 @@ import { DRAWER_KINDS, emptyDrawer } from '~/core/keep/drawer';
 import { type Project, parseProject } from '~/core/keep/model';
 import { DEMO, demoDrawer, harbourLight } from '~/demo';
 import { archive } from '~/workers/archive';
+import { cases } from '../cases';
 import {
   bringBack,
+  closePlanners,
   compareWithHere,
   copyIsDue,
   db,
@@ -112,10 +114,12 @@ const someone = (n: readonly number[]): Everything => {
 };
 const numbers = fc.array(fc.nat(40), { minLength: 1, maxLength: 5 });
 
+after(() => closePlanners());
+
 describe('everything that was kept', () => {
   beforeEach(empty);
 
-  it('comes back the same into a fresh browser, with versions, dates and what is in the bin; kept again it says the same (random, 40)', async () => {
+  it('comes back the same into a fresh browser, with versions, dates and what is in the bin; kept again it says the same (random)', async () => {
     await fc.assert(
       fc.asyncProperty(numbers, async (n) => {
         await empty();
@@ -129,11 +133,11 @@ describe('everything that was kept', () => {
         expect(again).to.include({ projects: 0, things: 0, versions: 0, stayed: 0 });
         expect(byId(await everythingHere())).to.deep.equal(byId(all));
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   }).timeout(60_000);
 
-  it('meets a browser in use: what differs is chosen, and is then as chosen; nothing that differs is counted as here (random, 40)', async () => {
+  it('meets a browser in use: what differs is chosen, and is then as chosen; nothing that differs is counted as here (random)', async () => {
     await fc.assert(
       fc.asyncProperty(numbers, numbers, fc.constantFrom('here', 'kept', 'both'), async (a, b, choice) => {
         await empty();
@@ -172,7 +176,7 @@ describe('everything that was kept', () => {
           if (choice !== 'here')
             expect(here.projects.some((p) => sameDoc({ ...p.project, id: was.id }, was))).to.equal(true);
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   }).timeout(60_000);
 
@@ -279,24 +283,24 @@ describe('damage is noticed', () => {
     return found;
   };
 
-  it('1,000 flipped bits of a .seam: none opens as sound', async () => {
+  it('flipped bits of a .seam (1,000 in all): none opens as sound', async () => {
     const bytes = await bytesIn(archive.packProject(doc));
     expect(await opened(bytes)).to.equal('same');
-    const found = await flips(bytes, 1000, 7);
+    const found = await flips(bytes, cases(1000), 7);
     console.log(`      ${JSON.stringify(found)}`);
     expect([found.same, found.other]).to.deep.equal([0, 0]);
     // Repair is shown what can be read.
-    expect(found.told).to.be.above(100);
+    expect(found.told).to.be.above(cases(1000) / 20);
   }).timeout(60_000);
 
-  it('1,000 flipped bits of a .seam.json: none opens as sound with other content', async () => {
+  it('flipped bits of a .seam.json (1,000 in all): none opens as sound with other content', async () => {
     const { pictures: _, ...rest } = doc;
     const flat = { ...rest, pictures: [], fabrics: [cotton()] } as Project;
     const bytes = await bytesIn((await projectFile(flat)).blob);
-    const found = await flips(bytes, 1000, 11);
+    const found = await flips(bytes, cases(1000), 11);
     console.log(`      ${JSON.stringify(found)}`);
     expect(found.other).to.equal(0);
-    expect(found.told).to.be.above(100);
+    expect(found.told).to.be.above(cases(1000) / 20);
   }).timeout(60_000);
 
   it('a zip that another program wrote is read; entries that are locked, doubled or lie over one another are refused in words', async () => {

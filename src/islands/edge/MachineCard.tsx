@@ -24,7 +24,7 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
         {edge.stabilisers.map((s) => (
           <p key={s.articleId}>
             Stabiliser behind
-            {project.articles.length > 1 ? ` ${project.articles.find((a) => a.id === s.articleId)?.name}` : ''}:{' '}
+            {project.articles.length > 1 ? ` ${project.articles.find((a) => a.id === s.articleId)?.name ?? ''}` : ''}:{' '}
             {formatLength(s.widthMm, units)} × {formatLength(s.heightMm, units)}.
           </p>
         ))}

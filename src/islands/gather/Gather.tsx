@@ -1,8 +1,9 @@
+import { useEffect } from 'react';
 import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
-import type { Swap } from '~/core/cut/gather';
+import { countedOn, type Swap } from '~/core/cut/gather';
 import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
-import { edit, useDrawer } from '~/store';
+import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
 import { listedWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
@@ -48,6 +49,11 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
   const gathered = useGather(project, plan);
   const swaps = useSwaps(gathered);
   const { made, share, error } = gathered;
+  const others = useCountedOnByOthers(project.id);
+  const { id, name } = project;
+  useEffect(() => {
+    if (made) noteCountedOn({ id, name }, countedOn(made.gather.needs));
+  }, [id, name, made]);
   const busy = share !== null && <Progress label="Making the list" share={share} onCancel={gathered.stop} />;
   const failed = error && (
     <Note stop actions={<Button onClick={gathered.again}>Make it again</Button>}>
@@ -83,14 +89,14 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
             <div className={css.busy}>{busy}</div>
           </header>
           {toBuy.length === 0 && <p>Nothing has to be bought for this: go and lay it out.</p>}
-          <NeedList project={project} plan={plan} needs={toBuy} near={swaps.near} label="To buy" />
+          <NeedList project={project} plan={plan} needs={toBuy} near={swaps.near} others={others} label="To buy" />
           {here.length > 0 && (
             <details className={css.here} open={toBuy.length === 0 || undefined}>
               <summary>
                 <h2>Here already</h2>
                 <span className={css.small}>{here.length} things to lay out</span>
               </summary>
-              <NeedList project={project} plan={plan} needs={here} near={{}} label="Here already" />
+              <NeedList project={project} plan={plan} needs={here} near={{}} others={others} label="Here already" />
             </details>
           )}
         </section>

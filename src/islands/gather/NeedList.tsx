@@ -1,9 +1,19 @@
 import { ChevronDown } from 'lucide-react';
 import { ClothSwatch, ThreadSwatch, WebSwatch } from '~/components';
-import type { Swap } from '~/core/cut/gather';
+import { type CountedOn, type SpokenFor, type Swap, spokenFor } from '~/core/cut/gather';
 import type { Need, Plan, Project } from '~/core/keep/model';
 import { edit } from '~/store';
-import { amountWords, cannotBeHad, hereWords, isSupply, mixWords, needName, needNote, priceWords } from '~/words';
+import {
+  amountWords,
+  cannotBeHad,
+  hereWords,
+  isSupply,
+  mixWords,
+  needName,
+  needNote,
+  priceWords,
+  spokenForWords,
+} from '~/words';
 import { tick } from './edits';
 import css from './Gather.module.css';
 import { NeedDetail } from './NeedDetail';
@@ -15,24 +25,46 @@ export function NeedList({
   plan,
   needs,
   near,
+  others,
   label,
 }: {
   project: Project;
   plan: Plan;
   needs: readonly Need[];
   near: Readonly<Record<string, readonly Swap[]>>;
+  /** What other projects count on of the Drawer. */
+  others: readonly CountedOn[];
   label: string;
 }) {
   return (
     <ul className={css.list} aria-label={label}>
       {needs.map((need) => (
-        <Row key={need.key} project={project} plan={plan} need={need} near={near[need.key] ?? []} />
+        <Row
+          key={need.key}
+          project={project}
+          plan={plan}
+          need={need}
+          near={near[need.key] ?? []}
+          spoken={spokenFor(need, others)}
+        />
       ))}
     </ul>
   );
 }
 
-function Row({ project, plan, need, near }: { project: Project; plan: Plan; need: Need; near: readonly Swap[] }) {
+function Row({
+  project,
+  plan,
+  need,
+  near,
+  spoken,
+}: {
+  project: Project;
+  plan: Plan;
+  need: Need;
+  near: readonly Swap[];
+  spoken: SpokenFor | null;
+}) {
   const ticked = project.gathering.ticked.includes(need.key);
   const name = needName(need, project);
   const note = needNote(need, project, plan.edge.settings);
@@ -58,6 +90,11 @@ function Row({ project, plan, need, near }: { project: Project; plan: Plan; need
           takes {amountWords(need.need, need.kind, project.units)}, {hereWords(need, project.units)}
           {note ? `; ${note}` : ''}
         </p>
+        {spoken && (
+          <p className={spoken.enough === false ? css.stop : css.small} data-spoken>
+            {spokenForWords(spoken, need.kind, project.units)}
+          </p>
+        )}
       </div>
       <div className={css.buy}>
         {need.taken ? (

@@ -120,7 +120,7 @@ export function CompareDialog({
         <Note>
           {Math.abs(total) < LEAD.slight
             ? 'For this piece alone it makes no difference.'
-            : `For this piece alone ${better?.name} is better by ${Math.abs(total) >= 100 ? 'far: the other is ruled out' : `${Math.abs(total).toFixed(1)} points (estimated)`}.`}
+            : `For this piece alone ${better?.name ?? 'one'} is better by ${Math.abs(total) >= 100 ? 'far: the other is ruled out' : `${Math.abs(total).toFixed(1)} points (estimated)`}.`}
         </Note>
       )}
     </Dialog>

@@ -506,7 +506,12 @@ function StepsOn({
               {fabric?.name}
               {s.does.code === 'fuse-patch' && `, patch ${s.does.patch}`}
             </span>
-            <PieceChips project={project} ids={s.pieceIds} short={t.pieceIds.length > 5} label={`On ${fabric?.name}`} />
+            <PieceChips
+              project={project}
+              ids={s.pieceIds}
+              short={t.pieceIds.length > 5}
+              label={fabric ? `On ${fabric.name}` : 'On cloth'}
+            />
           </li>
         );
       })}

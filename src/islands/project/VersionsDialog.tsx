@@ -13,7 +13,7 @@ const WHY: Readonly<Record<VersionRow['why'], string>> = {
 };
 
 interface Shown {
-  readonly row: VersionRow;
+  readonly row: VersionRow & { readonly asWritten: boolean };
   /** null: no sound project. */
   readonly project: Project | null;
 }
@@ -71,6 +71,9 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
           </ul>
           {shown && (
             <div className={css.shown}>
+              {!shown.row.asWritten && (
+                <Note stop>This one is not what was put by: the browser’s storage may be damaged. Look it over.</Note>
+              )}
               {shown.project ? (
                 <div className={css.picture}>
                   <PictureView
@@ -105,7 +108,9 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
                   Save it as a file
                 </Button>
               </div>
-              <p className={css.hint}>Taking it back is one step: Undo brings today’s state again.</p>
+              <p className={css.hint}>
+                Taking it back is one step: Undo brings today’s state again. What was done at the board stays done.
+              </p>
             </div>
           )}
         </div>

@@ -163,7 +163,7 @@ function StationFrame() {
 
   const name = project?.name;
   useEffect(() => {
-    if (name) document.title = `${STATION_LIST.find((s) => s.id === station)?.name} · ${name} · Apple Seam`;
+    if (name) document.title = `${STATION_LIST.find((s) => s.id === station)?.name ?? ''} · ${name} · Apple Seam`;
   }, [name, station]);
 
   if (status === 'missing')

@@ -296,7 +296,7 @@ function ClothOnMat({
         width={cloth.widthMm}
         height={cloth.heightMm}
         fill={fabric?.colour}
-        aria-label={`${fabric?.name}, patch ${cloth.patch.name}`}
+        aria-label={`${fabric?.name ?? 'cloth'}, patch ${cloth.patch.name}`}
         {...hands(whole)}
       />
       <rect

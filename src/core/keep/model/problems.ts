@@ -95,6 +95,7 @@ export function placeInWords(path: readonly PropertyKey[], raw: unknown): string
 const shown = (value: unknown): string => {
   if (value === undefined) return 'nothing';
   if (typeof value === 'string') return `“${shorten(value)}”`;
+  if (typeof value === 'number' && !Number.isFinite(value)) return 'no number';
   if (typeof value === 'number' || typeof value === 'boolean' || value === null) return String(value);
   return Array.isArray(value) ? 'a list' : 'an object';
 };
@@ -106,6 +107,11 @@ const EXPECTED: Record<string, string> = {
   boolean: 'true or false',
   array: 'a list',
   object: 'an object',
+  record: 'an object',
+  tuple: 'a list',
+  nonoptional: 'given',
+  undefined: 'left out',
+  null: 'empty',
 };
 
 /** What the members of a union would take, in words; empty when they are too many to tell. */

@@ -185,11 +185,11 @@ function mendMeaning(doc: Project, problem: Problem): string | null {
     }
     case 'unknown-article':
       put(raw, path, doc.articles[0]?.id);
-      return `it goes to “${doc.articles[0]?.name}”`;
+      return `it goes to ${doc.articles[0]?.name ? `“${doc.articles[0].name}”` : 'the first article'}`;
     case 'unknown-iron':
       if (doc.irons.length === 0) doc.irons.push(usualThing('irons', newId(), { name: 'An iron' }));
       put(raw, path, doc.irons[0]?.id);
-      return `it becomes “${doc.irons[0]?.name}”`;
+      return `it becomes “${doc.irons[0]?.name ?? 'An iron'}”`;
     case 'unknown-picture':
       put(raw, path[0] === 'underlay' ? ['underlay'] : path[2] === 'photo' ? path.slice(0, 3) : path, null);
       return 'it goes without the photo';
