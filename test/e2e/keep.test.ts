@@ -332,16 +332,23 @@ describe('nothing is lost, in Chromium', () => {
     expect(await count()).to.equal(before - 1);
   });
 
-  it('everything in one file, and all of it back in another browser', async () => {
+  it('everything in one file, and all of it back in another browser: the demo gives way, what differs is chosen', async () => {
+    const rename = async (at: Session, id: string, name: string): Promise<void> => {
+      await at.press('Rename', `//li[@data-project="${id}"]`);
+      await (await at.find('dialog input')).sendKeys(Key.chord(Key.CONTROL, 'a'), name, Key.ENTER);
+      await at.holds('renamed', async () => (await at.text(`[data-project=${id}] h3`)) === name);
+    };
     await s.go('/');
-    await s.press('Rename', '//li[@data-project="harbour-light"]');
-    await (await s.find('dialog input')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'Evening Light', Key.ENTER);
-    await s.holds('renamed', async () => (await s.text('[data-project=harbour-light] h3')) === 'Evening Light');
+    await rename(s, 'harbour-light', 'Evening Light');
+    await rename(s, 'felt-tags', 'My tags');
     await s.press('Keep everything');
     await s.press('Save everything', '//dialog');
     const all = await s.downloaded('.seam-all.zip');
     expect(all.bytes.subarray(0, 2).toString()).to.equal('PK');
-    await s.holds('it says so', async () => /projects? and the Drawer are in the file/.test(await s.text('dialog')));
+    await s.holds('it says so', async () =>
+      /In the file: \d+ projects, .*earlier version/.test(await s.text('dialog')),
+    );
+    expect(await s.text('dialog')).to.include('Last kept on');
     expect(await s.axe(), 'copies').to.deep.equal([]);
     await s.press('Close', '//dialog');
     const names = await s.driver.findElements(By.css('[data-project]'));
@@ -350,18 +357,59 @@ describe('nothing is lost, in Chromium', () => {
       const file = path.join(other.downloads, 'all.zip');
       await other.go('/');
       await other.find('[data-project]');
+      await rename(other, 'felt-tags', 'Their tags');
+      await rename(other, 'lemon-pot', 'Their pot');
       writeFileSync(file, all.bytes);
       await (await other.find('input[type=file]')).sendKeys(file);
+      await other.holds('it asks', async () => (await other.text('dialog')).includes('1 still to choose'));
+      expect(await other.axe(), 'what differs').to.deep.equal([]);
+      expect(await other.overflows()).to.equal(false);
+      await (await other.find('[aria-label="What differs"] label:last-of-type input')).click();
       await other.press('Bring it all in', '//dialog');
-      await other.holds('it is said', async () => /came in\./.test(await other.text('dialog')));
+      await other.holds('it is said', async () =>
+        /came in\..*1 stayed as they are here/s.test(await other.text('dialog')),
+      );
       await other.press('Close', '//dialog');
       await other.holds(
-        'all projects are there, the demo beside its changed self',
+        'all projects are there, both tags too',
         async () => (await other.driver.findElements(By.css('[data-project]'))).length === names.length + 1,
       );
+      const titles = await other.run<string[]>(
+        `return [...document.querySelectorAll('[data-project] h3')].map((h) => h.textContent)`,
+      );
+      expect(titles).to.include.members(['Evening Light', 'My tags', 'Their tags', 'Their pot']);
     } finally {
       await other.close();
     }
+  });
+
+  it('a file of a project that is here asks: what was done there counts here, and the pattern stays', async () => {
+    const file = path.join(s.downloads, 'there.seam.json');
+    const row = (await s.stored()).find((r) => r.doc.id === 'comet-pennants')!;
+    const [piece] = row.doc.pieces;
+    const act = {
+      id: 'there',
+      atMs: 5,
+      act: 'done',
+      facts: [`draw-on-liner ${piece!.id} 1`],
+      copies: 1,
+      wanted: [],
+      back: false,
+    };
+    const done = [{ fact: act.facts[0], copies: 1 }];
+    writeFileSync(
+      file,
+      JSON.stringify({ ...row.doc, pictures: [], name: 'There', board: { ...row.doc.board, trail: [act], done } }),
+    );
+    await s.go('/');
+    await s.find('[data-project=comet-pennants]');
+    await (await s.find('input[type=file]')).sendKeys(file);
+    await s.holds('it asks', async () => (await s.text('dialog')).includes('is here already'));
+    expect(await s.axe(), 'arrival').to.deep.equal([]);
+    await s.press('Take in what was done there', '//dialog');
+    await s.holds('it is open', async () => (await s.driver.getCurrentUrl()).includes('/project/comet-pennants/'));
+    const now = (await s.stored()).find((r) => r.doc.id === 'comet-pennants')!;
+    expect([now.doc.name, now.doc.board!.trail.map((t) => t.id)]).to.deep.equal(['Comet pennants', ['there']]);
   });
 
   it('copies go into a folder by themselves, where the browser gives one', async () => {

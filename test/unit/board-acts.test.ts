@@ -219,19 +219,44 @@ describe('board: back', () => {
 });
 
 describe('the Drawer follows what was booked as cut', () => {
-  it('where both said the same before; what the Drawer knows better stays', () => {
+  it('where both said the same before it says the same after; where it knew better it takes what is there, and what was missing is told', () => {
     const drawer = structuredClone(demoDrawer());
     const before = { fabrics: structuredClone(drawer.fabrics), webs: structuredClone(drawer.webs), threads: [] };
     const after = structuredClone(before);
     after.fabrics[0]!.stock = [];
     after.webs[0]!.stockMm = 1;
+    const used = before.webs[1]!.stockMm - 2;
     after.webs[1]!.stockMm = 2;
-    drawer.webs[1]!.stockMm = 12_345;
+    after.webs[2]!.stockMm = 0;
+    // Another project was cut of these since.
+    drawer.webs[1]!.stockMm = used + 345;
+    drawer.webs[2]!.stockMm = before.webs[2]!.stockMm - 40;
     const changes = bookedChanges(drawer, before, after);
     expect([...changes.fabrics.keys()]).to.deep.equal([drawer.fabrics[0]!.id]);
     expect(changes.fabrics.get(drawer.fabrics[0]!.id)).to.deep.equal({ ...drawer.fabrics[0]!, stock: [] });
-    expect([...changes.webs.keys()]).to.deep.equal([drawer.webs[0]!.id]);
+    expect([...changes.webs].map(([, w]) => w.stockMm)).to.deep.equal([1, 345, 0]);
+    expect(changes.missing).to.deep.equal([{ kind: 'webs', name: drawer.webs[2]!.name, lengthMm: 40, pieces: 0 }]);
     expect(changes.threads.size).to.equal(0);
+  });
+
+  it('flat pieces by their size: two taken of three leave one; what is left of them comes in; pieces that are gone are told', () => {
+    const flat = (widthMm: number, count: number) => ({ widthMm, heightMm: 100, count, outline: null });
+    const cloth = (stock: ReturnType<typeof flat>[]) => ({ ...structuredClone(demoDrawer().fabrics[0]!), stock });
+    const held = (stock: ReturnType<typeof flat>[]) => ({ fabrics: [cloth(stock)], webs: [], threads: [] });
+    const booked = (here: ReturnType<typeof flat>[]) =>
+      bookedChanges(held(here), held([flat(500, 3)]), held([flat(500, 1), flat(200, 1)]));
+    expect([...booked([flat(500, 3)]).fabrics.values()][0]!.stock).to.deep.equal([flat(500, 1), flat(200, 1)]);
+    const short = booked([flat(500, 1), flat(900, 1)]);
+    expect([...short.fabrics.values()][0]!.stock).to.deep.equal([flat(900, 1), flat(200, 1)]);
+    expect(short.missing[0]).to.include({ pieces: 1, lengthMm: 0 });
+    // Put back it is as it was, of what was there.
+    const back = bookedChanges(
+      held([flat(500, 1), flat(200, 1)]),
+      held([flat(500, 1), flat(200, 1)]),
+      held([flat(500, 3)]),
+    );
+    expect([...back.fabrics.values()][0]!.stock).to.deep.equal([flat(500, 3)]);
+    expect(back.missing).to.deep.equal([]);
   });
 
   it('only when it was booked or taken back, of the same project', () => {

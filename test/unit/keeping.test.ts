@@ -40,7 +40,11 @@ const edited = (p: Project, recipe: (p: Project) => void): Project =>
 describe('an edit is checked before it is taken', () => {
   const base = harbourLight();
   const tries: [string, (p: Project) => void, RegExp][] = [
-    ['a place that is no number', (p) => void (p.pieces[3]!.print.xMm = Number.NaN), /Piece 4 “Cliff”, print.*NaN/],
+    [
+      'a place that is no number',
+      (p) => void (p.pieces[3]!.print.xMm = Number.NaN),
+      /Piece 4 “Cliff”, print.*no number/,
+    ],
     ['a place too far away', (p) => void (p.pieces[0]!.at.xMm = -10_001), /at least -10000/],
     ['a colour that is none', (p) => void (p.fabrics[0]!.colour = 'red'), /must be a colour like #a1b2c3/],
     ['a speck', (p) => void (p.pieces[1]!.outline = 'M0 0h0.05v0.05z'), /encloses no cloth/],

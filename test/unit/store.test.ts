@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { anewTurned, begunAnew, cutOtherwise, intoDiary, outOfDiary } from '~/core/hands/board';
 import { type StartAnswers, type UsedLast, usualGround } from '~/core/intake/start';
 import { DRAWER_KINDS, DRAWER_LIMIT, drawerToJson } from '~/core/keep/drawer';
 import { toCsv } from '~/core/keep/drawer/csv';
@@ -30,6 +31,8 @@ import {
   readDrawer,
   readProject,
   readUsedLast,
+  record,
+  recordStep,
   redo,
   redoDrawer,
   rememberStations,
@@ -42,6 +45,7 @@ import {
   stationsLookedAt,
   takeArrived,
   takeBack,
+  takeInHands,
   undo,
   undoDrawer,
   until,
@@ -558,7 +562,7 @@ describe('store: the workbench', () => {
     await open();
     const before = doc();
     const words = edit((p) => void (p.pieces[0]!.print.xMm = Number.NaN));
-    expect(words).to.match(/^Nothing was changed: Piece 1 “a”, print, place across in mm is NaN/);
+    expect(words).to.match(/^Nothing was changed: Piece 1 “a”, print, place across in mm is no number/);
     expect(doc()).to.equal(before);
     expect(useWorkbench.getState().refused).to.equal(words);
     expect(edit((p) => void (p.name = 'fine'))).to.equal(null);
@@ -610,6 +614,191 @@ describe('store: the workbench', () => {
     await forgetProject('test');
     await forgetUnusedPictures();
     expect(await db.keptPictures.count(), 'and goes with the last that shows it').to.equal(0);
+  });
+
+  const diaryEntry = (id: string, pictureId: string | null = null) => ({
+    id,
+    atMs: 1,
+    tookS: 1,
+    plannedS: 1,
+    note: id,
+    pictureId,
+  });
+  const photo = {
+    id: 'shot',
+    name: 'At the board',
+    dataUrl: 'data:image/png;base64,iVBORw0KGgo=',
+    widthPx: 1,
+    heightPx: 1,
+  };
+  const intoTheDiary = (id: string, withPhoto = false): string | null =>
+    recordStep(
+      {
+        redo: (b) => intoDiary(b, diaryEntry(id, withPhoto ? 'shot' : null)),
+        undo: (b) => outOfDiary(b, id),
+      },
+      withPhoto ? (p) => void p.pictures.push(photo) : undefined,
+    );
+  const act = (id: string) => ({
+    id,
+    atMs: 1,
+    act: 'done' as const,
+    facts: [`cut-on-line a ${id}`],
+    copies: 1,
+    wanted: [],
+    back: false,
+  });
+  const step = (id: string) =>
+    record((b) => ({
+      ...b,
+      trail: [...b.trail, act(id)],
+      done: [...b.done, { fact: `cut-on-line a ${id}`, copies: 1 }],
+    }));
+
+  it('an entry of the diary is a step: undone with its photo, redone with it; what was done since stays', async () => {
+    await open();
+    expect(intoTheDiary('one', true)).to.equal(null);
+    step('1');
+    undo();
+    expect([doc().board.diary.length, doc().pictures.length, doc().board.trail.length]).to.deep.equal([0, 0, 1]);
+    redo();
+    expect([doc().board.diary.length, doc().pictures.length, doc().board.trail.length]).to.deep.equal([1, 1, 1]);
+  });
+
+  it('a photo stays while the diary shows it: through Undo of what came before it, and through an earlier version', async () => {
+    await open();
+    edit((p) => void (p.name = 'Before'));
+    await until('it is saved', async () => (await stored()).name === 'Before');
+    edit((p) => void p.pictures.push(photo));
+    record((b) => intoDiary(b, diaryEntry('one', 'shot')));
+    undo();
+    expect(doc().pictures.map((p) => p.id)).to.deep.equal(['shot']);
+    step('1');
+    const [version] = await versionsOf('test');
+    expect(await takeBack(version!.doc)).to.equal(null);
+    expect(doc().name).to.equal('Test');
+    expect([doc().pictures.length, doc().board.diary.length, doc().board.trail.length]).to.deep.equal([1, 1, 1]);
+    undo();
+    expect([doc().name, doc().board.trail.length]).to.deep.equal(['Before', 1]);
+    // Nor does an edit take it away.
+    edit((p) => void (p.pictures = []));
+    expect(doc().pictures.map((p) => p.id)).to.deep.equal(['shot']);
+  });
+
+  it('begun all over is a step: undone, all counts again with what was done since', async () => {
+    await open();
+    step('1');
+    let id = '';
+    recordStep({
+      redo: (b) => {
+        if (id !== '') return anewTurned(b, id, false);
+        const next = begunAnew(b, { nowMs: 9, newId: () => 'anew' });
+        id = 'anew';
+        return next;
+      },
+      undo: (b) => anewTurned(b, id, true),
+    });
+    expect(doc().board.done).to.deep.equal([]);
+    step('2');
+    undo();
+    expect(
+      doc()
+        .board.done.map((d) => d.fact)
+        .sort(),
+    ).to.deep.equal(['cut-on-line a 1', 'cut-on-line a 2']);
+    redo();
+    expect(doc().board.done.map((d) => d.fact)).to.deep.equal(['cut-on-line a 2']);
+  });
+
+  it('what the board writes is checked: the oldest of a full diary gives way and is told, a wrong time becomes none', async () => {
+    await open();
+    record((b) => ({
+      ...b,
+      diary: Array.from({ length: 506 }, (_, i) => diaryEntry(`d${i}`)),
+      times: [{ id: 't', kind: 'cut', plannedS: 10, tookS: -10_799 }],
+    }));
+    expect([doc().board.diary.length, doc().board.diary[0]!.id, doc().board.times[0]!.tookS]).to.deep.equal([
+      500,
+      'd6',
+      0,
+    ]);
+    expect(useWorkbench.getState().refused).to.match(/6 oldest entries of the diary gave way/);
+    // What no trimming makes sound is refused in words, and nothing is changed.
+    expect(record((b) => ({ ...b, looked: [7 as never] }))).to.equal(false);
+    expect(useWorkbench.getState().refused).to.match(/^The board could not keep that/);
+    expect(parseProject(JSON.parse(JSON.stringify(doc()))).ok).to.equal(true);
+  });
+
+  it('takes in what hands did on another device, with the photos of its diary', async () => {
+    await open();
+    step('1');
+    const there = {
+      ...doc(),
+      pictures: [photo],
+      board: {
+        ...doc().board,
+        trail: [act('2')],
+        done: [{ fact: 'cut-on-line a 2', copies: 1 }],
+        diary: [diaryEntry('one', 'shot')],
+      },
+    };
+    expect(takeInHands(there)).to.equal(null);
+    expect(doc().board.trail.map((t) => t.id)).to.deep.equal(['1', '2']);
+    expect(doc().pictures.map((p) => p.id)).to.deep.equal(['shot']);
+    await until('it is saved', async () => (await stored()).board.trail.length === 2);
+  });
+
+  it('a pattern that is changed after it was cut is remembered as it was cut, and forgotten by Undo', async () => {
+    await open();
+    step('1');
+    edit((p) => void (p.pieces[0]!.outline = square(50)));
+    expect(doc().board.cutAs.map((c) => [c.pieceId, c.outline])).to.deep.equal([['a', square(40)]]);
+    undo();
+    expect(cutOtherwise(doc())).to.deep.equal([]);
+  });
+
+  it('says when what lies in storage is not what was written, and opens it all the same', async () => {
+    await putProject(project([piece('a', square(40))]));
+    const row = (await db.projects.get('test'))!;
+    await db.projects.put({ ...row, doc: { ...row.doc, name: 'Hit' } });
+    close = openProject('test');
+    await until('it is open', () => useWorkbench.getState().status === 'open');
+    expect(useWorkbench.getState().refused).to.match(/is not what was written/);
+    close();
+    // Each writing of our own sets the sum anew.
+    await renameProject('test', 'Named');
+    close = openProject('test');
+    await until('it is open', () => useWorkbench.getState().status === 'open');
+    expect(useWorkbench.getState().refused).to.equal(null);
+    edit((p) => void (p.name = 'Typed'));
+    await until('it is saved', async () => (await stored()).name === 'Typed');
+    close();
+    close = openProject('test');
+    await until('it is open', () => useWorkbench.getState().status === 'open');
+    expect(useWorkbench.getState().refused).to.equal(null);
+  });
+
+  it('the Drawer follows a booking in the very write of the project: it takes what is there and says what was missing', async () => {
+    await changeDrawer('webs', 'one', new Map([['w', web({ id: 'w', name: 'Film', stockMm: 700 })]]));
+    const mine = project([piece('a', square(40))], { webs: [web({ id: 'w', name: 'Film', stockMm: 1000 })] });
+    await open(mine);
+    const book = (stockMm: number, at: number | null) =>
+      edit((p) => {
+        p.webs[0]!.stockMm = stockMm;
+        p.gathering.taken = at === null ? null : { at, keys: [], before: { fabrics: [], webs: [], threads: [] } };
+      });
+    book(200, 5);
+    expect((await db.webs.get('w'))!.stockMm, 'not before the project is written').to.equal(700);
+    await until('it is booked', async () => (await db.webs.get('w'))!.stockMm === 0);
+    expect((await stored()).gathering.taken!.at).to.equal(5);
+    expect(useWorkbench.getState().refused).to.match(/: 10 cm of “Film” was not there any more/);
+    book(1000, null);
+    await until('it is put back', async () => (await db.webs.get('w'))!.stockMm === 800);
+    // A write that fails books nothing.
+    await db.projects.update('test', { deletedAt: 1 });
+    book(200, 6);
+    await until('it is told', () => useWorkbench.getState().saveError !== null);
+    expect((await db.webs.get('w'))!.stockMm).to.equal(800);
   });
 
   it('takes in what another tab writes; undo takes back only what was done here', async () => {

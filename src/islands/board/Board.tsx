@@ -103,7 +103,6 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
         </Note>
       )}
       <fieldset className={css.all} disabled={reads}>
-        <legend className="visually-hidden">The step in hand</legend>
         <main className={css.step} {...swipe} data-kind={current?.step.kind}>
           <StepNow project={project} plan={plan} steps={steps} acts={acts} words={words} loud={loud} />
         </main>

@@ -94,7 +94,7 @@ export function placeInWords(path: readonly PropertyKey[], raw: unknown): string
 
 const shown = (value: unknown): string => {
   if (value === undefined) return 'nothing';
-  if (typeof value === 'string') return `“${shorten(value)}”`;
+  if (typeof value === 'string') return value === '' ? 'empty' : `“${shorten(value)}”`;
   if (typeof value === 'number' && !Number.isFinite(value)) return 'no number';
   if (typeof value === 'number' || typeof value === 'boolean' || value === null) return String(value);
   return Array.isArray(value) ? 'a list' : 'an object';

@@ -113,7 +113,9 @@ const usualItem = (list: List, item: Doc, doc: Doc): Doc | undefined => {
     return newArticle({ id: newId(), name: '', ground });
   }
   if ((DRAWER_KINDS as readonly string[]).includes(list))
-    return usualThing(list as DrawerKind, newId(), { name: String(item['name'] ?? '') }) as unknown as Doc;
+    return usualThing(list as DrawerKind, newId(), {
+      name: typeof item['name'] === 'string' ? item['name'] : '',
+    }) as unknown as Doc;
   return undefined;
 };
 
@@ -142,7 +144,8 @@ function mendOf(issue: Issue, value: unknown, usual: unknown): Mend | null {
   }
   if (usual === undefined) return null;
   if (usual === null) return { words: 'it is left to the project', value: null };
-  if (Array.isArray(usual) && usual.length === 0) return { words: 'it is left empty', value: [] };
+  if (usual === '' || (Array.isArray(usual) && usual.length === 0))
+    return { words: 'it is left empty', value: structuredClone(usual) };
   if (typeof usual === 'object') return { words: 'it becomes what is usual', value: structuredClone(usual) };
   return { words: `it becomes ${shown(usual)}, as is usual`, value: usual };
 }
