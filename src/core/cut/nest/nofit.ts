@@ -192,5 +192,13 @@ export function freeWay(nofit: NoFit, x: number, y: number, dx: number, dy: numb
 export function noFitPolygon(stays: Region, moves: Region): Region {
   const a = convexParts(stays);
   const b = convexParts(moves).map((ring) => ring.map((p) => ({ x: -p.x, y: -p.y })));
-  return union(...a.flatMap((p) => b.map((q) => [plainArea(minkowskiConvex(p, q))])));
+  // All at once every edge of each sum would be cut with those of hundreds of others; what lies inside is gone early when neighbours are joined first.
+  return joined(a.map((p) => union(...b.map((q) => [plainArea(minkowskiConvex(p, q))]))));
+}
+
+/** Regions joined two by two, and those again. */
+function joined(regions: readonly Region[]): Region {
+  if (regions.length < 2) return regions[0] ?? [];
+  const half = regions.length >> 1;
+  return union(joined(regions.slice(0, half)), joined(regions.slice(half)));
 }
