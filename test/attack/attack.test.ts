@@ -3,6 +3,7 @@ import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import { expect } from 'chai';
 import { By, Key, type WebElement } from 'selenium-webdriver';
+import { parseProject } from '~/core/keep/model';
 import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
 import { Session } from '../e2e/browser';
@@ -125,7 +126,13 @@ describe(`attack, seed ${SEED}`, () => {
   });
 
   /** Hands that do anything at all for a while: press, type, pick, tick, drag, go to stations. What they cannot do just now (hidden, covered, gone) is left. @returns how much they tried */
-  const randomHands = async (s: Session, project: string, stations: string, most: number): Promise<number> => {
+  const randomHands = async (
+    s: Session,
+    project: string,
+    stations: string,
+    most: number,
+    { at = 'pattern', minutes = MINUTES } = {},
+  ): Promise<number> => {
     const random = randomFrom(SEED);
     const below = (n: number): number => Math.floor(random() * n);
     const one = async (css: string): Promise<WebElement | undefined> => {
@@ -158,10 +165,10 @@ describe(`attack, seed ${SEED}`, () => {
             .perform();
       }
     };
-    await s.go(`/project/${project}/pattern`);
+    await s.go(`/project/${project}/${at}`);
     await s.settled();
     let acts = 0;
-    const end = Date.now() + MINUTES * 60_000;
+    const end = Date.now() + minutes * 60_000;
     while (Date.now() < end && acts < most) {
       acts += 1;
       await act().catch(() => undefined);
@@ -169,8 +176,7 @@ describe(`attack, seed ${SEED}`, () => {
         const text = (await s.run<string>('return document.body.innerText')) ?? '';
         expect(text.trim().length, `the page is blank after ${acts} acts`).to.be.above(20);
         expect(text).to.not.match(/Something went wrong|\bundefined\b|\bNaN\b/);
-        if (!(await s.driver.getCurrentUrl()).includes(`/project/${project}`))
-          await s.go(`/project/${project}/pattern`);
+        if (!(await s.driver.getCurrentUrl()).includes(`/project/${project}`)) await s.go(`/project/${project}/${at}`);
       }
     }
     await new Promise((done) => setTimeout(done, 2500));
@@ -193,6 +199,28 @@ describe(`attack, seed ${SEED}`, () => {
       await s.close();
     }
   });
+
+  for (const at of ['board', 'edge', 'gather'])
+    it(`random hands at ${at}, with the clock set now and then, end in a project that is sound`, async () => {
+      const s = await Session.open();
+      try {
+        await s.beforeEveryPage(
+          `(() => { const real = Date.now.bind(Date); let ahead = 0; Date.now = () => real() + ahead;
+            setInterval(() => { ahead += (Math.random() - 0.5) * 2 * [3e3, 36e5, 864e5][Math.floor(Math.random() * 3)]; }, 4000); })()`,
+        );
+        // Never away from the station: there is where hands are to be.
+        const acts = await randomHands(s, 'comet-pennants', 'nothing', Number.POSITIVE_INFINITY, {
+          at,
+          minutes: MINUTES / 2,
+        });
+        const row = (await s.stored()).find((r) => r.doc.id === 'comet-pennants');
+        const parsed = parseProject(row?.doc && { ...row.doc, pictures: [] });
+        console.log(`      ${acts} acts, ${row?.doc.board?.trail.length ?? 0} of them kept by the board`);
+        expect(parsed.ok ? [] : parsed.problems.filter((p) => !/picture/.test(p.message))).to.deep.equal([]);
+      } finally {
+        await s.close();
+      }
+    });
 
   it(`${MINUTES} minutes of random hands are undone to where they began`, async () => {
     const s = await Session.open();

@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { isDeepStrictEqual } from 'node:util';
 import { expect } from 'chai';
 import { harbourLight } from '~/demo';
@@ -19,6 +20,22 @@ describe('the endpoints, of the built server', () => {
     untilTaken(() => fetch(url + to, { method: 'POST', headers: { 'content-type': type }, body }));
   const demo = JSON.stringify(harbourLight());
   const firstPiece = harbourLight().pieces[0]!;
+
+  it('refuses two Host headers, whatever they say', async () => {
+    const { hostname, port } = new URL(url);
+    const said = await new Promise<string>((done) => {
+      const socket = connect(Number(port), hostname, () =>
+        socket.write(
+          `GET /api/health HTTP/1.1\r\nHost: ${hostname}:${port}\r\nHost: elsewhere.example\r\nConnection: close\r\n\r\n`,
+        ),
+      );
+      let got = '';
+      socket.on('data', (d) => (got += d));
+      socket.on('close', () => done(got));
+    });
+    expect(said).to.match(/^HTTP\/1\.1 400/);
+    expect(said).to.include('Send one Host header');
+  });
 
   it('GET /api/health', async () => {
     expect(await (await fetch(`${url}/api/health`)).json()).to.deep.equal({ ok: true, version: '0.1.0' });

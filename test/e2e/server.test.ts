@@ -1,8 +1,9 @@
 // The server under pressure and under attack. Loopback only, bounded in count and time.
-import type { ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import { connect } from 'node:net';
+import { cpus } from 'node:os';
 import { expect } from 'chai';
 import { harbourLight } from '~/demo';
 import { freePort, serve } from '../../scripts/lib.mjs';
@@ -240,6 +241,46 @@ describe('the server, under pressure', () => {
     const nest = await post('/api/nest', JSON.stringify({ widthMm: 432, seconds: 0, parts: [part], bins: [bin, bin] }));
     expect(nest.status).to.equal(400);
     expect((await nest.json()).error).to.deep.include({ code: 'duplicate-id', path: 'bins[1].id' });
+  });
+
+  it('headers that do not come are cut off after ten seconds', async function () {
+    this.timeout(60_000);
+    const from = Date.now();
+    const s = await new Promise<number>((done) => {
+      const socket = connect(port, '127.0.0.1', () =>
+        socket.write('GET /api/health HTTP/1.1\r\nHost: 127.0.0.1\r\nX-A: '),
+      );
+      // A letter now and then: the line is alive, its headers never end.
+      const drip = setInterval(() => socket.write('a'), 500);
+      socket.on('close', () => {
+        clearInterval(drip);
+        done((Date.now() - from) / 1000);
+      });
+      socket.on('error', () => undefined);
+    });
+    expect(s).to.be.within(9.5, 13);
+  });
+
+  it('answers health within a second while 200 plans wait, also when other programs keep every core busy', async function () {
+    this.timeout(300_000);
+    const hogs = cpus().map(() => spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }));
+    try {
+      const body = JSON.stringify(harbourLight());
+      const plans = Array.from({ length: 200 }, async () => (await post('/api/plan', body)).text());
+      const took: number[] = [];
+      for (let i = 0; i < 12; i++) {
+        await new Promise((done) => setTimeout(done, 250));
+        const asked = performance.now();
+        expect((await fetch(`${url}/api/health`)).status).to.equal(200);
+        took.push(performance.now() - asked);
+      }
+      took.sort((a, b) => a - b);
+      console.log(`      health: median ${took[6]!.toFixed(0)} ms, at worst but once ${took[10]!.toFixed(0)} ms`);
+      expect(took[10]).to.be.below(1000);
+      await Promise.all(plans);
+    } finally {
+      for (const hog of hogs) hog.kill('SIGKILL');
+    }
   });
 
   it('says nothing on a line that was opened ahead and never used, and closes it', async function () {
