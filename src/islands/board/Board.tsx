@@ -1,6 +1,6 @@
 import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { Button, ButtonLink, Empty, lazily, Note, Toast } from '~/components';
+import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
 import { boardSteps, canGoBack, ironIsIdle, lastDone } from '~/core/hands/board';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
@@ -89,6 +89,30 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
         onLoud={setLoud}
         onDialog={setDialog}
       />
+      {word && (
+        <Note actions={<Button onClick={() => setWord(null)}>Good</Button>}>
+          <span role="status">{word}</span>
+        </Note>
+      )}
+      {begun && (
+        <Note
+          actions={
+            <>
+              <Button
+                onClick={() => {
+                  undo();
+                  setBegun(false);
+                }}
+              >
+                Undo
+              </Button>
+              <Button onClick={() => setBegun(false)}>Good</Button>
+            </>
+          }
+        >
+          <span role="status">Everything is to be done again.</span>
+        </Note>
+      )}
       <Strip project={project} now={now} loud={loud} />
       {ironIsIdle(board.hotSinceMs, now) && (
         <Note
@@ -164,24 +188,6 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
             Go on at a clap
           </Button>
         </BoardTools>
-      )}
-      {begun && (
-        <Toast onGone={() => setBegun(false)}>
-          <span>Everything is to be done again.</span>
-          <Button
-            onClick={() => {
-              undo();
-              setBegun(false);
-            }}
-          >
-            Undo
-          </Button>
-        </Toast>
-      )}
-      {word && (
-        <Toast onGone={() => setWord(null)}>
-          <span>{word}</span>
-        </Toast>
       )}
     </div>
   );

@@ -85,7 +85,7 @@ export function Side({ title, project }: { title: string; project: Project }) {
       <figcaption>{title}</figcaption>
       <PictureView project={viewOf(project, null)} spots={{}} title={`${project.name}, ${title}`} />
       <span>
-        {project.pieces.length === 1 ? '1 piece' : `${project.pieces.length} pieces`}
+        “{project.name}”, {project.pieces.length === 1 ? '1 piece' : `${project.pieces.length} pieces`}
         {steps > 0 ? ', begun at the board' : ''}
       </span>
     </figure>

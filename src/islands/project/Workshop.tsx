@@ -217,16 +217,16 @@ function StationFrame() {
       <div className={css.workshop} data-planning={planning}>
         <section aria-label="Messages">
           <Banners project={project} />
+          {/* Here and not at the foot of the screen, where the target is. */}
+          {refused && (
+            <Note stop actions={<Button onClick={clearRefused}>Close</Button>}>
+              {refused}
+            </Note>
+          )}
         </section>
         <Boundary key={station} what="the station Board">
           <View />
         </Boundary>
-        {refused && (
-          <Toast stop onGone={clearRefused}>
-            <span>{refused}</span>
-            <Button onClick={clearRefused}>Close</Button>
-          </Toast>
-        )}
       </div>
     );
   return (
