@@ -172,6 +172,13 @@ const all = [unit, together, timed];
 const [passed, failed] = ['passed', 'failed'].map((key) => count(key, ...all.map((r) => r.tally)));
 if (existsSync(AGAIN_LOG))
   say(`Browser tests that passed only when they were run once more, here so far:\n${readFileSync(AGAIN_LOG, 'utf8')}`);
+/** Where most of the time goes, by file, s. */
+const slowest = all
+  .flatMap((r) => Object.entries(r.tally))
+  .sort(([, a], [, b]) => b.ms - a.ms)
+  .slice(0, 12)
+  .map(([file, { ms }]) => `${path.basename(file, '.test.mjs')} ${Math.round(ms / 1000)}`);
+say(`The slowest files, s: ${slowest.join(', ')}.`);
 say(`Took ${Math.round((Date.now() - started) / 1000)} s (${took.join(', ')}).`);
 console.log(`${passed} passed, ${failed} failed`);
 if (!all.every((r) => r.ok)) fail('Some tests failed.');

@@ -1,7 +1,8 @@
-import { type StartAnswers, startedProject, THINGS, type UsedLast, usedLast } from '~/core/intake/start';
+import { type StartAnswers, startedProject, type UsedLast, usedLast } from '~/core/intake/start';
 import { freeName } from '~/core/keep/drawer';
 import { isPlainId, LIMITS, newId, type Project, parseProject } from '~/core/keep/model';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
+import { THING_WORDS } from '~/words';
 import { forgetWorkedOut } from '~/workers';
 import { Attempted } from './attempt';
 import { db, KEEP_DELETED_MS, type ProjectRow, TAB } from './db';
@@ -123,7 +124,7 @@ export async function beginProject(answers: StartAnswers): Promise<string> {
   const drawer = await readDrawer();
   if (!drawer.fabrics.some((f) => f.id === answers.ground.id))
     await changeDrawer('fabrics', `add ${answers.ground.name}`, new Map([[answers.ground.id, answers.ground]]));
-  const name = freeName(answers.name.trim() || THINGS[answers.thing].name, await namesInUse());
+  const name = freeName(answers.name.trim() || THING_WORDS[answers.thing].name, await namesInUse());
   const doc = startedProject(newId(), { ...answers, name }, drawer, await readUsedLast());
   await putProject(doc);
   return doc.id;

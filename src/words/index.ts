@@ -1,3 +1,4 @@
+export * from './archive';
 export * from './board';
 export * from './drawer';
 export * from './edge';
@@ -29,6 +30,8 @@ export * from './press';
 export * from './recipe';
 export { RECIPE_WORDS } from './recipes';
 export { SCHOOL_WORDS, schoolSideWords } from './schools';
+export * from './shelf';
 export * from './snags';
 export { heat, listedWords, lower, minutesWords, seconds, warmer } from './table';
+export { THING_WORDS } from './things';
 export { unitWords } from './units';

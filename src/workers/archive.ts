@@ -1,5 +1,6 @@
 import {
   ARCHIVE_LIMITS,
+  type ArchiveProblem,
   EVERYTHING_ENTRY,
   type Everything,
   type EverythingRead,
@@ -13,6 +14,7 @@ import {
   zipEntries,
 } from '~/core/keep/archive';
 import { LIMITS, type Project, readJson } from '~/core/keep/model';
+import { archiveWords } from '~/words';
 
 /** What was in a file that was opened: one project, not yet checked, or everything that someone kept. */
 export type FileRead =
@@ -22,13 +24,15 @@ export type FileRead =
   | { readonly kind: 'no'; readonly message: string };
 
 const no = (message: string): FileRead => ({ kind: 'no', message });
+const refused = (problems: readonly ArchiveProblem[]): FileRead => no(problems.map(archiveWords).join(' '));
 
 /** A document without its sum, and whether that is right: a document of another sum was changed, by a hand or by damage. */
-function unsealed(raw: unknown, damage: readonly string[]): FileRead {
+function unsealed(raw: unknown, damage: readonly ArchiveProblem[]): FileRead {
   const { raw: doc, sealed } = openSeal(raw);
-  return { kind: 'project', raw: doc, damage: sealed === false ? [...damage, CHANGED] : damage };
+  const all = sealed === false ? [...damage, CHANGED] : damage;
+  return { kind: 'project', raw: doc, damage: all.map(archiveWords) };
 }
-const CHANGED = 'It is not as it was exported: someone has changed it, or it was damaged on its way.';
+const CHANGED: ArchiveProblem = { code: 'changed' };
 
 const zipped = (entries: Parameters<typeof zipEntries>[0], onProgress?: (share: number) => void): Blob =>
   new Blob(zipEntries(entries, onProgress) as BlobPart[], { type: 'application/zip' });
@@ -49,17 +53,17 @@ export const archive = {
       return json.ok ? unsealed(json.value, []) : no(`${json.message} Choose a .seam or .seam.json file.`);
     }
     const unzipped = await unzip(file, (read) => onProgress?.(read / file.size));
-    if (!unzipped.ok) return no(unzipped.message);
-    const damage = [...unzipped.damaged].map((name) => `“${name}” in it is not as it was written.`);
+    if (!unzipped.ok) return refused([unzipped.problem]);
+    const damage: ArchiveProblem[] = [...unzipped.damaged].map((name) => ({ code: 'entry-changed', name }));
     if (unzipped.changed && damage.length === 0) damage.push(CHANGED);
     if (unzipped.entries.has(EVERYTHING_ENTRY)) {
       const everything = everythingFromEntries(unzipped.entries, unzipped.damaged);
-      if (!everything.ok) return no([...damage, everything.message].join(' '));
+      if (!everything.ok) return refused([...damage, ...everything.problems]);
       const { read } = everything;
       return { kind: 'everything', read: { ...read, problems: [...damage, ...read.problems] } };
     }
     const project = projectFromEntries(unzipped.entries);
-    return project.ok ? unsealed(project.raw, damage) : no([...damage, project.message].join(' '));
+    return project.ok ? unsealed(project.raw, damage) : refused([...damage, project.problem]);
   },
 };
 export type ArchiveWorker = typeof archive;

@@ -61,7 +61,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     }
   });
 
-  it('keys of one letter act on the page, never on what has the focus, and can be switched off', async () => {
+  sweep('keys of one letter act on the page, never on what has the focus, and can be switched off', async () => {
     await open('pattern');
     const flipped = (): Promise<string | null> => s.attribute('button[aria-pressed]', 'aria-pressed');
     const body = await s.find('body');

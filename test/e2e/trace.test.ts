@@ -93,7 +93,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await (await s.find('dialog')).sendKeys(Key.ESCAPE);
   });
 
-  it('the printer is measured once, and sheets are true from then on', async () => {
+  sweep('the printer is measured once, and sheets are true from then on', async () => {
     await open();
     await s.press('Measure the printer');
     const ruler = await s.attribute('[data-ruler]', 'data-ruler');
@@ -119,7 +119,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     }
   });
 
-  it('checks a photographed sheet: what is reversed is said', async () => {
+  sweep('checks a photographed sheet: what is reversed is said', async () => {
     // The layout lists the pieces of all webs.
     await open();
     await s.press('layout on web and cloth');

@@ -147,7 +147,7 @@ describe('shape: measures worked by hand', () => {
   });
   const shelf = (id: string, m: Record<string, number>) => {
     const drawn = drawShelfShape(SHELF.find((s) => s.id === id)!, m);
-    if (!drawn.ok) throw new Error(drawn.message);
+    if (!drawn.ok) throw new Error(JSON.stringify(drawn.wrong));
     return regionOf(drawn.outline);
   };
   it('shapes of the shelf have the areas of the textbook', () => {

@@ -28,6 +28,7 @@ import {
 } from '~/core/keep/model';
 import { repairProject } from '~/core/keep/repair';
 import { demoDrawer, harbourLight } from '~/demo';
+import { archiveWords } from '~/words';
 import { cases } from '../cases';
 import { attempt, MOST_VERSIONS, storageWords, thinned } from './browser';
 import { cotton, groundOf, iron, piece, project, square, web } from './helpers';
@@ -123,7 +124,7 @@ describe('an edit is checked before it is taken', () => {
           expect(faultOfEdit(base, after) === null).to.equal(parseProject(after).ok);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: cases(300, 120) },
     );
   });
 
@@ -244,7 +245,7 @@ describe('words about slips in what came in', () => {
         : [];
     const all = places(JSON.parse(raw));
     const said = new Set<string>();
-    for (let i = 0; i < cases(1000); i++) {
+    for (let i = 0; i < cases(1000, 90); i++) {
       const doc = JSON.parse(raw) as Record<string, unknown>;
       const path = all[below(all.length)]!;
       const holder = path.slice(0, -1).reduce<Record<string, unknown>>((o, k) => o[k] as Record<string, unknown>, doc);
@@ -400,7 +401,7 @@ describe('files', () => {
   it('a project with pictures goes out as a zip and comes in the same', async () => {
     const zip = joined(zipEntries(projectEntries(withPictures())));
     const read = await unzip(file(zip));
-    if (!read.ok) throw new Error(read.message);
+    if (!read.ok) throw new Error(JSON.stringify(read));
     expect([...read.entries.keys()]).to.deep.equal([PROJECT_ENTRY, 'pictures/1.jpg', 'pictures/2.png']);
     expect(new TextDecoder().decode(read.entries.get(PROJECT_ENTRY))).to.not.include('base64');
     const got = projectFromEntries(read.entries);
@@ -426,7 +427,7 @@ describe('files', () => {
     entries.delete('pictures/1.jpg');
     entries.set('pictures/2.png', new TextEncoder().encode('<svg/>'));
     const got = projectFromEntries(entries);
-    if (!got.ok) throw new Error(got.message);
+    if (!got.ok) throw new Error(got.problem.code);
     expect(parseProject(got.raw).ok).to.equal(false);
     const mended = repairProject(got.raw);
     expect(mended.ok && mended.project.pictures).to.deep.equal([]);
@@ -450,7 +451,7 @@ describe('files', () => {
       const before = process.memoryUsage().rss;
       const read = await unzip(file(bytes));
       expect(read.ok).to.equal(false);
-      if (!read.ok) expect(read.message).to.match(/^It .*\.$/);
+      if (!read.ok) expect(archiveWords(read.problem)).to.match(/^It .*\.$/);
       expect(process.memoryUsage().rss - before).to.be.below(ARCHIVE_LIMITS.unpackedBytes / 2);
     });
 
@@ -474,7 +475,7 @@ describe('files', () => {
     };
     const entries = new Map(everythingEntries(all, '2026-01-01').map((e) => [e.name, e.bytes]));
     const whole = everythingFromEntries(entries);
-    if (!whole.ok) throw new Error(whole.message);
+    if (!whole.ok) throw new Error(JSON.stringify(whole));
     expect(whole.read.problems).to.deep.equal([]);
     expect(whole.read.found.projects).to.deep.equal(all.projects);
     expect(whole.read.found.drawer.fabrics).to.deep.equal(all.drawer.fabrics);
@@ -488,7 +489,7 @@ describe('files', () => {
     entries.set('drawer/drawer.json', new TextEncoder().encode('{'));
     entries.delete('faces/1.font');
     const part = everythingFromEntries(entries);
-    if (!part.ok) throw new Error(part.message);
+    if (!part.ok) throw new Error(JSON.stringify(part));
     expect(part.read.found.projects.map((p) => p.project.id)).to.deep.equal(['harbour-light']);
     expect(part.read.damaged).to.have.length(1);
     expect(part.read.problems).to.have.length(2);

@@ -20,6 +20,7 @@ import {
 import { DRAWER_KINDS, emptyDrawer } from '~/core/keep/drawer';
 import { type Project, parseProject } from '~/core/keep/model';
 import { DEMO, demoDrawer, harbourLight } from '~/demo';
+import { archiveWords } from '~/words';
 import { archive } from '~/workers/archive';
 import { cases } from '../cases';
 import {
@@ -48,9 +49,9 @@ const jpeg = `data:image/jpeg;base64,${btoa('\xff\xd8\xff\xe0 a picture of cloth
 const fileOf = (parts: readonly Uint8Array[]): Blob => new Blob(parts as unknown as BlobPart[]);
 async function readBack(all: Everything, keptAt = '2026-11-26T20:00:00.000Z'): Promise<EverythingRead> {
   const zip = await unzip(fileOf(zipEntries(everythingEntries(all, keptAt))));
-  if (!zip.ok) throw new Error(zip.message);
+  if (!zip.ok) throw new Error(zip.problem.code);
   const read = everythingFromEntries(zip.entries, zip.damaged);
-  if (!read.ok) throw new Error(read.message);
+  if (!read.ok) throw new Error(JSON.stringify(read));
   return read.read;
 }
 async function everythingHere(): Promise<Everything> {
@@ -243,7 +244,7 @@ describe('everything that was kept', () => {
     for (const p of list.projects) for (const key of ['createdAt', 'updatedAt', 'versions']) delete p[key];
     entries.set('everything.json', new TextEncoder().encode(JSON.stringify(list)));
     const read = everythingFromEntries(entries);
-    if (!read.ok) throw new Error(read.message);
+    if (!read.ok) throw new Error(JSON.stringify(read));
     expect(read.read.found.projects.map((p) => [p.createdAt, p.versions.length])).to.deep.equal([
       [null, 0],
       [null, 0],
@@ -322,7 +323,7 @@ describe('damage is noticed', () => {
     };
     const words = async (file: Blob): Promise<string> => {
       const read = await unzip(file);
-      return read.ok ? 'read' : read.message;
+      return read.ok ? 'read' : archiveWords(read.problem);
     };
     expect(
       await words(

@@ -291,7 +291,7 @@ describe('making: copies and loads', () => {
           expect(s.loads * perLoad).to.be.at.least(count);
         }
       }),
-      { numRuns: 25 },
+      { numRuns: cases(25, 10) },
     );
   });
 });
@@ -313,7 +313,7 @@ describe('making: every order that is told can be done', () => {
         expect(layDown(p).articles).to.have.length(1);
         expect(makingOf(layDown(p), plan).impossible).to.equal(null);
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40, 14) },
     );
   });
   it('refuses what hands cannot do, and says with which piece', () => {
@@ -452,7 +452,7 @@ describe('making: whole cloths first', () => {
           if (!inStock) expect(tooLarge).to.deep.equal([]);
         },
       ),
-      { numRuns: 15 },
+      { numRuns: cases(15, 6) },
     );
   });
   it('patches are what is laid out on the web, and as much web is told as they take', () => {

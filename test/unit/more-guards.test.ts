@@ -323,7 +323,7 @@ describe('shape: drawn by its measurements', () => {
   it('a scalloped strip is as wide and high as was asked, its scallops half discs', () => {
     const scallop = SHELF.find((s) => s.id === 'scallop')!;
     const drawn = drawShelfShape(scallop, { w: 200, h: 40, n: 5 });
-    if (!drawn.ok) throw new Error(drawn.message);
+    if (!drawn.ok) throw new Error(JSON.stringify(drawn.wrong));
     const region = regionOf(drawn.outline, 0.005);
     const b = boundsOf(region);
     expect([b.maxX - b.minX, b.maxY - b.minY].map((v) => Math.round(v * 10) / 10)).to.deep.equal([200, 40]);

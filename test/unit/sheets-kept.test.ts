@@ -25,22 +25,40 @@ import {
 import { DEMO } from '~/demo';
 import { gatherSheet } from '~/words/gather-list';
 import { stitchGuideOf } from '~/words/stitch-guide';
+import { THOROUGH } from '../cases';
 
 const KEPT = fileURLToPath(new URL('./sheets-kept.json', import.meta.url));
 const kept = JSON.parse(readFileSync(KEPT, 'utf8')) as Record<string, string>;
 
-/** What a text says to a tenth of a millimetre, as a few letters: another tenth, another word, other letters. */
-const digest = (text: string): string =>
-  createHash('sha256')
-    .update(
-      text.replace(/-?\d+\.\d+/g, (n) =>
-        Number(n)
-          .toFixed(1)
-          .replace(/^-0\.0$/, '0.0'),
-      ),
+/** Marks of a document that are held together: so near one is told where something changed. */
+const MARKS = 60;
+/** A text to a tenth of a millimetre, in bunches of marks. */
+const bunches = (text: string): string[] => {
+  const marks = text
+    .replace(/-?\d+\.\d+/g, (n) =>
+      Number(n)
+        .toFixed(1)
+        .replace(/^-0\.0$/, '0.0'),
     )
-    .digest('hex')
-    .slice(0, 10);
+    .split(/(?<=>)|(?<=\n)/);
+  return Array.from({ length: Math.ceil(marks.length / MARKS) }, (_, i) =>
+    marks.slice(i * MARKS, (i + 1) * MARKS).join(''),
+  );
+};
+/** Each bunch as a few letters: another tenth, another word, other letters. */
+const digest = (text: string): string =>
+  bunches(text)
+    .map((bunch) => createHash('sha256').update(bunch).digest('base64url').slice(0, 4))
+    .join('');
+
+/** Where a document is no longer as it was kept, and what stands there now. */
+function changeIn(text: string, was: string): string {
+  const now = digest(text);
+  const at = Array.from({ length: Math.ceil(Math.max(now.length, was.length) / 4) }, (_, i) => i).filter(
+    (i) => now.slice(4 * i, 4 * i + 4) !== was.slice(4 * i, 4 * i + 4),
+  );
+  return `${at.length} of ${now.length / 4} bunches of ${MARKS} marks, first no. ${(at[0] ?? 0) + 1}: ${(bunches(text)[at[0] ?? 0] ?? 'gone').slice(0, 600)}`;
+}
 
 /** Rows: what takes no time is the same on every machine. */
 function inRows(ask: LayoutAsk): Layout {
@@ -97,19 +115,27 @@ function* sheetsOf(project: Project): Generator<readonly [name: string, text: st
 
 describe('sheets, as they were', () => {
   const found: Record<string, string> = {};
+  // The richest and the two-sided one in short; the others with `npm run thorough`.
   for (const [id, make] of Object.entries(DEMO))
-    it(`of ${id}: no mark has moved by a tenth of a millimetre, no word is another`, function () {
-      this.timeout(120_000);
-      const project = laidByRecipe(make());
-      project.gathering.kits = ['Ada', 'Bo', 'Cy'];
-      const own: Record<string, string> = {};
-      for (const [name, text] of sheetsOf(project)) own[`${id}: ${name}`] = digest(text);
-      Object.assign(found, own);
-      if (process.env['KEEP']) return;
-      const names = [...new Set([...Object.keys(own), ...Object.keys(kept).filter((k) => k.startsWith(`${id}: `))])];
-      expect(names.length).to.be.above(15);
-      expect(names.filter((name) => own[name] !== kept[name])).to.deep.equal([]);
-    });
+    (THOROUGH || id === 'harbour-light' || id === 'comet-pennants' || process.env['KEEP'] ? it : it.skip)(
+      `of ${id}: no mark has moved by a tenth of a millimetre, no word is another`,
+      function () {
+        this.timeout(120_000);
+        const project = laidByRecipe(make());
+        project.gathering.kits = ['Ada', 'Bo', 'Cy'];
+        const own: Record<string, string> = {};
+        const texts = new Map([...sheetsOf(project)].map(([name, text]) => [`${id}: ${name}`, text]));
+        for (const [name, text] of texts) own[name] = digest(text);
+        Object.assign(found, own);
+        if (process.env['KEEP']) return;
+        const names = [...new Set([...Object.keys(own), ...Object.keys(kept).filter((k) => k.startsWith(`${id}: `))])];
+        expect(names.length).to.be.above(15);
+        const changed = names.filter((name) => own[name] !== kept[name]);
+        expect(changed.map((name) => `${name}: ${changeIn(texts.get(name) ?? '', kept[name] ?? '')}`)).to.deep.equal(
+          [],
+        );
+      },
+    );
   after(() => {
     if (process.env['KEEP']) writeFileSync(KEPT, `${JSON.stringify(found, null, 2)}\n`);
   });

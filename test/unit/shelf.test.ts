@@ -17,12 +17,13 @@ import {
   thinnestStroke,
   transformRegion,
 } from '~/core/base/shape';
+import { measureLabel, shapeName, shelfWords } from '~/words';
 import { square } from './helpers';
 
 const usual = (id: string, more: Record<string, number> = {}): string => {
   const shape = SHELF.find((s) => s.id === id)!;
   const drawn = drawShelfShape(shape, { ...Object.fromEntries(shape.measures.map((m) => [m.key, m.usual])), ...more });
-  if (!drawn.ok) throw new Error(drawn.message);
+  if (!drawn.ok) throw new Error(shelfWords(shape, drawn.wrong));
   return drawn.outline;
 };
 const size = (outline: string): [number, number] => {
@@ -32,10 +33,16 @@ const size = (outline: string): [number, number] => {
 
 describe('shelf: shapes by their measurements', () => {
   for (const shape of SHELF)
-    it(`${shape.name}: can be drawn as it comes, encloses cloth, crosses nowhere`, () => {
+    it(`${shapeName(shape)}: can be drawn as it comes, encloses cloth, crosses nowhere`, () => {
       expect(areaMm2(regionOf(usual(shape.id)))).to.be.above(500);
       expect(crossesItself(linesOf(usual(shape.id)))).to.equal(null);
     });
+
+  it('each has its name, and each of its measures a label', () => {
+    for (const shape of SHELF)
+      for (const said of [shapeName(shape), ...shape.measures.map((m) => measureLabel(shape, m.key))])
+        expect(said, shape.id).to.match(/^[A-Z][a-z]/);
+  });
 
   it('has the areas that geometry books give', () => {
     // Circle π·r²; ring the difference of two; ellipse π·a·b; regular hexagon 3√3/2·R²; lens of two equal arcs R²(θ − sin θ).
@@ -82,7 +89,7 @@ describe('shelf: shapes by their measurements', () => {
       const shape = SHELF.find((s) => s.id === id)!;
       const drawn = drawShelfShape(shape, { ...Object.fromEntries(shape.measures.map((q) => [q.key, q.usual])), ...m });
       expect(drawn.ok, id).to.equal(false);
-      if (!drawn.ok) expect(drawn.message).to.match(/\.$/);
+      if (!drawn.ok) expect(shelfWords(shape, drawn.wrong)).to.match(/^[A-Z].*\.$/);
     }
   });
 });

@@ -8,13 +8,12 @@ const CORE = 'src/core';
 /** Sentences each module still holds. Messages of broken files and of the Drawer's tables, notes of what a drawing left out, sheets. */
 const STILL: Readonly<Record<string, number>> = {
   'base/colour': 1,
-  'base/shape': 21,
+
   'choose/match': 4,
   'intake/drawing': 24,
   'intake/lettering': 6,
   'intake/standin': 4,
-  'intake/start': 8,
-  'keep/archive': 13,
+
   'keep/drawer': 12,
   'keep/model': 11,
   'keep/repair': 1,

@@ -25,6 +25,7 @@ import {
   useFolder,
   writeToFolder,
 } from '~/store';
+import { archiveWords } from '~/words';
 import { Differing } from './Differing';
 import css from './Home.module.css';
 
@@ -201,7 +202,7 @@ function BringBack({
       {read.damaged.length > 0 && <p>{count(read.damaged.length, 'project')} in it can only be mended.</p>}
       {read.problems.length > 0 && (
         <ul className={css.problems}>
-          {read.problems.map((p) => (
+          {read.problems.map(archiveWords).map((p) => (
             <li key={p}>{p}</li>
           ))}
         </ul>

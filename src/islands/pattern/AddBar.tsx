@@ -1,8 +1,8 @@
 import { Image, Shapes, Spline, Type } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
-import { THINGS } from '~/core/intake/start';
 import type { Project } from '~/core/keep/model';
+import { THING_WORDS } from '~/words';
 import { whereTo } from './edits';
 import css from './Pattern.module.css';
 
@@ -17,7 +17,7 @@ const DrawingDialog = lazily(
 const ScanDialog = lazily('reading a scan', async () => (await import('./ScanDialog')).ScanDialog, 'dialog');
 
 /** What a word is likely to say where a project was begun with one: what it was called, unless nobody said. */
-const wordMeant = ({ name }: Project): string => (name.startsWith(THINGS.word.name) ? '' : name);
+const wordMeant = ({ name }: Project): string => (name.startsWith(THING_WORDS.word.name) ? '' : name);
 
 /** The four ways in for a shape. */
 export function AddBar({ project }: { project: Project }) {

@@ -15,6 +15,7 @@ import {
 import { formatArea, formatLength } from '~/core/base/units';
 import type { Project } from '~/core/keep/model';
 import { attemptOrTell, db, type SavedShape } from '~/store';
+import { measureLabel, shapeName, shelfWords } from '~/words';
 import css from './Dialogs.module.css';
 import { layOutline, usualFabric, whereTo } from './edits';
 
@@ -50,7 +51,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
               return (
                 <ShapeButton
                   key={s.id}
-                  name={s.name}
+                  name={shapeName(s)}
                   outline={plain.ok ? plain.outline : ''}
                   pressed={shape === s}
                   onPick={() => pick(s)}
@@ -78,7 +79,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
         <div className={css.form}>
           <ShapePreview outline={drawn.ok ? drawn.outline : null} />
           {refused && <Note stop>{refused}</Note>}
-          {!drawn.ok && <Note stop>{drawn.message}</Note>}
+          {!drawn.ok && <Note stop>{'wrong' in drawn ? shelfWords(shape, drawn.wrong) : drawn.message}</Note>}
           <div className={css.pair}>
             {own ? (
               <LengthField
@@ -94,7 +95,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
                 m.kind === 'length' ? (
                   <LengthField
                     key={m.key}
-                    label={m.label}
+                    label={measureLabel(shape, m.key)}
                     units={u}
                     min={m.min}
                     max={m.max}
@@ -104,7 +105,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
                 ) : (
                   <NumberField
                     key={m.key}
-                    label={m.label}
+                    label={measureLabel(shape, m.key)}
                     unit=""
                     min={m.min}
                     max={m.max}
@@ -135,7 +136,9 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
           look="go"
           disabled={!drawn.ok}
           onClick={() => {
-            const refused = drawn.ok ? layOutline(drawn.outline, shape.name, usualFabric(project)) : null;
+            const refused = drawn.ok
+              ? layOutline(drawn.outline, 'outline' in shape ? shape.name : shapeName(shape), usualFabric(project))
+              : null;
             setRefused(refused);
             if (!refused) onClose();
           }}

@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { ClothDefs, clothUrl, EDGE_WORDS, LAUNDERING_WORDS } from '~/components';
 import { formatLength } from '~/core/base/units';
 import { type StartAnswers, THINGS } from '~/core/intake/start';
+import { THING_WORDS } from '~/words';
 import { Motif } from './Motif';
 import css from './Start.module.css';
 
@@ -31,7 +32,7 @@ export function Growing({ said }: { said: StartAnswers }) {
       <svg
         viewBox={`${-ROOM} ${-ROOM / 2} ${w + 2 * ROOM} ${h + 1.5 * ROOM}`}
         role="img"
-        aria-label={`${THINGS[said.thing].name}, ${size(said.widthMm)} wide and ${size(said.heightMm)} high`}
+        aria-label={`${THING_WORDS[said.thing].name}, ${size(said.widthMm)} wide and ${size(said.heightMm)} high`}
       >
         <ClothDefs prefix={prefix} fabrics={[said.ground]} pictures={[]} />
         {draws ? (
@@ -71,7 +72,7 @@ export function Growing({ said }: { said: StartAnswers }) {
         </text>
       </svg>
       <figcaption>
-        <strong>{said.name.trim() || THINGS[said.thing].name}</strong>
+        <strong>{said.name.trim() || THING_WORDS[said.thing].name}</strong>
         <span>{told.join(' · ')}</span>
       </figcaption>
     </figure>

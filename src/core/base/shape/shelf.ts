@@ -2,10 +2,31 @@ import { boundsOf } from './measure';
 import { linesOf } from './path';
 import { composed, scaling, transformPath, translation } from './transform';
 
+/** Why measurements do not go together. Words: src/words/shelf.ts. */
+export type ShelfWrong =
+  | 'no-window'
+  | 'hole-too-large'
+  | 'drop-too-wide'
+  | 'too-thick'
+  | 'dips-beyond-points'
+  | 'scallops-too-deep'
+  | 'swell-too-high'
+  | 'rounding-too-large'
+  | 'arch-too-low'
+  | 'petal-too-wide'
+  | 'leaf-too-wide'
+  | 'heart-too-low'
+  | 'dips-beyond-petals'
+  | 'petals-flat'
+  | 'cloud-too-high'
+  | 'fish-too-high'
+  | 'roof-too-high'
+  | 'eaves-too-wide'
+  | 'no-room-between';
+
 /** A measurement that a shape of the shelf is given by. */
 export interface Measure<K extends string = string> {
   readonly key: K;
-  readonly label: string;
   readonly kind: 'length' | 'count';
   /** Where it starts, mm or a number. */
   readonly usual: number;
@@ -15,25 +36,22 @@ export interface Measure<K extends string = string> {
 
 export interface ShelfShape {
   readonly id: string;
-  readonly name: string;
   readonly measures: readonly Measure[];
   /** Path data in mm; (0,0) is the middle of the shape or its upper left corner. */
   readonly draw: (m: Readonly<Record<string, number>>) => string;
   /** What is wrong with the measurements together; null when they can be drawn. */
-  readonly check?: (m: Readonly<Record<string, number>>) => string | null;
+  readonly check?: (m: Readonly<Record<string, number>>) => ShelfWrong | null;
 }
 
-const len = <K extends string>(key: K, label: string, usual: number, min = 1, max = 3000): Measure<K> => ({
+const len = <K extends string>(key: K, usual: number, min = 1, max = 3000): Measure<K> => ({
   key,
-  label,
   kind: 'length',
   usual,
   min,
   max,
 });
-const count = <K extends string>(key: K, label: string, usual: number, min: number, max: number): Measure<K> => ({
+const count = <K extends string>(key: K, usual: number, min: number, max: number): Measure<K> => ({
   key,
-  label,
   kind: 'count',
   usual,
   min,
@@ -59,57 +77,49 @@ const rectangle = (w: number, h: number, x = 0, y = 0): string => `M${pt(x, y)}h
 /** A shape of which the drawing knows the measurements it is given by. */
 const shape = <K extends string>(s: {
   readonly id: string;
-  readonly name: string;
   readonly measures: readonly Measure<K>[];
   readonly draw: (m: Readonly<Record<K, number>>) => string;
-  readonly check?: (m: Readonly<Record<K, number>>) => string | null;
+  readonly check?: (m: Readonly<Record<K, number>>) => ShelfWrong | null;
 }): ShelfShape => s;
 
 /** Shapes by the measurements people have. Data: the shelf and its form know none of them by name. */
 export const SHELF: readonly ShelfShape[] = [
   shape({
     id: 'square',
-    name: 'Square',
-    measures: [len('w', 'Side', 80)],
+    measures: [len('w', 80)],
     draw: ({ w }) => rectangle(w, w),
   }),
   shape({
     id: 'rectangle',
-    name: 'Rectangle',
-    measures: [len('w', 'Wide', 120), len('h', 'High', 70)],
+    measures: [len('w', 120), len('h', 70)],
     draw: ({ w, h }) => rectangle(w, h),
   }),
   shape({
     id: 'frame',
-    name: 'Frame',
-    measures: [len('w', 'Wide', 120), len('h', 'High', 120), len('rim', 'Rim', 20)],
-    check: ({ w, h, rim }) => (2 * rim >= Math.min(w, h) ? 'The rim leaves no window: make it narrower.' : null),
+    measures: [len('w', 120), len('h', 120), len('rim', 20)],
+    check: ({ w, h, rim }) => (2 * rim >= Math.min(w, h) ? 'no-window' : null),
     draw: ({ w, h, rim }) => rectangle(w, h) + rectangle(w - 2 * rim, h - 2 * rim, rim, rim),
   }),
   shape({
     id: 'circle',
-    name: 'Circle',
-    measures: [len('d', 'Across', 80)],
+    measures: [len('d', 80)],
     draw: ({ d }) => ellipse(d / 2, d / 2),
   }),
   shape({
     id: 'ring',
-    name: 'Ring',
-    measures: [len('d', 'Across', 90), len('hole', 'Hole across', 50)],
-    check: ({ d, hole }) => (hole >= d ? 'The hole must be smaller than the ring.' : null),
+    measures: [len('d', 90), len('hole', 50)],
+    check: ({ d, hole }) => (hole >= d ? 'hole-too-large' : null),
     draw: ({ d, hole }) => ellipse(d / 2, d / 2) + ellipse(hole / 2, hole / 2),
   }),
   shape({
     id: 'oval',
-    name: 'Oval',
-    measures: [len('w', 'Wide', 110), len('h', 'High', 70)],
+    measures: [len('w', 110), len('h', 70)],
     draw: ({ w, h }) => ellipse(w / 2, h / 2),
   }),
   shape({
     id: 'drop',
-    name: 'Drop',
-    measures: [len('w', 'Wide', 60), len('h', 'High', 95)],
-    check: ({ w, h }) => (h <= w ? 'A drop is higher than wide.' : null),
+    measures: [len('w', 60), len('h', 95)],
+    check: ({ w, h }) => (h <= w ? 'drop-too-wide' : null),
     // Tangents from the tip to the circle below.
     draw: ({ w, h }) => {
       const r = w / 2;
@@ -122,9 +132,8 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'crescent',
-    name: 'Crescent moon',
-    measures: [len('d', 'Across', 100), len('thick', 'Thickest', 36)],
-    check: ({ d, thick }) => (thick >= d * 0.9 ? 'Make it thinner than nine tenths of its width.' : null),
+    measures: [len('d', 100), len('thick', 36)],
+    check: ({ d, thick }) => (thick >= d * 0.9 ? 'too-thick' : null),
     // Two arcs through the same tips: the outer three quarters round, the inner leaving `thick` at the middle.
     draw: ({ d, thick }) => {
       const r = d / 2;
@@ -137,23 +146,19 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'star',
-    name: 'Star',
-    measures: [count('n', 'Points', 5, 3, 40), len('d', 'Across the points', 100), len('inner', 'Across the dips', 42)],
-    check: ({ d, inner }) => (inner >= d ? 'The dips must lie further in than the points.' : null),
+    measures: [count('n', 5, 3, 40), len('d', 100), len('inner', 42)],
+    check: ({ d, inner }) => (inner >= d ? 'dips-beyond-points' : null),
     draw: ({ n: k, d, inner }) => around(2 * k, (i) => polar((i % 2 === 0 ? d : inner) / 2, (i * 180) / k)),
   }),
   shape({
     id: 'polygon',
-    name: 'Polygon',
-    measures: [count('n', 'Sides', 6, 3, 40), len('d', 'Across the corners', 90)],
+    measures: [count('n', 6, 3, 40), len('d', 90)],
     draw: ({ n: k, d }) => around(k, (i) => polar(d / 2, (i * 360) / k + (k % 2 === 0 ? 180 / k : 0))),
   }),
   shape({
     id: 'scallop',
-    name: 'Scalloped strip',
-    measures: [len('w', 'Wide', 200), len('h', 'High', 40), count('n', 'Scallops', 6, 1, 80)],
-    check: ({ w, h, n: k }) =>
-      w / k / 2 > h ? 'The scallops are deeper than the strip: make it higher, or take more scallops.' : null,
+    measures: [len('w', 200), len('h', 40), count('n', 6, 1, 80)],
+    check: ({ w, h, n: k }) => (w / k / 2 > h ? 'scallops-too-deep' : null),
     draw: ({ w, h, n: k }) => {
       const step = w / k;
       const r = step / 2;
@@ -164,9 +169,8 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'wave',
-    name: 'Wave',
-    measures: [len('w', 'Wide', 240), len('h', 'High', 60), len('swell', 'Swell', 14), count('n', 'Crests', 3, 1, 60)],
-    check: ({ h, swell }) => (swell >= h ? 'The swell must be lower than the wave is high.' : null),
+    measures: [len('w', 240), len('h', 60), len('swell', 14), count('n', 3, 1, 60)],
+    check: ({ h, swell }) => (swell >= h ? 'swell-too-high' : null),
     draw: ({ w, h, swell, n: k }) => {
       const half = w / k / 2;
       const c = half * 0.3642;
@@ -180,15 +184,13 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'pennant',
-    name: 'Pennant',
-    measures: [len('w', 'Wide', 120), len('h', 'Long', 170)],
+    measures: [len('w', 120), len('h', 170)],
     draw: ({ w, h }) => `M0 0H${n(w)}L${pt(w / 2, h)}Z`,
   }),
   shape({
     id: 'rounded',
-    name: 'Rounded square',
-    measures: [len('w', 'Wide', 90), len('h', 'High', 90), len('r', 'Rounding', 14, 0)],
-    check: ({ w, h, r }) => (2 * r > Math.min(w, h) ? 'The rounding can be at most half the shorter side.' : null),
+    measures: [len('w', 90), len('h', 90), len('r', 14, 0)],
+    check: ({ w, h, r }) => (2 * r > Math.min(w, h) ? 'rounding-too-large' : null),
     draw: ({ w, h, r }) =>
       r === 0
         ? `M0 0H${n(w)}V${n(h)}H0Z`
@@ -196,16 +198,14 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'arch',
-    name: 'Arch',
-    measures: [len('w', 'Wide', 60), len('h', 'High', 100)],
-    check: ({ w, h }) => (h < w / 2 ? 'An arch is at least half as high as it is wide.' : null),
+    measures: [len('w', 60), len('h', 100)],
+    check: ({ w, h }) => (h < w / 2 ? 'arch-too-low' : null),
     draw: ({ w, h }) => `M0 ${n(h)}V${n(w / 2)}A${n(w / 2)} ${n(w / 2)} 0 0 1 ${pt(w, w / 2)}V${n(h)}Z`,
   }),
   shape({
     id: 'petal',
-    name: 'Petal',
-    measures: [len('w', 'Wide', 44), len('h', 'Long', 100)],
-    check: ({ w, h }) => (w > h ? 'A petal is at most as wide as it is long.' : null),
+    measures: [len('w', 44), len('h', 100)],
+    check: ({ w, h }) => (w > h ? 'petal-too-wide' : null),
     // Two arcs over the same chord: r from chord and sagitta.
     draw: ({ w, h }) => {
       const s = w / 2;
@@ -215,25 +215,22 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'leaf',
-    name: 'Leaf',
-    measures: [len('w', 'Wide', 50), len('h', 'Long', 110)],
-    check: ({ w, h }) => (w > h ? 'A leaf is at most as wide as it is long.' : null),
+    measures: [len('w', 50), len('h', 110)],
+    check: ({ w, h }) => (w > h ? 'leaf-too-wide' : null),
     // A cubic with both controls at x reaches three quarters of x.
     draw: ({ w, h }) =>
       `M0 0C${pt(w / 1.5, h * 0.25)} ${pt(w / 1.5, h * 0.85)} ${pt(0, h)}C${pt(-w / 1.5, h * 0.85)} ${pt(-w / 1.5, h * 0.25)} 0 0Z`,
   }),
   shape({
     id: 'teardrop-leaf',
-    name: 'Teardrop leaf',
-    measures: [len('w', 'Wide', 56), len('h', 'Long', 110)],
-    check: ({ w, h }) => (w > h ? 'A leaf is at most as wide as it is long.' : null),
+    measures: [len('w', 56), len('h', 110)],
+    check: ({ w, h }) => (w > h ? 'leaf-too-wide' : null),
     draw: ({ w, h }) => filling('M0 0C8 38 56 100 0 100C-56 100 -8 38 0 0Z', w, h),
   }),
   shape({
     id: 'heart',
-    name: 'Heart',
-    measures: [len('w', 'Wide', 90), len('h', 'High', 85)],
-    check: ({ w, h }) => (h < w / 2 ? 'A heart is at least half as high as it is wide.' : null),
+    measures: [len('w', 90), len('h', 85)],
+    check: ({ w, h }) => (h < w / 2 ? 'heart-too-low' : null),
     // Two half circles, or flatter ones in a low heart, and a curve to the point.
     draw: ({ w, h }) => {
       const [rx, ry] = [w / 4, Math.min(w / 4, h / 3)];
@@ -243,14 +240,9 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'flower',
-    name: 'Simple flower',
-    measures: [count('n', 'Petals', 6, 3, 24), len('d', 'Across the petals', 100), len('inner', 'Across the dips', 60)],
+    measures: [count('n', 6, 3, 24), len('d', 100), len('inner', 60)],
     check: ({ n: k, d, inner }) =>
-      inner >= d
-        ? 'The dips must lie further in than the petals.'
-        : d / 2 <= (inner / 2) * Math.cos(Math.PI / k)
-          ? 'The petals would be flat: make the dips deeper.'
-          : null,
+      inner >= d ? 'dips-beyond-petals' : d / 2 <= (inner / 2) * Math.cos(Math.PI / k) ? 'petals-flat' : null,
     // Each petal is an arc through two dips and its own tip.
     draw: ({ n: k, d, inner }) => {
       const c = (inner / 2) * Math.sin(Math.PI / k);
@@ -264,43 +256,28 @@ export const SHELF: readonly ShelfShape[] = [
   }),
   shape({
     id: 'cloud',
-    name: 'Cloud',
-    measures: [len('w', 'Wide', 140), len('h', 'High', 80)],
-    check: ({ w, h }) => (h > w ? 'A cloud is at most as high as it is wide.' : null),
+    measures: [len('w', 140), len('h', 80)],
+    check: ({ w, h }) => (h > w ? 'cloud-too-high' : null),
     draw: ({ w, h }) =>
       filling('M22 70A20 20 0 0 1 18 32A24 24 0 0 1 58 14A26 26 0 0 1 102 22A22 22 0 0 1 118 70Z', w, h),
   }),
   shape({
     id: 'fish',
-    name: 'Fish',
-    measures: [len('w', 'Long', 130), len('h', 'High', 66)],
-    check: ({ w, h }) => (h > w ? 'A fish is at most as high as it is long.' : null),
+    measures: [len('w', 130), len('h', 66)],
+    check: ({ w, h }) => (h > w ? 'fish-too-high' : null),
     draw: ({ w, h }) => filling('M0 50C22 12 62 8 84 42L110 16Q100 50 110 84L84 58C62 92 22 88 0 50Z', w, h),
   }),
   shape({
     id: 'house',
-    name: 'House',
-    measures: [len('w', 'Wide', 90), len('h', 'High', 110), len('roof', 'Roof, high', 45), len('eaves', 'Eaves', 8, 0)],
-    check: ({ w, h, roof, eaves }) =>
-      roof >= h
-        ? 'The roof must be lower than the house.'
-        : 2 * eaves >= w
-          ? 'The eaves leave no wall: make them narrower.'
-          : null,
+    measures: [len('w', 90), len('h', 110), len('roof', 45), len('eaves', 8, 0)],
+    check: ({ w, h, roof, eaves }) => (roof >= h ? 'roof-too-high' : 2 * eaves >= w ? 'eaves-too-wide' : null),
     draw: ({ w, h, roof, eaves }) =>
       `M${pt(w / 2, 0)}L${pt(w, roof)}${eaves > 0 ? `H${n(w - eaves)}` : ''}V${n(h)}H${n(eaves)}V${n(roof)}${eaves > 0 ? 'H0' : ''}Z`,
   }),
   shape({
     id: 'cog',
-    name: 'Cog',
-    measures: [
-      count('n', 'Teeth', 10, 4, 60),
-      len('d', 'Across the teeth', 110),
-      len('tooth', 'Tooth depth', 10),
-      len('bore', 'Hole across', 28, 0),
-    ],
-    check: ({ d, tooth, bore }) =>
-      bore / 2 + tooth >= d / 2 ? 'Hole and teeth leave nothing between: make one of them smaller.' : null,
+    measures: [count('n', 10, 4, 60), len('d', 110), len('tooth', 10), len('bore', 28, 0)],
+    check: ({ d, tooth, bore }) => (bore / 2 + tooth >= d / 2 ? 'no-room-between' : null),
     draw: ({ n: k, d, tooth, bore }) => {
       const out = d / 2;
       const inn = out - tooth;
@@ -321,12 +298,12 @@ export const SHELF: readonly ShelfShape[] = [
 
 /**
  * Draws a shape of the shelf.
- * @returns path data in mm, or what is wrong with the measurements
+ * @returns path data in mm, or what is wrong with the measurements: one that is out of its bounds, or all together
  */
 export function drawShelfShape(
   shape: ShelfShape,
   measures: Readonly<Record<string, number>>,
-): { ok: true; outline: string } | { ok: false; message: string } {
+): { ok: true; outline: string } | { ok: false; wrong: ShelfWrong | Measure } {
   for (const m of shape.measures) {
     const v = measures[m.key];
     if (
@@ -336,8 +313,8 @@ export function drawShelfShape(
       v > m.max ||
       (m.kind === 'count' && !Number.isInteger(v))
     )
-      return { ok: false, message: `${m.label}: between ${m.min} and ${m.max}, please.` };
+      return { ok: false, wrong: m };
   }
   const wrong = shape.check?.(measures) ?? null;
-  return wrong === null ? { ok: true, outline: shape.draw(measures) } : { ok: false, message: wrong };
+  return wrong === null ? { ok: true, outline: shape.draw(measures) } : { ok: false, wrong };
 }

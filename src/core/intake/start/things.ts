@@ -10,14 +10,9 @@ export interface StartSize {
   readonly stitchedOn?: Edging['on'];
 }
 
-/** What one sets out to make: what it is asked, and what usually holds for it. Machinery knows none of them by name. */
+/** What one sets out to make: what it is asked, and what usually holds for it. Machinery knows none of them by name. Words: src/words/things.ts. */
 export interface Thing {
-  readonly name: string;
-  /** What it is, in a few words. */
-  readonly says: string;
   readonly recipe: RecipeId;
-  /** What its ground is called while it is asked about. */
-  readonly liesOn: string;
   readonly sizes: readonly [StartSize, ...StartSize[]];
   readonly usual: { readonly laundering: Intent['laundering']; readonly hand: Intent['hand']; readonly edge: Edge };
   /** What it is stitched on, where that is no flat work. */
@@ -50,10 +45,7 @@ const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
 /** Sizes and usual answers: common practice, no source. The fat quarter: 18 × 22 in (handbook). */
 export const THINGS: Readonly<Record<ThingId, Thing>> = {
   picture: {
-    name: 'A picture on a ground',
-    says: 'a wall panel, a quilt block, a place mat',
     recipe: 'applique',
-    liesOn: 'What does it lie on?',
     sizes: [
       mm('Wall panel', 500, 700),
       inches('Quilt block with its seams', 12.5, 12.5),
@@ -66,10 +58,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: PLAIN,
   },
   word: {
-    name: 'A word or a name',
-    says: 'letters cut from cloth, straight or on a curve',
     recipe: 'applique',
-    liesOn: 'What do the letters lie on?',
     sizes: [
       mm('Door sign', 400, 180),
       mm('Cushion front', 400, 400),
@@ -82,10 +71,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: PLAIN,
   },
   window: {
-    name: 'A picture in a window',
-    says: 'the top is cut open, and the picture lies behind',
     recipe: 'window',
-    liesOn: 'What lies at the very back?',
     sizes: [
       mm('Wall panel', 500, 700),
       mm('Cushion front', 400, 400),
@@ -97,10 +83,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: PLAIN,
   },
   garment: {
-    name: 'On a garment or a bag',
-    says: 'a shirt, a pocket, an apron, a tote',
     recipe: 'applique',
-    liesOn: 'What is the garment or bag of?',
     sizes: [
       mm('Front of a shirt', 300, 350),
       { ...mm('Pocket', 130, 140), stitchedOn: 'pocket' },
@@ -114,10 +97,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: ['jersey', 'denim', 'canvas', 'poplin', 'solid-cotton'],
   },
   pennant: {
-    name: 'Pennants of two cloths',
-    says: 'flags for a line: front and back, glue to glue',
     recipe: 'two-sided',
-    liesOn: 'What is the back of?',
     sizes: [mm('Pennant', 160, 220), mm('Small pennant', 90, 120), inches('Long pennant', 6, 12)],
     usual: { laundering: 'never', hand: 'firm', edge: 'straight' },
     first: null,
@@ -125,10 +105,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: PLAIN,
   },
   tag: {
-    name: 'Tags with a window',
-    says: 'two felts, a window in one, a patch between',
     recipe: 'framed',
-    liesOn: 'What is the frame of?',
     sizes: [mm('Luggage tag', 70, 120), mm('Tile', 100, 100), inches('Large tile', 6, 6)],
     usual: { laundering: 'never', hand: 'firm', edge: 'none' },
     first: null,
@@ -144,10 +121,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: ['craft-felt-polyester', 'craft-felt', 'wool-felt'],
   },
   mend: {
-    name: 'Mending a hole',
-    says: 'a patch behind it, held by web, then darned',
     recipe: 'patch',
-    liesOn: 'What is it of?',
     sizes: [mm('Round the knee', 200, 250), mm('Round an elbow', 150, 200), mm('Flat piece', 300, 300)],
     usual: { laundering: 'often', hand: 'medium', edge: 'none' },
     first: null,
@@ -155,10 +129,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     grounds: ['denim', 'canvas', 'solid-cotton', 'linen'],
   },
   other: {
-    name: 'Something else',
-    says: 'a tag, a bookmark, a mat: your own size and cloth',
     recipe: 'applique',
-    liesOn: 'What does it lie on?',
     sizes: [mm('Square', 300, 300), mm('A4 sheet', 210, 297), mm('Tag', 60, 110)],
     usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
     first: null,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { parsePath } from '../../base/shape';
 import { type DrawerContents, drawerDoc, drawerFromRaw, emptyDrawer } from '../drawer';
 import { type ParsedProject, type Project, parseProject, problemsFrom, readJson } from '../model';
+import type { ArchiveProblem } from './problem';
 import {
   below,
   bringPicturesIn,
@@ -116,17 +117,19 @@ export interface EverythingRead {
   /** What is sound. */
   readonly found: Everything;
   /** Projects that hold together no more, or are not as they were written, as they came: they can be mended. */
-  readonly damaged: readonly { readonly raw: unknown; readonly problems: readonly string[] }[];
-  /** What could not be taken, or is not as it was written, in words. */
-  readonly problems: readonly string[];
+  readonly damaged: readonly { readonly raw: unknown; readonly problems: readonly ArchiveProblem[] }[];
+  /** What could not be taken, or is not as it was written. */
+  readonly problems: readonly ArchiveProblem[];
 }
 
+const said = (of: string | null, message: string): ArchiveProblem => ({ code: 'said', of, message });
+
 /** The drawer of the zip; what cannot be read leaves an empty one. */
-function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: string[]): DrawerContents {
+function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: ArchiveProblem[]): DrawerContents {
   const text = textOf(entries.get(`${DRAWER_FOLDER}drawer.json`));
   const json = text === null ? null : readJson(text, 'Its drawer.json is not JSON');
   if (!json?.ok) {
-    problems.push(json ? json.message : 'There is no drawer in it.');
+    problems.push(json ? said(null, json.message) : { code: 'no-drawer' });
     return emptyDrawer();
   }
   const raw = json.value;
@@ -134,7 +137,7 @@ function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: string[]):
     bringPicturesIn(raw.pictures, below(entries, DRAWER_FOLDER));
   const read = drawerFromRaw(raw);
   if (read.ok) return read.contents;
-  problems.push(...read.problems.map((p) => `The drawer: ${p}`));
+  problems.push(...read.problems.map((p) => said('The drawer', p)));
   return emptyDrawer();
 }
 
@@ -145,33 +148,34 @@ function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: string[]):
 export function everythingFromEntries(
   entries: ReadonlyMap<string, Uint8Array>,
   damaged: ReadonlySet<string> = new Set(),
-): { readonly ok: true; readonly read: EverythingRead } | { readonly ok: false; readonly message: string } {
+):
+  | { readonly ok: true; readonly read: EverythingRead }
+  | { readonly ok: false; readonly problems: readonly ArchiveProblem[] } {
   const listText = textOf(entries.get(EVERYTHING_ENTRY));
-  if (listText === null) return { ok: false, message: `There is no ${EVERYTHING_ENTRY} in it.` };
+  if (listText === null) return { ok: false, problems: [{ code: 'missing', name: EVERYTHING_ENTRY, ours: false }] };
   const json = readJson(listText, `Its ${EVERYTHING_ENTRY} is not JSON`);
-  if (!json.ok) return json;
+  if (!json.ok) return { ok: false, problems: [said(null, json.message)] };
   const list = listSchema.safeParse(json.value);
   if (!list.success)
     return {
       ok: false,
-      message: problemsFrom(list.error, json.value)
+      problems: problemsFrom(list.error, json.value)
         .slice(0, 5)
-        .map((p) => p.message)
-        .join(' '),
+        .map((p) => said(null, p.message)),
     };
-  const problems: string[] = [];
+  const problems: ArchiveProblem[] = [];
   const projects: KeptProject[] = [];
-  const broken: { raw: unknown; problems: string[] }[] = [];
+  const broken: { raw: unknown; problems: ArchiveProblem[] }[] = [];
   for (const { folder, versions, ...dates } of list.data.projects) {
     const raw = projectFromEntries(entries, folder);
     const changed = [...damaged].filter((name) => name.startsWith(folder) && !name.startsWith(`${folder}versions/`));
     if (!raw.ok) {
-      problems.push(`${folder}: ${raw.message}`);
+      problems.push({ code: 'within', folder, problem: raw.problem });
       continue;
     }
     const parsed: ParsedProject = parseProject(raw.raw);
     if (changed.length > 0)
-      broken.push({ raw: raw.raw, problems: changed.map((name) => `“${name}” in it is not as it was written.`) });
+      broken.push({ raw: raw.raw, problems: changed.map((name) => ({ code: 'entry-changed' as const, name })) });
     else if (parsed.ok) {
       // A version that cannot be read any more is left out.
       const before = versions.flatMap(({ file, at, why }) => {
@@ -179,21 +183,24 @@ export function everythingFromEntries(
         return doc?.ok ? [{ at, why, doc: doc.raw }] : [];
       });
       if (before.length < versions.length)
-        problems.push(
-          `“${parsed.project.name}”: ${versions.length - before.length} of its ${versions.length} earlier versions cannot be read.`,
-        );
+        problems.push({
+          code: 'versions-lost',
+          name: parsed.project.name,
+          lost: versions.length - before.length,
+          all: versions.length,
+        });
       projects.push({ project: parsed.project, ...dates, versions: before });
-    } else broken.push({ raw: raw.raw, problems: parsed.problems.map((p) => p.message) });
+    } else broken.push({ raw: raw.raw, problems: parsed.problems.map((p) => said(null, p.message)) });
   }
   const drawer = drawerIn(entries, problems);
   const shapes = list.data.shapes.filter((s) => {
     const sound = parsePath(s.outline).ok;
-    if (!sound) problems.push(`The shape “${s.name}” cannot be read.`);
+    if (!sound) problems.push({ code: 'shape-lost', name: s.name });
     return sound;
   });
   const faces = list.data.faces.flatMap(({ id, name, file }) => {
     const bytes = entries.get(file);
-    if (!bytes) problems.push(`The font “${name}” is missing.`);
+    if (!bytes) problems.push({ code: 'face-lost', name });
     return bytes ? [{ id, name, bytes: bytes.slice().buffer }] : [];
   });
   const keptAt = Date.parse(list.data.keptAt);

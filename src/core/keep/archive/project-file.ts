@@ -1,4 +1,5 @@
 import { type Picture, type Project, readJson } from '../model';
+import type { ArchiveProblem } from './problem';
 import type { Entry } from './zip';
 
 /** The document inside a `.seam` zip; its pictures lie beside it in `pictures/`. */
@@ -97,7 +98,7 @@ export function projectEntries(project: Project, folder = '', versions: readonly
 
 export type RawProject =
   | { readonly ok: true; readonly raw: unknown }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly problem: ArchiveProblem };
 
 /** A document inside a zip as text. Never throws. */
 export function textOf(bytes: Uint8Array | undefined): string | null {
@@ -115,10 +116,9 @@ export function projectFromEntries(
   name = PROJECT_ENTRY,
 ): RawProject {
   const text = textOf(entries.get(folder + name));
-  if (text === null)
-    return { ok: false, message: `There is no ${name} in it. Choose a .seam file that was exported here.` };
+  if (text === null) return { ok: false, problem: { code: 'missing', name, ours: true } };
   const read = readJson(text, `Its ${name} is not JSON`);
-  if (!read.ok) return { ok: false, message: read.message };
+  if (!read.ok) return { ok: false, problem: { code: 'said', of: null, message: read.message } };
   const inside = folder === '' ? entries : below(entries, folder);
   if (typeof read.value === 'object' && read.value !== null && 'pictures' in read.value)
     bringPicturesIn(read.value.pictures, inside);

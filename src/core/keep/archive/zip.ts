@@ -11,6 +11,7 @@ import {
 } from '@zip.js/zip.js';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { crc32 } from '../../base/sum';
+import type { ArchiveProblem } from './problem';
 
 /** A file within a zip. */
 export interface Entry {
@@ -81,28 +82,28 @@ export type Unzipped =
       /** The zip is not as it was written, in an entry or around them. */
       readonly changed: boolean;
     }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly problem: ArchiveProblem };
 
 /** The first bytes of every zip: "PK" 3 4. */
 export const looksZipped = (head: Uint8Array): boolean =>
   head[0] === 0x50 && head[1] === 0x4b && head[2] === 3 && head[3] === 4;
 
-class Refused extends Error {}
+class Refused extends Error {
+  constructor(readonly problem: ArchiveProblem) {
+    super(problem.code);
+  }
+}
 
 /** A name that stays where it is put: no way up, no root, no control characters. */
 const PLAIN_PATH = /^(?!\/)(?!.*(^|\/)\.\.?(\/|$))[\w .()/-]{1,300}$/;
 
-const BROKEN = 'It is damaged: it cannot be unpacked. Copy it again from where it came.';
-const LOCKED = 'It is locked with a password. Unlock it, and zip it again without one.';
-const STRANGE_NAME = 'It holds a file with a name that cannot be taken.';
-const GROWS = 'It would grow far beyond its own size when unpacked.';
-/** What the zip reader will not read, in words. */
-const REFUSALS: ReadonlyMap<string, string> = new Map([
-  [ERR_ENCRYPTED, LOCKED],
-  [ERR_ENCRYPTED_CENTRAL_DIRECTORY, LOCKED],
-  [ERR_OVERLAPPING_ENTRY, 'Files in it lie over one another, as in no honest zip.'],
-  [ERR_UNSAFE_FILENAME, STRANGE_NAME],
-  [ERR_EOCDR_NOT_FOUND, 'It is cut off: its end is missing. Copy it again from where it came.'],
+/** What the zip reader will not read, by what it says. */
+const REFUSALS: ReadonlyMap<string, ArchiveProblem> = new Map([
+  [ERR_ENCRYPTED, { code: 'locked' }],
+  [ERR_ENCRYPTED_CENTRAL_DIRECTORY, { code: 'locked' }],
+  [ERR_OVERLAPPING_ENTRY, { code: 'overlapping' }],
+  [ERR_UNSAFE_FILENAME, { code: 'strange-name' }],
+  [ERR_EOCDR_NOT_FOUND, { code: 'cut-off' }],
 ]);
 
 /** Whether the sum at the end of a zip is that of the rest; null: it carries none of ours. */
@@ -136,7 +137,7 @@ async function readEntry(
   const take = new WritableStream<Uint8Array>({
     write: (chunk) => {
       size += chunk.length;
-      if (size > most) throw new Refused(GROWS);
+      if (size > most) throw new Refused({ code: 'grows' });
       parts.push(chunk.slice());
     },
   });
@@ -149,7 +150,7 @@ async function readEntry(
       strictness: strictly ? 'strict' : 'tolerant',
     });
   } catch (error) {
-    if (size > most) throw new Refused(GROWS);
+    if (size > most) throw new Refused({ code: 'grows' });
     if (error instanceof Error && error.message === ERR_OVERLAPPING_ENTRY) throw error;
     whole = false;
   }
@@ -167,7 +168,7 @@ async function readEntry(
  * @param onBytes hears how much of it was read
  */
 export async function unzip(file: Blob, onBytes: (read: number) => void = () => undefined): Promise<Unzipped> {
-  if (file.size > ARCHIVE_LIMITS.bytes) return { ok: false, message: 'It is larger than 200 MB.' };
+  if (file.size > ARCHIVE_LIMITS.bytes) return { ok: false, problem: { code: 'too-large' } };
   configure({ useWebWorkers: false });
   const entries = new Map<string, Uint8Array>();
   const damaged = new Set<string>();
@@ -182,11 +183,11 @@ export async function unzip(file: Blob, onBytes: (read: number) => void = () => 
     const sound = await wholeSum(file, onBytes);
     let packed = 0;
     for await (const entry of reader.getEntriesGenerator()) {
-      if (entry.encrypted) throw new Refused(LOCKED);
+      if (entry.encrypted) throw new Refused({ code: 'locked' });
       if (entry.directory) continue;
-      if (!PLAIN_PATH.test(entry.filename)) throw new Refused(STRANGE_NAME);
-      if (entries.size >= ARCHIVE_LIMITS.entries) throw new Refused('It holds far too many files.');
-      if (entries.has(entry.filename)) throw new Refused(`It holds “${entry.filename.slice(0, 60)}” twice.`);
+      if (!PLAIN_PATH.test(entry.filename)) throw new Refused({ code: 'strange-name' });
+      if (entries.size >= ARCHIVE_LIMITS.entries) throw new Refused({ code: 'too-many' });
+      if (entries.has(entry.filename)) throw new Refused({ code: 'doubled', name: entry.filename.slice(0, 60) });
       const room = ARCHIVE_LIMITS.unpackedBytes - unpacked;
       const most = Math.min(room, Math.max(FIRST_MB, entry.compressedSize * ARCHIVE_LIMITS.growth));
       const strict = await readEntry(entry, most, true);
@@ -202,9 +203,10 @@ export async function unzip(file: Blob, onBytes: (read: number) => void = () => 
     const noted = sound === null && (reader.comment?.length ?? 0) > 0;
     changed = sound === false || noted || damaged.size > 0;
   } catch (error) {
+    if (error instanceof Refused) return { ok: false, problem: error.problem };
     const said = error instanceof Error ? error.message : '';
-    return { ok: false, message: error instanceof Refused ? said : (REFUSALS.get(said) ?? BROKEN) };
+    return { ok: false, problem: REFUSALS.get(said) ?? { code: 'broken' } };
   }
-  if (entries.size === 0) return { ok: false, message: 'It is damaged: there is nothing in it.' };
+  if (entries.size === 0) return { ok: false, problem: { code: 'empty' } };
   return { ok: true, entries, damaged, changed };
 }

@@ -1,0 +1,220 @@
+import { ArrowLeft, Plus } from 'lucide-react';
+import { type ComponentType, useState } from 'react';
+import {
+  Button,
+  ClothSwatch,
+  EDGE_OPTIONS,
+  FieldChoice,
+  LAUNDERING_OPTIONS,
+  LengthField,
+  Note,
+  TextField,
+  UNIT_OPTIONS,
+} from '~/components';
+import { formatLength } from '~/core/base/units';
+import { type StartAnswers, THING_IDS, THINGS, UNMEASURED_IRON, type UsedLast, usualIron } from '~/core/intake/start';
+import { type DrawerContents, newCloth } from '~/core/keep/drawer';
+import { type Fabric, LIMITS, newId } from '~/core/keep/model';
+import { rememberUnits } from '~/store';
+import { THING_WORDS } from '~/words';
+import { NewClothFields, USUAL_CLOTH } from '../cloth/NewClothFields';
+import css from './Start.module.css';
+import { ThingDrawing } from './ThingDrawing';
+import type { Answers } from './useAnswers';
+
+export const STEPS = ['thing', 'size', 'ground', 'washed', 'edge', 'iron'] as const;
+export type Step = (typeof STEPS)[number];
+/** A ground narrower than this is rarely meant: a size typed in other units is likelier. */
+const SMALL_MM = 50;
+
+interface Asked {
+  readonly answers: Answers;
+  readonly drawer: DrawerContents;
+  readonly last: UsedLast;
+}
+
+function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
+  return (
+    <>
+      <fieldset className={css.things}>
+        <legend className="visually-hidden">What will it be?</legend>
+        {THING_IDS.map((id) => (
+          <label key={id} className={css.thing} data-thing={id}>
+            <input type="radio" name="thing" checked={said.thing === id} onChange={() => pickThing(id)} />
+            <ThingDrawing thing={id} />
+            <span>
+              <strong>{THING_WORDS[id].name}</strong>
+              <span>{THING_WORDS[id].says}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <TextField label="Call it (if you know already)" value={said.name} onChange={(name) => say({ name })} />
+    </>
+  );
+}
+
+function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
+  const { sizes } = THINGS[said.thing];
+  return (
+    <>
+      <FieldChoice
+        label="A size people use"
+        value={sizes.find((s) => s.widthMm === said.widthMm && s.heightMm === said.heightMm)?.name ?? null}
+        options={sizes.map((s) => ({ value: s.name, label: s.name }))}
+        onChange={(name) => {
+          const size = sizes.find((s) => s.name === name);
+          sized(size ? { widthMm: size.widthMm, heightMm: size.heightMm } : {});
+        }}
+      />
+      <div className={css.pair}>
+        {(['widthMm', 'heightMm'] as const).map((side) => (
+          <LengthField
+            key={side}
+            label={side === 'widthMm' ? 'Wide' : 'High'}
+            units={said.units}
+            min={LIMITS.groundMinMm}
+            max={LIMITS.reachMm}
+            value={said[side]}
+            onChange={(mm) => sized({ [side]: mm })}
+          />
+        ))}
+      </div>
+      {ownSize && Math.min(said.widthMm, said.heightMm) < SMALL_MM && (
+        <Note>
+          {formatLength(Math.min(said.widthMm, said.heightMm), said.units)} is no wider than three fingers. If you meant
+          other units, type them along, as in {said.units === 'mm' ? '14 in or 14 cm' : '14 ft or 1 yd'}.
+        </Note>
+      )}
+      <FieldChoice
+        label="Numbers in"
+        value={said.units}
+        options={UNIT_OPTIONS}
+        onChange={(v) => {
+          say({ units: v });
+          rememberUnits(v);
+        }}
+      />
+    </>
+  );
+}
+
+const IronQuestion = ({ answers: { said, say }, drawer, last }: Asked) => {
+  const irons = drawer.irons.length > 0 ? drawer.irons : [UNMEASURED_IRON];
+  const usual = usualIron(drawer.irons, last) ?? UNMEASURED_IRON;
+  return (
+    <FieldChoice
+      label="Iron"
+      value={said.ironId ?? null}
+      options={irons.map((i) => ({
+        value: i.id,
+        label: `${i.name}${i.dial.length > 0 ? ', measured' : ''}${i.id === usual.id && last.bench ? ' (used last)' : ''}`,
+      }))}
+      onChange={(ironId) => say({ ironId })}
+    />
+  );
+};
+
+/** The questions, in the words they are asked in. @property unanswered of what can be left for later, whether it is */
+export const QUESTIONS: {
+  readonly [S in Step]: {
+    readonly title: string | ((said: StartAnswers) => string);
+    readonly lead: string;
+    readonly Body: ComponentType<Asked>;
+    readonly unanswered?: (said: StartAnswers) => boolean;
+  };
+} = {
+  thing: {
+    title: 'What will it be?',
+    lead: 'The rest follows from this, and everything can be changed later.',
+    Body: ThingQuestion,
+  },
+  size: {
+    title: 'How big is it?',
+    lead: 'The finished size, without seams. Take one people use, or measure yours.',
+    Body: SizeQuestion,
+  },
+  ground: {
+    title: (said) => THING_WORDS[said.thing].liesOn,
+    lead: 'A cloth of the drawer, or a new one in three words.',
+    Body: ({ answers: { said, groundOf }, drawer }) => (
+      <GroundQuestion key={said.thing} drawer={drawer} value={said.ground} onChange={groundOf} />
+    ),
+  },
+  washed: {
+    title: 'Will it be washed?',
+    lead: 'It decides how firmly pieces are held, and whether their edges want a stitch.',
+    Body: ({ answers: { said, say } }) => (
+      <FieldChoice
+        label="Washed"
+        value={said.laundering}
+        options={LAUNDERING_OPTIONS}
+        onChange={(laundering) => say({ laundering })}
+      />
+    ),
+    unanswered: (said) => said.laundering === null,
+  },
+  edge: {
+    title: 'How is its edge done?',
+    lead: 'A stitch wants a web the needle likes; no stitch wants one that holds alone.',
+    Body: ({ answers: { said, say } }) => (
+      <FieldChoice label="Edge" value={said.edge} options={EDGE_OPTIONS} onChange={(edge) => say({ edge })} />
+    ),
+    unanswered: (said) => said.edge === null,
+  },
+  iron: {
+    title: 'Which iron?',
+    lead: 'A mark on a dial is no temperature: an iron that was measured gives truer seconds.',
+    Body: IronQuestion,
+    unanswered: (said) => said.ironId === null,
+  },
+};
+
+/** The ground's cloth: the Drawer's, or a new one in three answers. */
+function GroundQuestion({
+  drawer,
+  value,
+  onChange,
+}: {
+  drawer: DrawerContents;
+  value: Fabric;
+  onChange: (cloth: Fabric) => void;
+}) {
+  const isNew = !drawer.fabrics.some((f) => f.id === value.id);
+  const [fresh, setFresh] = useState(isNew && drawer.fabrics.length > 0);
+  const [cloth, setCloth] = useState({ ...USUAL_CLOTH });
+  const [id] = useState(newId);
+  const taken = drawer.fabrics.map((f) => f.name);
+  const take = (next: typeof cloth): void => {
+    setCloth(next);
+    onChange(newCloth(id, next, taken));
+  };
+  return (
+    <>
+      {!fresh && (
+        <fieldset className={css.cloths}>
+          <legend className="visually-hidden">A cloth of the drawer</legend>
+          {[...(isNew ? [value] : []), ...drawer.fabrics].map((f) => (
+            <label key={f.id} className={css.cloth}>
+              <input type="radio" name="ground" checked={f.id === value.id} onChange={() => onChange(f)} />
+              <ClothSwatch fabric={f} pictures={drawer.pictures} size={40} />
+              <span>{f.name}</span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {fresh && <NewClothFields cloth={cloth} onChange={take} onReadable={() => {}} />}
+      <div>
+        <Button
+          icon={fresh ? <ArrowLeft size={18} /> : <Plus size={18} />}
+          onClick={() => {
+            if (!fresh) take(cloth);
+            setFresh(!fresh);
+          }}
+        >
+          {fresh ? 'From the drawer instead' : 'New cloth'}
+        </Button>
+      </div>
+    </>
+  );
+}
