@@ -1,28 +1,15 @@
 import type { ColumnDef } from '@tanstack/react-table';
-import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
-import { type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, ButtonLink, Dialog, Empty, FieldChoice, Note, Toast, UNIT_OPTIONS } from '~/components';
-import { DRAWER_KINDS, type DrawerKind, drawerToJson, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
-import { toCsv } from '~/core/keep/drawer/csv';
+import { type ComponentType, useEffect, useMemo, useState } from 'react';
+import { Button, Empty, FieldChoice, Note, Toast, UNIT_OPTIONS } from '~/components';
+import { type DrawerKind, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
 import { newId } from '~/core/keep/model';
-import {
-  attempt,
-  changeDrawer,
-  download,
-  type ImportAnswers,
-  importToDrawer,
-  redoDrawer,
-  rememberUnits,
-  seedDemo,
-  undoDrawer,
-  useDrawer,
-  useDrawerHistory,
-  useUnits,
-} from '~/store';
+import { attempt, changeDrawer, redoDrawer, rememberUnits, seedDemo, undoDrawer, useDrawer, useUnits } from '~/store';
 import { Frame } from '../app/Frame';
 import css from './Drawer.module.css';
+import { Bar, Fronts, Head } from './DrawerHead';
 import { DrawerTable } from './DrawerTable';
 import type { EditorProps } from './Editor';
+import { ImportDialogs, useImports } from './imports';
 import { LOOKS } from './kinds';
 import type { TableOf } from './table';
 import { isDrawerKind } from './words';
@@ -51,16 +38,12 @@ function DrawerTables() {
   const [kind, setKind] = useState<DrawerKind>(kindFromHash);
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState<{ thing: Thing; isNew: boolean } | null>(null);
-  const [problems, setProblems] = useState<{ file: string; list: readonly string[] } | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [windows, setWindows] = useState<{ file: File; lines: string } | null>(null);
-  const [twins, setTwins] = useState<{ file: File; names: readonly string[]; answers: ImportAnswers } | null>(null);
   const [tries, setTries] = useState(0);
-  const file = useRef<HTMLInputElement>(null);
+  const imports = useImports(kind, setSaid);
   const drawer = useDrawer();
-  const { past, future } = useDrawerHistory();
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: each try asks anew
   useEffect(() => {
@@ -127,107 +110,18 @@ function DrawerTables() {
       setSaid(`“${thing.name}” is out of the drawer.`);
     });
   };
-  const take = async (files: FileList | null): Promise<void> => {
-    const chosen = files?.[0];
-    if (!chosen) return;
-    await takeFile(chosen, {});
-  };
-  const takeFile = async (chosen: File, answers: ImportAnswers): Promise<void> => {
-    setWindows(null);
-    setTwins(null);
-    const read = await attempt(() => importToDrawer(kind, chosen, answers), null);
-    if (!read.ok) setProblems({ file: chosen.name, list: [read.words] });
-    else if (read.value.ok) setSaid(read.value.words);
-    else if ('sameNames' in read.value) setTwins({ file: chosen, names: read.value.sameNames, answers });
-    else if ('asWindows' in read.value) setWindows({ file: chosen, lines: read.value.asWindows });
-    else setProblems({ file: chosen.name, list: read.value.problems });
-  };
-
   return (
     <main className={css.page}>
-      <header className={css.head}>
-        <ButtonLink look="plain" href="/" icon={<ArrowLeft size={22} />} label="All projects" />
-        <h1>The Drawer</h1>
-        <div className={css.tools}>
-          <Button
-            look="plain"
-            icon={<Undo2 size={22} />}
-            label="Undo"
-            disabled={past.length === 0}
-            title={past.at(-1) ? `Undo: ${past.at(-1)?.words}` : 'Undo'}
-            onClick={() => void doing(undoDrawer, 'It was not undone')}
-          />
-          <Button
-            look="plain"
-            icon={<Redo2 size={22} />}
-            label="Redo"
-            disabled={future.length === 0}
-            onClick={() => void doing(redoDrawer, 'It was not redone')}
-          />
-        </div>
-      </header>
-      <nav className={css.fronts} aria-label="What is in the drawer">
-        {DRAWER_KINDS.map((k) => (
-          <a
-            key={k}
-            href={`#${k}`}
-            className={css.front}
-            aria-current={k === kind ? 'page' : undefined}
-            onClick={() => setSearch('')}
-          >
-            <span>{KIND_WORDS[k].title}</span>
-            <span className={css.count}>{drawer[k].length.toLocaleString('en')}</span>
-          </a>
-        ))}
-      </nav>
-      <div className={css.bar}>
-        <label className={css.search}>
-          <Search size={20} aria-hidden="true" />
-          <span className="visually-hidden">Search the {words.many}</span>
-          <input
-            type="search"
-            placeholder={`Search the ${words.many}`}
-            value={search}
-            onChange={(e) => setSearch(e.target.value)}
-          />
-        </label>
-        <div className={css.buttons}>
-          <Button
-            look="go"
-            icon={<Plus size={20} />}
-            onClick={() => setOpen({ thing: usualThing(kind, newId(), {}) as Thing, isNew: true })}
-          >
-            New {words.one}
-          </Button>
-          <Button icon={<FolderInput size={20} />} onClick={() => file.current?.click()}>
-            Take in a file
-          </Button>
-          <Button
-            icon={<Download size={20} />}
-            onClick={() => download(new Blob([toCsv(kind, rows as never)], { type: 'text/csv' }), `${kind}.csv`)}
-          >
-            CSV
-          </Button>
-          <Button
-            icon={<Download size={20} />}
-            onClick={() => download(new Blob([drawerToJson(drawer)], { type: 'application/json' }), 'my.drawer.json')}
-          >
-            All, as JSON
-          </Button>
-          <input
-            ref={file}
-            className="visually-hidden"
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            aria-label="A file with things for the drawer"
-            tabIndex={-1}
-            onChange={(e) => {
-              void take(e.target.files);
-              e.target.value = '';
-            }}
-          />
-        </div>
-      </div>
+      <Head doing={doing} />
+      <Fronts kind={kind} drawer={drawer} onPick={() => setSearch('')} />
+      <Bar
+        kind={kind}
+        drawer={drawer}
+        search={search}
+        onSearch={setSearch}
+        onNew={() => setOpen({ thing: usualThing(kind, newId(), {}) as Thing, isNew: true })}
+        onFile={(f) => void imports.take(f, {})}
+      />
       {rows.length === 0 ? (
         <Empty title={`No ${words.many} yet`}>
           <p>
@@ -266,59 +160,12 @@ function DrawerTables() {
           }}
         />
       )}
-      {windows && (
-        <Dialog title="Which letters are these?" onClose={() => setWindows(null)}>
-          <p>
-            “{windows.file.name}” is not in UTF-8. Older programs on Windows write another encoding; read so, it says:
-          </p>
-          <pre className={css.sample}>{windows.lines}</pre>
-          <p>Does that look right? Nothing has been taken in yet.</p>
-          <div className={css.buttons}>
-            <Button look="go" onClick={() => void takeFile(windows.file, { windows: true })}>
-              Yes, take it in
-            </Button>
-            <Button onClick={() => setWindows(null)}>No, leave it</Button>
-          </div>
-        </Dialog>
-      )}
-      {twins && (
-        <Dialog title="Some are here already" onClose={() => setTwins(null)}>
-          <p>
-            {twins.names.length === 1 ? 'One name is' : `${twins.names.length} names are`} in the drawer already:{' '}
-            {twins.names
-              .slice(0, 4)
-              .map((n) => `“${n}”`)
-              .join(', ')}
-            {twins.names.length > 4 && ' and more'}. Nothing has been taken in yet.
-          </p>
-          <div className={css.buttons}>
-            <Button look="go" onClick={() => void takeFile(twins.file, { ...twins.answers, sameNames: 'change' })}>
-              {twins.names.length === 1 ? 'Change that one' : 'Change those'}
-            </Button>
-            <Button onClick={() => void takeFile(twins.file, { ...twins.answers, sameNames: 'beside' })}>
-              Lay them beside
-            </Button>
-            <Button onClick={() => setTwins(null)}>Leave it</Button>
-          </div>
-          <p className={css.small}>Changing takes over only what the file says; all else of a thing stays.</p>
-        </Dialog>
-      )}
+      <ImportDialogs imports={imports} />
       {trouble && !open && (
         <Toast stop onGone={() => setTrouble(null)}>
           <span>{trouble}</span>
           <Button onClick={() => setTrouble(null)}>Close</Button>
         </Toast>
-      )}
-      {problems && (
-        <Dialog title="That file could not be taken in" onClose={() => setProblems(null)}>
-          <p>Nothing was changed. In “{problems.file}”:</p>
-          <ul className={css.problems}>
-            {problems.list.map((p) => (
-              <li key={p}>{p}</li>
-            ))}
-          </ul>
-          <Button onClick={() => setProblems(null)}>Close</Button>
-        </Dialog>
       )}
       {said && (
         <Toast onGone={() => setSaid(null)}>

@@ -1,0 +1,154 @@
+import { FileDown, Ruler, ScanLine, Slice } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Button, LengthField, Note } from '~/components';
+import { USUAL_MIRROR_MM } from '~/core/base/shape';
+import { formatLength } from '~/core/base/units';
+import { fileStem, type Plan, type Project } from '~/core/keep/model';
+import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/lay/facing';
+import {
+  checkSquareMm,
+  correctedFor,
+  cutList,
+  type Paper,
+  placementOverview,
+  placementSheets,
+  type SheetDocument,
+  sheetsToSvg,
+  templateSheets,
+} from '~/core/print/sheet';
+import { download, edit } from '~/store';
+import { pdfOf } from '../project/pdf';
+import { FacingNote } from './Facings';
+import css from './Trace.module.css';
+
+const stem = (doc: SheetDocument): string => fileStem(doc.title, 'sheets');
+
+/** PDFs, one after the other. */
+export function usePdf() {
+  /** The document that is being drawn, by what its button says. */
+  const [busy, setBusy] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const make = async (which: SheetDocument, label: string): Promise<void> => {
+    setBusy(label);
+    setError(null);
+    try {
+      const bytes = await pdfOf(which);
+      download(new Blob([bytes], { type: 'application/pdf' }), `${stem(which)}.pdf`);
+    } catch (e) {
+      setError(
+        `The PDF could not be made. ${e instanceof Error ? e.message : String(e)} The SVG beside it needs less.`,
+      );
+    } finally {
+      setBusy(null);
+    }
+  };
+  return { busy, error, make };
+}
+
+interface Printed {
+  project: Project;
+  plan: Plan;
+  paper: Paper;
+  /** The sheets to trace; null until they are drawn. */
+  doc: SheetDocument | null;
+  pdf: ReturnType<typeof usePdf>;
+}
+
+/** What is printed, what is measured, and which way round each piece is. */
+export function Tray({
+  tracings,
+  onDialog,
+  ...printed
+}: Printed & { tracings: Plan['tracings']; onDialog: (which: 'printer' | 'cutter' | 'check') => void }) {
+  const { project, plan, paper, doc, pdf } = printed;
+  const twins = useMemo(
+    () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
+    [plan],
+  );
+  return (
+    <aside className={css.tray} aria-label="Print and which way round">
+      <div>
+        <h2>Print at 100 %</h2>
+        <p className={css.lead}>
+          Then measure the check square, or the bar at the foot of a full page:{' '}
+          {formatLength(checkSquareMm(project.units), project.units)}, or the scale is off.{' '}
+          {project.printer && 'Your printer’s own error is allowed for.'}
+        </p>
+      </div>
+      <Documents project={project} plan={plan} paper={paper} doc={doc} pdf={pdf} />
+      {pdf.error && <Note stop>{pdf.error}</Note>}
+      <div className={css.downloads}>
+        <Button icon={<Ruler size={20} />} onClick={() => onDialog('printer')}>
+          Measure the printer
+        </Button>
+        <Button icon={<ScanLine size={20} />} onClick={() => onDialog('check')}>
+          Check a traced sheet
+        </Button>
+        <Button icon={<Slice size={20} />} onClick={() => onDialog('cutter')}>
+          Try a cutting machine
+        </Button>
+      </div>
+      <div>
+        <h2>Which way round</h2>
+        <p className={css.lead}>{ROUTE_FACTS[project.route].name}.</p>
+        <LengthField
+          label="Counts as its own mirror image within"
+          units={project.units}
+          fine
+          value={project.limits.mirrorMm ?? USUAL_MIRROR_MM}
+          min={0.05}
+          max={MOST_MIRROR_MM}
+          onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), { what: 'mirror' })}
+        />
+      </div>
+      <ul className={css.ways}>
+        {tracings.map((t) => (
+          <FacingNote key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
+/** Every document there is, as PDF and SVG. */
+function Documents({ project, plan, paper, doc, pdf }: Printed) {
+  const made = (which: SheetDocument): SheetDocument => correctedFor(which, project.printer);
+  const sheets: readonly { label: string; make: () => SheetDocument | null }[] = [
+    { label: 'Tracing sheets', make: () => doc },
+    { label: 'Placement guide', make: () => made(placementSheets(project, paper)) },
+    { label: 'Templates', make: () => made(templateSheets(project, plan, paper)) },
+    { label: 'Placement overview', make: () => placementOverview(project, paper) },
+    { label: 'Cut list', make: () => cutList(project, plan, paper) },
+  ];
+  return (
+    <ul className={css.documents}>
+      {sheets.map(({ label, make }) => (
+        <li key={label}>
+          <span>{label}</span>
+          <Button
+            look={label === 'Tracing sheets' ? 'go' : 'paper'}
+            icon={<FileDown size={18} />}
+            disabled={pdf.busy !== null || (label === 'Tracing sheets' && doc === null)}
+            aria-label={`${label}, PDF`}
+            onClick={() => {
+              const which = make();
+              if (which) void pdf.make(which, label);
+            }}
+          >
+            {pdf.busy === label ? 'Drawing …' : 'PDF'}
+          </Button>
+          <Button
+            aria-label={`${label}, SVG`}
+            disabled={label === 'Tracing sheets' && doc === null}
+            onClick={() => {
+              const which = make();
+              if (which) download(new Blob([sheetsToSvg(which)], { type: 'image/svg+xml' }), `${stem(which)}.svg`);
+            }}
+          >
+            SVG
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
