@@ -422,6 +422,24 @@ function takeName(name: string): void {
   }));
 }
 
+/** Saves what is not saved yet when the page goes out of sight, and warns where it could not be. @returns stops doing so */
+function savedWithPage(own: Open): () => void {
+  const flush = (): void => {
+    if (own.saver?.dirty()) void own.saver.flush();
+  };
+  const warn = (e: BeforeUnloadEvent): void => {
+    if (get().saveError && own.saver?.dirty()) e.preventDefault();
+  };
+  document.addEventListener('visibilitychange', flush);
+  window.addEventListener('pagehide', flush);
+  window.addEventListener('beforeunload', warn);
+  return () => {
+    document.removeEventListener('visibilitychange', flush);
+    window.removeEventListener('pagehide', flush);
+    window.removeEventListener('beforeunload', warn);
+  };
+}
+
 /**
  * Opens a project in this tab and keeps it: plans and saves after every edit, and takes in what another tab writes.
  * @returns a function that closes it again
@@ -569,15 +587,7 @@ export function openProject(id: string): () => void {
     if (!closed && !read.ok && !get().project) set({ status: 'failed', openError: read.words });
   });
 
-  const flush = (): void => {
-    if (own.saver?.dirty()) void own.saver.flush();
-  };
-  const warn = (e: BeforeUnloadEvent): void => {
-    if (get().saveError && own.saver?.dirty()) e.preventDefault();
-  };
-  document.addEventListener('visibilitychange', flush);
-  window.addEventListener('pagehide', flush);
-  window.addEventListener('beforeunload', warn);
+  const leavePage = savedWithPage(own);
   return () => {
     const last = own.saver?.dirty() ? own.saver.flush() : Promise.resolve();
     closed = true;
@@ -589,8 +599,6 @@ export function openProject(id: string): () => void {
       own.seat?.leave();
     });
     if (get().open === own) setUnrecorded({ open: null });
-    document.removeEventListener('visibilitychange', flush);
-    window.removeEventListener('pagehide', flush);
-    window.removeEventListener('beforeunload', warn);
+    leavePage();
   };
 }

@@ -1,4 +1,4 @@
-import { Controller } from 'react-hook-form';
+import { Controller, type UseFormReturn } from 'react-hook-form';
 import {
   ClothSwatch,
   FieldChoice,
@@ -16,13 +16,14 @@ import {
   CARE_LIMIT_C,
   CARE_WORD,
   type CareDots,
+  type DisplayUnits,
   dotsAllowed,
   formatTemperature,
   formatThickness,
   SPEECH,
 } from '~/core/base/units';
 import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
-import { type Fabric, FIBRES, LIMITS } from '~/core/keep/model';
+import { type Fabric, FIBRES, LIMITS, type Picture } from '~/core/keep/model';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
@@ -45,7 +46,6 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
         const own = (p: 'opacity' | 'stretchPercent' | 'conductivityWmK' | 'stiffnessUNm', label: string) => (
           <FormNumber form={form} name={p} label={label} placeholder={String(cloth[p])} hint={typical(p)} optional />
         );
-        const dots = dotsAllowed(Number(f.maxIronC) || 0);
         return (
           <>
             <div className={css.start}>
@@ -79,50 +79,7 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
               />
               <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
             </div>
-            <Part title="Heat it bears">
-              <FieldChoice
-                label="Care label"
-                value={dots === null ? 'none' : String(dots)}
-                options={[
-                  ...DOTS.map((d) => ({
-                    value: String(d),
-                    label: `${'•'.repeat(d)} ${CARE_WORD[d]}, ${formatTemperature(CARE_LIMIT_C[d], units)}`,
-                  })),
-                  { value: 'none', label: 'less' },
-                ]}
-                onChange={(v) =>
-                  form.setValue('maxIronC', v === 'none' ? 90 : CARE_LIMIT_C[Number(v) as CareDots], {
-                    shouldDirty: true,
-                  })
-                }
-              />
-              <FormTemperature
-                form={form}
-                units={units}
-                name="maxIronC"
-                min={0}
-                max={300}
-                label="Heat limit"
-                hint="care dots by ISO 3758; type a lower limit if you know one"
-              />
-              <FormTemperature
-                form={form}
-                units={units}
-                name="testedC"
-                min={0}
-                max={300}
-                label="Tested on a scrap to"
-                hint="an iron hotter than the label that left a scrap unharmed: you decide"
-                optional
-              />
-              <FormNumber
-                form={form}
-                name="testedS"
-                label="for, s"
-                hint="presses past the label stay below this"
-                optional
-              />
-            </Part>
+            <HeatPart form={form} units={units} limitC={Number(f.maxIronC) || 0} />
             <Part title="The cloth">
               <FormSelect
                 form={form}
@@ -179,41 +136,101 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
                 label={`Price per ${SPEECH[units].square}`}
               />
             </Part>
-            <Part title="Photo and note">
-              <Controller
-                control={form.control}
-                name="photo"
-                render={({ field }) => (
-                  <div>
-                    <PhotoField
-                      label="A photo of the cloth"
-                      pictures={props.drawer.pictures}
-                      pictureId={field.value?.pictureId ?? null}
-                      onChange={(pictureId) =>
-                        field.onChange(pictureId ? { pictureId, widthMm: field.value?.widthMm ?? 200 } : null)
-                      }
-                    />
-                    {field.value && (
-                      <LengthField
-                        label="The photo shows so much cloth across"
-                        units={units}
-                        value={field.value.widthMm}
-                        min={10}
-                        max={3000}
-                        onChange={(widthMm) => field.onChange({ ...field.value, widthMm })}
-                      />
-                    )}
-                  </div>
-                )}
-              />
-              <FormLines form={form} name="note" label="Note" />
-            </Part>
+            <PhotoPart form={form} units={units} pictures={props.drawer.pictures} />
           </>
         );
       }}
     </Editor>
   );
 }
+
+type FabricForm = UseFormReturn<Fabric>;
+
+/** Its care label, and what it bore on a scrap. */
+function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUnits; limitC: number }) {
+  const dots = dotsAllowed(limitC);
+  return (
+    <Part title="Heat it bears">
+      <FieldChoice
+        label="Care label"
+        value={dots === null ? 'none' : String(dots)}
+        options={[
+          ...DOTS.map((d) => ({
+            value: String(d),
+            label: `${'•'.repeat(d)} ${CARE_WORD[d]}, ${formatTemperature(CARE_LIMIT_C[d], units)}`,
+          })),
+          { value: 'none', label: 'less' },
+        ]}
+        onChange={(v) =>
+          form.setValue('maxIronC', v === 'none' ? 90 : CARE_LIMIT_C[Number(v) as CareDots], {
+            shouldDirty: true,
+          })
+        }
+      />
+      <FormTemperature
+        form={form}
+        units={units}
+        name="maxIronC"
+        min={0}
+        max={300}
+        label="Heat limit"
+        hint="care dots by ISO 3758; type a lower limit if you know one"
+      />
+      <FormTemperature
+        form={form}
+        units={units}
+        name="testedC"
+        min={0}
+        max={300}
+        label="Tested on a scrap to"
+        hint="an iron hotter than the label that left a scrap unharmed: you decide"
+        optional
+      />
+      <FormNumber form={form} name="testedS" label="for, s" hint="presses past the label stay below this" optional />
+    </Part>
+  );
+}
+
+/** A photo of it, and what is noted. */
+const PhotoPart = ({
+  form,
+  units,
+  pictures,
+}: {
+  form: FabricForm;
+  units: DisplayUnits;
+  pictures: readonly Picture[];
+}) => (
+  <Part title="Photo and note">
+    <Controller
+      control={form.control}
+      name="photo"
+      render={({ field }) => (
+        <div>
+          <PhotoField
+            label="A photo of the cloth"
+            pictures={pictures}
+            pictureId={field.value?.pictureId ?? null}
+            onChange={(pictureId) =>
+              field.onChange(pictureId ? { pictureId, widthMm: field.value?.widthMm ?? 200 } : null)
+            }
+          />
+          {field.value && (
+            <LengthField
+              label="The photo shows so much cloth across"
+              units={units}
+              value={field.value.widthMm}
+              min={10}
+              max={3000}
+              onChange={(widthMm) => field.onChange({ ...field.value, widthMm })}
+            />
+          )}
+        </div>
+      )}
+    />
+    <FormLines form={form} name="note" label="Note" />
+  </Part>
+);
 
 /** "Batik, cotton"; the fibre once only. */
 const clothWords = (f: Fabric): string => {

@@ -160,21 +160,7 @@ function Table() {
         </section>
       )}
 
-      <footer className={css.foot}>
-        <p>
-          Everything you make stays in this browser; export a project to pass it on, and keep a copy of everything now
-          and then. Irons, steam and blades hurt: follow the care label and the web’s own leaflet where they are
-          stricter than a figure here.
-        </p>
-        <div className={css.actions}>
-          <Button icon={<LifeBuoy size={20} />} onClick={() => setDialog('copies')}>
-            Keep everything
-          </Button>
-          <Button icon={<Trash2 size={20} />} onClick={() => setDialog('bin')}>
-            {binned ? `The bin (${binned})` : 'The bin'}
-          </Button>
-        </div>
-      </footer>
+      <Foot binned={binned ?? 0} onDialog={setDialog} />
 
       {renaming && (
         <Rename
@@ -217,6 +203,25 @@ function Table() {
     </main>
   );
 }
+
+/** Where what is made stays, and that irons hurt. */
+const Foot = ({ binned, onDialog }: { binned: number; onDialog: (which: 'bin' | 'copies') => void }) => (
+  <footer className={css.foot}>
+    <p>
+      Everything you make stays in this browser; export a project to pass it on, and keep a copy of everything now and
+      then. Irons, steam and blades hurt: follow the care label and the web’s own leaflet where they are stricter than a
+      figure here.
+    </p>
+    <div className={css.actions}>
+      <Button icon={<LifeBuoy size={20} />} onClick={() => onDialog('copies')}>
+        Keep everything
+      </Button>
+      <Button icon={<Trash2 size={20} />} onClick={() => onDialog('bin')}>
+        {binned ? `The bin (${binned})` : 'The bin'}
+      </Button>
+    </div>
+  </footer>
+);
 
 function Rename({ row, onName, onClose }: { row: ProjectRow; onName: (name: string) => void; onClose: () => void }) {
   const [name, setName] = useState(row.name);

@@ -4,7 +4,7 @@ import { boundsOf, centreOf, type Point, regionOf } from '~/core/base/shape';
 import { formatArea, formatLength } from '~/core/base/units';
 import { pieceInMiddle } from '~/core/intake/arrange';
 import { type MotifResult, type MotifWish, yieldOf } from '~/core/intake/drawing';
-import { type Fabric, type Project, stockMm2 } from '~/core/keep/model';
+import { type Fabric, type Picture, type Project, stockMm2 } from '~/core/keep/model';
 import { dataUrlToCanvas, editHere, pixelsOf, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
@@ -17,15 +17,12 @@ const TAP_PX = 12;
 export function MotifDialog({ project, fabric, onClose }: { project: Project; fabric: Fabric; onClose: () => void }) {
   const photo = project.pictures.find((p) => p.id === fabric.photo?.pictureId);
   const [pick, setPick] = useState<MotifWish['pick'] | null>(null);
-  const [loop, setLoop] = useState<readonly Point[]>([]);
   const [marginMm, setMargin] = useState(1);
   const [smoothMm, setSmooth] = useState(1);
   const [tolerance, setTolerance] = useState(0.35);
   const [holes, setHoles] = useState(false);
   const [found, setFound] = useState<Extract<MotifResult, { ok: true }> | null>(null);
   const { share, error, setError, run, cancel } = useDrawingJob();
-  const svg = useRef<SVGSVGElement>(null);
-  const drawing = useRef<Point[] | null>(null);
   const u = project.units;
   if (!photo || !fabric.photo) return null;
   const mmPerPixel = fabric.photo.widthMm / photo.widthPx;
@@ -54,12 +51,6 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
     setFound(result.ok ? result : null);
     if (!result.ok) setError(result.message);
   };
-  const at = (e: PointerEvent): Point => {
-    const m = svg.current?.getScreenCTM();
-    if (!m) return { x: 0, y: 0 };
-    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-    return { x: p.x, y: p.y };
-  };
   const lay = (): void => {
     if (!found) return;
     const id = newId();
@@ -84,44 +75,19 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
   };
   const haveMm2 = stockMm2(fabric);
   const box = found && boundsOf(regionOf(found.outline));
-  const line = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}`;
   return (
     <Dialog title={`A motif of ${fabric.name}`} wide onClose={onClose}>
       <div className={css.columns}>
         <div className={css.form}>
           <p>Tap the motif, or draw a loop round it.</p>
-          <svg
-            ref={svg}
-            className={css.motif}
-            viewBox={`0 0 ${photo.widthPx} ${photo.heightPx}`}
-            role="img"
-            aria-label={`The print of ${fabric.name}`}
-            onPointerDown={(e) => {
-              e.currentTarget.setPointerCapture(e.pointerId);
-              drawing.current = [at(e)];
-              setLoop([]);
-            }}
-            onPointerMove={(e) => {
-              if (!drawing.current) return;
-              drawing.current.push(at(e));
-              setLoop([...drawing.current]);
-            }}
-            onPointerUp={() => {
-              const points = drawing.current;
-              drawing.current = null;
-              if (!points?.[0]) return;
-              const b = boundsOf([points]);
-              const tapped = Math.max(b.maxX - b.minX, b.maxY - b.minY) < TAP_PX;
-              if (tapped) setLoop([]);
-              void look({ pick: tapped ? { at: points[0] } : { loop: points } });
-            }}
+          <PrintPhoto
+            photo={photo}
+            mmPerPixel={mmPerPixel}
+            found={found?.outline ?? null}
+            onPick={(p) => void look({ pick: p })}
           >
-            <image href={photo.dataUrl} width={photo.widthPx} height={photo.heightPx} />
-            {loop.length > 1 && <path className={css.loop} d={line(loop)} />}
-            {found && (
-              <path className={css.cutLine} d={found.outline} transform={`scale(${1 / mmPerPixel})`} data-motif="" />
-            )}
-          </svg>
+            {`The print of ${fabric.name}`}
+          </PrintPhoto>
           {share !== null && <Progress label="Looking at the print" share={share} onCancel={cancel} />}
           {error && <Note stop>{error}</Note>}
         </div>
@@ -199,3 +165,63 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
     </Dialog>
   );
 }
+
+/** The photo of a print: tapped, or gone round in a loop. */
+function PrintPhoto({
+  photo,
+  mmPerPixel,
+  found,
+  onPick,
+  children,
+}: {
+  photo: Picture;
+  mmPerPixel: number;
+  /** The outline that was found, path data in mm. */
+  found: string | null;
+  onPick: (pick: MotifWish['pick']) => void;
+  /** What it shows. */
+  children: string;
+}) {
+  const [loop, setLoop] = useState<readonly Point[]>([]);
+  const svg = useRef<SVGSVGElement>(null);
+  const drawing = useRef<Point[] | null>(null);
+  const at = (e: PointerEvent): Point => {
+    const m = svg.current?.getScreenCTM();
+    if (!m) return { x: 0, y: 0 };
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+    return { x: p.x, y: p.y };
+  };
+  return (
+    <svg
+      ref={svg}
+      className={css.motif}
+      viewBox={`0 0 ${photo.widthPx} ${photo.heightPx}`}
+      role="img"
+      aria-label={children}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        drawing.current = [at(e)];
+        setLoop([]);
+      }}
+      onPointerMove={(e) => {
+        if (!drawing.current) return;
+        drawing.current.push(at(e));
+        setLoop([...drawing.current]);
+      }}
+      onPointerUp={() => {
+        const points = drawing.current;
+        drawing.current = null;
+        if (!points?.[0]) return;
+        const b = boundsOf([points]);
+        const tapped = Math.max(b.maxX - b.minX, b.maxY - b.minY) < TAP_PX;
+        if (tapped) setLoop([]);
+        onPick(tapped ? { at: points[0] } : { loop: points });
+      }}
+    >
+      <image href={photo.dataUrl} width={photo.widthPx} height={photo.heightPx} />
+      {loop.length > 1 && <path className={css.loop} d={line(loop)} />}
+      {found && <path className={css.cutLine} d={found} transform={`scale(${1 / mmPerPixel})`} data-motif="" />}
+    </svg>
+  );
+}
+const line = (points: readonly Point[]): string => `M${points.map((p) => `${p.x} ${p.y}`).join('L')}`;

@@ -10,6 +10,7 @@ import {
   transformRegion,
   translation,
 } from '~/core/base/shape';
+import type { DisplayUnits } from '~/core/base/units';
 import { fabricsInTurn, type RepeatWish, repeatPiece, repeatPlaces, usualRepeat } from '~/core/intake/arrange';
 import { type ArticleView, finishedOutline, LIMITS, type Piece } from '~/core/keep/model';
 import { edit, selectAll } from '~/store';
@@ -45,93 +46,13 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
     <Dialog title="So many of it" wide onClose={onClose}>
       <div className={css.columns}>
         <div className={css.form}>
-          <FieldChoice
-            label="Laid"
-            value={repeat.along}
-            options={[
-              { value: 'ring', label: 'round a ring' },
-              { value: 'line', label: 'along a line' },
-              { value: 'arc', label: 'over an arc' },
-            ]}
-            onChange={(along) =>
+          <RepeatFields
+            repeat={repeat}
+            units={u}
+            onRepeat={setRepeat}
+            onAlong={(along) =>
               setRepeat({ ...usualRepeat(piece, ground, along), count: repeat.count, lastSize: repeat.lastSize })
             }
-          />
-          <div className={css.pair}>
-            <NumberField
-              label="How many"
-              unit=""
-              min={2}
-              max={MOST}
-              value={repeat.count}
-              onChange={(count) => setRepeat({ ...repeat, count: Math.round(count) })}
-            />
-            {repeat.along === 'line' ? (
-              <>
-                <LengthField
-                  label="From the first to the last"
-                  units={u}
-                  min={0}
-                  max={LIMITS.reachMm}
-                  value={repeat.lengthMm}
-                  onChange={(lengthMm) => setRepeat({ ...repeat, lengthMm })}
-                />
-                <NumberField
-                  label="The line falls by"
-                  unit="°"
-                  min={-180}
-                  max={180}
-                  value={repeat.angleDeg}
-                  onChange={(angleDeg) => setRepeat({ ...repeat, angleDeg })}
-                />
-              </>
-            ) : (
-              <LengthField
-                label="Radius, to their middles"
-                units={u}
-                min={1}
-                max={LIMITS.reachMm}
-                value={repeat.radiusMm}
-                onChange={(radiusMm) => setRepeat({ ...repeat, radiusMm })}
-              />
-            )}
-            {repeat.along === 'arc' && (
-              <NumberField
-                label="The arc spans"
-                unit="°"
-                min={1}
-                max={360}
-                value={repeat.spanDeg}
-                onChange={(spanDeg) => setRepeat({ ...repeat, spanDeg })}
-              />
-            )}
-            {repeat.along === 'ring' && (
-              <NumberField
-                label="The first stands at"
-                unit="° from the top"
-                min={-360}
-                max={360}
-                value={repeat.fromDeg}
-                onChange={(fromDeg) => setRepeat({ ...repeat, fromDeg })}
-              />
-            )}
-            <NumberField
-              label="The last one’s size"
-              unit=" %"
-              min={5}
-              max={1000}
-              value={Math.round(repeat.lastSize * 100)}
-              onChange={(v) => setRepeat({ ...repeat, lastSize: v / 100 })}
-            />
-          </div>
-          <FieldChoice
-            label="Each of them"
-            value={repeat.turned ? 'turned' : 'upright'}
-            options={[
-              { value: 'turned', label: 'turned along the way' },
-              { value: 'upright', label: 'as it lies' },
-            ]}
-            onChange={(v) => setRepeat({ ...repeat, turned: v === 'turned' })}
           />
         </div>
         <div className={css.form}>
@@ -156,32 +77,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
               />
             ))}
           </svg>
-          <fieldset className={css.swatches}>
-            <legend>Fabrics, in the order picked</legend>
-            {project.fabrics.map((f) => {
-              const at = fabrics.indexOf(f.id);
-              return (
-                <label key={f.id} className={css.tick}>
-                  <input
-                    type="checkbox"
-                    checked={at >= 0}
-                    onChange={() =>
-                      setFabrics(
-                        at < 0
-                          ? [...fabrics, f.id]
-                          : fabrics.length > 1
-                            ? fabrics.filter((id) => id !== f.id)
-                            : fabrics,
-                      )
-                    }
-                  />
-                  <span className={css.dot} style={{ background: f.colour }} aria-hidden="true" />
-                  {at >= 0 && fabrics.length > 1 ? `${at + 1} · ` : ''}
-                  {f.name}
-                </label>
-              );
-            })}
-          </fieldset>
+          <FabricTicks project={project} fabrics={fabrics} onFabrics={setFabrics} />
           {fabrics.length > 1 && (
             <FieldChoice
               label="They go"
@@ -203,6 +99,146 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
         </Button>
       </div>
     </Dialog>
+  );
+}
+
+/** How many of it, and along what. */
+function RepeatFields({
+  repeat,
+  units,
+  onRepeat,
+  onAlong,
+}: {
+  repeat: RepeatWish;
+  units: DisplayUnits;
+  onRepeat: (repeat: RepeatWish) => void;
+  onAlong: (along: RepeatWish['along']) => void;
+}) {
+  return (
+    <>
+      <FieldChoice
+        label="Laid"
+        value={repeat.along}
+        options={[
+          { value: 'ring', label: 'round a ring' },
+          { value: 'line', label: 'along a line' },
+          { value: 'arc', label: 'over an arc' },
+        ]}
+        onChange={onAlong}
+      />
+      <div className={css.pair}>
+        <NumberField
+          label="How many"
+          unit=""
+          min={2}
+          max={MOST}
+          value={repeat.count}
+          onChange={(count) => onRepeat({ ...repeat, count: Math.round(count) })}
+        />
+        {repeat.along === 'line' ? (
+          <>
+            <LengthField
+              label="From the first to the last"
+              units={units}
+              min={0}
+              max={LIMITS.reachMm}
+              value={repeat.lengthMm}
+              onChange={(lengthMm) => onRepeat({ ...repeat, lengthMm })}
+            />
+            <NumberField
+              label="The line falls by"
+              unit="°"
+              min={-180}
+              max={180}
+              value={repeat.angleDeg}
+              onChange={(angleDeg) => onRepeat({ ...repeat, angleDeg })}
+            />
+          </>
+        ) : (
+          <LengthField
+            label="Radius, to their middles"
+            units={units}
+            min={1}
+            max={LIMITS.reachMm}
+            value={repeat.radiusMm}
+            onChange={(radiusMm) => onRepeat({ ...repeat, radiusMm })}
+          />
+        )}
+        {repeat.along === 'arc' && (
+          <NumberField
+            label="The arc spans"
+            unit="°"
+            min={1}
+            max={360}
+            value={repeat.spanDeg}
+            onChange={(spanDeg) => onRepeat({ ...repeat, spanDeg })}
+          />
+        )}
+        {repeat.along === 'ring' && (
+          <NumberField
+            label="The first stands at"
+            unit="° from the top"
+            min={-360}
+            max={360}
+            value={repeat.fromDeg}
+            onChange={(fromDeg) => onRepeat({ ...repeat, fromDeg })}
+          />
+        )}
+        <NumberField
+          label="The last one’s size"
+          unit=" %"
+          min={5}
+          max={1000}
+          value={Math.round(repeat.lastSize * 100)}
+          onChange={(v) => onRepeat({ ...repeat, lastSize: v / 100 })}
+        />
+      </div>
+      <FieldChoice
+        label="Each of them"
+        value={repeat.turned ? 'turned' : 'upright'}
+        options={[
+          { value: 'turned', label: 'turned along the way' },
+          { value: 'upright', label: 'as it lies' },
+        ]}
+        onChange={(v) => onRepeat({ ...repeat, turned: v === 'turned' })}
+      />
+    </>
+  );
+}
+
+/** The fabrics of the copies, in the order picked; one at least. */
+function FabricTicks({
+  project,
+  fabrics,
+  onFabrics,
+}: {
+  project: Pick<ArticleView, 'fabrics'>;
+  fabrics: readonly string[];
+  onFabrics: (ids: readonly string[]) => void;
+}) {
+  return (
+    <fieldset className={css.swatches}>
+      <legend>Fabrics, in the order picked</legend>
+      {project.fabrics.map((f) => {
+        const at = fabrics.indexOf(f.id);
+        return (
+          <label key={f.id} className={css.tick}>
+            <input
+              type="checkbox"
+              checked={at >= 0}
+              onChange={() =>
+                onFabrics(
+                  at < 0 ? [...fabrics, f.id] : fabrics.length > 1 ? fabrics.filter((id) => id !== f.id) : fabrics,
+                )
+              }
+            />
+            <span className={css.dot} style={{ background: f.colour }} aria-hidden="true" />
+            {at >= 0 && fabrics.length > 1 ? `${at + 1} · ` : ''}
+            {f.name}
+          </label>
+        );
+      })}
+    </fieldset>
   );
 }
 

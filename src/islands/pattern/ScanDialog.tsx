@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, FieldChoice, FileDialog, LengthField } from '~/components';
 import type { Point } from '~/core/base/shape';
+import type { DisplayUnits } from '~/core/base/units';
 import { distanceOnSheet, sheetSize, type WantedRegions } from '~/core/intake/drawing';
 import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
@@ -153,49 +154,87 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                 <Button onClick={() => setFound(null)}>Back to corners and scale</Button>
               </>
             ) : (
-              <>
-                <p>
-                  Drag the four corners onto the corners of the sheet. Then set the two round points on two places whose
-                  distance you know, such as the ends of a ruler.
-                </p>
-                <LengthField
-                  label="Their distance"
-                  units={u}
-                  min={5}
-                  max={LIMITS.reachMm}
-                  value={knownMm}
-                  onChange={setKnownMm}
-                />
-                <FieldChoice
-                  label="What is a piece?"
-                  value={wanted}
-                  options={[
-                    { value: 'inside', label: 'what lines enclose' },
-                    { value: 'dark', label: 'the dark shapes' },
-                    { value: 'colours', label: 'every coloured area' },
-                  ]}
-                  onChange={setWanted}
-                />
-                <label className={css.range}>
-                  Iron out wobbles
-                  <input
-                    type="range"
-                    min="0"
-                    max="1"
-                    step="0.05"
-                    value={smooth}
-                    onChange={(e) => setSmooth(Number(e.target.value))}
-                  />
-                </label>
-                <Button look="go" disabled={share !== null} onClick={() => void trace()}>
-                  Trace it
-                </Button>
-              </>
+              <ScanFields
+                units={u}
+                knownMm={knownMm}
+                onKnown={setKnownMm}
+                wanted={wanted}
+                onWanted={setWanted}
+                smooth={smooth}
+                onSmooth={setSmooth}
+                busy={share !== null}
+                onTrace={() => void trace()}
+              />
             )}
           </div>
         </div>
       )}
     </FileDialog>
+  );
+}
+
+/** The scale of a scan, and what in it is a piece. */
+function ScanFields({
+  units,
+  knownMm,
+  onKnown,
+  wanted,
+  onWanted,
+  smooth,
+  onSmooth,
+  busy,
+  onTrace,
+}: {
+  units: DisplayUnits;
+  /** The distance between the two points, mm. */
+  knownMm: number;
+  onKnown: (mm: number) => void;
+  wanted: ScanWanted;
+  onWanted: (wanted: ScanWanted) => void;
+  smooth: number;
+  onSmooth: (share: number) => void;
+  busy: boolean;
+  onTrace: () => void;
+}) {
+  return (
+    <>
+      <p>
+        Drag the four corners onto the corners of the sheet. Then set the two round points on two places whose distance
+        you know, such as the ends of a ruler.
+      </p>
+      <LengthField
+        label="Their distance"
+        units={units}
+        min={5}
+        max={LIMITS.reachMm}
+        value={knownMm}
+        onChange={onKnown}
+      />
+      <FieldChoice
+        label="What is a piece?"
+        value={wanted}
+        options={[
+          { value: 'inside', label: 'what lines enclose' },
+          { value: 'dark', label: 'the dark shapes' },
+          { value: 'colours', label: 'every coloured area' },
+        ]}
+        onChange={onWanted}
+      />
+      <label className={css.range}>
+        Iron out wobbles
+        <input
+          type="range"
+          min="0"
+          max="1"
+          step="0.05"
+          value={smooth}
+          onChange={(e) => onSmooth(Number(e.target.value))}
+        />
+      </label>
+      <Button look="go" disabled={busy} onClick={onTrace}>
+        Trace it
+      </Button>
+    </>
   );
 }
 

@@ -1,0 +1,83 @@
+import { ArrowLeft, Download, FlipVertical2, History, Keyboard, Redo2, Spool, Undo2 } from 'lucide-react';
+import { useStore } from 'zustand';
+import { Button, ButtonLink } from '~/components';
+import type { Plan, Project } from '~/core/keep/model';
+import { edit, exportProject, flip, redo, undo, useWorkbench } from '~/store';
+import css from './Workshop.module.css';
+
+/** A project's name, whether it is kept, and what one can do wherever one is in it. */
+export function ProjectHead({
+  project,
+  snags,
+  singleKeys,
+  onSnags,
+  onKeys,
+  onVersions,
+}: {
+  project: Project;
+  snags: Plan['snags'];
+  singleKeys: boolean;
+  onSnags: () => void;
+  onKeys: () => void;
+  onVersions: () => void;
+}) {
+  const planning = useWorkbench((s) => s.planning);
+  const savedAt = useWorkbench((s) => s.savedAt);
+  const saveError = useWorkbench((s) => s.saveError);
+  const role = useWorkbench((s) => s.role);
+  const flipped = useWorkbench((s) => s.flipped);
+  const canUndo = useStore(useWorkbench.temporal, (s) => s.pastStates.length > 0);
+  const canRedo = useStore(useWorkbench.temporal, (s) => s.futureStates.length > 0);
+  const serious = snags.filter((s) => s.severity !== 'note').length;
+  return (
+    <header className={css.head}>
+      <ButtonLink look="plain" href="/" icon={<ArrowLeft size={22} />} label="All projects" />
+      <h1 className="visually-hidden">{project.name}</h1>
+      <input
+        className={css.title}
+        aria-label="Name of the project"
+        value={project.name}
+        maxLength={200}
+        onChange={(e) => {
+          const typed = e.target.value;
+          if (typed !== '') edit((p) => void (p.name = typed), { what: 'name' });
+        }}
+      />
+      <span className={css.state} role="status">
+        {role === 'reader'
+          ? 'Looking on'
+          : saveError
+            ? 'Not saved'
+            : planning
+              ? 'Working it out …'
+              : savedAt
+                ? 'Saved'
+                : 'Saving …'}
+      </span>
+      <div className={css.tools}>
+        <Button look="plain" icon={<Undo2 size={22} />} label="Undo" disabled={!canUndo} onClick={undo} />
+        <Button look="plain" icon={<Redo2 size={22} />} label="Redo" disabled={!canRedo} onClick={redo} />
+        <Button
+          look="plain"
+          icon={<FlipVertical2 size={22} />}
+          aria-pressed={flipped}
+          title={singleKeys ? 'Turn everything over (F)' : 'Turn everything over'}
+          onClick={flip}
+        >
+          Flip
+        </Button>
+        <Button look="plain" icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />} onClick={onSnags}>
+          {snags.length === 0 ? 'No snags' : snags.length === 1 ? '1 snag' : `${snags.length} snags`}
+        </Button>
+        <Button
+          look="plain"
+          icon={<Download size={22} />}
+          label="Export the project"
+          onClick={() => void exportProject(project)}
+        />
+        <Button look="plain" data-only="keyboard" icon={<Keyboard size={22} />} label="Keys" onClick={onKeys} />
+        <Button look="plain" icon={<History size={22} />} label="Earlier versions" onClick={onVersions} />
+      </div>
+    </header>
+  );
+}
