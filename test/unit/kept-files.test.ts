@@ -382,7 +382,7 @@ describe('damage is noticed', () => {
     if (read.kind !== 'everything') throw new Error(read.kind);
     expect(read.read.found.projects.map((p) => p.project.id)).to.deep.equal(['felt-tags']);
     expect(read.read.damaged).to.have.length(1);
-    expect(read.read.problems.join()).to.match(/pictures\/1\.jpg.* is not as it was written/);
+    expect(read.read.problems.map(archiveWords).join()).to.match(/pictures\/1\.jpg.* is not as it was written/);
   });
 });
 

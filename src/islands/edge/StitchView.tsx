@@ -4,6 +4,7 @@ import {
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
+  type RefObject,
   useCallback,
   useEffect,
   useId,
@@ -56,7 +57,6 @@ export function StitchView({
   /** Letters round what is picked. */
   landmarks: readonly Lettered[];
 }) {
-  const prefix = useId();
   const [near, setNear] = useState<Near>('whole');
   const [at, setAt] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
@@ -69,59 +69,22 @@ export function StitchView({
   const [size, setSize] = useState({ w: 0, h: 0 });
   const mine = useMemo(() => lines.filter((l) => l.articleId === project.article.id), [lines, project.article.id]);
   const { list, points } = useMemo(() => drawables(mine), [mine]);
-  const { widthMm, heightMm } = project.ground;
+  const { widthMm } = project.ground;
 
-  const sight = useCallback((): Sight => {
-    const pad = Math.max(widthMm, heightMm) * 0.02;
-    const fit = Math.min(size.w / (widthMm + 2 * pad), size.h / (heightMm + 2 * pad));
-    const pxPerMm = near === 'whole' ? fit : near === 'true' ? TRUE_PX_MM : CLOSE_PX_MM;
-    const c = near === 'whole' ? { x: widthMm / 2, y: heightMm / 2 } : middle.current;
-    const cx = flipped ? widthMm - c.x : c.x;
-    return {
-      xMm: cx - size.w / 2 / pxPerMm,
-      yMm: c.y - size.h / 2 / pxPerMm,
-      pxPerMm,
-      mirrorMm: flipped ? widthMm : null,
-    };
-  }, [size, near, widthMm, heightMm, flipped]);
-
-  /** Draws everything up to a needle point; nothing that stands there already is drawn anew, as long as the sight stays. */
-  const drawn = useRef<{ upTo: number; list: readonly Drawable[]; sight: string } | null>(null);
-  const draw = useCallback(
-    (upTo: number | null) => {
-      const c = canvas.current;
-      const ctx = c?.getContext('2d');
-      if (!c || !ctx || size.w === 0) return;
-      const s = sight();
-      const dpr = devicePixelRatio;
-      const inPx: Sight = { ...s, pxPerMm: s.pxPerMm * dpr };
-      const end = upTo ?? points;
-      const name = `${s.xMm.toFixed(2)} ${s.yMm.toFixed(2)} ${s.pxPerMm} ${s.mirrorMm} ${selectedId}`;
-      const before = drawn.current;
-      const goesOn = before !== null && before.list === list && before.sight === name && before.upTo <= end;
-      if (!goesOn) {
-        const window = `${s.xMm} ${s.yMm} ${size.w / s.pxPerMm} ${size.h / s.pxPerMm}`;
-        svg.current?.setAttribute('viewBox', window);
-        top.current?.setAttribute('viewBox', window);
-        // Letters stay as large as they are, from near or far.
-        top.current?.style.setProperty('--letter', String(15 / s.pxPerMm));
-        c.width = Math.round(size.w * dpr);
-        c.height = Math.round(size.h * dpr);
-      }
-      drawStitches(ctx, list, inPx, goesOn ? before.upTo : 0, end, selectedId, true);
-      drawn.current = { upTo: end, list, sight: name };
-      const n = needle.current;
-      const where = upTo === null ? null : needleAt(list, Math.min(points - 1, Math.floor(upTo)));
-      if (n) {
-        n.style.visibility = where ? 'visible' : 'hidden';
-        if (where) {
-          const x = ((s.mirrorMm === null ? where.x : s.mirrorMm - where.x) - s.xMm) * s.pxPerMm;
-          n.style.transform = `translate(${x}px, ${(where.y - s.yMm) * s.pxPerMm}px)`;
-        }
-      }
-    },
-    [sight, size, list, points, selectedId],
-  );
+  const { sight, draw } = useDrawing({
+    project,
+    near,
+    flipped,
+    selectedId,
+    size,
+    list,
+    points,
+    middle,
+    canvas,
+    svg,
+    top,
+    needle,
+  });
 
   useEffect(() => {
     const el = box.current;
@@ -141,47 +104,7 @@ export function StitchView({
     if (!playing) draw(at);
   }, [draw, at, playing]);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: where it stands when it starts is where it goes on
-  useEffect(() => {
-    if (!playing) return;
-    let point = at === null || at >= points ? 0 : at;
-    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
-    const rate = near === 'whole' ? Math.max(LEAST_POINTS_S, points / PLAY_S) : NEAR_POINTS_S;
-    let last = performance.now();
-    let frame = 0;
-    let told = 0;
-    const step = (now: number): void => {
-      if (calm) {
-        if (now - last >= CALM_MS) {
-          const next = list.find((d) => d.before + d.points > point + 1);
-          point = next ? next.before + next.points : points;
-          last = now;
-        }
-      } else {
-        point += ((now - last) / 1000) * rate;
-        last = now;
-      }
-      const there = needleAt(list, Math.min(points - 1, Math.floor(point)));
-      if (there && near !== 'whole') middle.current = { x: there.x, y: there.y };
-      draw(Math.min(points, Math.floor(point)));
-      // Words follow a few times a second; a hundred would be read by nobody.
-      if (now - told > 160) {
-        told = now;
-        setAt(Math.min(points, Math.floor(point)));
-      }
-      if (point >= points) {
-        setAt(points);
-        setPlaying(false);
-        return;
-      }
-      frame = requestAnimationFrame(step);
-    };
-    frame = requestAnimationFrame(step);
-    return () => {
-      cancelAnimationFrame(frame);
-      setAt(Math.min(points, Math.floor(point)));
-    };
-  }, [playing, draw, near, points, list]);
+  usePlaying({ playing, at, near, list, points, draw, middle, onAt: setAt, onEnd: () => setPlaying(false) });
 
   const shift = (dx: number, dy: number): void => {
     const way = flipped ? -1 : 1;
@@ -218,42 +141,25 @@ export function StitchView({
   };
 
   const pieces = new Map(project.pieces.map((p) => [p.id, p]));
-  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   const where = at === null ? null : needleAt(list, Math.min(points - 1, at));
   const name = where?.line.pieceId ? (pieces.get(where.line.pieceId)?.label ?? '') : 'a line on the ground';
   return (
     <div className={css.view}>
-      <div className={css.bar}>
-        <FieldChoice label="Seen from" value={near} options={NEAR_WORDS} onChange={setNear} />
-        <div className={css.play}>
-          <Button
-            look="go"
-            disabled={points === 0}
-            icon={playing ? <Pause size={20} /> : <Play size={20} />}
-            onClick={() => setPlaying(!playing)}
-          >
-            {playing ? 'Hold' : 'Sew it'}
-          </Button>
-          <label className={css.slide}>
-            <span className="visually-hidden">How far it is sewn</span>
-            <input
-              type="range"
-              min={0}
-              max={points}
-              value={at ?? points}
-              disabled={points === 0}
-              aria-valuetext={where ? `${name}, ${stitchDoesWords(where.does)}` : 'all sewn'}
-              onChange={(e) => {
-                setPlaying(false);
-                const to = Number(e.target.value);
-                const there = needleAt(list, Math.min(points - 1, to));
-                if (there && near !== 'whole') middle.current = { x: there.x, y: there.y };
-                setAt(to >= points ? null : to);
-              }}
-            />
-          </label>
-        </div>
-      </div>
+      <PlayBar
+        near={near}
+        onNear={setNear}
+        playing={playing}
+        onPlaying={setPlaying}
+        points={points}
+        at={at}
+        says={where ? `${name}, ${stitchDoesWords(where.does)}` : 'all sewn'}
+        onSlide={(to) => {
+          setPlaying(false);
+          const there = needleAt(list, Math.min(points - 1, to));
+          if (there && near !== 'whole') middle.current = { x: there.x, y: there.y };
+          setAt(to >= points ? null : to);
+        }}
+      />
       <div
         ref={box}
         className={css.cloth}
@@ -268,58 +174,14 @@ export function StitchView({
         onPointerMove={move}
         onClick={pick}
       >
-        <svg ref={svg} className={css.under} viewBox={`0 0 ${widthMm} ${heightMm}`} aria-hidden="true">
-          <ClothDefs
-            onGround
-            prefix={prefix}
-            fabrics={project.fabrics}
-            pictures={project.pictures}
-            pieces={project.pieces}
-          />
-          <g transform={flipped ? `translate(${widthMm} 0) scale(-1 1)` : undefined}>
-            <path
-              d={groundOutline(project.ground)}
-              fill={project.article.ground ? clothUrl(prefix, project.fabrics, project.ground.fabricId) : 'none'}
-              fillRule="evenodd"
-            />
-            {plan.order.map((id) => {
-              const piece = pieces.get(id);
-              const cut = picture.cuts[id];
-              if (!piece || !cut) return null;
-              const colour = colours.get(piece.fabricId) ?? '#888888';
-              return (
-                <g key={id} data-piece={id}>
-                  <path d={cut.outline} fill={colour} fillRule="evenodd" />
-                  <path
-                    d={cut.outline}
-                    fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece, true)}
-                    fillRule="evenodd"
-                    stroke={shade(colour, -0.3)}
-                    strokeWidth="0.3"
-                  />
-                </g>
-              );
-            })}
-          </g>
-        </svg>
+        <Under ref={svg} project={project} plan={plan} picture={picture} flipped={flipped} />
         <canvas
           ref={canvas}
           className={css.over}
           role="img"
           aria-label={`${points.toLocaleString('en')} needle points`}
         />
-        <svg ref={top} className={css.letters} aria-hidden="true">
-          {landmarks.map((m) => (
-            <text
-              key={m.letter}
-              x={flipped ? widthMm - m.x : m.x}
-              y={m.y}
-              style={{ '--out-x': flipped ? -m.outX : m.outX, '--out-y': m.outY } as CSSProperties}
-            >
-              {m.letter}
-            </text>
-          ))}
-        </svg>
+        <Letters ref={top} landmarks={landmarks} mirrorMm={flipped ? widthMm : null} />
         <svg ref={needle} className={css.needle} viewBox="-12 -44 24 48" aria-hidden="true">
           <path d="M0 0L-2.4 -12V-40A2.4 2.4 0 0 1 2.4 -40V-12ZM-0.9 -38V-30H0.9V-38Z" fillRule="evenodd" />
         </svg>
@@ -336,3 +198,286 @@ export function StitchView({
     </div>
   );
 }
+
+/** Plays the stitches as the machine would go, from where they stand. */
+function usePlaying({
+  playing,
+  at,
+  near,
+  list,
+  points,
+  draw,
+  middle,
+  onAt,
+  onEnd,
+}: {
+  playing: boolean;
+  at: number | null;
+  near: Near;
+  list: readonly Drawable[];
+  points: number;
+  draw: (upTo: number | null) => void;
+  middle: RefObject<{ x: number; y: number }>;
+  onAt: (point: number) => void;
+  onEnd: () => void;
+}): void {
+  const now = useRef({ onAt, onEnd });
+  now.current = { onAt, onEnd };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where it stands when it starts is where it goes on
+  useEffect(() => {
+    if (!playing) return;
+    let point = at === null || at >= points ? 0 : at;
+    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const rate = near === 'whole' ? Math.max(LEAST_POINTS_S, points / PLAY_S) : NEAR_POINTS_S;
+    let last = performance.now();
+    let frame = 0;
+    let told = 0;
+    const step = (t: number): void => {
+      if (calm) {
+        if (t - last >= CALM_MS) {
+          const next = list.find((d) => d.before + d.points > point + 1);
+          point = next ? next.before + next.points : points;
+          last = t;
+        }
+      } else {
+        point += ((t - last) / 1000) * rate;
+        last = t;
+      }
+      const there = needleAt(list, Math.min(points - 1, Math.floor(point)));
+      if (there && near !== 'whole') middle.current = { x: there.x, y: there.y };
+      draw(Math.min(points, Math.floor(point)));
+      // Words follow a few times a second; a hundred would be read by nobody.
+      if (t - told > 160) {
+        told = t;
+        now.current.onAt(Math.min(points, Math.floor(point)));
+      }
+      if (point >= points) {
+        now.current.onAt(points);
+        now.current.onEnd();
+        return;
+      }
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => {
+      cancelAnimationFrame(frame);
+      now.current.onAt(Math.min(points, Math.floor(point)));
+    };
+  }, [playing, draw, near, points, list]);
+}
+
+interface Drawing {
+  project: ArticleView;
+  near: Near;
+  flipped: boolean;
+  selectedId: string | null;
+  size: { readonly w: number; readonly h: number };
+  list: readonly Drawable[];
+  points: number;
+  /** What is looked at from near, mm. */
+  middle: RefObject<{ x: number; y: number }>;
+  canvas: RefObject<HTMLCanvasElement | null>;
+  svg: RefObject<SVGSVGElement | null>;
+  top: RefObject<SVGSVGElement | null>;
+  needle: RefObject<SVGSVGElement | null>;
+}
+
+/** What part of the picture is in sight, and how its stitches are drawn up to a needle point. */
+function useDrawing({
+  project,
+  near,
+  flipped,
+  selectedId,
+  size,
+  list,
+  points,
+  middle,
+  canvas,
+  svg,
+  top,
+  needle,
+}: Drawing) {
+  const { widthMm, heightMm } = project.ground;
+  const sight = useCallback((): Sight => {
+    const pad = Math.max(widthMm, heightMm) * 0.02;
+    const fit = Math.min(size.w / (widthMm + 2 * pad), size.h / (heightMm + 2 * pad));
+    const pxPerMm = near === 'whole' ? fit : near === 'true' ? TRUE_PX_MM : CLOSE_PX_MM;
+    const c = near === 'whole' ? { x: widthMm / 2, y: heightMm / 2 } : middle.current;
+    const cx = flipped ? widthMm - c.x : c.x;
+    return {
+      xMm: cx - size.w / 2 / pxPerMm,
+      yMm: c.y - size.h / 2 / pxPerMm,
+      pxPerMm,
+      mirrorMm: flipped ? widthMm : null,
+    };
+  }, [size, near, widthMm, heightMm, flipped, middle]);
+
+  /** Draws everything up to a needle point; nothing that stands there already is drawn anew, as long as the sight stays. */
+  const drawn = useRef<{ upTo: number; list: readonly Drawable[]; sight: string } | null>(null);
+  const draw = useCallback(
+    (upTo: number | null) => {
+      const c = canvas.current;
+      const ctx = c?.getContext('2d');
+      if (!c || !ctx || size.w === 0) return;
+      const s = sight();
+      const dpr = devicePixelRatio;
+      const inPx: Sight = { ...s, pxPerMm: s.pxPerMm * dpr };
+      const end = upTo ?? points;
+      const name = `${s.xMm.toFixed(2)} ${s.yMm.toFixed(2)} ${s.pxPerMm} ${s.mirrorMm} ${selectedId}`;
+      const before = drawn.current;
+      const goesOn = before !== null && before.list === list && before.sight === name && before.upTo <= end;
+      if (!goesOn) {
+        const window = `${s.xMm} ${s.yMm} ${size.w / s.pxPerMm} ${size.h / s.pxPerMm}`;
+        svg.current?.setAttribute('viewBox', window);
+        top.current?.setAttribute('viewBox', window);
+        // Letters stay as large as they are, from near or far.
+        top.current?.style.setProperty('--letter', String(15 / s.pxPerMm));
+        c.width = Math.round(size.w * dpr);
+        c.height = Math.round(size.h * dpr);
+      }
+      drawStitches(ctx, list, inPx, goesOn ? before.upTo : 0, end, selectedId, true);
+      drawn.current = { upTo: end, list, sight: name };
+      const n = needle.current;
+      const where = upTo === null ? null : needleAt(list, Math.min(points - 1, Math.floor(upTo)));
+      if (n) {
+        n.style.visibility = where ? 'visible' : 'hidden';
+        if (where) {
+          const x = ((s.mirrorMm === null ? where.x : s.mirrorMm - where.x) - s.xMm) * s.pxPerMm;
+          n.style.transform = `translate(${x}px, ${(where.y - s.yMm) * s.pxPerMm}px)`;
+        }
+      }
+    },
+    [sight, size, list, points, selectedId, canvas, svg, top, needle],
+  );
+
+  return { sight, draw };
+}
+
+/** From how near it is looked at, and how far it is sewn. */
+const PlayBar = ({
+  near,
+  onNear,
+  playing,
+  onPlaying,
+  points,
+  at,
+  says,
+  onSlide,
+}: {
+  near: Near;
+  onNear: (near: Near) => void;
+  playing: boolean;
+  onPlaying: (on: boolean) => void;
+  points: number;
+  at: number | null;
+  /** What the needle is at. */
+  says: string;
+  onSlide: (point: number) => void;
+}) => (
+  <div className={css.bar}>
+    <FieldChoice label="Seen from" value={near} options={NEAR_WORDS} onChange={onNear} />
+    <div className={css.play}>
+      <Button
+        look="go"
+        disabled={points === 0}
+        icon={playing ? <Pause size={20} /> : <Play size={20} />}
+        onClick={() => onPlaying(!playing)}
+      >
+        {playing ? 'Hold' : 'Sew it'}
+      </Button>
+      <label className={css.slide}>
+        <span className="visually-hidden">How far it is sewn</span>
+        <input
+          type="range"
+          min={0}
+          max={points}
+          value={at ?? points}
+          disabled={points === 0}
+          aria-valuetext={says}
+          onChange={(e) => onSlide(Number(e.target.value))}
+        />
+      </label>
+    </div>
+  </div>
+);
+
+/** The cloths that the stitches lie on. */
+function Under({
+  ref,
+  project,
+  plan,
+  picture,
+  flipped,
+}: {
+  ref: RefObject<SVGSVGElement | null>;
+  project: ArticleView;
+  plan: Plan;
+  picture: PlanPicture;
+  flipped: boolean;
+}) {
+  const prefix = useId();
+  const { widthMm, heightMm } = project.ground;
+  const pieces = new Map(project.pieces.map((p) => [p.id, p]));
+  const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
+  return (
+    <svg ref={ref} className={css.under} viewBox={`0 0 ${widthMm} ${heightMm}`} aria-hidden="true">
+      <ClothDefs
+        onGround
+        prefix={prefix}
+        fabrics={project.fabrics}
+        pictures={project.pictures}
+        pieces={project.pieces}
+      />
+      <g transform={flipped ? `translate(${widthMm} 0) scale(-1 1)` : undefined}>
+        <path
+          d={groundOutline(project.ground)}
+          fill={project.article.ground ? clothUrl(prefix, project.fabrics, project.ground.fabricId) : 'none'}
+          fillRule="evenodd"
+        />
+        {plan.order.map((id) => {
+          const piece = pieces.get(id);
+          const cut = picture.cuts[id];
+          if (!piece || !cut) return null;
+          const colour = colours.get(piece.fabricId) ?? '#888888';
+          return (
+            <g key={id} data-piece={id}>
+              <path d={cut.outline} fill={colour} fillRule="evenodd" />
+              <path
+                d={cut.outline}
+                fill={clothUrl(prefix, project.fabrics, piece.fabricId, piece, true)}
+                fillRule="evenodd"
+                stroke={shade(colour, -0.3)}
+                strokeWidth="0.3"
+              />
+            </g>
+          );
+        })}
+      </g>
+    </svg>
+  );
+}
+
+/** Letters round what is picked. */
+const Letters = ({
+  ref,
+  landmarks,
+  mirrorMm,
+}: {
+  ref: RefObject<SVGSVGElement | null>;
+  landmarks: readonly Lettered[];
+  /** How wide the ground is, when it is seen from behind. */
+  mirrorMm: number | null;
+}) => (
+  <svg ref={ref} className={css.letters} aria-hidden="true">
+    {landmarks.map((m) => (
+      <text
+        key={m.letter}
+        x={mirrorMm === null ? m.x : mirrorMm - m.x}
+        y={m.y}
+        style={{ '--out-x': mirrorMm === null ? m.outX : -m.outX, '--out-y': m.outY } as CSSProperties}
+      >
+        {m.letter}
+      </text>
+    ))}
+  </svg>
+);

@@ -2,7 +2,7 @@ import { ArrowDown, ArrowDownToLine, ArrowUp, ArrowUpToLine } from 'lucide-react
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Button, Empty, FieldChoice } from '~/components';
 import { nth } from '~/core/base/lists';
-import type { Project } from '~/core/keep/model';
+import type { ArticleView, Piece, Plan, Project } from '~/core/keep/model';
 import { moveInOrder, orderWith } from '~/core/lay/layer';
 import { edit, select, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
@@ -19,6 +19,8 @@ import { useBehind } from './useBehind';
 import { WholeStack } from './WholeStack';
 
 type View = 'stack' | 'build' | 'map';
+/** Where a piece goes in the stack. */
+type Way = 'up' | 'down' | 'top' | 'bottom';
 
 /** Puts an order of one article's pieces in force, as near to it as the decided pairs allow; those of others keep their places. Changes the project given. */
 function reorder(p: Project, order: readonly string[]): void {
@@ -54,11 +56,10 @@ export function Layers() {
     );
   }
   const piece = project.pieces.find((p) => p.id === selectedId);
-  const place = project.order.indexOf(selectedId ?? '');
   const order = plan.order.filter((id) => project.order.includes(id));
   const count = Math.min(laid ?? order.length, order.length);
 
-  const shift = (id: string, way: 'up' | 'down' | 'top' | 'bottom'): string | null =>
+  const shift = (id: string, way: Way): string | null =>
     edit((p) => {
       if (way === 'up' || way === 'down') reorder(p, moveInOrder(project.order, id, way, plan.overlaps));
       else {
@@ -66,7 +67,6 @@ export function Layers() {
         reorder(p, way === 'top' ? [...rest, id] : [id, ...rest]);
       }
     });
-  const wordsOf = stepWords(whole, plan);
   const key = (e: KeyboardEvent): void => {
     const id = keyOf(e, true);
     if (id === 'letGo') select(null);
@@ -151,43 +151,7 @@ export function Layers() {
       <aside className={css.tray} aria-label={piece ? 'The piece in hand' : 'The whole stack'}>
         {piece ? (
           <>
-            <div>
-              <h2>
-                {project.numberOf(piece.id)} · {piece.label || 'Unnamed'}
-              </h2>
-              <p className={css.lead}>
-                Layer {place + 1} of {project.order.length}, counted from the{' '}
-                {project.article.ground ? 'ground' : 'lowest'}
-              </p>
-            </div>
-            <div className={css.row}>
-              <Button
-                icon={<ArrowUp size={18} />}
-                disabled={place === project.order.length - 1}
-                onClick={() => shift(piece.id, 'up')}
-              >
-                Raise
-              </Button>
-              <Button icon={<ArrowDown size={18} />} disabled={place === 0} onClick={() => shift(piece.id, 'down')}>
-                Lower
-              </Button>
-              <Button
-                look="plain"
-                icon={<ArrowUpToLine size={18} />}
-                disabled={place === project.order.length - 1}
-                onClick={() => shift(piece.id, 'top')}
-              >
-                To the top
-              </Button>
-              <Button
-                look="plain"
-                icon={<ArrowDownToLine size={18} />}
-                disabled={place === 0}
-                onClick={() => shift(piece.id, 'bottom')}
-              >
-                To the {project.article.ground ? 'ground' : 'bottom'}
-              </Button>
-            </div>
+            <PiecePlace project={project} piece={piece} onShift={(way) => shift(piece.id, way)} />
             <PieceJoins project={project} plan={plan} picture={picture} piece={piece} />
             <Button onClick={() => select(null)}>Done</Button>
           </>
@@ -200,22 +164,75 @@ export function Layers() {
               hiddenGround={behind}
               onOrder={(order) => edit((p) => reorder(p, order))}
             />
-            <div>
-              <h3>Bond in this order</h3>
-              <ol className={css.steps} aria-label="What is bonded, in order">
-                {plan.making.steps
-                  .filter((s) => (s.kind === 'bond' || s.kind === 'steam-pass') && s.articleId === project.article.id)
-                  .map((s) => (
-                    <li key={s.id} data-step={s.id}>
-                      <PieceChips project={project} ids={s.pieceIds} short={s.pieceIds.length > 3} label={wordsOf(s)} />
-                      {s.unit !== null && <span className={css.lead}>{wordsOf(s)}</span>}
-                    </li>
-                  ))}
-              </ol>
-            </div>
+            <BondOrder whole={whole} project={project} plan={plan} />
           </>
         )}
       </aside>
+    </div>
+  );
+}
+
+/** Where a piece lies in the stack, and the ways up and down. */
+function PiecePlace({ project, piece, onShift }: { project: ArticleView; piece: Piece; onShift: (way: Way) => void }) {
+  const place = project.order.indexOf(piece.id);
+  return (
+    <>
+      <div>
+        <h2>
+          {project.numberOf(piece.id)} · {piece.label || 'Unnamed'}
+        </h2>
+        <p className={css.lead}>
+          Layer {place + 1} of {project.order.length}, counted from the {project.article.ground ? 'ground' : 'lowest'}
+        </p>
+      </div>
+      <div className={css.row}>
+        <Button
+          icon={<ArrowUp size={18} />}
+          disabled={place === project.order.length - 1}
+          onClick={() => onShift('up')}
+        >
+          Raise
+        </Button>
+        <Button icon={<ArrowDown size={18} />} disabled={place === 0} onClick={() => onShift('down')}>
+          Lower
+        </Button>
+        <Button
+          look="plain"
+          icon={<ArrowUpToLine size={18} />}
+          disabled={place === project.order.length - 1}
+          onClick={() => onShift('top')}
+        >
+          To the top
+        </Button>
+        <Button
+          look="plain"
+          icon={<ArrowDownToLine size={18} />}
+          disabled={place === 0}
+          onClick={() => onShift('bottom')}
+        >
+          To the {project.article.ground ? 'ground' : 'bottom'}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** What is bonded on this article, in order. */
+function BondOrder({ whole, project, plan }: { whole: Project; project: ArticleView; plan: Plan }) {
+  const wordsOf = stepWords(whole, plan);
+  return (
+    <div>
+      <h3>Bond in this order</h3>
+      <ol className={css.steps} aria-label="What is bonded, in order">
+        {plan.making.steps
+          .filter((s) => (s.kind === 'bond' || s.kind === 'steam-pass') && s.articleId === project.article.id)
+          .map((s) => (
+            <li key={s.id} data-step={s.id}>
+              <PieceChips project={project} ids={s.pieceIds} short={s.pieceIds.length > 3} label={wordsOf(s)} />
+              {s.unit !== null && <span className={css.lead}>{wordsOf(s)}</span>}
+            </li>
+          ))}
+      </ol>
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { COVER_OPTIONS, FieldChoice, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/base/colour';
-import { formatTemperature, SPEECH } from '~/core/base/units';
-import { clothsOf, leadingWeb, leanAt } from '~/core/choose/press';
+import { type DisplayUnits, formatTemperature, SPEECH } from '~/core/base/units';
+import { clothsOf, type Look, leadingWeb, leanAt } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
 import type { PressedColumns } from '~/core/plan';
 import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
@@ -47,12 +47,11 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
   const { press, look, error } = useLook(project, ticket, as);
   if (error) return <Note stop>{error}</Note>;
   if (!press || !look) return <p className={css.estimate}>Looking into the stack …</p>;
-  const { run, window: open, limit, remedies, kPa, mostKPa } = look;
+  const { run, window: open, limit, kPa, mostKPa } = look;
   const { units } = project;
   const shown = (c: number): number => SPEECH[units].heat.fromC(c);
   const reach = { low: Math.round(shown(COOLEST_C)), high: Math.round(shown(HOTTEST_C)) };
   const { soleplateC, atS, cover, surface, steam, turned } = as;
-  let y = 0;
   return (
     <div className={css.stack}>
       <div className={css.controls}>
@@ -139,81 +138,9 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
           />
         )}
       </div>
-      <p className={css.verdict} data-window={open ? 'open' : 'shut'} role="status">
-        {open ? (
-          <>
-            Bonded after <strong>{tenths(open.minS)}</strong>
-            {open.harm ? (
-              <>
-                , harmed after <strong>{tenths(open.maxS)}</strong>: {harmWords(open.harm)}.
-              </>
-            ) : (
-              ', and not harmed within a minute.'
-            )}
-          </>
-        ) : run.bondedS === null ? (
-          <>Not bonded within a minute: the bond line gets to {formatTemperature(run.bondC.at(-1) ?? 20, units)}.</>
-        ) : (
-          <>Harmed before it is bonded.</>
-        )}
-        {remedies.length > 0 && (
-          <> {remedies.map((m) => `${remedyWords(m, units)}: from ${tenths(m.minS)}.`).join(' ')}</>
-        )}
-      </p>
+      <Verdict look={look} units={units} />
       <div className={css.look}>
-        <svg
-          className={css.section}
-          viewBox={`0 0 400 ${run.section.reduce((h, l) => h + (l.role === 'surface' ? SURFACE_PX : Math.max(LEAST_PX, l.thicknessMm * PX_PER_MM)), 26)}`}
-          role="img"
-          aria-label={`Section through the stack after ${seconds(atS)}`}
-        >
-          <rect x="0" y="0" width="400" height="24" rx="3" fill="#5b5148" />
-          <text x="200" y="16" className={css.plate}>
-            soleplate, {formatTemperature(soleplateC, units)}
-          </text>
-          {run.section.map((l, k) => {
-            const h = l.role === 'surface' ? SURFACE_PX : Math.max(LEAST_PX, l.thicknessMm * PX_PER_MM);
-            const top = 26 + y;
-            y += h;
-            const cells = l.role === 'surface' ? l.c.slice(0, 6) : l.c;
-            const mean = l.c.reduce((s, v) => s + v, 0) / l.c.length;
-            return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: layers are known by where they lie
-              <g key={k}>
-                {cells.map((c, i) => (
-                  <rect
-                    // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by where they lie
-                    key={i}
-                    x="0"
-                    y={top + (h * i) / cells.length}
-                    width="400"
-                    height={h / cells.length + 0.6}
-                    fill={warmth(c)}
-                  />
-                ))}
-                {l.role === 'web' && (
-                  <rect
-                    x="0"
-                    y={top}
-                    width="400"
-                    height={h}
-                    fill="none"
-                    stroke="var(--ink-on-cloth)"
-                    strokeWidth="1.5"
-                    strokeDasharray="5 3"
-                  />
-                )}
-                <line x1="0" x2="400" y1={top} y2={top} stroke="var(--ink-on-cloth)" strokeWidth="0.6" opacity="0.5" />
-                <text x="10" y={top + h / 2} className={css.layerName}>
-                  {l.name}
-                </text>
-                <text x="390" y={top + h / 2} className={css.layerHeat}>
-                  {formatTemperature(l.role === 'surface' ? (l.c[0] ?? 20) : mean, units)}
-                </text>
-              </g>
-            );
-          })}
-        </svg>
+        <Section run={run} soleplateC={soleplateC} atS={atS} units={units} />
         <div className={css.chart}>
           <BondChart
             run={run}
@@ -226,5 +153,103 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
         </div>
       </div>
     </div>
+  );
+}
+
+/** From when it is bonded and until when nothing is harmed, and what would help. */
+function Verdict({ look, units }: { look: Look; units: DisplayUnits }) {
+  const { run, window: open, remedies } = look;
+  return (
+    <p className={css.verdict} data-window={open ? 'open' : 'shut'} role="status">
+      {open ? (
+        <>
+          Bonded after <strong>{tenths(open.minS)}</strong>
+          {open.harm ? (
+            <>
+              , harmed after <strong>{tenths(open.maxS)}</strong>: {harmWords(open.harm)}.
+            </>
+          ) : (
+            ', and not harmed within a minute.'
+          )}
+        </>
+      ) : run.bondedS === null ? (
+        <>Not bonded within a minute: the bond line gets to {formatTemperature(run.bondC.at(-1) ?? 20, units)}.</>
+      ) : (
+        <>Harmed before it is bonded.</>
+      )}
+      {remedies.length > 0 && (
+        <> {remedies.map((m) => `${remedyWords(m, units)}: from ${tenths(m.minS)}.`).join(' ')}</>
+      )}
+    </p>
+  );
+}
+
+/** The layers from the soleplate down, each as warm as it is. */
+function Section({
+  run,
+  soleplateC,
+  atS,
+  units,
+}: {
+  run: Look['run'];
+  soleplateC: number;
+  atS: number;
+  units: DisplayUnits;
+}) {
+  let y = 0;
+  return (
+    <svg
+      className={css.section}
+      viewBox={`0 0 400 ${run.section.reduce((h, l) => h + (l.role === 'surface' ? SURFACE_PX : Math.max(LEAST_PX, l.thicknessMm * PX_PER_MM)), 26)}`}
+      role="img"
+      aria-label={`Section through the stack after ${seconds(atS)}`}
+    >
+      <rect x="0" y="0" width="400" height="24" rx="3" fill="#5b5148" />
+      <text x="200" y="16" className={css.plate}>
+        soleplate, {formatTemperature(soleplateC, units)}
+      </text>
+      {run.section.map((l, k) => {
+        const h = l.role === 'surface' ? SURFACE_PX : Math.max(LEAST_PX, l.thicknessMm * PX_PER_MM);
+        const top = 26 + y;
+        y += h;
+        const cells = l.role === 'surface' ? l.c.slice(0, 6) : l.c;
+        const mean = l.c.reduce((s, v) => s + v, 0) / l.c.length;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: layers are known by where they lie
+          <g key={k}>
+            {cells.map((c, i) => (
+              <rect
+                // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by where they lie
+                key={i}
+                x="0"
+                y={top + (h * i) / cells.length}
+                width="400"
+                height={h / cells.length + 0.6}
+                fill={warmth(c)}
+              />
+            ))}
+            {l.role === 'web' && (
+              <rect
+                x="0"
+                y={top}
+                width="400"
+                height={h}
+                fill="none"
+                stroke="var(--ink-on-cloth)"
+                strokeWidth="1.5"
+                strokeDasharray="5 3"
+              />
+            )}
+            <line x1="0" x2="400" y1={top} y2={top} stroke="var(--ink-on-cloth)" strokeWidth="0.6" opacity="0.5" />
+            <text x="10" y={top + h / 2} className={css.layerName}>
+              {l.name}
+            </text>
+            <text x="390" y={top + h / 2} className={css.layerHeat}>
+              {formatTemperature(l.role === 'surface' ? (l.c[0] ?? 20) : mean, units)}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
   );
 }

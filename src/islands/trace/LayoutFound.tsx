@@ -65,10 +65,6 @@ export function LayoutFound({
   const nameOf = (id: string): string => things.find((t) => t.id === id)?.name ?? id;
   const strips = stripsOf(wanted, layout);
   const locked = new Set(layout.locked);
-  const wide = [
-    ...new Set([...wanted.parts].flatMap(([id, p]) => (p.what === 'strip' ? [pieceWords(project, wanted, id)] : []))),
-  ];
-
   const drop = (p: NestPlacement, by: { x: number; y: number }): void => {
     const strip = strips.find((s) => s.bin === p.bin && s.binCopy === p.binCopy);
     if (!strip) return;
@@ -126,48 +122,16 @@ export function LayoutFound({
 
   return (
     <>
-      <p className={css.saving} data-layout={`${wanted.kind} ${wanted.ofId}`} data-length={layout.lengthMm}>
-        {kind === 'web' ? (
-          <>
-            <strong>{formatLength(layout.lengthMm, project.units)}</strong> of the roll, nested;{' '}
-            <strong>{formatLength(rowsMm, project.units)}</strong> in rows.{' '}
-            {rowsMm > layout.lengthMm ? `Saves ${percent(1 - layout.lengthMm / rowsMm)}.` : 'Rows are as short here.'}
-            {strips.some((s) => s.bin) && ' Offcuts are used first.'}
-          </>
-        ) : (
-          <>
-            {strips.length === 1 ? 'One piece' : `${strips.length} pieces`} of {nameOf(wanted.ofId)};{' '}
-            {strips
-              .map(
-                (s) =>
-                  `${percent(s.coveredMm2 / Math.max(1, areaOf(s)))} of ${s.number === null ? 'the bolt' : stripName(wanted, s)}`,
-              )
-              .join(', ')}{' '}
-            covered.
-            {strips.some((s) => s.bin === null) &&
-              ` None is in stock: ${formatRun(layout.lengthMm, project.units)} off a bolt ${formatRun(BOLT_MM, project.units)} wide would do.`}
-          </>
-        )}{' '}
-        Seen from {flipped ? 'behind' : SIDE_WORDS[wanted.side]}.
-      </p>
-      {layout.unplaced.length > 0 && (
-        <Note stop>
-          <ul>
-            {layout.unplaced.map((u) => (
-              <li key={`${u.id} ${u.code}`}>
-                {pieceWords(project, wanted, u.id)}
-                {u.copies > 1 && ` (${u.copies})`}: {unplacedWords(u, project.units)}
-              </li>
-            ))}
-          </ul>
-        </Note>
-      )}
-      {wide.length > 0 && (
-        <Note>
-          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the liner; lift the
-          tape with the liner.
-        </Note>
-      )}
+      <Saving
+        project={project}
+        wanted={wanted}
+        layout={layout}
+        rowsMm={rowsMm}
+        strips={strips}
+        flipped={flipped}
+        nameOf={nameOf}
+      />
+      <LayoutNotes project={project} wanted={wanted} layout={layout} />
       {strips.map((strip) => (
         <figure key={`${strip.bin} ${strip.binCopy}`} className={css.strip}>
           <LayoutView
@@ -223,6 +187,83 @@ export function LayoutFound({
       <p className={css.lead}>
         Drag a shape and it settles where it is free; it is then kept there. Arrow keys move the picked one.
       </p>
+    </>
+  );
+}
+
+/** What a layout saves, and how much of what is here it covers. */
+function Saving({
+  project,
+  wanted,
+  layout,
+  rowsMm,
+  strips,
+  flipped,
+  nameOf,
+}: {
+  project: Project;
+  wanted: LayoutAsk;
+  layout: Layout;
+  rowsMm: number;
+  strips: readonly LaidStrip[];
+  flipped: boolean;
+  nameOf: (id: string) => string;
+}) {
+  const { kind } = wanted;
+  return (
+    <p className={css.saving} data-layout={`${wanted.kind} ${wanted.ofId}`} data-length={layout.lengthMm}>
+      {kind === 'web' ? (
+        <>
+          <strong>{formatLength(layout.lengthMm, project.units)}</strong> of the roll, nested;{' '}
+          <strong>{formatLength(rowsMm, project.units)}</strong> in rows.{' '}
+          {rowsMm > layout.lengthMm ? `Saves ${percent(1 - layout.lengthMm / rowsMm)}.` : 'Rows are as short here.'}
+          {strips.some((s) => s.bin) && ' Offcuts are used first.'}
+        </>
+      ) : (
+        <>
+          {strips.length === 1 ? 'One piece' : `${strips.length} pieces`} of {nameOf(wanted.ofId)};{' '}
+          {strips
+            .map(
+              (s) =>
+                `${percent(s.coveredMm2 / Math.max(1, areaOf(s)))} of ${s.number === null ? 'the bolt' : stripName(wanted, s)}`,
+            )
+            .join(', ')}{' '}
+          covered.
+          {strips.some((s) => s.bin === null) &&
+            ` None is in stock: ${formatRun(layout.lengthMm, project.units)} off a bolt ${formatRun(BOLT_MM, project.units)} wide would do.`}
+        </>
+      )}{' '}
+      Seen from {flipped ? 'behind' : SIDE_WORDS[wanted.side]}.
+    </p>
+  );
+}
+
+/** What found no room, and strips that are wider than the roll. */
+function LayoutNotes({ project, wanted, layout }: { project: Project; wanted: LayoutAsk; layout: Layout }) {
+  const wide = [
+    ...new Set([...wanted.parts].flatMap(([id, p]) => (p.what === 'strip' ? [pieceWords(project, wanted, id)] : []))),
+  ];
+
+  return (
+    <>
+      {layout.unplaced.length > 0 && (
+        <Note stop>
+          <ul>
+            {layout.unplaced.map((u) => (
+              <li key={`${u.id} ${u.code}`}>
+                {pieceWords(project, wanted, u.id)}
+                {u.copies > 1 && ` (${u.copies})`}: {unplacedWords(u, project.units)}
+              </li>
+            ))}
+          </ul>
+        </Note>
+      )}
+      {wide.length > 0 && (
+        <Note>
+          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the liner; lift the
+          tape with the liner.
+        </Note>
+      )}
     </>
   );
 }
