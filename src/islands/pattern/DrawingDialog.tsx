@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Button, FieldChoice, FileDialog, LengthField, Note } from '~/components';
-import { boundsOf, centreOf, composed, mirrorAt, regionOf, translation } from '~/core/base/shape';
+import { boundsOf, centreOf, composed, mirrorAt, type Point, regionOf, translation } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
 import { pieceInMiddle } from '~/core/intake/arrange';
 import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~/core/intake/drawing';
@@ -91,38 +91,12 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
 
   const lay = (): void => {
     if (!arrived || !bounds) return;
-    const own = centreOf(bounds);
-    const ids: string[] = [];
-    const refused = editHere((p) => {
-      arrived.shapes.forEach((shape, i) => {
-        const { outline } = shape;
-        const c = centreOf(boundsOf(regionOf(outline)));
-        const id = newId();
-        const fabricId = fabricOfColour(p, shape.fill);
-        // A drawing that came reversed keeps its outlines as they came, but its pieces change sides on the ground.
-        const dx = (c.x - own.x * factor) * (reversed === 'yes' ? -1 : 1);
-        const at = { x: middle.x + dx, y: middle.y + c.y - own.y * factor };
-        const piece = pieceInMiddle(outline, at, {
-          id,
-          label: shape.label || `${name} ${i + 1}`.slice(0, LIMITS.nameChars),
-          fabricId,
-          articleId: articleInHand(p).id,
-          marks: [...shape.marks],
-        });
-        p.pieces.push({ ...piece, preReversed: reversed === 'yes' });
-        p.order.push(id);
-        ids.push(id);
-      });
-      // What lies on no piece is drawn on the ground.
-      const onto = translation(middle.x - own.x * factor, middle.y - own.y * factor);
-      const flip = reversed === 'yes' ? mirrorAt(middle.x) : translation(0, 0);
-      articleInHand(p).marks.push(...movedMarks(arrived.loose, composed(onto, flip)));
-    });
-    if (refused) {
-      setError(refused);
+    const laid = layDrawing(arrived, { name, factor, own: centreOf(bounds), middle, reversed: reversed === 'yes' });
+    if ('refused' in laid) {
+      setError(laid.refused);
       return;
     }
-    selectAll(ids);
+    selectAll(laid.ids);
     onClose();
   };
 
@@ -146,25 +120,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     >
       {drawing && bounds && arrived && (
         <div className={css.columns}>
-          <svg
-            className={css.preview}
-            role="img"
-            aria-label={drawing.shapes.length === 1 ? 'One shape' : `${drawing.shapes.length} shapes`}
-            viewBox={`${bounds.minX} ${bounds.minY} ${w} ${h}`}
-          >
-            {drawing.shapes.map((s, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
-              <path key={i} d={s.outline} style={{ fill: s.fill }} />
-            ))}
-            {drawing.lines.map((l, i) => (
-              <path
-                // biome-ignore lint/suspicious/noArrayIndexKey: lines of a file have no name but their place in it
-                key={i}
-                d={l.path}
-                style={{ fill: 'none', stroke: l.colour, strokeWidth: l.widthMm, strokeLinecap: l.ends }}
-              />
-            ))}
-          </svg>
+          <DrawingPicture drawing={drawing} box={`${bounds.minX} ${bounds.minY} ${w} ${h}`} />
           <div className={css.form}>
             <FieldChoice
               label="How large?"
@@ -225,19 +181,95 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               {arrived.shapes.length} {arrived.shapes.length === 1 ? 'piece' : 'pieces'}, {formatLength(w * factor, u)}{' '}
               wide, {formatLength(h * factor, u)} high
             </p>
-            {drawing.leftOut.length > 0 && (
-              <Note>
-                Not everything could be used:
-                <ul className={css.left}>
-                  {drawing.leftOut.map((l) => (
-                    <li key={l.code}>{l.text}</li>
-                  ))}
-                </ul>
-              </Note>
-            )}
+            <LeftOut drawing={drawing} />
           </div>
         </div>
       )}
     </FileDialog>
   );
 }
+
+/** Lays what arrived with a drawing down as pieces, one fabric a fill. @returns their ids, or why it was not taken */
+function layDrawing(
+  arrived: ReturnType<typeof arrive>,
+  {
+    name,
+    factor,
+    own,
+    middle,
+    reversed,
+  }: {
+    readonly name: string;
+    readonly factor: number;
+    /** The middle of the drawing, in its own coordinates. */
+    readonly own: Point;
+    /** Where it goes on the ground, mm. */
+    readonly middle: Point;
+    /** It came mirrored already. */
+    readonly reversed: boolean;
+  },
+): { readonly ids: readonly string[] } | { readonly refused: string } {
+  const ids: string[] = [];
+  const refused = editHere((p) => {
+    arrived.shapes.forEach((shape, i) => {
+      const { outline } = shape;
+      const c = centreOf(boundsOf(regionOf(outline)));
+      const id = newId();
+      const fabricId = fabricOfColour(p, shape.fill);
+      // A drawing that came reversed keeps its outlines as they came, but its pieces change sides on the ground.
+      const dx = (c.x - own.x * factor) * (reversed ? -1 : 1);
+      const at = { x: middle.x + dx, y: middle.y + c.y - own.y * factor };
+      const piece = pieceInMiddle(outline, at, {
+        id,
+        label: shape.label || `${name} ${i + 1}`.slice(0, LIMITS.nameChars),
+        fabricId,
+        articleId: articleInHand(p).id,
+        marks: [...shape.marks],
+      });
+      p.pieces.push({ ...piece, preReversed: reversed });
+      p.order.push(id);
+      ids.push(id);
+    });
+    // What lies on no piece is drawn on the ground.
+    const onto = translation(middle.x - own.x * factor, middle.y - own.y * factor);
+    const flip = reversed ? mirrorAt(middle.x) : translation(0, 0);
+    articleInHand(p).marks.push(...movedMarks(arrived.loose, composed(onto, flip)));
+  });
+  return refused ? { refused } : { ids };
+}
+
+/** The drawing as it was read: its shapes and its lines. */
+const DrawingPicture = ({ drawing, box }: { drawing: Drawing; box: string }) => (
+  <svg
+    className={css.preview}
+    role="img"
+    aria-label={drawing.shapes.length === 1 ? 'One shape' : `${drawing.shapes.length} shapes`}
+    viewBox={box}
+  >
+    {drawing.shapes.map((s, i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: shapes of a file have no name but their place in it
+      <path key={i} d={s.outline} style={{ fill: s.fill }} />
+    ))}
+    {drawing.lines.map((l, i) => (
+      <path
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines of a file have no name but their place in it
+        key={i}
+        d={l.path}
+        style={{ fill: 'none', stroke: l.colour, strokeWidth: l.widthMm, strokeLinecap: l.ends }}
+      />
+    ))}
+  </svg>
+);
+
+/** What of a drawing could not be used. */
+const LeftOut = ({ drawing }: { drawing: Drawing }) =>
+  drawing.leftOut.length === 0 ? null : (
+    <Note>
+      Not everything could be used:
+      <ul className={css.left}>
+        {drawing.leftOut.map((l) => (
+          <li key={l.code}>{l.text}</li>
+        ))}
+      </ul>
+    </Note>
+  );

@@ -25,10 +25,8 @@ const NUDGE_MM = { mm: 1, in: MM_PER.in / 16 } as const;
 /** The picture on its ground, and what is known of what is in hand. */
 export function Pattern() {
   const { view: project, plan, spots, selectedId, selectedIds, flipped } = useOpen();
-  const [numbers, setNumbers] = useState(true);
-  const [grain, setGrain] = useState(false);
-  const [snagMarks, setSnagMarks] = useState(true);
-  const [tape, setTape] = useState(false);
+  const [shows, setShows] = useState<Shows>({ numbers: true, grain: false, snagMarks: true, tape: false });
+  const { numbers, grain, snagMarks, tape } = shows;
   const [perPx, setPerPx] = useState(1);
   const seams = useSeams(project?.ground);
   const hands = useHands(project, flipped, tape, seams);
@@ -64,50 +62,7 @@ export function Pattern() {
   if (!project) return null;
   const box = pictureBox(project);
   const here = new Set(project.order);
-  const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
-  const [first] = picked;
-  const word =
-    first && picked.every((p) => p.wordId === first.wordId)
-      ? project.words.find((w) => w.id === first.wordId)
-      : undefined;
-
-  const key = (e: KeyboardEvent): void => {
-    const id = keyOf(e, singleKeys);
-    if (id === 'letGo') {
-      hands.clearTape();
-      if (hands.inHand()) hands.cancel();
-      else select(null);
-      return;
-    }
-    if (selectedIds.length === 0) return;
-    if (id === 'copy') {
-      e.preventDefault();
-      copyPieces(selectedIds, false);
-      return;
-    }
-    if (id === 'away') {
-      e.preventDefault();
-      select(null);
-      edit((p) => takeAway(p, selectedIds));
-      return;
-    }
-    const nudge = id === 'nudge' && arrowOf(e.key);
-    if (!nudge) return;
-    e.preventDefault();
-    const step = NUDGE_MM[project.units] * (e.shiftKey ? 10 : 1);
-    edit(
-      (p) =>
-        applyMoves(
-          p,
-          itemsOf(p, selectedIds).map((item) => ({
-            item,
-            dxMm: nudge[0] * step * (flipped ? -1 : 1),
-            dyMm: nudge[1] * step,
-          })),
-        ),
-      { what: 'nudge', ids: selectedIds },
-    );
-  };
+  const key = (e: KeyboardEvent): void => pictureKey(e, { project, selectedIds, flipped, hands, singleKeys });
 
   return (
     <div className={css.station}>
@@ -196,49 +151,152 @@ export function Pattern() {
             }}
           />
         </div>
-        <div className={css.tools}>
-          <Button icon={<Hash size={18} />} aria-pressed={numbers} onClick={() => setNumbers(!numbers)}>
-            Numbers
-          </Button>
-          <Button icon={<MoveVertical size={18} />} aria-pressed={grain} onClick={() => setGrain(!grain)}>
-            Grain
-          </Button>
-          <Button icon={<Grid2x2 size={18} />} aria-pressed={snagMarks} onClick={() => setSnagMarks(!snagMarks)}>
-            Snag marks
-          </Button>
-          <Button
-            icon={<Ruler size={18} />}
-            aria-pressed={tape}
-            onClick={() => {
-              setTape(!tape);
-              hands.clearTape();
-            }}
-          >
-            Tape measure
-          </Button>
-          <span className={css.side}>
-            {tape
-              ? 'Draw from one point to another'
-              : flipped
-                ? 'Wrong side: mirrored, as on a light box'
-                : 'Right side, as it will be seen'}
-          </span>
-        </div>
+        <Tools
+          shows={shows}
+          onShows={setShows}
+          flipped={flipped}
+          onTape={() => {
+            setShows({ ...shows, tape: !tape });
+            hands.clearTape();
+          }}
+        />
       </section>
-      <aside className={css.tray} aria-label={first ? 'What is in hand' : 'The project'}>
-        {!first ? (
-          <GroundTray project={project} />
-        ) : word && picked.length === 1 && wholeWords(project, [first.id]).length === 1 ? (
-          <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} word={word} />
-        ) : word && picked.length === wholeWords(project, [first.id]).length ? (
-          <LazyWordTray project={project} word={word} pieces={picked} />
-        ) : picked.length > 1 ? (
-          <LazySeveralTray project={project} ids={selectedIds} />
-        ) : (
-          <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} />
-        )}
-      </aside>
+      <HandTray project={project} selectedIds={selectedIds} />
     </div>
+  );
+}
+
+/** Keys that act on what is picked: copy, away, nudge, let go. */
+function pictureKey(
+  e: KeyboardEvent,
+  {
+    project,
+    selectedIds,
+    flipped,
+    hands,
+    singleKeys,
+  }: {
+    project: ArticleView;
+    selectedIds: readonly string[];
+    flipped: boolean;
+    hands: ReturnType<typeof useHands>;
+    singleKeys: boolean;
+  },
+): void {
+  const id = keyOf(e, singleKeys);
+  if (id === 'letGo') {
+    hands.clearTape();
+    if (hands.inHand()) hands.cancel();
+    else select(null);
+    return;
+  }
+  if (selectedIds.length === 0) return;
+  if (id === 'copy') {
+    e.preventDefault();
+    copyPieces(selectedIds, false);
+    return;
+  }
+  if (id === 'away') {
+    e.preventDefault();
+    select(null);
+    edit((p) => takeAway(p, selectedIds));
+    return;
+  }
+  const nudge = id === 'nudge' && arrowOf(e.key);
+  if (!nudge) return;
+  e.preventDefault();
+  const step = NUDGE_MM[project.units] * (e.shiftKey ? 10 : 1);
+  edit(
+    (p) =>
+      applyMoves(
+        p,
+        itemsOf(p, selectedIds).map((item) => ({
+          item,
+          dxMm: nudge[0] * step * (flipped ? -1 : 1),
+          dyMm: nudge[1] * step,
+        })),
+      ),
+    { what: 'nudge', ids: selectedIds },
+  );
+}
+
+/** What is shown on the picture, beside it. */
+interface Shows {
+  readonly numbers: boolean;
+  readonly grain: boolean;
+  readonly snagMarks: boolean;
+  readonly tape: boolean;
+}
+
+/** What is shown on the picture, and the tape measure. */
+function Tools({
+  shows,
+  onShows,
+  flipped,
+  onTape,
+}: {
+  shows: Shows;
+  onShows: (shows: Shows) => void;
+  flipped: boolean;
+  onTape: () => void;
+}) {
+  const { numbers, grain, snagMarks, tape } = shows;
+  return (
+    <div className={css.tools}>
+      <Button icon={<Hash size={18} />} aria-pressed={numbers} onClick={() => onShows({ ...shows, numbers: !numbers })}>
+        Numbers
+      </Button>
+      <Button
+        icon={<MoveVertical size={18} />}
+        aria-pressed={grain}
+        onClick={() => onShows({ ...shows, grain: !grain })}
+      >
+        Grain
+      </Button>
+      <Button
+        icon={<Grid2x2 size={18} />}
+        aria-pressed={snagMarks}
+        onClick={() => onShows({ ...shows, snagMarks: !snagMarks })}
+      >
+        Snag marks
+      </Button>
+      <Button icon={<Ruler size={18} />} aria-pressed={tape} onClick={onTape}>
+        Tape measure
+      </Button>
+      <span className={css.side}>
+        {tape
+          ? 'Draw from one point to another'
+          : flipped
+            ? 'Wrong side: mirrored, as on a light box'
+            : 'Right side, as it will be seen'}
+      </span>
+    </div>
+  );
+}
+
+/** What is in hand, or the whole project. */
+function HandTray({ project, selectedIds }: { project: ArticleView; selectedIds: readonly string[] }) {
+  const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
+  const [first] = picked;
+  const word =
+    first && picked.every((p) => p.wordId === first.wordId)
+      ? project.words.find((w) => w.id === first.wordId)
+      : undefined;
+
+  return (
+    <aside className={css.tray} aria-label={first ? 'What is in hand' : 'The project'}>
+      {!first ? (
+        <GroundTray project={project} />
+      ) : word && picked.length === 1 && wholeWords(project, [first.id]).length === 1 ? (
+        <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} word={word} />
+      ) : word && picked.length === wholeWords(project, [first.id]).length ? (
+        <LazyWordTray project={project} word={word} pieces={picked} />
+      ) : picked.length > 1 ? (
+        <LazySeveralTray project={project} ids={selectedIds} />
+      ) : (
+        <LazyPieceTray project={project} piece={first} number={project.numberOf(first.id)} />
+      )}
+    </aside>
   );
 }
 

@@ -114,7 +114,6 @@ export function WordDialog({
     if (kept.ok) change({ faceId: face.id, axes: {} });
   };
   const u = project.units;
-  const reach = { units: u, min: 1, max: LIMITS.reachMm };
   return (
     <Dialog title={word ? 'Change the word' : 'A word'} wide onClose={onClose}>
       <div className={css.columns}>
@@ -125,113 +124,8 @@ export function WordDialog({
             maxLength={LIMITS.wordChars}
             onChange={(text) => change({ text })}
           />
-          <FieldChoice
-            label="Size by"
-            value={draft.size.by}
-            options={[
-              { value: 'box', label: 'the box it must fit' },
-              { value: 'cap', label: set?.tallest ? 'height of its tallest letter' : 'height of a capital' },
-            ]}
-            onChange={(by) =>
-              change({
-                size:
-                  by === 'cap'
-                    ? { by, capMm: Math.round(set?.capMm ?? 40) }
-                    : {
-                        by,
-                        widthMm: roomIn(project).widthMm,
-                        heightMm: roomIn(project).heightMm,
-                      },
-              })
-            }
-          />
-          {draft.size.by === 'cap' ? (
-            <LengthField
-              label={set?.tallest ? 'Height of its tallest letter' : 'Height of a capital'}
-              units={u}
-              min={1}
-              max={2000}
-              value={draft.size.capMm}
-              onChange={(capMm) => change({ size: { by: 'cap', capMm } })}
-            />
-          ) : (
-            <div className={css.pair}>
-              <LengthField
-                label="Box, wide"
-                {...reach}
-                value={draft.size.widthMm}
-                onChange={(widthMm) =>
-                  change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), widthMm } })
-                }
-              />
-              <LengthField
-                label="Box, high"
-                {...reach}
-                value={draft.size.heightMm}
-                onChange={(heightMm) =>
-                  change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), heightMm } })
-                }
-              />
-            </div>
-          )}
-          <FieldChoice
-            label="Gaps between letters"
-            value={draft.gaps}
-            options={[
-              { value: 'optical', label: 'even to the eye' },
-              { value: 'equal', label: 'equal' },
-              { value: 'font', label: 'as in print' },
-              { value: 'ink', label: 'measured, ink to ink' },
-            ]}
-            onChange={(gaps) =>
-              change({
-                gaps,
-                // A measured gap is the whole gap; in the other ways it is what comes on top.
-                gapMm:
-                  gaps === 'ink' ? Math.round((set?.capMm ?? 40) * INK_GAP) : draft.gaps === 'ink' ? 0 : draft.gapMm,
-              })
-            }
-          />
-          <LengthField
-            label={draft.gaps === 'ink' ? 'Gap, ink to ink' : 'And this much more'}
-            units={u}
-            min={draft.gaps === 'ink' ? 0 : -100}
-            max={1000}
-            value={draft.gapMm}
-            onChange={(gapMm) => change({ gapMm })}
-          />
-          <FieldChoice
-            label="Line"
-            value={draft.arc ? draft.arc.side : 'straight'}
-            options={[
-              { value: 'straight', label: 'straight' },
-              { value: 'over', label: 'over an arc' },
-              { value: 'under', label: 'under an arc' },
-            ]}
-            onChange={(side) =>
-              change({
-                arc: side === 'straight' ? null : { radiusMm: draft.arc?.radiusMm ?? roomIn(project).radiusMm, side },
-              })
-            }
-          />
-          {word && !draft.arc && (
-            <FieldChoice
-              label="What stays where it is"
-              value={draft.anchor}
-              options={ANCHORS.map((value) => ({ value, label: ANCHOR_WORDS[value] }))}
-              onChange={(anchor) => change({ anchor })}
-            />
-          )}
-          {draft.arc && (
-            <LengthField
-              label="Radius of the arc"
-              units={u}
-              min={10}
-              max={LIMITS.reachMm}
-              value={draft.arc.radiusMm}
-              onChange={(radiusMm) => change({ arc: { radiusMm, side: draft.arc?.side ?? 'over' } })}
-            />
-          )}
+          <SizeFields project={project} draft={draft} set={set} onChange={change} />
+          <LineFields project={project} draft={draft} lies={word !== null} onChange={change} />
         </div>
         <div className={css.form}>
           <WordPreview set={set} />
@@ -265,6 +159,137 @@ export function WordDialog({
         </Button>
       </div>
     </Dialog>
+  );
+}
+
+interface DraftFields {
+  project: Project;
+  draft: Word;
+  onChange: (more: Partial<Word>) => void;
+}
+
+/** How large the word is, and how far its letters stand apart. */
+function SizeFields({ project, draft, set, onChange: change }: DraftFields & { set: SetWord | null }) {
+  const u = project.units;
+  const reach = { units: u, min: 1, max: LIMITS.reachMm };
+  return (
+    <>
+      <FieldChoice
+        label="Size by"
+        value={draft.size.by}
+        options={[
+          { value: 'box', label: 'the box it must fit' },
+          { value: 'cap', label: set?.tallest ? 'height of its tallest letter' : 'height of a capital' },
+        ]}
+        onChange={(by) =>
+          change({
+            size:
+              by === 'cap'
+                ? { by, capMm: Math.round(set?.capMm ?? 40) }
+                : {
+                    by,
+                    widthMm: roomIn(project).widthMm,
+                    heightMm: roomIn(project).heightMm,
+                  },
+          })
+        }
+      />
+      {draft.size.by === 'cap' ? (
+        <LengthField
+          label={set?.tallest ? 'Height of its tallest letter' : 'Height of a capital'}
+          units={u}
+          min={1}
+          max={2000}
+          value={draft.size.capMm}
+          onChange={(capMm) => change({ size: { by: 'cap', capMm } })}
+        />
+      ) : (
+        <div className={css.pair}>
+          <LengthField
+            label="Box, wide"
+            {...reach}
+            value={draft.size.widthMm}
+            onChange={(widthMm) =>
+              change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), widthMm } })
+            }
+          />
+          <LengthField
+            label="Box, high"
+            {...reach}
+            value={draft.size.heightMm}
+            onChange={(heightMm) =>
+              change({ size: { ...(draft.size as { by: 'box'; widthMm: number; heightMm: number }), heightMm } })
+            }
+          />
+        </div>
+      )}
+      <FieldChoice
+        label="Gaps between letters"
+        value={draft.gaps}
+        options={[
+          { value: 'optical', label: 'even to the eye' },
+          { value: 'equal', label: 'equal' },
+          { value: 'font', label: 'as in print' },
+          { value: 'ink', label: 'measured, ink to ink' },
+        ]}
+        onChange={(gaps) =>
+          change({
+            gaps,
+            // A measured gap is the whole gap; in the other ways it is what comes on top.
+            gapMm: gaps === 'ink' ? Math.round((set?.capMm ?? 40) * INK_GAP) : draft.gaps === 'ink' ? 0 : draft.gapMm,
+          })
+        }
+      />
+      <LengthField
+        label={draft.gaps === 'ink' ? 'Gap, ink to ink' : 'And this much more'}
+        units={u}
+        min={draft.gaps === 'ink' ? 0 : -100}
+        max={1000}
+        value={draft.gapMm}
+        onChange={(gapMm) => change({ gapMm })}
+      />
+    </>
+  );
+}
+
+/** Straight or over an arc, and what stays where it is. @property lies it lies on the ground already */
+function LineFields({ project, draft, lies, onChange: change }: DraftFields & { lies: boolean }) {
+  const u = project.units;
+  return (
+    <>
+      <FieldChoice
+        label="Line"
+        value={draft.arc ? draft.arc.side : 'straight'}
+        options={[
+          { value: 'straight', label: 'straight' },
+          { value: 'over', label: 'over an arc' },
+          { value: 'under', label: 'under an arc' },
+        ]}
+        onChange={(side) =>
+          change({
+            arc: side === 'straight' ? null : { radiusMm: draft.arc?.radiusMm ?? roomIn(project).radiusMm, side },
+          })
+        }
+      />
+      {lies && !draft.arc && (
+        <FieldChoice
+          label="What stays where it is"
+          value={draft.anchor}
+          options={ANCHORS.map((value) => ({ value, label: ANCHOR_WORDS[value] }))}
+          onChange={(anchor) => change({ anchor })}
+        />
+      )}
+      {draft.arc && (
+        <LengthField
+          label="Radius of the arc"
+          units={u}
+          min={10}
+          max={LIMITS.reachMm}
+          value={draft.arc.radiusMm}
+          onChange={(radiusMm) => change({ arc: { radiusMm, side: draft.arc?.side ?? 'over' } })}
+        />
+      )}
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import { type PointerEvent, useCallback, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useCallback, useRef, useState } from 'react';
 import { type Bounds, centreOf, type Point, type Region } from '~/core/base/shape';
 import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
@@ -31,30 +31,73 @@ export interface Marks {
   svg: SVGSVGElement | null;
 }
 
-/**
- * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
- * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
- */
-export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean, seams: Region | null) {
-  const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
-  const drag = useRef<Going | null>(null);
-  const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
-  const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
-  /** Fingers on the picture, where they are now. */
-  const fingers = useRef(new Map<number, Point>());
-  const justDragged = useRef(false);
-  const said = useRef(0);
+/** The corner that stays where it is while the one across is drawn; null: it turns about its middle. */
+function anchorOf(handle: Handle, b: Bounds): Point | null {
+  const anchors: Record<Handle, Point | null> = {
+    turn: null,
+    nw: { x: b.maxX, y: b.maxY },
+    ne: { x: b.minX, y: b.maxY },
+    se: { x: b.minX, y: b.minY },
+    sw: { x: b.maxX, y: b.minY },
+  };
+  return anchors[handle];
+}
 
-  const toGround = useCallback(
-    (e: { clientX: number; clientY: number }): Point => {
-      const m = marks.current.svg?.getScreenCTM();
-      if (!m || !project) return { x: 0, y: 0 };
-      const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
-      return { x: flipped ? project.ground.widthMm - p.x : p.x, y: p.y };
-    },
-    [project, flipped],
-  );
+/** Draws the loop between two points of the ground. @returns its box */
+function showLoop({ loop: group }: Marks, from: Point, to: Point): Bounds {
+  const loop = {
+    minX: Math.min(from.x, to.x),
+    minY: Math.min(from.y, to.y),
+    maxX: Math.max(from.x, to.x),
+    maxY: Math.max(from.y, to.y),
+  };
+  const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+  line.setAttribute('d', `M${loop.minX} ${loop.minY}H${loop.maxX}V${loop.maxY}H${loop.minX}Z`);
+  group?.replaceChildren(line);
+  return loop;
+}
 
+/** What is taken in hand, as it lies at that moment. */
+function pickedUp(
+  project: ArticleView,
+  {
+    kind,
+    from,
+    ids,
+    anchor,
+    seams,
+    flipped,
+    ctm,
+    svg,
+  }: Pick<Going, 'kind' | 'from' | 'ids' | 'ctm'> & {
+    readonly anchor: Point | null;
+    readonly seams: Region | null;
+    readonly flipped: boolean;
+    readonly svg: SVGSVGElement;
+  },
+): Going {
+  const items = itemsOf(project, ids);
+  const box = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+  return {
+    kind,
+    from,
+    ids,
+    items,
+    box,
+    anchor: anchor ?? centreOf(box),
+    lines: kind === 'move' ? snapLines(project, ids, seams) : null,
+    perPx: 1 / ctm.a,
+    side: flipped ? -1 : 1,
+    units: project.units,
+    ctm,
+    frame: svg.getBoundingClientRect(),
+    started: false,
+    commit: null,
+  };
+}
+
+/** What is shown while something is in the hand, past React: words, guides, and the lifted layer. */
+function marksOf(marks: RefObject<Marks>, said: RefObject<number>, project: ArticleView | null, flipped: boolean) {
   /** New words make the browser lay the line out anew, so they come a few times a second, not with every move. */
   const say = (text: string): void => {
     const now = performance.now();
@@ -103,28 +146,39 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     if (marks.current.lift) marks.current.lift.style.transform = transform;
   };
 
+  return { say, showGuides, layLift, shiftLift };
+}
+
+/**
+ * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
+ * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
+ */
+export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean, seams: Region | null) {
+  const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
+  const drag = useRef<Going | null>(null);
+  const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
+  const [measured, setMeasured] = useState<{ from: Point; to: Point } | null>(null);
+  /** Fingers on the picture, where they are now. */
+  const fingers = useRef(new Map<number, Point>());
+  const justDragged = useRef(false);
+  const said = useRef(0);
+  const toGround = useCallback(
+    (e: { clientX: number; clientY: number }): Point => {
+      const m = marks.current.svg?.getScreenCTM();
+      if (!m || !project) return { x: 0, y: 0 };
+      const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(m.inverse());
+      return { x: flipped ? project.ground.widthMm - p.x : p.x, y: p.y };
+    },
+    [project, flipped],
+  );
+
+  const { say, showGuides, layLift, shiftLift } = marksOf(marks, said, project, flipped);
+
   const begin = (e: PointerEvent, kind: Going['kind'], ids: readonly string[], anchor: Point | null): void => {
     const { svg } = marks.current;
     const m = svg?.getScreenCTM();
     if (!project || !svg || !m || e.button !== 0) return;
-    const items = itemsOf(project, ids);
-    const box = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : { minX: 0, minY: 0, maxX: 0, maxY: 0 };
-    drag.current = {
-      kind,
-      from: toGround(e),
-      ids,
-      items,
-      box,
-      anchor: anchor ?? centreOf(box),
-      lines: kind === 'move' ? snapLines(project, ids, seams) : null,
-      perPx: 1 / m.a,
-      side: flipped ? -1 : 1,
-      units: project.units,
-      ctm: m,
-      frame: svg.getBoundingClientRect(),
-      started: false,
-      commit: null,
-    };
+    drag.current = pickedUp(project, { kind, from: toGround(e), ids, anchor, seams, flipped, ctm: m, svg });
     justDragged.current = false;
   };
 
@@ -162,14 +216,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     const items = itemsOf(project, ids);
     if (items.length === 0) return;
     const b = mergeBounds(items.map((i) => i.box));
-    const anchors: Record<Handle, Point | null> = {
-      turn: null,
-      nw: { x: b.maxX, y: b.maxY },
-      ne: { x: b.minX, y: b.maxY },
-      se: { x: b.minX, y: b.minY },
-      sw: { x: b.maxX, y: b.minY },
-    };
-    begin(e, handle === 'turn' ? 'turn' : 'resize', ids, anchors[handle]);
+    begin(e, handle === 'turn' ? 'turn' : 'resize', ids, anchorOf(handle, b));
   };
 
   const move = (e: PointerEvent): void => {
@@ -209,15 +256,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
         follow(resized(d, now));
         break;
       case 'lasso': {
-        const loop = {
-          minX: Math.min(d.from.x, now.x),
-          minY: Math.min(d.from.y, now.y),
-          maxX: Math.max(d.from.x, now.x),
-          maxY: Math.max(d.from.y, now.y),
-        };
-        const line = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-        line.setAttribute('d', `M${loop.minX} ${loop.minY}H${loop.maxX}V${loop.maxY}H${loop.minX}Z`);
-        marks.current.loop?.replaceChildren(line);
+        const loop = showLoop(marks.current, d.from, now);
         d.commit = () => selectAll(within(project, loop));
         break;
       }

@@ -110,96 +110,14 @@ export function CutterDialog({
               onChange={(heightMm) => setMat({ ...mat, heightMm })}
             />
           </div>
-          {cloths.map((c, i) => {
-            const change = (next: Partial<CutterCloth>): void =>
-              setCloths(cloths.map((d, k) => (k === i ? { ...d, ...next } : d)));
-            return (
-              // biome-ignore lint/suspicious/noArrayIndexKey: cloths have no other identity, and are only added or taken at the end
-              <fieldset key={i} className={css.matCloth}>
-                <legend>Cloth {i + 1}</legend>
-                <TextField label="Name" value={c.name} onChange={(name) => change({ name })} />
-                <Select
-                  label="Corner"
-                  value={c.corner}
-                  options={CORNERS.map((v) => ({ value: v, label: v }))}
-                  onChange={(corner) => change({ corner, at: null })}
-                />
-                <LengthField
-                  label="Width"
-                  units={units}
-                  value={c.widthMm}
-                  min={10}
-                  max={3000}
-                  onChange={(widthMm) => change({ widthMm })}
-                />
-                <LengthField
-                  label="Height"
-                  units={units}
-                  value={c.heightMm}
-                  min={10}
-                  max={3000}
-                  onChange={(heightMm) => change({ heightMm })}
-                />
-              </fieldset>
-            );
-          })}
-          <div className={css.downloads}>
-            <Button
-              disabled={cloths.length >= 4}
-              onClick={() =>
-                setCloths([
-                  ...cloths,
-                  {
-                    name: `cloth ${cloths.length + 1}`,
-                    corner: CORNERS.find((k) => !cloths.some((c) => c.corner === k)) ?? 'upper left',
-                    widthMm: 200,
-                    heightMm: 150,
-                  },
-                ])
-              }
-            >
-              Another cloth
-            </Button>
-            <Button disabled={cloths.length === 0} onClick={() => setCloths(cloths.slice(0, -1))}>
-              Take one off
-            </Button>
-          </div>
+          <ClothFields units={units} cloths={cloths} onCloths={setCloths} />
           <p className={css.lead}>
             A blade cuts fingers too: keep hands off while it moves, and take the blade out before cleaning.
           </p>
         </div>
         <div>
           {read && !read.ok && <Note stop>{read.message}</Note>}
-          <svg
-            className={css.mat}
-            viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
-            role="img"
-            aria-label={run ? 'The mat with cloths and cuts' : 'The mat with cloths'}
-          >
-            <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
-            {cloths.map((c, i) => {
-              const b = clothBox(c, mat);
-              return (
-                // biome-ignore lint/suspicious/noArrayIndexKey: as above
-                <g key={i}>
-                  <rect className={css.matPiece} x={b.x} y={b.y} width={b.w} height={b.h} />
-                  {!run && (
-                    <text className={css.matName} x={b.x + b.w / 2} y={b.y + b.h / 2} fontSize={mat.widthMm / 28}>
-                      {c.name}
-                    </text>
-                  )}
-                </g>
-              );
-            })}
-            {run?.travels.slice(0, shown).map(([p, q], i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
-              <line key={i} className={css.travel} x1={p.x} y1={p.y} x2={q.x} y2={q.y} />
-            ))}
-            {run?.steps.slice(0, shown).map((s, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
-              <path key={i} className={css.blade} d={printRegion([s.ring], 2)} />
-            ))}
-          </svg>
+          <MatPicture mat={mat} cloths={cloths} run={run} shown={shown} />
           {!file && (
             <p>
               {made.length > 0
@@ -208,43 +126,179 @@ export function CutterDialog({
             </p>
           )}
           {run && (
-            <>
-              <label className={css.lines}>
-                <span>
-                  {run.steps.length === 1 ? `${shown} of one line cut` : `${shown} of ${run.steps.length} lines cut`}
-                </span>
-                <input
-                  type="range"
-                  min={0}
-                  max={run.steps.length}
-                  value={shown}
-                  onChange={(e) => setUpTo(Number(e.target.value))}
-                />
-              </label>
-              <p data-cutter={run.problems.length}>
-                <strong>{Math.ceil(run.seconds / 60)} min</strong> for {formatRun(run.cutMm, units)} of cutting
-                (simulated speeds).{' '}
-                {reversedNames && reversedNames.length > 0
-                  ? `Reversed on the mat: ${reversedNames
-                      .slice(0, 8)
-                      .map((s) => s.name)
-                      .join(', ')}${reversedNames.length > 8 ? ' and more' : ''}. Lay the cloth liner up.`
-                  : 'Nothing is reversed: lay the cloth right side up.'}
-              </p>
-              {run.problems.length > 0 && (
-                <Note stop>
-                  <ul>
-                    {run.problems.slice(0, 8).map((p) => (
-                      <li key={`${p.code} ${p.name}`}>{p.text}</li>
-                    ))}
-                    {run.problems.length > 8 && <li>And {run.problems.length - 8} more.</li>}
-                  </ul>
-                </Note>
-              )}
-            </>
+            <CutSummary
+              run={run}
+              shown={shown}
+              onShown={setUpTo}
+              units={units}
+              reversed={reversedNames?.map((r) => r.name) ?? []}
+            />
           )}
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** Each cloth on the mat: its name, its corner, its size. */
+function ClothFields({
+  units,
+  cloths,
+  onCloths,
+}: {
+  units: Project['units'];
+  cloths: readonly CutterCloth[];
+  onCloths: (cloths: readonly CutterCloth[]) => void;
+}) {
+  return (
+    <>
+      {cloths.map((c, i) => {
+        const change = (next: Partial<CutterCloth>): void =>
+          onCloths(cloths.map((d, k) => (k === i ? { ...d, ...next } : d)));
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: cloths have no other identity, and are only added or taken at the end
+          <fieldset key={i} className={css.matCloth}>
+            <legend>Cloth {i + 1}</legend>
+            <TextField label="Name" value={c.name} onChange={(name) => change({ name })} />
+            <Select
+              label="Corner"
+              value={c.corner}
+              options={CORNERS.map((v) => ({ value: v, label: v }))}
+              onChange={(corner) => change({ corner, at: null })}
+            />
+            <LengthField
+              label="Width"
+              units={units}
+              value={c.widthMm}
+              min={10}
+              max={3000}
+              onChange={(widthMm) => change({ widthMm })}
+            />
+            <LengthField
+              label="Height"
+              units={units}
+              value={c.heightMm}
+              min={10}
+              max={3000}
+              onChange={(heightMm) => change({ heightMm })}
+            />
+          </fieldset>
+        );
+      })}
+      <div className={css.downloads}>
+        <Button
+          disabled={cloths.length >= 4}
+          onClick={() =>
+            onCloths([
+              ...cloths,
+              {
+                name: `cloth ${cloths.length + 1}`,
+                corner: CORNERS.find((k) => !cloths.some((c) => c.corner === k)) ?? 'upper left',
+                widthMm: 200,
+                heightMm: 150,
+              },
+            ])
+          }
+        >
+          Another cloth
+        </Button>
+        <Button disabled={cloths.length === 0} onClick={() => onCloths(cloths.slice(0, -1))}>
+          Take one off
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** The mat with its cloths, and what the blade has cut so far. */
+const MatPicture = ({
+  mat,
+  cloths,
+  run,
+  shown,
+}: {
+  mat: { widthMm: number; heightMm: number };
+  cloths: readonly CutterCloth[];
+  run: CutRun | null;
+  /** So many steps. */
+  shown: number;
+}) => (
+  <svg
+    className={css.mat}
+    viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
+    role="img"
+    aria-label={run ? 'The mat with cloths and cuts' : 'The mat with cloths'}
+  >
+    <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
+    {cloths.map((c, i) => {
+      const b = clothBox(c, mat);
+      return (
+        // biome-ignore lint/suspicious/noArrayIndexKey: as above
+        <g key={i}>
+          <rect className={css.matPiece} x={b.x} y={b.y} width={b.w} height={b.h} />
+          {!run && (
+            <text className={css.matName} x={b.x + b.w / 2} y={b.y + b.h / 2} fontSize={mat.widthMm / 28}>
+              {c.name}
+            </text>
+          )}
+        </g>
+      );
+    })}
+    {run?.travels.slice(0, shown).map(([p, q], i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+      <line key={i} className={css.travel} x1={p.x} y1={p.y} x2={q.x} y2={q.y} />
+    ))}
+    {run?.steps.slice(0, shown).map((s, i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: the order is the identity
+      <path key={i} className={css.blade} d={printRegion([s.ring], 2)} />
+    ))}
+  </svg>
+);
+
+/** How far it has cut, how long it takes, and what would go wrong. */
+function CutSummary({
+  run,
+  shown,
+  onShown,
+  units,
+  reversed,
+}: {
+  run: CutRun;
+  shown: number;
+  onShown: (steps: number) => void;
+  units: Project['units'];
+  /** Names of shapes that lie reversed. */
+  reversed: readonly string[];
+}) {
+  return (
+    <>
+      <label className={css.lines}>
+        <span>{run.steps.length === 1 ? `${shown} of one line cut` : `${shown} of ${run.steps.length} lines cut`}</span>
+        <input
+          type="range"
+          min={0}
+          max={run.steps.length}
+          value={shown}
+          onChange={(e) => onShown(Number(e.target.value))}
+        />
+      </label>
+      <p data-cutter={run.problems.length}>
+        <strong>{Math.ceil(run.seconds / 60)} min</strong> for {formatRun(run.cutMm, units)} of cutting (simulated
+        speeds).{' '}
+        {reversed.length > 0
+          ? `Reversed on the mat: ${reversed.slice(0, 8).join(', ')}${reversed.length > 8 ? ' and more' : ''}. Lay the cloth liner up.`
+          : 'Nothing is reversed: lay the cloth right side up.'}
+      </p>
+      {run.problems.length > 0 && (
+        <Note stop>
+          <ul>
+            {run.problems.slice(0, 8).map((p) => (
+              <li key={`${p.code} ${p.name}`}>{p.text}</li>
+            ))}
+            {run.problems.length > 8 && <li>And {run.problems.length - 8} more.</li>}
+          </ul>
+        </Note>
+      )}
+    </>
   );
 }
