@@ -53,7 +53,7 @@ const HEADERS: Readonly<Record<string, string>> = {
 };
 
 /** Threads in which letters are shaped: by a WebAssembly module of ours, which a thread's own policy has to allow (CSP 3, W3C). Pages run none. */
-const SHAPES_LETTERS = /^\/_astro\/(?:drawing|sheet)\.worker-[\w-]+\.js(?:\?|$)/;
+const SHAPES_LETTERS = /^\/_astro\/(?:drawing|sheet|plan)\.worker-[\w-]+\.js(?:\?|$)/;
 const policyFor = (url: string, policy: string): string =>
   SHAPES_LETTERS.test(url) ? policy.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'") : policy;
 

@@ -1,5 +1,6 @@
 export * from './archive';
 export * from './board';
+export * from './cutter';
 export * from './drawer';
 export * from './edge';
 export * from './facing';
@@ -22,6 +23,7 @@ export {
   sumWords,
 } from './gather';
 export * from './how-many';
+export * from './lettering';
 export * from './making';
 export * from './match';
 export * from './nest';

@@ -24,15 +24,9 @@ import {
   traceRegions,
   type WantedRegions,
 } from '~/core/intake/drawing';
-import {
-  type AxisSettings,
-  type Face,
-  type FaceRead,
-  readFace,
-  type SetResult,
-  setWord,
-} from '~/core/intake/lettering';
+import { type AxisSettings, type Face, type FaceRead, readFace, type SetWord, setWord } from '~/core/intake/lettering';
 import type { Word } from '~/core/keep/model';
+import { letteringWords } from '~/words';
 
 const URLS: Readonly<Record<string, string>> = {
   'plain-heavy': plainHeavy,
@@ -46,6 +40,9 @@ const URLS: Readonly<Record<string, string>> = {
   slab,
   wide,
 };
+
+/** A word that was set, or why it was not, in words. */
+export type WordSet = { readonly ok: true; readonly word: SetWord } | { readonly ok: false; readonly message: string };
 
 /** A face of one's own travels with each call; a shipped one is fetched once. */
 export interface OwnFace {
@@ -84,11 +81,7 @@ function faceFor(id: string, name: string, own: OwnFace | null, axes: AxisSettin
     const url = URLS[id];
     if (own) face = readFace(own.bytes, own.name, axes);
     else if (url) face = fetch(url).then(async (r) => readFace(await r.arrayBuffer(), name, axes));
-    else
-      return Promise.resolve({
-        ok: false,
-        message: 'The face of this word is not in this browser. Choose another face, or bring its font file in again.',
-      });
+    else return Promise.resolve({ ok: false, problem: { code: 'not-here', name } });
     if (faces.size >= MOST_FACES) faces.clear();
     faces.set(key, face);
   }
@@ -112,14 +105,15 @@ const api = {
   /** @param own faces that were brought in; text is set in the one that it asks for, or in the plain face that ships */
   readSvg: async (text: string, own: readonly OwnFace[], onProgress: (share: number) => void): Promise<SvgResult> =>
     readSvg(text, onProgress, /<(\w+:)?text[\s>]/.test(text) ? await facesFor(own) : null),
-  setWord: async (word: Word, faceName: string, own: OwnFace | null): Promise<SetResult> => {
+  setWord: async (word: Word, faceName: string, own: OwnFace | null): Promise<WordSet> => {
     const read = await faceFor(word.faceId, faceName, own, word.axes);
-    return read.ok ? setWord(read.face, word) : read;
+    const set = read.ok ? setWord(read.face, word) : read;
+    return set.ok ? set : { ok: false, message: letteringWords(set.problem) };
   },
   /** Checks a font file without keeping it. */
   checkFace: async (bytes: ArrayBuffer, name: string): Promise<{ ok: true } | { ok: false; message: string }> => {
     const read = await readFace(bytes, name);
-    return read.ok ? { ok: true } : read;
+    return read.ok ? { ok: true } : { ok: false, message: letteringWords(read.problem) };
   },
   /** What a face can be set at, and a sample of letters that it has. */
   aboutFace: async (id: string, name: string, own: OwnFace | null): Promise<FaceFacts | null> => {

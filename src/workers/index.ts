@@ -14,7 +14,7 @@ import { openThread, type WorkerThread } from './thread';
 export { proxy } from 'comlink';
 export type { FileRead } from './archive';
 export type { Crossing } from './crossing';
-export type { OwnFace } from './drawing.worker';
+export type { OwnFace, WordSet } from './drawing.worker';
 export { keepOffline } from './offline';
 export { forgetWorkedOut } from './planned';
 export { ThreadEnded, type WorkerThread } from './thread';

@@ -1,7 +1,7 @@
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import { type Compared, compareWebs } from '~/core/choose/match';
 import { type Look, type LookAs, lookInto } from '~/core/choose/press';
-import type { Plan, Project } from '~/core/keep/model';
+import type { Project } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
 import {
   asPlanned,
@@ -14,9 +14,10 @@ import {
   stitchPicture,
   wishOf,
 } from '~/core/plan';
-import { type Paper, type SheetDocument, tracingSheets } from '~/core/print/sheet';
+import { correctedFor, type Paper, type SheetDocument, tracingSheets } from '~/core/print/sheet';
 import { stitchGuideOf } from '~/words/stitch-guide';
 import { type Crossing, Telling, Told } from './crossing';
+import type { OwnFace } from './drawing.worker';
 import { keepWorkedOut } from './planned';
 
 // While one edits the program, its name stays and it does not: then nothing is kept.
@@ -34,11 +35,28 @@ const planned = (project: Project): Planned => {
   return planWithPicture(project);
 };
 
+/** The plan the page was told last: what is drawn of it is drawn here, and no plan crosses back. */
+let answered: Planned | undefined;
+const planOf = (project: Project): Planned['plan'] =>
+  (answered?.plan.projectId === project.id ? answered : planned(asPlanned(project))).plan;
+const webIdsOf = (project: Project): Record<string, string | null> =>
+  Object.fromEntries(planOf(project).choices.map((c) => [c.pieceId, c.webId]));
+
+/** What is printed of a plan. */
+export type PrintedSheets =
+  | { readonly kind: 'tracing'; readonly paper: Paper; readonly by: 'cloth' | 'unit' }
+  | { readonly kind: 'stitch-guide'; readonly paper: Paper };
+const drawn = (project: Project, sheets: PrintedSheets): SheetDocument =>
+  sheets.kind === 'tracing'
+    ? tracingSheets(project, planOf(project), sheets.paper, sheets.by)
+    : stitchGuideOf(project, webIdsOf(project), sheets.paper);
+
 // Every call names the project it is about; only what changed of it since the call before crosses over.
 const api = {
   plan: async (about: Crossing<Project>): Promise<Crossing<Planned>> => {
     const project = asPlanned(asked.take(about));
-    return told.tell(await remember('plan', project.id, project, () => planned(project)));
+    answered = await remember('plan', project.id, project, () => planned(project));
+    return told.tell(answered);
   },
   /** Works out what the next change will need of this project, where that was not done yet. */
   warmUp: (about: Crossing<Project>): void => {
@@ -57,15 +75,20 @@ const api = {
   /** Every stitch, and advice for each cloth. */
   stitches: (about: Crossing<Project>, webIds: Readonly<Record<string, string | null>>): StitchPicture =>
     stitchPicture(asked.take(about), webIds),
-  /** The stitch guide, worded and drawn. */
-  stitchGuide: (
+  /** Sheets as they are before the printer's own error is allowed for. */
+  sheets: (about: Crossing<Project>, sheets: PrintedSheets): SheetDocument => drawn(asked.take(about), sheets),
+  /** The same as a PDF, true on this printer: only its bytes cross. */
+  sheetsPdf: async (
     about: Crossing<Project>,
-    webIds: Readonly<Record<string, string | null>>,
-    paper: Paper,
-  ): SheetDocument => stitchGuideOf(asked.take(about), webIds, paper),
-  /** The sheets to trace, as they are before the printer's own error is allowed for. */
-  tracingSheets: (about: Crossing<Project>, plan: Plan, paper: Paper, by: 'cloth' | 'unit'): SheetDocument =>
-    tracingSheets(asked.take(about), plan, paper, by),
+    sheets: PrintedSheets,
+    printer: Project['printer'],
+    given: readonly OwnFace[],
+  ): Promise<ArrayBuffer> => {
+    const doc = correctedFor(drawn(asked.take(about), sheets), printer);
+    const { writePdf } = await import('./write-pdf');
+    const bytes = await writePdf(doc, given);
+    return transfer(bytes, [bytes]);
+  },
   /** What a ticket is worked out from. */
   pressedOn: (about: Crossing<Project>, ticketId: string): PressedColumns | null =>
     pressedOn(asPlanned(asked.take(about)), ticketId),

@@ -1,25 +1,11 @@
 import { expose, transfer } from 'comlink';
-import regularUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf?url';
-import boldUrl from 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf?url';
-import { labelFaces, needsFaces, type SheetDocument } from '~/core/print/sheet';
-import { sheetsToPdf } from '~/core/print/sheet/pdf';
+import type { SheetDocument } from '~/core/print/sheet';
 import type { OwnFace } from './drawing.worker';
-
-const fileAt = async (url: string): Promise<ArrayBuffer> => (await fetch(url)).arrayBuffer();
-
-function base64(file: ArrayBuffer): string {
-  const bytes = new Uint8Array(file);
-  let binary = '';
-  for (let i = 0; i < bytes.length; i += 0x8000) binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(binary);
-}
+import { writePdf } from './write-pdf';
 
 const api = {
-  /** @param given faces that were brought in: labels are drawn in them where the sheets' own type lacks letters */
   pdf: async (doc: SheetDocument, given: readonly OwnFace[]): Promise<ArrayBuffer> => {
-    const [regular, bold] = await Promise.all([fileAt(regularUrl), fileAt(boldUrl)]);
-    const labels = needsFaces(doc) ? await labelFaces(regular, bold, given) : null;
-    const bytes = sheetsToPdf(doc, { regular: base64(regular), bold: base64(bold), labels });
+    const bytes = await writePdf(doc, given);
     return transfer(bytes, [bytes]);
   },
 };

@@ -30,6 +30,19 @@ describe('two tabs of one project, in Chromium', () => {
     expect(await s.axe(), 'looking on').to.deep.equal([]);
   });
 
+  it('at the board the one that looks on has no button that does nothing: what would change something is off, and says why', async () => {
+    await s.go('/project/harbour-light/board');
+    await s.holds('it looks on', async () => (await s.text('header [role=status]')).startsWith('Looking on'));
+    await s.find('main p');
+    const dead = await s.run<string[]>(
+      `return [...document.querySelectorAll('main button, main input, footer button')].filter((b) => !b.matches(':disabled')).map((b) => b.textContent)`,
+    );
+    expect(dead).to.deep.equal([]);
+    expect(await s.axe(), 'looking on at the board').to.deep.equal([]);
+    await s.go('/project/harbour-light/pattern');
+    await s.settled();
+  });
+
   it('what is done in one shows in the other; taking over loses nothing, even 100 ms apart', async () => {
     await at(first);
     for (let i = 0; i < 4; i++) await (await title()).sendKeys(Key.END, `${i}`);
@@ -40,7 +53,7 @@ describe('two tabs of one project, in Chromium', () => {
     await (await title()).sendKeys(Key.END, '4');
     await at(first);
     await s.holds('it looks on now, and sees', async () => (await named()) === 'Harbour Light01234');
-    expect(await s.text('header [role=status]')).to.equal('Looking on');
+    await s.holds('it says so', async () => (await s.text('header [role=status]')) === 'Looking on');
     // Only what was done in a tab is undone there.
     expect(await (await s.named('Undo')).isEnabled()).to.equal(false);
     await at(second);

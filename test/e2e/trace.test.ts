@@ -109,6 +109,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   });
 
   it('makes templates, overview and cut list', async () => {
+    await s.visit('harbour-light', 'trace');
     for (const [name, file] of [
       ['Templates', 'templates'],
       ['Placement overview', 'placement-overview'],
@@ -157,6 +158,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   });
 
   it('shows every piece as drawn, on the cloth and on the ground', async () => {
+    await s.visit('harbour-light', 'trace');
     const stages = await s.driver.findElements(By.css('li[data-piece=turf] figure'));
     expect(stages).to.have.length(3);
     expect(await s.text('li[data-piece=claw-left]')).to.include('mirror twin');

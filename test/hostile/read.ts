@@ -1,4 +1,5 @@
 // Reads one broken thing, as the application would, and says what is not as it should be. Runs in a thread, so that what hangs can be ended.
+
 import { parentPort } from 'node:worker_threads';
 import { parsePath } from '~/core/base/shape';
 import { readSvg } from '~/core/intake/drawing';
@@ -7,6 +8,7 @@ import { fromCsv } from '~/core/keep/drawer/csv';
 import { parseProject, parseProjectText, readJson } from '~/core/keep/model';
 import { repairProject } from '~/core/keep/repair';
 import { planProject } from '~/core/plan';
+import { letteringWords } from '~/words';
 import { brokenCsv, brokenFont, brokenProject, brokenSvg } from './make';
 
 export type Kind = 'project' | 'svg' | 'font' | 'csv';
@@ -70,7 +72,8 @@ function svg(seed: number): Outcome {
 
 async function font(seed: number): Promise<Outcome> {
   const read = await readFace(brokenFont(seed).slice().buffer, 'broken.woff');
-  if (!read.ok) return { as: 'refused', wrong: areWords(read.message) ? [] : [read.message] };
+  if (!read.ok)
+    return { as: 'refused', wrong: areWords(letteringWords(read.problem)) ? [] : [letteringWords(read.problem)] };
   const set = setWord(read.face, {
     text: 'Harbour Light',
     size: { by: 'box', widthMm: 300, heightMm: 80 },
@@ -78,7 +81,8 @@ async function font(seed: number): Promise<Outcome> {
     gapMm: 0,
     arc: null,
   });
-  if (!set.ok) return { as: 'refused', wrong: areWords(set.message) ? [] : [set.message] };
+  if (!set.ok)
+    return { as: 'refused', wrong: areWords(letteringWords(set.problem)) ? [] : [letteringWords(set.problem)] };
   const odd = notFinite(set.word.letters.map((l) => l.at));
   return { as: 'taken', wrong: odd ? [odd] : [] };
 }

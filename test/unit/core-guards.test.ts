@@ -145,7 +145,7 @@ describe('lettering: words', () => {
   sweep('letters never touch: by optical gaps ink stays 7 % of the cap height apart, in every face', async () => {
     for (const { id } of FACES) {
       const set = setWord(await shipped(id), word({ text: 'LATAVO', faceId: id }));
-      if (!set.ok) throw new Error(set.message);
+      if (!set.ok) throw new Error(set.problem.code);
       const letters = set.word.letters.map((l) => transformRegion(regionOf(l.outline), placement(l.at)));
       for (let i = 1; i < letters.length; i++) {
         const near = offset(letters[i - 1]!, 0.07 * 60 * 0.6);

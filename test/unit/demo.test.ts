@@ -60,7 +60,7 @@ describe('the demo’s projects', () => {
       const project = DEMO[id]();
       const word = project.words[0]!;
       const set = setWord(face, word);
-      if (!set.ok) throw new Error(set.message);
+      if (!set.ok) throw new Error(set.problem.code);
       const pieces = project.pieces.filter((p) => p.wordId === word.id);
       expect(pieces.map((p) => p.outline)).to.deep.equal(set.word.letters.map((l) => l.outline));
       pieces.forEach((p, i) => {

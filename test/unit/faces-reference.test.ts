@@ -14,6 +14,7 @@ import {
 import { type Face, readFace, runsOf, setWord } from '~/core/intake/lettering';
 import { plainFont } from '~/core/intake/lettering/font-file';
 import { newWord } from '~/core/keep/model';
+import { letteringWords } from '~/words';
 import { FACE_FILES } from '~/workers/faces';
 import { sweep } from '../cases';
 import { bytesOf, faceOf, outlineOf, packaged, shipped } from './faces';
@@ -142,7 +143,7 @@ describe('faces: scripts that join or run the other way', () => {
     const face = await faceOf(MANY_SCRIPTS);
     for (const gaps of ['font', 'equal', 'optical', 'ink'] as const) {
       const set = setWord(face, word('سلام', { gaps, gapMm: 3 }));
-      if (!set.ok) throw new Error(set.message);
+      if (!set.ok) throw new Error(letteringWords(set.problem));
       expect(
         set.word.letters.map((l) => l.char),
         gaps,
@@ -175,7 +176,7 @@ describe('faces: scripts that join or run the other way', () => {
     expect(hebrew.hasCapitals).to.equal(false);
     expect(hebrew.measuredOn).to.equal('ל');
     const set = setWord(hebrew, word('שלום'));
-    if (!set.ok) throw new Error(set.message);
+    if (!set.ok) throw new Error(letteringWords(set.problem));
     expect(set.word.tallest).to.equal('ל');
     // Lamed is as high as was asked for.
     const lamed = set.word.letters.find((l) => l.char === 'ל')!;
@@ -187,7 +188,7 @@ describe('faces: scripts that join or run the other way', () => {
     expect((await shipped('slab')).line('A漢B漢 ش').missing).to.deep.equal(['漢', 'ش']);
     const set = setWord(await shipped('slab'), word('Aش'));
     expect(set.ok).to.equal(false);
-    if (!set.ok) expect(set.message).to.include('has no “ش”');
+    if (!set.ok) expect(letteringWords(set.problem)).to.include('has no “ش”');
   });
 });
 
@@ -235,7 +236,10 @@ describe('faces: files', () => {
       for (const cut of cuts) {
         const read = await readFace(whole.slice(0, cut), 'cut');
         if (read.ok) expect(() => read.face.line('Rag éß')).to.not.throw();
-        else expect(read.message, `${file} at ${cut}`).to.match(/cannot be read as a font|holds no letters/);
+        else
+          expect(letteringWords(read.problem), `${file} at ${cut}`).to.match(
+            /cannot be read as a font|holds no letters/,
+          );
       }
     }
   });
@@ -268,7 +272,7 @@ describe('faces: .woff2, against the same faces as .woff', () => {
       hurt[at] = (hurt[at]! + 1 + seed * 7) & 0xff;
       const read = await readFace(hurt.buffer, 'hurt');
       if (read.ok) expect(() => read.face.line('Rag éß')).to.not.throw();
-      else expect(read.message).to.match(/cannot be read as a font|holds no letters/);
+      else expect(letteringWords(read.problem)).to.match(/cannot be read as a font|holds no letters/);
     }
   });
 });

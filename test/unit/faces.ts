@@ -12,7 +12,7 @@ export const bytesOf = (path: string): ArrayBuffer => new Uint8Array(readFileSyn
 /** A face from a package's file. */
 export async function faceOf(file: string, axes: AxisSettings = {}): Promise<Face> {
   const read = await readFace(bytesOf(packaged(file)), file, axes);
-  if (!read.ok) throw new Error(read.message);
+  if (!read.ok) throw new Error(read.problem.code);
   return read.face;
 }
 

@@ -12,6 +12,7 @@ import {
 } from '~/core/base/shape';
 import { FACES, type Face, meanWhite, readFace, type SetWord, setWord, templatesOf } from '~/core/intake/lettering';
 import type { Word } from '~/core/keep/model';
+import { letteringWords } from '~/words';
 import { FACE_FILES } from '~/workers/faces';
 import { cases, sweep } from '../cases';
 import { outlineOf, shipped } from './faces';
@@ -31,7 +32,7 @@ const wish = (more: Partial<Wish> = {}): Wish => ({
 });
 const set = (more: Partial<Wish> = {}, face = plain): SetWord => {
   const r = setWord(face, wish(more));
-  if (!r.ok) throw new Error(r.message);
+  if (!r.ok) throw new Error(r.problem.code);
   return r.word;
 };
 const placed = (w: SetWord) => w.letters.map((l) => transformRegion(regionOf(l.outline), placement(l.at)));
@@ -63,7 +64,7 @@ describe('lettering: faces', () => {
     ]) {
       const read = await readFace(bytes, 'mine.ttf');
       expect(read.ok).to.equal(false);
-      if (!read.ok) expect(read.message).to.include('mine.ttf');
+      if (!read.ok) expect(letteringWords(read.problem)).to.include('mine.ttf');
     }
   });
 });
@@ -185,6 +186,6 @@ describe('lettering: words', () => {
     it(`answer in words to ${what}`, () => {
       const r = setWord(plain, wish(more));
       expect(r.ok).to.equal(false);
-      if (!r.ok) expect(r.message).to.match(message);
+      if (!r.ok) expect(letteringWords(r.problem)).to.match(message);
     });
 });

@@ -11,8 +11,6 @@ const STILL: Readonly<Record<string, number>> = {
 
   'choose/match': 4,
   'intake/drawing': 24,
-  'intake/lettering': 6,
-  'intake/standin': 4,
 
   'keep/drawer': 12,
   'keep/model': 11,

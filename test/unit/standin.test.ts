@@ -16,6 +16,7 @@ import {
   settledC,
 } from '~/core/intake/standin';
 import { type CutShape, correctedFor, type SheetDocument, toDxf, toPlainSvg } from '~/core/print/sheet';
+import { cutProblemWords } from '~/words';
 import { square } from './helpers';
 
 const MAT = { widthMm: 300, heightMm: 300 };
@@ -72,7 +73,7 @@ describe('the simulated cutting machine', () => {
     it(`says “${code}” in words, naming the shape`, () => {
       const { problems } = runCutter(shapes, MAT, cloths);
       expect(problems.map((p) => p.code)).to.deep.equal([code]);
-      expect(problems[0]!.text).to.match(/^a .*\.$/);
+      expect(cutProblemWords(problems[0]!)).to.match(/^a .*\.$/);
     });
 
   it('cuts holes before the outside they lie in, and every line once, without a jump', () => {

@@ -36,6 +36,7 @@ import {
   redo,
   redoDrawer,
   rememberStations,
+  rememberStep,
   remindLater,
   renameProject,
   restoreProject,
@@ -43,6 +44,7 @@ import {
   select,
   selectAll,
   stationsLookedAt,
+  stepBefore,
   takeArrived,
   takeBack,
   takeInHands,
@@ -172,6 +174,31 @@ describe('store: projects', () => {
     expect(await stationsLookedAt(id)).to.deep.equal(['pattern', 'press']);
     await forgetProject(id);
     expect(await stationsLookedAt(id)).to.deep.equal([]);
+  });
+
+  it('keeps the step one was at beside the project, so that it is there before the plan; what cannot be read is none', () => {
+    const kept = new Map<string, string>();
+    Object.assign(globalThis, {
+      localStorage: {
+        getItem: (k: string) => kept.get(k) ?? null,
+        setItem: (k: string, v: string) => void kept.set(k, v),
+        removeItem: (k: string) => void kept.delete(k),
+      },
+    });
+    const at = { where: 'Step 5 of 31', says: 'Fuse it.', fact: 'fuse-patch a 1', eachS: 3.5 };
+    rememberStep('p', at);
+    expect(stepBefore('p')).to.deep.equal(at);
+    expect(stepBefore('q')).to.equal(null);
+    for (const text of ['{', '{"where":5}', '[]', 'null']) {
+      kept.set('step of p', text);
+      expect(stepBefore('p'), text).to.equal(null);
+    }
+    rememberStep('p', at);
+    rememberStep('p', null);
+    expect(kept.size).to.equal(0);
+    Object.assign(globalThis, { localStorage: undefined });
+    rememberStep('p', at);
+    expect(stepBefore('p'), 'a browser that keeps nothing').to.equal(null);
   });
 
   it('never gives two the same name', async () => {

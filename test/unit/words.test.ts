@@ -22,7 +22,7 @@ import { cotton, piece, project, square } from './helpers';
 const face = await shipped('plain-bold');
 const set = (word: Word): SetWord => {
   const got = setWord(face, word);
-  if (!got.ok) throw new Error(got.message);
+  if (!got.ok) throw new Error(got.problem.code);
   return got.word;
 };
 const word = (more: Partial<Word> = {}): Word =>

@@ -9,7 +9,7 @@ import { download, edit, useDrawer, useWorkbench } from '~/store';
 import { minutesWords, threadTroubleWords } from '~/words';
 import { askPlanThread } from '~/workers';
 import { ArticleStrip } from '../project/ArticleStrip';
-import { pdfOf } from '../project/pdf';
+import { planPdf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
 import { ClothEdges } from './ClothEdges';
 import css from './Edge.module.css';
@@ -94,7 +94,7 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
           )}
           <FromDrawer project={project} />
           <ThreadRun project={project} plan={plan} />
-          {edge.lines.length > 0 && <Guide project={project} plan={plan} />}
+          {edge.lines.length > 0 && <Guide project={project} />}
         </aside>
       </div>
       {stitches && <ClothEdges project={project} groups={stitches.groups} />}
@@ -119,7 +119,7 @@ function FromDrawer({ project }: { project: Project }) {
 }
 
 /** The stitch guide and the test strip on paper. */
-function Guide({ project, plan }: { project: Project; plan: Plan }) {
+function Guide({ project }: { project: Project }) {
   const [paper, setPaper] = useState<Paper>(SPEECH[project.units].paper);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -127,19 +127,16 @@ function Guide({ project, plan }: { project: Project; plan: Plan }) {
     setBusy(true);
     setError(null);
     try {
-      const webIds = Object.fromEntries(plan.choices.map((c) => [c.pieceId, c.webId]));
-      const drawn: SheetDocument = await askPlanThread(
-        project,
-        async (w, about) => await w.stitchGuide(about, webIds, paper),
-        LIMIT_MS,
-      );
-      const doc = correctedFor(drawn, project.printer);
-      const name = `${fileStem(doc.title, 'stitch-guide')}.${as}`;
-      if (as === 'svg') download(new Blob([sheetsToSvg(doc)], { type: 'image/svg+xml' }), name);
-      else {
-        const bytes = await pdfOf(doc);
-        download(new Blob([bytes], { type: 'application/pdf' }), name);
-      }
+      const sheets = { kind: 'stitch-guide', paper } as const;
+      const name = `${fileStem(`${project.name} stitch guide`, 'stitch-guide')}.${as}`;
+      if (as === 'svg') {
+        const drawn: SheetDocument = await askPlanThread(
+          project,
+          async (w, about) => await w.sheets(about, sheets),
+          LIMIT_MS,
+        );
+        download(new Blob([sheetsToSvg(correctedFor(drawn, project.printer))], { type: 'image/svg+xml' }), name);
+      } else download(new Blob([await planPdf(project, sheets)], { type: 'application/pdf' }), name);
     } catch (e) {
       setError(`The guide could not be made. ${e instanceof Error ? e.message : String(e)} Try once more.`);
     } finally {

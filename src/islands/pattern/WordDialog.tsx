@@ -4,10 +4,10 @@ import { Button, Dialog, FieldChoice, FilePick, LengthField, Note, TextField } f
 import { nth } from '~/core/base/lists';
 import { formatLength } from '~/core/base/units';
 import { keptAnchor, layWord } from '~/core/intake/arrange';
-import { FACES, type SetResult, type SetWord, templatesOf } from '~/core/intake/lettering';
+import { FACES, type SetWord, templatesOf } from '~/core/intake/lettering';
 import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/keep/model';
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
-import { type OwnFace, ThreadEnded } from '~/workers';
+import { type OwnFace, ThreadEnded, type WordSet } from '~/workers';
 import css from './Dialogs.module.css';
 import { articleInHand, middleInHand, newId, usualFabric, whereTo } from './edits';
 import { AxisFields, FaceChoice } from './FaceChoice';
@@ -54,7 +54,7 @@ export function WordDialog({
   onClose: () => void;
 }) {
   const [draft, setDraft] = useState<Word>(() => word ?? start(project, text));
-  const [result, setResult] = useState<SetResult | null>(null);
+  const [result, setResult] = useState<WordSet | null>(null);
   const [fontError, setFontError] = useState<string | null>(null);
   const thread = useSetter();
   const [busy, setBusy] = useState(false);
@@ -69,7 +69,7 @@ export function WordDialog({
     setBusy(true);
     thread
       .run(async (api) => await api.setWord(draft, faceName, ownFace), WORD_MS)
-      .catch((e: unknown): SetResult => ({ ok: false, message: troubleWords(e, faceName) }))
+      .catch((e: unknown): WordSet => ({ ok: false, message: troubleWords(e, faceName) }))
       .then((r) => {
         if (stale) return;
         setResult(r);

@@ -6,6 +6,7 @@ import { allAsks, freshLayout, type Mat, matsOf, patchesOf } from '~/core/cut/la
 import { type CutRun, type CutterCloth, clothBox, readCutFile, runCutter } from '~/core/intake/standin';
 import type { Plan, Project } from '~/core/keep/model';
 import { cutFiles, matFile, numberOfShape } from '~/core/print/sheet';
+import { cutProblemWords } from '~/words';
 import css from './Trace.module.css';
 
 const CORNERS: readonly CutterCloth['corner'][] = ['upper left', 'upper right', 'lower left', 'lower right'];
@@ -293,7 +294,7 @@ function CutSummary({
         <Note stop>
           <ul>
             {run.problems.slice(0, 8).map((p) => (
-              <li key={`${p.code} ${p.name}`}>{p.text}</li>
+              <li key={`${p.code} ${p.name}`}>{cutProblemWords(p)}</li>
             ))}
             {run.problems.length > 8 && <li>And {run.problems.length - 8} more.</li>}
           </ul>

@@ -107,6 +107,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         project={project}
         plan={plan}
         paper={paper}
+        by={by}
         doc={doc}
         pdf={pdf}
         tracings={[...first, ...tracings.filter((t) => t.pieceId !== selectedId)]}

@@ -17,7 +17,7 @@ import {
   templateSheets,
 } from '~/core/print/sheet';
 import { download, edit } from '~/store';
-import { pdfOf } from '../project/pdf';
+import { pdfOf, planPdf } from '../project/pdf';
 import { FacingNote } from './Facings';
 import css from './Trace.module.css';
 
@@ -28,11 +28,11 @@ export function usePdf() {
   /** The document that is being drawn, by what its button says. */
   const [busy, setBusy] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const make = async (which: SheetDocument, label: string): Promise<void> => {
+  const make = async (which: SheetDocument, label: string, write = () => pdfOf(which)): Promise<void> => {
     setBusy(label);
     setError(null);
     try {
-      const bytes = await pdfOf(which);
+      const bytes = await write();
       download(new Blob([bytes], { type: 'application/pdf' }), `${stem(which)}.pdf`);
     } catch (e) {
       setError(
@@ -49,6 +49,8 @@ interface Printed {
   project: Project;
   plan: Plan;
   paper: Paper;
+  /** What the sheets to trace have drawn together. */
+  by: 'cloth' | 'unit';
   /** The sheets to trace; null until they are drawn. */
   doc: SheetDocument | null;
   pdf: ReturnType<typeof usePdf>;
@@ -60,7 +62,7 @@ export function Tray({
   onDialog,
   ...printed
 }: Printed & { tracings: Plan['tracings']; onDialog: (which: 'printer' | 'cutter' | 'check') => void }) {
-  const { project, plan, paper, doc, pdf } = printed;
+  const { project, plan, pdf } = printed;
   const twins = useMemo(
     () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
     [plan],
@@ -75,7 +77,7 @@ export function Tray({
           {project.printer && 'Your printer’s own error is allowed for.'}
         </p>
       </div>
-      <Documents project={project} plan={plan} paper={paper} doc={doc} pdf={pdf} />
+      <Documents {...printed} />
       {pdf.error && <Note stop>{pdf.error}</Note>}
       <div className={css.downloads}>
         <Button icon={<Ruler size={20} />} onClick={() => onDialog('printer')}>
@@ -111,10 +113,10 @@ export function Tray({
 }
 
 /** Every document there is, as PDF and SVG. */
-function Documents({ project, plan, paper, doc, pdf }: Printed) {
+function Documents({ project, plan, paper, by, doc, pdf }: Printed) {
   const made = (which: SheetDocument): SheetDocument => correctedFor(which, project.printer);
-  const sheets: readonly { label: string; make: () => SheetDocument | null }[] = [
-    { label: 'Tracing sheets', make: () => doc },
+  const sheets: readonly { label: string; make: () => SheetDocument | null; write?: () => Promise<ArrayBuffer> }[] = [
+    { label: 'Tracing sheets', make: () => doc, write: () => planPdf(project, { kind: 'tracing', paper, by }) },
     { label: 'Placement guide', make: () => made(placementSheets(project, paper)) },
     { label: 'Templates', make: () => made(templateSheets(project, plan, paper)) },
     { label: 'Placement overview', make: () => placementOverview(project, paper) },
@@ -122,7 +124,7 @@ function Documents({ project, plan, paper, doc, pdf }: Printed) {
   ];
   return (
     <ul className={css.documents}>
-      {sheets.map(({ label, make }) => (
+      {sheets.map(({ label, make, write }) => (
         <li key={label}>
           <span>{label}</span>
           <Button
@@ -132,7 +134,7 @@ function Documents({ project, plan, paper, doc, pdf }: Printed) {
             aria-label={`${label}, PDF`}
             onClick={() => {
               const which = make();
-              if (which) void pdf.make(which, label);
+              if (which) void pdf.make(which, label, write);
             }}
           >
             {pdf.busy === label ? 'Drawing …' : 'PDF'}

@@ -17,11 +17,12 @@ export function useTracingSheets(
   by: 'cloth' | 'unit',
 ): { doc: SheetDocument | null; error: string | null } {
   const ready = fits(project, plan);
-  const asked = useMemo(() => (ready ? { plan, paper, by } : null), [ready, plan, paper, by]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of another plan they are others
+  const asked = useMemo(() => (ready ? { kind: 'tracing' as const, paper, by } : null), [ready, plan, paper, by]);
   const { got, error } = useAsked(
     project,
     asked,
-    async (w, about) => await w.tracingSheets(about, plan, paper, by),
+    async (w, about) => await w.sheets(about, { kind: 'tracing', paper, by }),
     'The sheets could not be drawn',
   );
   const { printer } = project;

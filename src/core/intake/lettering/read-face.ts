@@ -56,7 +56,12 @@ function evenOdd(outline: string): string | null {
 const isSpace = (text: string): boolean => /^[\s\u200b-\u200f\u2060]+$/u.test(text);
 const rounded = (n: number): number => Math.round(n) / FINE + 0;
 
-export type FaceRead = { ok: true; face: Face } | { ok: false; message: string };
+/** Why a font file cannot be used. Words: src/words/lettering.ts. */
+export interface FaceProblem {
+  readonly code: 'no-font' | 'no-letters' | 'not-here';
+  readonly name: string;
+}
+export type FaceRead = { ok: true; face: Face } | { ok: false; problem: FaceProblem };
 
 /**
  * Reads a font file (.ttf, .otf, .ttc's first, .woff, .woff2). Never throws.
@@ -64,19 +69,14 @@ export type FaceRead = { ok: true; face: Face } | { ok: false; message: string }
  * @returns the face, or what is wrong and what to do
  */
 export async function readFace(bytes: ArrayBuffer, name: string, at: AxisSettings = {}): Promise<FaceRead> {
-  const unreadable: FaceRead = {
-    ok: false,
-    message: `“${name}” cannot be read as a font. Choose a .ttf, .otf, .woff or .woff2 file.`,
-  };
+  const unreadable: FaceRead = { ok: false, problem: { code: 'no-font', name } };
   const plain = await plainFont(bytes);
   if (!plain) return unreadable;
   const hb = await import('harfbuzzjs');
   try {
     const setter = new Setter(hb, plain, at);
     const face = setter.face(name);
-    return face
-      ? { ok: true, face }
-      : { ok: false, message: `“${name}” holds no letters that can be cut. Choose another face.` };
+    return face ? { ok: true, face } : { ok: false, problem: { code: 'no-letters', name } };
   } catch {
     return unreadable;
   }

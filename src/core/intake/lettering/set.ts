@@ -46,7 +46,11 @@ export interface SetWord {
   readonly limitedBy: 'width' | 'height' | null;
 }
 
-export type SetResult = { ok: true; word: SetWord } | { ok: false; message: string };
+/** Why a word cannot be set. Words: src/words/lettering.ts. */
+export type LetteringProblem =
+  | { readonly code: 'no-word' | 'nothing-to-cut' | 'box-too-small' }
+  | { readonly code: 'letters-missing'; readonly face: string; readonly missing: readonly string[] };
+export type SetResult = { ok: true; word: SetWord } | { ok: false; problem: LetteringProblem };
 
 interface Placed {
   readonly char: string;
@@ -229,17 +233,13 @@ const boxOf = (placed: readonly Placed[], at: readonly SetLetter['at'][]): Bound
  * @returns the letters with their places, or what is wrong and what to do
  */
 export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 'gapMm' | 'arc'>): SetResult {
-  if (word.text.trim() === '') return { ok: false, message: 'Type a word first.' };
+  if (word.text.trim() === '') return { ok: false, problem: { code: 'no-word' } };
   const { missing } = face.line(word.text);
-  if (missing.length > 0)
-    return {
-      ok: false,
-      message: `${face.name} has no ${missing.map((c) => `“${c}”`).join(', ')}. Choose another face, or leave ${missing.length === 1 ? 'it' : 'them'} out.`,
-    };
+  if (missing.length > 0) return { ok: false, problem: { code: 'letters-missing', face: face.name, missing } };
   let capMm = word.size.by === 'cap' ? word.size.capMm : Math.min(word.size.heightMm, word.size.widthMm);
   let limitedBy: SetWord['limitedBy'] = null;
   let placed = layOut(face, word, capMm);
-  if (placed.length === 0) return { ok: false, message: 'There is no letter to cut in this word.' };
+  if (placed.length === 0) return { ok: false, problem: { code: 'nothing-to-cut' } };
   if (word.size.by === 'box') {
     // Gaps and arc keep their millimetres while the letters grow, so the size is searched for: the ink only ever grows with it.
     const fits = (cap: number): { ok: boolean; w: number; h: number } => {
@@ -259,11 +259,7 @@ export function setWord(face: Face, word: Pick<Word, 'text' | 'size' | 'gaps' | 
       if (fits(cap).ok) low = cap;
       else high = cap;
     }
-    if (low < 1)
-      return {
-        ok: false,
-        message: 'The box is too small for this word with these gaps. Make it larger, or the gaps smaller.',
-      };
+    if (low < 1) return { ok: false, problem: { code: 'box-too-small' } };
     capMm = low;
     placed = layOut(face, word, capMm);
     const at = fits(capMm);

@@ -37,11 +37,14 @@ export interface CutStep {
   readonly ring: readonly Point[];
 }
 
-export interface CutProblem {
-  readonly code: 'off-the-mat' | 'off-the-cloth' | 'across-two-cloths' | 'crosses-another';
-  readonly name: string;
-  readonly text: string;
-}
+/** What would go wrong with a shape. Words: src/words/cutter.ts. */
+export type CutProblem = { readonly name: string } & (
+  | { readonly code: 'off-the-mat' }
+  /** @property cloth the one it should lie on; null: none */
+  | { readonly code: 'off-the-cloth'; readonly cloth: string | null }
+  | { readonly code: 'across-two-cloths'; readonly cloths: readonly string[] }
+  | { readonly code: 'crosses-another'; readonly other: string }
+);
 
 export interface CutRun {
   readonly shapes: readonly CutShape[];
@@ -116,27 +119,14 @@ export function runCutter(
   const clothOf = new Map<string, string>();
   for (const { name, region } of shapes) {
     if (areaMm2(difference(region, matBox)) > TOO_MUCH_MM2) {
-      problems.push({
-        code: 'off-the-mat',
-        name,
-        text: `${name} would be cut past the edge of the mat. Take a larger mat, or lay it out anew.`,
-      });
+      problems.push({ code: 'off-the-mat', name });
       continue;
     }
     if (laid.length === 0) continue;
     const touched = laid.filter((c) => areaMm2(intersection(region, c.region)) > TOO_MUCH_MM2);
-    if (touched.length > 1)
-      problems.push({
-        code: 'across-two-cloths',
-        name,
-        text: `${name} would be cut across ${touched.map((t) => t.name).join(' and ')}.`,
-      });
+    if (touched.length > 1) problems.push({ code: 'across-two-cloths', name, cloths: touched.map((t) => t.name) });
     else if (touched.length === 0 || areaMm2(difference(region, nth(touched, 0).region)) > TOO_MUCH_MM2)
-      problems.push({
-        code: 'off-the-cloth',
-        name,
-        text: `${name} does not lie wholly on ${touched[0]?.name ?? 'any cloth'}.`,
-      });
+      problems.push({ code: 'off-the-cloth', name, cloth: touched[0]?.name ?? null });
     if (touched[0]) clothOf.set(name, touched[0].name);
   }
   for (let i = 0; i < shapes.length; i++)
@@ -145,11 +135,7 @@ export function runCutter(
       const b = boundsOf(nth(shapes, j).region);
       if (a.maxX < b.minX || b.maxX < a.minX || a.maxY < b.minY || b.maxY < a.minY) continue;
       if (areaMm2(intersection(nth(shapes, i).region, nth(shapes, j).region)) > TOO_MUCH_MM2)
-        problems.push({
-          code: 'crosses-another',
-          name: nth(shapes, i).name,
-          text: `${nth(shapes, i).name} and ${nth(shapes, j).name} lie over one another.`,
-        });
+        problems.push({ code: 'crosses-another', name: nth(shapes, i).name, other: nth(shapes, j).name });
     }
   // The nearest shape next; within a shape the small lines, its holes, first.
   const rest = shapes.map((s) => ({

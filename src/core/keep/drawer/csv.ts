@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { parseColour } from '../../base/colour';
-import { csvText } from '../../base/csv';
+import { asWrittenIn, csvText } from '../../base/csv';
 import { assertThere, inMap } from '../../base/lists';
 import { parseLength, parseSize, parseTemperature } from '../../base/units';
 import { problemsFrom } from '../model';
@@ -212,7 +212,7 @@ export function fromCsv<K extends DrawerKind>(
     }
     for (const heading of headings) {
       const column = inMap(byHeading, heading);
-      const cell = (row[heading] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+      const cell = asWrittenIn((row[heading] ?? '').trim());
       if (cell === '') continue;
       const read = READERS[column.type.is](cell, column.type);
       if (!read.ok) {

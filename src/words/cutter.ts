@@ -1,0 +1,15 @@
+import type { CutProblem } from '~/core/intake/standin';
+
+/** What would go wrong on the cutting machine. */
+export function cutProblemWords(p: CutProblem): string {
+  switch (p.code) {
+    case 'off-the-mat':
+      return `${p.name} would be cut past the edge of the mat. Take a larger mat, or lay it out anew.`;
+    case 'across-two-cloths':
+      return `${p.name} would be cut across ${p.cloths.join(' and ')}.`;
+    case 'off-the-cloth':
+      return `${p.name} does not lie wholly on ${p.cloth ?? 'any cloth'}.`;
+    case 'crosses-another':
+      return `${p.name} and ${p.other} lie over one another.`;
+  }
+}
