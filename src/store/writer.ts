@@ -69,6 +69,17 @@ export function takeSeat(projectId: string, onRole: (role: Role) => void, finish
     });
   };
 
+  // A page that is left may be put by for the way back. There it must not wait in line: it would be given the seat, and nobody would write.
+  const putBy = (): void => {
+    queue?.abort();
+    queue = null;
+  };
+  const cameBack = (e: PageTransitionEvent): void => {
+    if (e.persisted && !letGo) waitInLine();
+  };
+  window.addEventListener('pagehide', putBy);
+  window.addEventListener('pageshow', cameBack);
+
   channel.onmessage = ({ data }: MessageEvent<{ ask?: string }>): void => {
     if (!data?.ask || data.ask === TAB || !letGo) return;
     const step = letGo;
@@ -98,6 +109,8 @@ export function takeSeat(projectId: string, onRole: (role: Role) => void, finish
     },
     leave: () => {
       left = true;
+      window.removeEventListener('pagehide', putBy);
+      window.removeEventListener('pageshow', cameBack);
       queue?.abort();
       letGo?.();
       channel.close();

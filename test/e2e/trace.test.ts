@@ -159,6 +159,9 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
 
   it('shows every piece as drawn, on the cloth and on the ground', async () => {
     await s.visit('harbour-light', 'trace');
+    // The layout lists the pieces of all webs.
+    await s.press('layout on web and cloth');
+    await s.find('li[data-piece=turf] figure');
     const stages = await s.driver.findElements(By.css('li[data-piece=turf] figure'));
     expect(stages).to.have.length(3);
     expect(await s.text('li[data-piece=claw-left]')).to.include('mirror twin');

@@ -54,17 +54,17 @@ class Device {
   down(): void {
     this.board = {
       ...this.board,
-      at: { fact: 'f', setDowns: 0, downMs: this.wallMs + REACH },
+      at: { fact: 'f', setDowns: 0, downMs: this.wallMs + REACH, unsure: false },
       hotSinceMs: this.wallMs,
     };
   }
   press() {
-    return pressMoment(this.board.at!.downMs, EACH_S, this.wallMs, REACH);
+    return pressMoment(this.board.at, EACH_S, this.wallMs, REACH);
   }
 }
 
 describe('board: a press under way', () => {
-  const jumps = [3000, -3000, HOUR, -HOUR, DAY, -DAY, 600, -600];
+  const jumps = [3000, -3000, 30_000, -HOUR, -DAY, 600, -600];
   for (const jump of jumps)
     it(`says lift on time when the clock is set by ${jump / 1000} s, whenever that is`, () => {
       for (const at of [200, 1400, 1600, 7000, 13_300]) {
@@ -85,6 +85,22 @@ describe('board: a press under way', () => {
         expect(d.press().state).to.equal('out');
       }
     });
+
+  it('says that nobody can know when the clock is ahead by an hour or a day all at once: it was set, or the device slept unseen', () => {
+    for (const jump of [HOUR, DAY, 61_000]) {
+      const d = new Device();
+      d.down();
+      d.wait(4000);
+      d.setClock(jump);
+      expect(d.press().state).to.equal('unknown');
+      d.wait(20_000);
+      d.reload();
+      expect(d.press().state).to.equal('unknown');
+      // The next place counts anew.
+      d.down();
+      expect(d.press().state).to.equal('reach');
+    }
+  });
 
   it('keeps its place through a reload, and a clock set before it', () => {
     const d = new Device();

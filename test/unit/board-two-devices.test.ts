@@ -198,7 +198,7 @@ describe('board: what it writes may always be kept', () => {
       timers: [{ id: 't', kind: 'cool', pieceIds: [], startedMs: -5, seconds: Number.NaN }],
       times: [{ id: 'x', kind: 'cut', plannedS: 20, tookS: -10_799 }],
       diary: [{ id: 'd', atMs: -1, tookS: -3, plannedS: 2e9, note: 'x'.repeat(5000), pictureId: null }],
-      at: { fact: 'f', setDowns: 0, downMs: -7 },
+      at: { fact: 'f', setDowns: 0, downMs: -7, unsure: false },
       hotSinceMs: -1,
     };
     expect(sound(wild)).to.equal(false);

@@ -13,8 +13,8 @@ export function Meanwhile({ project }: { project: Project }) {
   const before = stepBefore(project.id);
   const { board } = project;
   const now = useBoardClock(board, () => undefined);
-  const down = before?.eachS != null && board.at?.fact === before.fact ? board.at.downMs : null;
-  const moment = pressMoment(down, before?.eachS ?? 0, now, REACH_MS);
+  const at = before?.eachS != null && board.at?.fact === before.fact ? board.at : null;
+  const moment = pressMoment(at, before?.eachS ?? 0, now, REACH_MS);
   return (
     <div className={css.board} aria-busy="true">
       <header className={css.top}>

@@ -54,7 +54,7 @@ export function usePressRun(
   const quiet = useRef<() => void>(() => undefined);
   const can = bs !== null && ticket !== undefined && ticket.stop === null;
   const { count, eachS } = can ? setDownsOf(bs.step.setDowns, ticket) : { count: 0, eachS: 0 };
-  const moment = pressMoment(mine?.downMs ?? null, eachS, now, REACH_MS);
+  const moment = pressMoment(mine, eachS, now, REACH_MS);
   const whole = moment.state === 'down' ? Math.ceil(moment.leftS) : 0;
 
   // A soft tick each second, if wished.
@@ -148,8 +148,8 @@ export function PressNumbers({
       </div>
       {moment.state === 'unknown' && (
         <Note stop>
-          The clock of this device was set back while the iron stood there, so nobody can know for how long. Lift it and
-          look. If it holds, it counts; if not, press Back and press this place again.
+          The clock of this device was set while the iron stood there, or the device slept: nobody can know for how
+          long. Lift it and look. If it holds, it counts; if not, press Back and press this place again.
         </Note>
       )}
       {moment.state === 'out' && moment.overS > TOO_LONG_S && (

@@ -129,7 +129,7 @@ export const ironStands = (
   setDowns: number,
   downMs: number | null,
   nowMs: number,
-): Board => ({ ...board, at: { fact, setDowns, downMs }, hotSinceMs: nowMs });
+): Board => ({ ...board, at: { fact, setDowns, downMs, unsure: false }, hotSinceMs: nowMs });
 
 /** Back: a press that is under way, an open mend, else the last step. */
 export function goneBack(board: Board, current: BoardStep | null): Board | 'press' {

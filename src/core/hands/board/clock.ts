@@ -26,11 +26,24 @@ export function clockSetBy(before: ClockReading, now: ClockReading): number {
   return ahead > 0 && (before.hidden || now.hidden) ? 0 : ahead;
 }
 
-/** The moments of a board, moved along with a clock that was set by so much. The diary and what was noted keep the days they had. */
+/** Ahead by more than this a clock may have been set, or the device may have slept without a word: no device wakes within a minute of falling asleep unseen. Ours. */
+const SLEEP_MS = 60_000;
+
+/**
+ * The moments of a board, moved along with a clock that was set by so much: what cools is waited for rather too long than too short.
+ * Of an iron that stood meanwhile nobody can know for how long, where the device may have slept. The diary and what was noted keep the days they had.
+ */
 export const movedBoard = (board: Board, byMs: number): Board => ({
   ...board,
   timers: board.timers.map((t) => ({ ...t, startedMs: Math.max(0, t.startedMs + byMs) })),
-  at: board.at && { ...board.at, downMs: board.at.downMs === null ? null : Math.max(0, board.at.downMs + byMs) },
+  at:
+    board.at === null || board.at.downMs === null
+      ? board.at
+      : {
+          ...board.at,
+          downMs: Math.max(0, board.at.downMs + byMs),
+          unsure: board.at.unsure || byMs > SLEEP_MS,
+        },
   hotSinceMs: board.hotSinceMs === null ? null : Math.max(0, board.hotSinceMs + byMs),
 });
 
@@ -42,17 +55,23 @@ export type PressMoment =
   | { readonly state: 'down'; readonly leftS: number }
   /** The seconds are over. @property overS by how much */
   | { readonly state: 'out'; readonly overS: number }
-  /** By the clock it would only stand later: the clock was set back while nobody counted. How long it stood cannot be known. */
+  /** The clock was set while nobody counted, or the device slept: how long it stood cannot be known. */
   | { readonly state: 'unknown' };
 
 /**
- * @param downMs when the iron stands, or will stand
+ * @param at the press that is under way; null: none is
  * @param reachMs how long a hand takes to the board
  */
-export function pressMoment(downMs: number | null, eachS: number, nowMs: number, reachMs: number): PressMoment {
-  if (downMs === null) return { state: 'lifted' };
-  const toGoMs = downMs - nowMs;
-  if (toGoMs > reachMs + CLOCK_SLACK_MS) return { state: 'unknown' };
+export function pressMoment(
+  at: Pick<NonNullable<Board['at']>, 'downMs' | 'unsure'> | null,
+  eachS: number,
+  nowMs: number,
+  reachMs: number,
+): PressMoment {
+  if (at === null || at.downMs === null) return { state: 'lifted' };
+  const toGoMs = at.downMs - nowMs;
+  // By the clock it would only stand later: it was set back while no page counted.
+  if (at.unsure || toGoMs > reachMs + CLOCK_SLACK_MS) return { state: 'unknown' };
   const leftS = eachS + toGoMs / 1000;
   if (leftS <= 0) return { state: 'out', overS: -leftS };
   return toGoMs > 0 ? { state: 'reach', leftS } : { state: 'down', leftS };

@@ -116,6 +116,8 @@ export const boardSchema = z.object({
       setDowns: z.number().int().min(0).max(1_000_000),
       /** When the iron stands, or will stand once the hand is there; null: it is lifted. */
       downMs: momentMs.nullable(),
+      /** The clock jumped ahead while it stood: nobody can know how long it has. */
+      unsure: z.boolean().default(false),
     })
     .nullable(),
   timers: z.array(timerSchema).max(BOARD_MOST.timers),
