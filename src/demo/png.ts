@@ -1,15 +1,5 @@
 import { zlibSync } from 'fflate';
-
-const CRC = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c >>> 0;
-});
-const crc = (bytes: Uint8Array): number => {
-  let c = 0xffffffff;
-  for (const b of bytes) c = (CRC[(c ^ b) & 255] ?? 0) ^ (c >>> 8);
-  return (c ^ 0xffffffff) >>> 0;
-};
+import { crc32 } from '~/core/base/sum';
 
 function chunk(type: string, data: Uint8Array): Uint8Array {
   const bytes = new Uint8Array(12 + data.length);
@@ -17,7 +7,7 @@ function chunk(type: string, data: Uint8Array): Uint8Array {
   view.setUint32(0, data.length);
   for (let i = 0; i < 4; i++) bytes[4 + i] = type.charCodeAt(i);
   bytes.set(data, 8);
-  view.setUint32(8 + data.length, crc(bytes.subarray(4, 8 + data.length)));
+  view.setUint32(8 + data.length, crc32(bytes.subarray(4, 8 + data.length)));
   return bytes;
 }
 

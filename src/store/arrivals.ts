@@ -1,8 +1,9 @@
-import { mergedBoards } from '~/core/hands/board';
+import { keptBoard, withHandsOf } from '~/core/hands/board';
 import { type EverythingRead, sameDoc } from '~/core/keep/archive';
 import { newId, type Project, parseProject } from '~/core/keep/model';
 import { type FileRead, proxy, withArchiveWorker } from '~/workers';
 import { Attempted } from './attempt';
+import { asInFile } from './pack';
 import { putProject, readProject, takeProject } from './projects';
 import { keepVersion } from './versions';
 import { isWrittenElsewhere } from './writer';
@@ -46,13 +47,10 @@ export async function openFile(file: File, onProgress: (share: number) => void =
   const row = await readProject(project.id);
   const mine = row && row.deletedAt === null ? parseProject(row.doc) : null;
   const here = row && mine?.ok ? { project: mine.project, updatedAt: row.updatedAt } : null;
-  const same = here !== null && sameDoc(plain(here.project), plain(project));
+  const same = here !== null && sameDoc(asInFile(here.project), asInFile(project));
   if (damage.length > 0 || (here && !same)) return { kind: 'asks', arrived: { project, damage, here } };
   return { kind: 'project', id: same ? project.id : await takeProject(project), name: project.name };
 }
-
-/** As it would be read from a file: without what is not there. */
-const plain = (doc: unknown): unknown => JSON.parse(JSON.stringify(doc));
 
 /**
  * What becomes of a project that is here already:
@@ -71,15 +69,9 @@ export async function takeArrived({ project, here }: Arrived, choice: ArrivalCho
   const row = await readProject(id);
   const now = row && parseProject(row.doc);
   if (!row || !now?.ok) return takeProject(project);
-  const board = mergedBoards(now.project.board, project.board);
-  const base = choice === 'hands' ? now.project : project;
-  const shown = new Set(board.diary.map((d) => d.pictureId));
-  const photos = [...now.project.pictures, ...project.pictures].filter(
-    (p, i, all) =>
-      shown.has(p.id) && all.findIndex((q) => q.id === p.id) === i && !base.pictures.some((q) => q.id === p.id),
-  );
-  const next: Project = { ...base, board, pictures: [...base.pictures, ...photos] };
-  const checked = parseProject(plain(next));
+  const joined = withHandsOf(choice === 'hands' ? now.project : project, now.project, project);
+  const next = { ...joined, board: keptBoard(joined.board).board };
+  const checked = parseProject(asInFile(next));
   if (!checked.ok)
     throw new Attempted(`Both together would be no sound project: ${checked.problems[0]?.message ?? ''}`);
   await keepVersion(id, row.doc, 'before');

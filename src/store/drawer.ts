@@ -224,9 +224,3 @@ export async function importToDrawer(
   const told = [n > changed && `${said(n - changed)} taken in`, changed > 0 && `${said(changed)} changed`];
   return { ok: true, words: `${told.filter(Boolean).join(', ')}.` };
 }
-
-/** What a Drawer holds, in words: "37 fabrics, 15 webs". */
-export const drawerWords = (drawer: DrawerContents): string =>
-  DRAWER_KINDS.filter((k) => drawer[k].length > 0)
-    .map((k) => `${drawer[k].length} ${drawer[k].length === 1 ? KIND_WORDS[k].one : KIND_WORDS[k].many}`)
-    .join(', ');

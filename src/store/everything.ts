@@ -18,6 +18,7 @@ import { db, type ProjectRow } from './db';
 import { DRAWER_TABLES, noteDrawerChange, readDrawer } from './drawer';
 import { download } from './files';
 import { unpack } from './kept-pictures';
+import { asInFile } from './pack';
 import { listProjects, putProject, takeProject } from './projects';
 import { keepVersion, putVersions } from './versions';
 import { isWrittenElsewhere } from './writer';
@@ -63,18 +64,17 @@ export async function keepEverything(
   return { counts: countsOf(all), bytes: blob.size };
 }
 
-const plain = <T>(doc: T): T => JSON.parse(JSON.stringify(doc)) as T;
 /** As reading it would have it, so that what an older version left is told from what a person changed. */
 function asRead(all: Everything): Everything {
-  const drawer = drawerFromRaw(plain(drawerDoc(all.drawer)));
+  const drawer = drawerFromRaw(asInFile(drawerDoc(all.drawer)));
   return {
     ...all,
     projects: all.projects.map((p) => {
-      const raw = plain(p.project);
+      const raw = asInFile(p.project);
       const parsed = parseProject(raw);
-      return { ...p, project: plain(parsed.ok ? parsed.project : raw) };
+      return { ...p, project: asInFile(parsed.ok ? parsed.project : raw) };
     }),
-    drawer: plain(drawer.ok ? drawer.contents : all.drawer),
+    drawer: asInFile(drawer.ok ? drawer.contents : all.drawer),
   };
 }
 

@@ -62,3 +62,6 @@ export const asWritten = ({ doc, sum }: { readonly doc: unknown; readonly sum?: 
 
 /** Whether a kept picture is the one its key says. */
 export const isPicture = ({ key, dataUrl }: KeptPicture): boolean => keyOf(dataUrl) === key;
+
+/** A document as it would be read from a file: without what is not there. */
+export const asInFile = <T>(doc: T): T => JSON.parse(JSON.stringify(doc)) as T;

@@ -3,7 +3,7 @@ import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { around } from '~/core/base/lists';
-import { boardAfterEdit, keptBoard, mergedBoards } from '~/core/hands/board';
+import { boardAfterEdit, keptBoard, withHandsOf, withShownPictures } from '~/core/hands/board';
 import { wholeWords } from '~/core/intake/arrange';
 import {
   articleOr,
@@ -183,30 +183,25 @@ export function editHere(recipe: (project: Project) => void): string | null {
 /** What the board shows is never taken away by an edit: photos of its diary stay; and it remembers what pieces were cut from. */
 function asAtTheBoard(before: Project, after: Project): Project {
   const board = boardAfterEdit(before, after);
-  const pictures = withPictures(after.pictures, before.pictures, board);
+  const pictures = withShownPictures(after.pictures, before.pictures, board);
   return board === after.board && pictures === after.pictures ? after : { ...after, board, pictures };
 }
 
-/** Pictures, with those of another state that the diary shows. */
-function withPictures(
-  pictures: Project['pictures'],
-  others: Project['pictures'],
-  board: Project['board'],
-): Project['pictures'] {
-  if (pictures === others) return pictures;
-  const shown = new Set(board.diary.map((d) => d.pictureId));
-  const gone = others.filter((p) => shown.has(p.id) && !pictures.some((q) => q.id === p.id));
-  return gone.length === 0 ? pictures : [...pictures, ...gone];
-}
-
-/** A board that may be kept, or why it may not. What had to give way is told. */
-function checkedBoard(project: Project, changed: Project['board']): { board: Project['board'] } | { refused: string } {
-  const { board, letGo } = keptBoard(changed);
-  const fault = faultOfEdit(project, { ...project, board });
-  if (fault) return { refused: `The board could not keep that: ${fault.message}` };
-  const words = letGoWords(letGo);
-  if (words !== null) set({ refused: words });
-  return { board };
+/**
+ * A project whose board may be kept, or why it may not.
+ * @param before the project as it is, @param changed with what its board is to become
+ * @returns and what had to give way, in words; null: nothing one would miss
+ */
+function withKeptBoard(
+  before: Project,
+  changed: Project,
+): { readonly project: Project; readonly gaveWay: string | null } | { readonly refused: string } {
+  const { board, letGo } = keptBoard(changed.board);
+  const project = { ...changed, board };
+  const fault = faultOfEdit(before, project);
+  return fault
+    ? { refused: `The board could not keep that: ${fault.message}` }
+    : { project, gaveWay: letGoWords(letGo) };
 }
 
 /**
@@ -216,16 +211,21 @@ function checkedBoard(project: Project, changed: Project['board']): { board: Pro
 export function record(change: (board: Project['board']) => Project['board']): boolean {
   const { project, role, status } = get();
   if (!project || status !== 'open' || role !== 'writer') return false;
-  const changed = change(project.board);
-  if (changed === project.board) return true;
-  const checked = checkedBoard(project, changed);
-  if ('refused' in checked) {
-    set({ refused: checked.refused });
+  const board = change(project.board);
+  if (board === project.board) return true;
+  const kept = withKeptBoard(project, { ...project, board });
+  if ('refused' in kept) {
+    set({ refused: kept.refused });
     return false;
   }
-  setUnrecorded({ project: { ...project, board: checked.board }, run: null });
-  void get().open?.saver?.flush();
+  keepUnrecorded(kept);
   return true;
+}
+
+/** Keeps a changed board at once, without a step to undo, and tells what gave way. */
+function keepUnrecorded({ project, gaveWay }: { readonly project: Project; readonly gaveWay: string | null }): void {
+  setUnrecorded({ project, run: null, ...(gaveWay === null ? {} : { refused: gaveWay }) });
+  void get().open?.saver?.flush();
 }
 
 /**
@@ -237,12 +237,9 @@ export function recordStep(act: BoardAct, more?: (project: Project) => void): st
   if (!project || status !== 'open') return null;
   if (role !== 'writer') return LOOKING_ON;
   const edited = more ? produce(project, (draft: Project) => more(draft)) : project;
-  const checked = checkedBoard(edited, act.redo(project.board));
-  if ('refused' in checked) return checked.refused;
-  const after = { ...edited, board: checked.board };
-  const fault = faultOfEdit(project, after);
-  if (fault) return `Nothing was changed: ${fault.message}`;
-  set({ project: after, boardAct: act, refused: null, run: null });
+  const kept = withKeptBoard(project, { ...edited, board: act.redo(project.board) });
+  if ('refused' in kept) return kept.refused;
+  set({ project: kept.project, boardAct: act, refused: kept.gaveWay, run: null });
   void get().open?.saver?.flush();
   return null;
 }
@@ -256,15 +253,9 @@ export function takeInHands(other: Project): string | null {
   const { project, role, status } = get();
   if (!project || status !== 'open') return null;
   if (role !== 'writer') return LOOKING_ON;
-  const board = mergedBoards(project.board, other.board);
-  const both = { ...project, pictures: withPictures(project.pictures, other.pictures, board) };
-  const checked = checkedBoard(both, board);
-  const after = { ...both, board: 'board' in checked ? checked.board : board };
-  const fault = faultOfEdit(project, after);
-  if ('refused' in checked) return checked.refused;
-  if (fault) return `Nothing was taken in: ${fault.message}`;
-  setUnrecorded({ project: after, run: null });
-  void get().open?.saver?.flush();
+  const kept = withKeptBoard(project, withHandsOf(project, project, other));
+  if ('refused' in kept) return kept.refused;
+  keepUnrecorded(kept);
   return null;
 }
 
@@ -278,7 +269,7 @@ function keepingBoard(move: () => void, way: 'undo' | 'redo'): void {
   if (way === 'undo' && act !== boardAct && act) board = act.undo(board);
   if (way === 'redo' && act !== boardAct && boardAct) board = boardAct.redo(board);
   board = keptBoard(board).board;
-  const pictures = withPictures(project.pictures, before.pictures, board);
+  const pictures = withShownPictures(project.pictures, before.pictures, board);
   if (project.board !== board || project.pictures !== pictures)
     setUnrecorded({ project: { ...project, board, pictures } });
 }

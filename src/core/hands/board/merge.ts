@@ -1,4 +1,4 @@
-import type { Board } from '../../keep/model';
+import type { Board, Project } from '../../keep/model';
 import { leftS } from './timers';
 import { mergedTrails } from './trail';
 
@@ -57,4 +57,23 @@ export function mergedBoards(mine: Board, theirs: Board): Board {
     cutAs: unionBy(mine.cutAs, theirs.cutAs, (c) => c.pieceId),
     hotSinceMs: Math.max(mine.hotSinceMs ?? 0, theirs.hotSinceMs ?? 0) || null,
   };
+}
+
+/** Pictures, with those of another state that the diary shows. The same list where none is missing. */
+export function withShownPictures(
+  pictures: Project['pictures'],
+  others: Project['pictures'],
+  board: Board,
+): Project['pictures'] {
+  if (pictures === others) return pictures;
+  const shown = new Set(board.diary.map((d) => d.pictureId));
+  const gone = others.filter((p) => shown.has(p.id) && !pictures.some((q) => q.id === p.id));
+  return gone.length === 0 ? pictures : [...pictures, ...gone];
+}
+
+/** A project with what hands did on it and on another device, and the photos of both diaries. @param base whose pattern it has: one of the two */
+export function withHandsOf(base: Project, mine: Project, theirs: Project): Project {
+  const board = mergedBoards(mine.board, theirs.board);
+  const photos = [mine, theirs].reduce((all, p) => withShownPictures(all, p.pictures, board), base.pictures);
+  return { ...base, board, pictures: photos };
 }

@@ -1,3 +1,4 @@
+import { dequal } from 'dequal';
 import { DRAWER_KINDS, type DrawerKind } from '../drawer';
 import type { Everything, KeptProject } from './everything';
 
@@ -30,19 +31,8 @@ export type KeptChoice = (typeof CHOICES)[number];
 /** Names a thing of a comparison. */
 export const keyOf = ({ kind, id }: Pick<Compared, 'kind' | 'id'>): string => `${kind} ${id}`;
 
-/** Whether two documents say the same, in whatever order their fields stand. */
-export function sameDoc(a: unknown, b: unknown): boolean {
-  if (a instanceof ArrayBuffer && b instanceof ArrayBuffer) {
-    const [x, y] = [new Uint8Array(a), new Uint8Array(b)];
-    return x.length === y.length && x.every((byte, i) => byte === y[i]);
-  }
-  if (typeof a !== 'object' || a === null || typeof b !== 'object' || b === null) return Object.is(a, b);
-  const keys = Object.keys(a);
-  return (
-    keys.length === Object.keys(b).length &&
-    keys.every((key) => key in b && sameDoc((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
-  );
-}
+/** Whether two documents say the same, in whatever order their fields stand; of fonts whether their bytes are the same. */
+export const sameDoc = (a: unknown, b: unknown): boolean => dequal(a, b);
 
 function standing(kept: unknown, here: unknown, untouched: unknown): Standing {
   if (here === undefined) return 'new';

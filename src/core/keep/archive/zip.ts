@@ -1,6 +1,5 @@
 import {
   BlobReader,
-  configure,
   ERR_ENCRYPTED,
   ERR_ENCRYPTED_CENTRAL_DIRECTORY,
   ERR_EOCDR_NOT_FOUND,
@@ -169,7 +168,6 @@ async function readEntry(
  */
 export async function unzip(file: Blob, onBytes: (read: number) => void = () => undefined): Promise<Unzipped> {
   if (file.size > ARCHIVE_LIMITS.bytes) return { ok: false, problem: { code: 'too-large' } };
-  configure({ useWebWorkers: false });
   const entries = new Map<string, Uint8Array>();
   const damaged = new Set<string>();
   let changed = false;

@@ -1,3 +1,4 @@
+import { inOrder } from '../../base/sum';
 import type { Project } from '../model';
 import { DRAWER_KINDS, type DrawerContents, type DrawerKind, type Things } from './kinds';
 
@@ -10,17 +11,7 @@ export interface Difference {
   readonly state: 'new' | 'changed' | 'own';
 }
 
-const alike = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-/** Keys in one order, so that two equal things read the same. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, sorted(v)]),
-  );
-}
+const alike = (a: unknown, b: unknown): boolean => JSON.stringify(inOrder(a)) === JSON.stringify(inOrder(b));
 
 const listOf = <K extends DrawerKind>(project: Project, kind: K): Things[K][] =>
   project[kind] as unknown as Things[K][];
