@@ -73,6 +73,13 @@ describe('board: a step is done', () => {
     expect(asksAfter(EMPTY_BOARD, { ...bond, copies: 3, doneCopies: 1 }, true)).to.equal(false);
     expect(asksAfter(EMPTY_BOARD, { ...bond, copies: 3, doneCopies: 2 }, true)).to.equal(true);
     expect(asksAfter(EMPTY_BOARD, first('cool'), false)).to.equal(false);
+    // Nobody looks for creases in cloth that was only washed; once it was pressed one does.
+    const unwashed = { ...project, id: 'unwashed', fabrics: project.fabrics.map((f) => ({ ...f, prewashed: false })) };
+    const ready = boardSteps(unwashed, planProject(unwashed).making).filter((s) => s.step.kind === 'ready');
+    expect(ready.map((s) => [s.step.does.code, asksAfter(EMPTY_BOARD, s, false)])).to.deep.equal([
+      ['wash-first', false],
+      ['press-smooth', true],
+    ]);
   });
 
   it('cutting, peeling, trimming and stitching want it cold; bonding does not', () => {

@@ -101,7 +101,8 @@ describe('making: what lies where under a press', () => {
 
   it('wadding and backing are in the column when they lie there, and not when they do not', () => {
     const p = project([piece('a', square(60), at(20, 20))], { webs: [lined()] });
-    const layers = (): string => bonds(planProject(p))[0]!.columns[0]!.layers.join('>');
+    // What was planned is frozen: each is planned of a copy.
+    const layers = (): string => bonds(planProject(structuredClone(p)))[0]!.columns[0]!.layers.join('>');
     expect(layers()).to.equal('cotton>web>cotton');
     p.layering.quilted = true;
     expect(layers()).to.equal('cotton>web>cotton');

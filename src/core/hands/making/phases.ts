@@ -19,7 +19,17 @@ function ready({ laid: { project, look } }: MakingWork): Draft[] {
   const { laundering } = project.intent;
   const wash: Draft[] =
     laundering !== 'never' && cloths.some((f) => !f.prewashed)
-      ? [{ kind: 'ready', on: 'hand', does: { code: 'wash-first', laundering }, care: [], handsS: HANDS_S.wash.value }]
+      ? [
+          {
+            kind: 'ready',
+            on: 'hand',
+            does: { code: 'wash-first', laundering },
+            // Creases are looked for once it was pressed.
+            look: null,
+            care: [],
+            handsS: HANDS_S.wash.value,
+          },
+        ]
       : [];
   return [
     ...wash,
