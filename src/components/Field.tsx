@@ -1,5 +1,6 @@
 import { useEffect, useId, useState } from 'react';
 import {
+  bareUnit,
   type DisplayUnits,
   formatLength,
   formatTemperature,
@@ -121,7 +122,7 @@ export function LengthField({
       shown={show(value)}
       commit={onChange}
       read={(text) => {
-        const parsed = parseLength(text, units);
+        const parsed = parseLength(text, bareUnit(units, value, fine ? 'thickness' : 'length'));
         if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
         if (parsed.value < min || parsed.value > max)
           return { ok: false, message: `Between ${show(min)} and ${show(max)}, please.` };

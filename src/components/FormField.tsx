@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Controller, type FieldValues, get, type Path, type UseFormReturn } from 'react-hook-form';
 import {
+  bareUnit,
   type DisplayUnits,
   formatLength,
   formatRun,
@@ -106,7 +107,7 @@ function FormMeasure<T extends FieldValues>({
   max = Number.POSITIVE_INFINITY,
   read,
   show,
-}: Omit<Measured<T>, 'units'> & { read: (text: string) => Read; show: (value: number) => string }) {
+}: Omit<Measured<T>, 'units'> & { read: (text: string, shown: number | undefined) => Read; show: (value: number) => string }) {
   const [draft, setDraft] = useState<string | null>(null);
   const understood = (text: string): number | null | Unread => {
     if (optional && text.trim() === '') return null;
@@ -165,7 +166,7 @@ export const FormLength = <T extends FieldValues>({
 }: Measured<T> & { fine?: boolean; run?: boolean }) => (
   <FormMeasure
     {...field}
-    read={(text) => spoken(parseLength(text, units))}
+    read={(text, shown) => spoken(parseLength(text, bareUnit(units, shown, fine ? 'thickness' : run ? 'run' : 'length')))}
     show={(mm) => (fine ? formatThickness(mm, units) : run ? formatRun(mm, units) : formatLength(mm, units, 1))}
   />
 );

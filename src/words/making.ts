@@ -1,5 +1,5 @@
-import { colourWord } from '~/core/base/colour';
-import { formatLength } from '~/core/base/units';
+import { colourName } from './called';
+import { formatLength, formatSize } from '~/core/base/units';
 import { factsOf, type Material } from '~/core/choose/material';
 import { EDGE_FACTS } from '~/core/hands/edge';
 import {
@@ -8,7 +8,6 @@ import {
   type Plan,
   type PressTicket,
   type Project,
-  pieceName,
   type Step,
   type StepCare,
   type StepDoing,
@@ -17,7 +16,10 @@ import {
 } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
 import { dialWords } from './press';
-import { heat, listedWords, one, say, seconds, type Words } from './table';
+import { spell } from './spelling';
+import { term } from './glossary';
+import { calledWords } from './called';
+import { counted, fewOf, heat, listedWords, one, say, seconds, type Words, upper, withArticle } from './table';
 
 /** What the words of a step speak of. */
 interface About {
@@ -35,7 +37,7 @@ interface About {
 
 const NAMED = 4;
 const EDGES: { readonly [E in Edge]: string } = {
-  none: 'no stitch',
+  none: 'no stitching',
   straight: 'a straight stitch',
   blanket: 'a blanket stitch',
   zigzag: 'a zigzag',
@@ -44,27 +46,28 @@ const EDGES: { readonly [E in Edge]: string } = {
   'free-motion': 'free-motion stitching',
   hand: 'a hand blanket stitch',
   'hand-running': 'a running stitch by hand',
-  paint: 'dimensional paint',
+  paint: 'fabric paint',
   pinked: 'pinking shears',
 };
 
 /** Heat, seconds and set-downs of a press, in one breath; what stops it where it cannot be pressed. */
 function setting({ ticket, step, project }: About): string {
   if (!ticket) return '';
-  if (ticket.stop) return ' It cannot be pressed as it is: its ticket says why.';
-  const dial = ticket.heat.dial ? ` (dial at ${dialWords(ticket.heat.dial)})` : '';
+  if (ticket.stop) return ' It cannot be pressed as it is: see why in Press.';
+  const degrees = heat(ticket.heat.soleplateC, project.units);
+  const dial = ticket.heat.dial ? `${upper(dialWords(ticket.heat.dial))} on the dial (${degrees})` : upper(degrees);
   const times = step.setDowns === 1 ? 'once' : `${step.setDowns} times`;
   const loads =
     step.copies > 1 && step.loads < step.copies
-      ? `, ${step.copies} copies in ${step.loads} ${one(step.loads, 'load', 'loads')}`
+      ? `, ${step.copies} copies in ${counted(step.loads, 'load')}`
       : '';
   const { passes, dwell } = ticket;
   const dwelling = passes
-    ? `${passes.count === 1 ? 'one pass' : `${passes.count} passes`} of ${seconds(passes.eachS)} a spot, gliding without weight`
+    ? `${counted(passes.count, 'pass', 'passes')} of ${seconds(passes.eachS)} on each spot, gliding without weight`
     : ticket.side === 'both'
-      ? `${seconds(dwell.seconds / 2)} from the face, then turned over and as long again`
+      ? `${seconds(dwell.seconds / 2)} from the front, then turn over for as long again`
       : `${seconds(dwell.seconds)}${ticket.side === 'back' ? ' from the back' : ''}`;
-  return ` ${heat(ticket.heat.soleplateC, project.units)}${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+  return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
 const copies = ({ step }: About): string =>
@@ -72,11 +75,11 @@ const copies = ({ step }: About): string =>
     ? ''
     : step.pieceIds.length === 1
       ? ` ${step.copies} copies.`
-      : ` Each as often as it is made, up to ${step.copies} times.`;
+      : ` Make each as often as it is needed, up to ${step.copies} times.`;
 
 /** How an iron is handled while it fuses; a press closes by itself. */
 const still = ({ project, ticket }: About): string =>
-  lookup(project).iron.kind === 'heat-press' || ticket?.stop ? '' : ' Set the iron down and lift it; do not slide.';
+  lookup(project).iron.kind === 'heat-press' || ticket?.stop ? '' : ' Press and lift; do not slide.';
 
 /** ", about 40 s,": nothing where no press says how long. */
 const about = (coolS: number): string => (coolS >= 1 ? `, about ${seconds(coolS)},` : '');
@@ -104,18 +107,18 @@ type Cutting = Pick<
 /** How far outside the line it is cut, where it is trimmed later. */
 const along = (d: Cutting, a: About): string | null =>
   d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside the line` : null;
-const through = (d: Cutting): string => (d.bare ? '' : ', through cloth and liner together');
+const through = (d: Cutting): string => (d.bare ? '' : ', through fabric and paper together');
 
 const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
-  `${formatLength(d.widthMm, units)} × ${formatLength(d.heightMm, units)}`;
+  formatSize(d.widthMm, d.heightMm, units);
 /** Powder is weighed on a letter scale at best. */
 const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
 
 type Stitching = Extract<StepDoing, { readonly code: 'stitch-edges' | 'stitch-lines' }>;
 const threading = (d: Stitching, a: About): string =>
   d.newThread
-    ? `Take ${d.threadId === null ? (d.clear ? 'clear thread, above and below' : `a ${colourWord(d.colour)} thread`) : (a.project.threads.find((t) => t.id === d.threadId)?.name ?? 'the thread')}. `
+    ? `Take ${d.threadId === null ? (d.clear ? 'clear thread, top and bobbin' : withArticle(`${colourName(d.colour)} thread`)) : (a.project.threads.find((t) => t.id === d.threadId)?.name ?? 'the thread')}. `
     : '';
 /** A machine's dial counts millimetres wherever it is sold: its figures are marks, and stand without a unit. Hands go by a rule. */
 const dialled = (mm: number): string => String(Number(mm.toFixed(2)));
@@ -141,141 +144,144 @@ export function stitchSizeWords(
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
   'wash-first': () =>
-    'Wash and dry every cloth that was not washed yet, as its label allows: what is washed later shrinks later.',
+    'Wash and dry every fabric that was not washed yet, as its label allows. What is washed later shrinks later.',
   'press-smooth': (d) =>
-    `Press ${d.ground ? 'the ground and every cloth' : 'every cloth'} smooth. Work goes on while they are still warm.`,
+    `Press ${d.ground ? 'the background and every fabric' : 'every fabric'} smooth. Go on while they are still warm.`,
   'press-fold': (d, a) =>
-    `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together, and press the crease.`,
+    `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
   'layer-sandwich': (d, a) =>
-    `Lay the backing right side down, ${size(d.backing, a)}, the wadding on it, ${size(d.wadding, a)}, and the ground on both, smoothed from the centre out.${copies(a)}`,
+    `Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place the background on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
   sprinkle: (d, a) =>
-    `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}, and brush off what lies outside.${copies(a)}`,
+    `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${copies(a)}`,
   'cut-tape': (d, a) =>
     `Cut ${formatLength(d.lengthMm, a.project.units)} of ${a.web}${d.cut ? `, in strips ${formatLength(d.wideMm, a.project.units)} wide` : ''}.${copies(a)}`,
   'draw-on-backing': (_, a) =>
-    `Draw round the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them: it is seen from behind.${copies(a)}`,
+    `${spell('Draw round')} the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them. It is seen from behind.${copies(a)}`,
   'rule-on-patch': (d, a) =>
-    `Rule ${d.tiles} ${one(d.tiles, 'tile', 'tiles')} of ${size(d, a)} on the liner of patch ${d.patch}, edge to edge: one cut along a common line parts two. Draw the windows and what else is cut into them.`,
-  'cut-web-on-line': (_, a) => `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
+    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the paper of patch ${d.patch}, edge to edge. One cut along a shared line parts two. Draw the windows and whatever else is cut into them.`,
+  'cut-web-on-line': (_, a) =>
+    `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
   'lay-web-on-right-side': (_, a) =>
-    `Lay the web of ${a.pieces} on the right side where it belongs, rough side down, its liner up.${copies(a)}`,
-  'fuse-on-right-side': (_, a) => `Fuse the web of ${a.pieces} through its liner.${setting(a)}${still(a)}`,
-  'lay-foil': (_, a) => `Lay ${a.cloth} over all of the adhesive of ${a.pieces}, metal side up.${copies(a)}`,
+    `Place the web of ${a.pieces} on the right side (front) where it belongs, glue side down, paper up.${copies(a)}`,
+  'fuse-on-right-side': (_, a) => `Fuse the web of ${a.pieces} through its paper.${setting(a)}${still(a)}`,
+  'lay-foil': (_, a) => `Place ${a.cloth} over all of the glue of ${a.pieces}, metal side up.${copies(a)}`,
   'press-foil': (_, a) =>
     `Press ${a.cloth} onto ${a.pieces} by small moves, so that no vent leaves a mark.${setting(a)}`,
   'peel-foil': (_, a) =>
-    `Peel the carrier off ${a.pieces}, cold, a corner first. Where foil comes off with it, lay it back and press again.${copies(a)}`,
+    `Peel the carrier off ${a.pieces} once it is cold, a corner first. Where foil comes off with it, put it back and press again.${copies(a)}`,
   'lay-behind': (_, a) =>
-    `Turn the work wrong side up, edges of the hole trimmed and flat. Lay ${a.pieces} over it, right side down, its adhesive towards the cloth.${copies(a)}`,
-  'lay-tape': (_, a) => `Lay ${a.web} into the fold, just inside the raw edge, and fold it shut over it.${copies(a)}`,
+    `Turn the work wrong side up, the edges of the hole trimmed and flat. Place ${a.pieces} over it, right side down, glue towards the fabric.${copies(a)}`,
+  'lay-tape': (_, a) => `Place ${a.web} in the fold, just inside the raw edge. Fold it shut.${copies(a)}`,
   'lay-plug': (_, a) =>
-    `Lay parchment over the window of ${a.pieces} and its cut-out back in as a plug, so that the iron presses there too.${copies(a)}`,
+    `Lay ${term('parchment')} over the window of ${a.pieces}. Put its cut-out back in as a plug, so that the iron presses there too.${copies(a)}`,
   'darn-hole': (_, a) =>
-    `Darn to and fro over the hole from the right side, into ${a.pieces}, and round it.${copies(a)}`,
+    `Darn to and fro over the hole from the right side, into ${a.pieces} and around it.${copies(a)}`,
   'draw-on-liner': (d, a) =>
     d.route === 'template-on-liner'
-      ? `Draw round the templates of ${a.pieces} on the liner of ${a.web}, each face down.${copies(a)} Number each.`
-      : `Trace ${a.pieces} onto the liner of ${a.web}, as the tracing sheets show them, close together with room to cut between.${copies(a)} Number each.`,
-  'print-on-liner': (_, a) => `Print the tracing sheets of ${a.pieces} onto the liner of ${a.web}.${copies(a)}`,
+      ? `${spell('Draw round')} the templates of ${a.pieces} on the paper of ${a.web}, each face down.${copies(a)} Number each.`
+      : `Trace ${a.pieces} onto the paper of ${a.web}, as the tracing sheets show them. Keep them close, with room to cut between.${copies(a)} Number each.`,
+  'print-on-liner': (_, a) => `Print the tracing sheets of ${a.pieces} onto the paper of ${a.web}.${copies(a)}`,
   'draw-on-liner-that-stays': (_, a) =>
-    `Lift a corner of both liners of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
-  'draw-on-patch': (_, a) => `Trace ${a.pieces} onto the liner on the back of ${a.cloth}.${copies(a)}`,
+    `Lift a corner of both papers of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
+  'draw-on-patch': (_, a) => `Trace ${a.pieces} onto the paper on the back of ${a.cloth}.${copies(a)}`,
   'rough-cut': (d, a) =>
-    `Cut ${a.pieces} out of ${a.web}, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${copies(a)}`,
+    `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
-    `Cut patch ${d.patch} of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: sheets that release above and below keep adhesive off iron and board.' : 'It is a little smaller than the cloth all round.'}`,
+    `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: pressing sheets above and below keep glue off iron and board.' : 'It is a little smaller than the fabric all round.'}`,
   'cut-cover': (d, a) =>
-    `Cut a piece of ${a.web}, ${formatLength(d.widthMm, a.project.units)} × ${formatLength(d.heightMm, a.project.units)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
+    `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
-      ? `Cover ${a.pieces} with a sheet that releases, and melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
-      : `Lay the web on the ${d.rightSide ? 'right' : 'wrong'} side of ${a.cloth}, liner up, and fuse ${a.pieces}.${setting(a)}${still(a)}`,
+      ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
+      : `Place the web of ${a.pieces} glue side down on the ${d.rightSide ? 'right side (front)' : 'wrong side (back)'} of ${a.cloth}. Fuse it.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
-    `Lay patch ${d.patch} on the wrong side of ${a.cloth}, liner up, clear of its edges, and fuse it from the centre out.${setting(a)}${still(a)}`,
-  'take-first-liner-off': (_, a) => `Take the liner that clings less off ${a.pieces}. The one with the line stays on.`,
-  'take-liner-off': (_, a) => `Take the liner off ${a.pieces}.${copies(a)} A scratch with a pin starts it.`,
+    `Place patch ${d.patch} glue side down on the wrong side (back) of ${a.cloth}, clear of its edges. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
+  'take-first-liner-off': (_, a) =>
+    `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,
+  'take-liner-off': (_, a) =>
+    `Peel the paper off ${a.pieces}.${copies(a)} Score it with a pin to get it started.`,
   'take-unit-liner-off': (_, a) =>
-    `Take the last ${one(a.step.pieceIds.length, 'liner', 'liners')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
+    `Peel the last ${one(a.step.pieceIds.length, 'paper', 'papers')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>
-    `Press ${a.pieces} onto the wrong side of ${a.cloth} by hand, no heat, and rub the whole of it.${copies(a)}`,
+    `Press ${a.pieces} onto the wrong side (back) of ${a.cloth} by hand, without heat. Rub all of it.${copies(a)}`,
   'let-cool': (d) => `Let it cool${about(d.coolS)} until it feels cool to the hand.`,
   'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
-      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth} and cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${copies(a)}`
+      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth}. Cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${copies(a)}`
       : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}${pinked(d)}.${copies(a)}`,
   'cut-from-print': (_, a) =>
     `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
   'cut-by-machine': (d, a) =>
-    `Lay ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, and have ${a.pieces} cut.${copies(a)}`,
+    `Place ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}. Have ${a.pieces} cut.${copies(a)}`,
   'cut-mat': (d, a) =>
-    `Lay ${listedWords(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its cloth'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'liner up' : 'right side up'}, where its plan shows, and have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
+    `Place ${listedWords(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its fabric'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}, where its plan shows. Have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
   'lay-on-sheet': (d, a) =>
-    `Build ${a.unit} on the release sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` The ${one(d.keepLiners.length, 'liner', 'liners')} of ${d.keepLiners.map(a.named).join(', ')} ${one(d.keepLiners.length, 'stays', 'stay')} on.`}`,
-  'lay-piece': (_, a) => `Lay ${a.pieces} where it belongs, right side up.${copies(a)}`,
-  'lay-unit': (_, a) => `Lay the unit ${a.unit} where it belongs.${copies(a)}`,
-  'lay-all': (_, a) => `Lay everything where it belongs, back to front: ${a.pieces}. Move it until it pleases you.`,
-  'lay-glue-up': (_, a) => `Lay ${a.pieces} on the board wrong side up, its adhesive facing you.${copies(a)}`,
-  'lay-between': (_, a) => `Lay ${a.pieces} on it${UP[materialOf(a)]}, over all of the adhesive.${copies(a)}`,
+    `Build ${a.unit} on the pressing sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` Leave the ${one(d.keepLiners.length, 'paper', 'papers')} on ${listedWords(d.keepLiners.map(a.named))}.`}`,
+  'lay-piece': (_, a) => `Place ${a.pieces} where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
+  'lay-unit': (_, a) => `Place the unit ${a.unit} where it belongs.${copies(a)}`,
+  'lay-all': (_, a) => `Place everything where it belongs, back to front: ${a.pieces}. Move it until you like it.`,
+  'lay-glue-up': (_, a) => `Place ${a.pieces} on the board wrong side up, glue facing you.${copies(a)}`,
+  'lay-between': (_, a) => `Place ${a.pieces} on it${UP[materialOf(a)]}, over all of the glue.${copies(a)}`,
   'lay-glue-down': (_, a) =>
-    `Lay ${a.pieces} over it right side up, its adhesive down, edge on edge: where edges do not meet, adhesive oozes onto the iron. Nothing may be trapped between, not even a thread.${copies(a)}`,
+    `Place ${a.pieces} over it right side up, glue down, edge on edge. Where edges do not meet, glue oozes onto the iron. Trap nothing between, not even a thread.${copies(a)}`,
   'trim-on-line': (_, a) => `Trim ${a.pieces} on the line, through all layers together.${copies(a)}`,
-  'lay-top': (_, a) => `Lay ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
+  'lay-top': (_, a) => `Place ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
   'tack-lightly': () => 'Touch each piece lightly with the tip of the iron here and there, so that nothing slides.',
-  'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what lies beneath on the release sheet.${setting(a)}`,
+  'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what is beneath, on the pressing sheet.${setting(a)}`,
   'bond-piece': (_, a) => `Bond ${a.pieces}.${setting(a)}`,
   'bond-unit': (_, a) => `Bond the unit ${a.unit} as one.${setting(a)}`,
   'bond-together': (_, a) => `Bond everything that is placed, in one go: ${a.pieces}.${setting(a)}`,
   'bond-whole-ground': (d, a) =>
-    `Press the whole ground in one overlapping grid, from the centre out.${setting(a)}${d.asideMm2 > 0 ? ' Some places need longer: they are pressed by themselves after that.' : ''}`,
+    `Press the whole background in one overlapping grid, from the ${spell('centre')} out.${setting(a)}${d.asideMm2 > 0 ? ' Some places need longer: they are pressed again after that.' : ''}`,
   'bond-places': (_, a) => `Press ${a.pieces} once more by itself: it needs longer than the rest.${setting(a)}`,
   'touch-from-behind': () =>
     'Turn the work over and touch the back once with the iron, all over. Press again where an edge lifts.',
   'stitch-hem': (_, a) => `Stitch the hem of ${a.pieces} along its fold with a straight stitch.${copies(a)}`,
   'stitch-edges': (d, a) =>
-    `${threading(d, a)}Stitch round ${a.pieces} with ${EDGES[d.edge]}, ${stitchSizeWords(d.edge, d.widthMm, d.stitchMm, a.project.units)}.${d.stabiliser ? ' Put a stabiliser behind.' : ''}${d.clear ? ' No hot iron touches clear thread.' : ''}${copies(a)}`,
+    `${threading(d, a)}Stitch around ${a.pieces} with ${EDGES[d.edge]}, ${stitchSizeWords(d.edge, d.widthMm, d.stitchMm, a.project.units)}.${d.stabiliser ? ` Put ${withArticle(term('stabiliser'))} behind.` : ''}${d.clear ? ' No hot iron on clear thread.' : ''}${copies(a)}`,
   'stitch-lines': (d, a) =>
-    `${threading(d, a)}Stitch the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the ground'} with ${d.edge === 'hand-running' ? 'a running stitch by hand' : 'a straight stitch'}, ${stitchSizeWords(d.edge, [0, 0], d.stitchMm, a.project.units)}.${copies(a)}`,
+    `${threading(d, a)}Stitch the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'} with ${d.edge === 'hand-running' ? 'a running stitch by hand' : 'a straight stitch'}, ${stitchSizeWords(d.edge, [0, 0], d.stitchMm, a.project.units)}.${copies(a)}`,
   'paint-edges': (d, a) =>
-    `Run a line of fabric paint ${formatLength(d.widthMm, a.project.units)} wide along the edges of ${a.pieces}, half on the piece and half on the ground, and let it dry overnight before it is washed.${copies(a)}`,
+    `Run a line of fabric paint ${formatLength(d.widthMm, a.project.units)} wide along the edges of ${a.pieces}, half on the piece and half beside it. Let it dry overnight before it is washed.${copies(a)}`,
   'paint-lines': (_, a) =>
-    `Paint the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the ground'}, and let them dry overnight.${copies(a)}`,
+    `Paint the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}. Let them dry overnight.${copies(a)}`,
   'quilt-it': (d) =>
     d.layered
-      ? `Quilt through all layers, from the middle out${d.fused ? '; edges that are only fused can be stitched along with it' : ''}.`
-      : `Layer it with wadding and backing, larger all round, and quilt${d.fused ? '; edges that are only fused can be stitched along with it' : ''}.`,
+      ? `Quilt through all layers, from the middle out.${d.fused ? ' Edges that are only fused can be stitched along with it.' : ''}`
+      : `Layer it with ${term('wadding')} and backing, larger all round, and quilt.${d.fused ? ' Edges that are only fused can be stitched along with it.' : ''}`,
   'note-what-worked': () => 'Note what worked, and keep a scrap with it.',
 };
 
 const LOOKS: { readonly [L in StepLook]: string } = {
-  smooth: 'No crease is left.',
-  'drawn-right-way': 'Letters and faces look the way the sheet says.',
-  'room-all-round': 'No cut touches a line.',
-  'web-inside-cloth': 'The web is nowhere larger than the cloth.',
-  'liner-lies-flat': 'The liner lies flat all over, without bubbles.',
-  'cool-to-the-hand': 'It feels cool, not just firm.',
-  'clean-points': 'Points and inside corners are clean.',
-  'adhesive-on-the-cloth': 'The adhesive stayed on the cloth, and shines all over.',
-  'right-way-up': 'Print and words read right.',
-  'nothing-slides': 'Nothing slides when the ground is lifted at a corner.',
-  'no-edge-lifts': 'No edge lifts under a fingernail once it is cool.',
-  'nothing-on-the-face': 'No adhesive on the face, none on the board.',
-  'stitches-even': 'The needle lands just off the piece.',
-  'web-left-its-liner': 'All of the adhesive stayed on the cloth.',
-  'foil-stays-all-over': 'Foil stays all over, to the very edge.',
-  dry: 'It is dry before it is washed.',
+  smooth: 'Are all the creases out?',
+  'drawn-right-way': 'Is everything drawn the way round that the sheet shows?',
+  'room-all-round': 'Is every cut clear of the lines?',
+  'web-inside-cloth': 'Is the web inside the edges of the fabric everywhere?',
+  'liner-lies-flat': 'Is the paper flat all over, without bubbles?',
+  'cool-to-the-hand': 'Does it feel cool, not just firm?',
+  'clean-points': 'Are points and inside corners clean?',
+  'adhesive-on-the-cloth': 'Did the glue stay on the fabric, and does it shine all over?',
+  'right-way-up': 'Do print and words read right?',
+  'nothing-slides': 'Lift it at a corner: does everything stay in place?',
+  'no-edge-lifts': 'Once it is cool: does every edge hold under a fingernail?',
+  'nothing-on-the-face': 'Are front and board free of glue?',
+  'stitches-even': 'Does the needle land just off the piece?',
+  'web-left-its-liner': 'Did all of the glue stay on the fabric?',
+  'foil-stays-all-over': 'Is there foil all over, to the very edge?',
+  dry: 'Is it dry?',
 };
 const MENDS: { readonly [M in StepMend]: string } = {
-  'adhesive-left-on-liner': 'Adhesive stays on the liner: press again, let cool, start from another corner.',
+  'adhesive-left-on-liner': 'Glue stays on the paper: press again, let cool, start from another corner.',
   'edge-lifts': 'An edge lifts: press that place again, a little longer.',
-  'adhesive-on-the-face': 'Adhesive on the face: less time, or a lighter web.',
+  'adhesive-on-the-face': 'Glue shows on the front: less time, or a lighter web.',
   'adhesive-on-the-iron':
-    'Adhesive on iron or board: lay a pressing sheet between, cut the web smaller, clean the iron on a scrap.',
+    'Glue on iron or board: use a pressing sheet between, cut the web smaller, clean the iron on a scrap.',
   backwards: 'It came out backwards: draw it again the other way round.',
-  slid: 'It slid: lift it while warm, lay it anew, tack again.',
-  'foil-patchy': 'Foil is missing somewhere: lay foil over it anew and press that place again.',
-  'furry-edge': 'The edge is furry: a fresh blade, scissors kept for paper.',
-  'needle-gums': 'The needle gums or skips: let it get stone cold, take a fresh sharp needle.',
+  slid: 'It slid: lift it while warm, place it again, tack again.',
+  'foil-patchy': 'Foil is missing somewhere: put foil over it again and press that place.',
+  'furry-edge': 'The edge is furry: use a fresh blade, or scissors kept for paper.',
+  'needle-gums': 'The needle gums or skips: let it get stone cold, and use a fresh sharp needle.',
 };
 const CARES: { readonly [C in StepCare]: string } = {
   'hot-iron': 'The iron burns: set it on its heel, never leave it alone.',
@@ -296,18 +302,9 @@ export function stepWords(
   plan: Pick<Plan, 'press'>,
   { settings = true }: { readonly settings?: boolean } = {},
 ): (step: Step) => string {
-  const look = lookup(project);
   const tickets = new Map(plan.press.map((t) => [t.id, t]));
-  const known = new Set(project.pieces.map((p) => p.id));
-  const named = (id: string): string =>
-    known.has(id) ? `${look.number(id)} “${pieceName(look.piece(id), look.number(id))}”` : 'a piece that is gone';
-  const list = (ids: readonly string[]): string =>
-    ids.length <= NAMED
-      ? ids.map(named).join(', ')
-      : `${ids
-          .slice(0, NAMED - 1)
-          .map(named)
-          .join(', ')} and ${ids.length - NAMED + 1} more`;
+  const named = calledWords(project);
+  const list = (ids: readonly string[]): string => fewOf(ids.map(named), ids.length <= NAMED ? NAMED : NAMED - 1);
   return (step) =>
     say(TEXTS, step.does, {
       step,
@@ -315,7 +312,7 @@ export function stepWords(
       ticket: step.ticketId === null || !settings ? undefined : tickets.get(step.ticketId),
       pieces: list(step.pieceIds),
       named,
-      cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the cloth',
+      cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the fabric',
       web: project.webs.find((w) => w.id === step.webId)?.name ?? 'the web',
       isPowder: project.webs.some((w) => w.id === step.webId && w.form === 'powder'),
       unit: `“${step.unit?.split('/').at(-1) ?? ''}”`,
@@ -338,15 +335,15 @@ export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>
   };
 }
 
-const LAYERS: Readonly<Record<string, string>> = {
-  sheet: 'the release sheet',
-  wadding: 'wadding',
-  backing: 'backing',
+const LAYERS: Readonly<Record<string, () => string>> = {
+  sheet: () => 'the pressing sheet',
+  wadding: () => term('wadding'),
+  backing: () => 'backing',
 };
 
 /** What lies on what in a column, as a clause; webs and liners are not told. */
 export function columnWords(project: Project, layers: readonly string[]): string {
-  const cloths = new Map(project.fabrics.map((f) => [f.id, f.name || 'cloth']));
-  const [top, ...rest] = [...layers].reverse().flatMap((id) => cloths.get(id) ?? LAYERS[id] ?? []);
-  return rest.length === 0 ? `${top ?? 'the work'} lies alone` : `${top} lies on ${rest.join(', on ')}`;
+  const cloths = new Map(project.fabrics.map((f) => [f.id, f.name || 'fabric']));
+  const [top, ...rest] = [...layers].reverse().flatMap((id) => cloths.get(id) ?? LAYERS[id]?.() ?? []);
+  return rest.length === 0 ? `${top ?? 'the work'} is alone` : `${top} is on ${rest.join(', on ')}`;
 }

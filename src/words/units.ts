@@ -1,4 +1,4 @@
-import { SPEECH, type UnitProblem } from '~/core/base/units';
+import { heatSpeech, type UnitProblem } from '~/core/base/units';
 import { say, type Words } from './table';
 
 const LENGTHS = 'like 3 1/2", 9 cm or 85 mm.';
@@ -11,8 +11,8 @@ const PROBLEMS: Words<UnitProblem, []> = {
   'no-unit': ({ unit }) => `“${unit}” is no unit of length here. Understood are mm, cm, m, in, ft, yd and pt.`,
   'empty-size': () => `Type a size. ${SIZES}`,
   'no-size': ({ typed }) => `“${typed}” is not a size. ${SIZES}`,
-  'empty-temperature': ({ units }) => `Type a temperature, like ${SPEECH[units].heat.like}.`,
-  'no-temperature': ({ typed, units }) => `“${typed}” is not a temperature. Write it like ${SPEECH[units].heat.like}.`,
+  'empty-temperature': ({ units }) => `Type a temperature, like ${heatSpeech(units).like}.`,
+  'no-temperature': ({ typed, units }) => `“${typed}” is not a temperature. Write it like ${heatSpeech(units).like}.`,
 };
 /** What is wrong with a length, size or temperature that was typed. */
 export const unitWords = (problem: UnitProblem): string => say(PROBLEMS, problem);

@@ -1,7 +1,7 @@
 import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, Dialog, FieldChoice, FilePick, Note, Select } from '~/components';
-import { SPEECH } from '~/core/base/units';
+import { paperOfPlace } from '~/core/base/units';
 import { anewTurned, type BoardStep, begunAnew, currentOf, madeAgain } from '~/core/hands/board';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
 import { boardBooklet } from '~/core/print/sheet';
@@ -82,7 +82,7 @@ export function BoardTools({
     else onBegun();
   };
   const booklet = async (): Promise<void> => {
-    const doc = boardBooklet(project, plan, stepWords(project, plan), SPEECH[project.units].paper);
+    const doc = boardBooklet(project, plan, stepWords(project, plan), paperOfPlace(project.units).paper);
     const made = await attempt(() => pdfOf(doc));
     if (made.ok) download(new Blob([made.value], { type: 'application/pdf' }), `${fileStem(doc.title, 'steps')}.pdf`);
     else setError(made.words);

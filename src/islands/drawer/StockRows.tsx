@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { type ArrayPath, type FieldValues, type Path, type UseFormReturn, useFieldArray } from 'react-hook-form';
 import { Button, FieldFrame, FormLength, FormNumber, inputClass } from '~/components';
 import { boundsOf, parsePath, regionOf } from '~/core/base/shape';
-import { type DisplayUnits, parseSize, type Size, SPEECH } from '~/core/base/units';
+import { bareUnit, type DisplayUnits, parseSize, type Size, SPEECH } from '~/core/base/units';
 import { unitWords } from '~/words';
 import css from './Drawer.module.css';
 
@@ -57,7 +57,7 @@ function SizeEntry({ units, label, onSize }: { units: DisplayUnits; label: strin
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
   const add = (): void => {
-    const parsed = parseSize(text, units);
+    const parsed = parseSize(text, bareUnit(units));
     if (!parsed.ok) {
       setError(unitWords(parsed.problem));
       return;

@@ -1,7 +1,7 @@
 import { Archive, FileDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Empty, FieldChoice, Note } from '~/components';
-import { SPEECH } from '~/core/base/units';
+import { paperOfPlace } from '~/core/base/units';
 import { differences, takeIn } from '~/core/keep/drawer';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
 import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/print/sheet';
@@ -120,7 +120,7 @@ function FromDrawer({ project }: { project: Project }) {
 
 /** The stitch guide and the test strip on paper. */
 function Guide({ project }: { project: Project }) {
-  const [paper, setPaper] = useState<Paper>(SPEECH[project.units].paper);
+  const [paper, setPaper] = useState<Paper>(paperOfPlace(project.units).paper);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const make = async (as: 'pdf' | 'svg'): Promise<void> => {

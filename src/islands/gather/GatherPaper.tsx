@@ -1,7 +1,7 @@
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Note } from '~/components';
-import { SPEECH } from '~/core/base/units';
+import { paperOfPlace } from '~/core/base/units';
 import { fileStem, type Project } from '~/core/keep/model';
 import { correctedFor } from '~/core/print/sheet';
 import { download } from '~/store';
@@ -40,7 +40,7 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
   };
   const pdf = (kind: keyof typeof WHAT): Promise<void> =>
     run(kind, async () => {
-      const paper = SPEECH[project.units].paper;
+      const paper = paperOfPlace(project.units).paper;
       const asked = withTicks(made.project, project);
       const doc = await thread().run((w) => w.sheet(kind, asked, made.plan, made.gather, paper));
       const bytes = await pdfOf(correctedFor(doc, project.printer));

@@ -12,7 +12,7 @@ import {
 } from 'chart.js';
 import { useCallback, useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
-import { type DisplayUnits, formatTemperature, SPEECH } from '~/core/base/units';
+import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
 import type { Look, Window } from '~/core/choose/press';
 
 Chart.register(LineElement, PointElement, LinearScale, Filler, Tooltip, Legend);
@@ -36,7 +36,7 @@ export function BondChart({
   units: DisplayUnits;
 }) {
   // The axis and its figures are in the scale of the project.
-  const shown = useCallback((c: number): number => SPEECH[units].heat.fromC(c), [units]);
+  const shown = useCallback((c: number): number => heatSpeech(units).fromC(c), [units]);
   const until = Math.min(60, Math.max(12, seconds * 1.8, open ? Math.min(open.maxS, open.minS * 3) : 0));
   const data: ChartData<'line', { x: number; y: number }[]> = useMemo(() => {
     const points = run.tS.map((x, i) => ({ x, y: shown(run.bondC[i] ?? 0) })).filter((p) => p.x <= until);
@@ -103,7 +103,7 @@ export function BondChart({
         tooltip: {
           callbacks: {
             label: (p) =>
-              `${Math.round(p.parsed.y ?? 0)} ${SPEECH[units].heat.degree} after ${(p.parsed.x ?? 0).toFixed(1)} s`,
+              `${Math.round(p.parsed.y ?? 0)} ${heatSpeech(units).degree} after ${(p.parsed.x ?? 0).toFixed(1)} s`,
           },
         },
       },
@@ -121,7 +121,7 @@ export function BondChart({
           max: Math.round(shown(200)),
           title: {
             display: true,
-            text: `${SPEECH[units].heat.degree} at the bond line`,
+            text: `${heatSpeech(units).degree} at the bond line`,
             color: colour('--ink-soft'),
           },
           ticks: { color: colour('--ink-soft') },

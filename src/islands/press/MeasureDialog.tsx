@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Dialog, FieldChoice, Note, TemperatureField, TextField } from '~/components';
 import { nth } from '~/core/base/lists';
-import { type DisplayUnits, formatTemperature, SPEECH } from '~/core/base/units';
+import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
 import type { Iron } from '~/core/keep/model';
 import css from './Press.module.css';
@@ -141,7 +141,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
             onChange={(v) => setWhich(Number(v))}
           />
           <svg viewBox={`0 0 ${w} 96`} className={css.readings} role="img" aria-label="Readings of the thermometer">
-            {SPEECH[units].heat.ticksC.map((c) => (
+            {heatSpeech(units).ticksC.map((c) => (
               <g key={c}>
                 <line x1="0" x2={w} y1={90 - ((c - 20) / 220) * 90} y2={90 - ((c - 20) / 220) * 90} />
                 <text x={w - 2} y={88 - ((c - 20) / 220) * 90}>

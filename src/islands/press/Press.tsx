@@ -2,7 +2,7 @@ import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-reac
 import { useState } from 'react';
 import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/base/lists';
-import { CARE_WORD, formatArea, formatTemperature, SPEECH } from '~/core/base/units';
+import { CARE_WORD, formatArea, formatTemperature, heatSpeech } from '~/core/base/units';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
 import { handsAtPace, paceOf } from '~/core/hands/board';
 import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
@@ -388,7 +388,7 @@ const unitName = (path: string): string => path.split('/').at(-1) ?? path;
 /** Heat and seconds, to be read from where you stand. */
 function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
   const { units } = project;
-  const { fromC, degree } = SPEECH[units].heat;
+  const { fromC, degree } = heatSpeech(units);
   const degrees = Math.round(fromC(t.heat.soleplateC));
   return (
     <>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { COVER_OPTIONS, FieldChoice, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/base/colour';
-import { type DisplayUnits, formatTemperature, SPEECH } from '~/core/base/units';
+import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
 import { clothsOf, type Look, leadingWeb, leanAt } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
 import type { PressedColumns } from '~/core/plan';
@@ -49,7 +49,7 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
   if (!press || !look) return <p className={css.estimate}>Looking into the stack …</p>;
   const { run, window: open, limit, kPa, mostKPa } = look;
   const { units } = project;
-  const shown = (c: number): number => SPEECH[units].heat.fromC(c);
+  const shown = (c: number): number => heatSpeech(units).fromC(c);
   const reach = { low: Math.round(shown(COOLEST_C)), high: Math.round(shown(HOTTEST_C)) };
   const { soleplateC, atS, cover, surface, steam, turned } = as;
   return (
@@ -67,7 +67,7 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
             value={Math.round(shown(soleplateC))}
             onChange={(e) =>
               change({
-                soleplateC: SPEECH[units].heat.toC(Number(e.target.value)),
+                soleplateC: heatSpeech(units).toC(Number(e.target.value)),
               })
             }
           />

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Empty, lazily } from '~/components';
-import { SPEECH } from '~/core/base/units';
+import { paperOfPlace } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
@@ -39,7 +39,7 @@ export function Trace() {
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
   const [asked, setView] = useState<View | null>(null);
-  const [paper, setPaper] = useState<Paper>(SPEECH[project.units].paper);
+  const [paper, setPaper] = useState<Paper>(paperOfPlace(project.units).paper);
   const [by, setBy] = useState<'cloth' | 'unit'>('cloth');
   const [webId, setWebId] = useState<string | null>(null);
   const pdf = usePdf();

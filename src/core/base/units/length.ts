@@ -1,4 +1,4 @@
-import { type DisplayUnits, type LengthUnit, MM_PER, SPEECH } from './speech';
+import { type DisplayUnits, type LengthKind, type LengthUnit, MM_PER, SPEECH } from './speech';
 
 const UNIT_WORDS: Record<string, LengthUnit> = {
   mm: 'mm',
@@ -107,12 +107,26 @@ export function parseLength(text: string, assume: LengthUnit): Parsed<number> {
   return Number.isFinite(mm) ? { ok: true, value: Number((sign * mm).toFixed(DIGITS)) } : wrong;
 }
 
+/** The unit that a bare number is read in: the one that stands where it is typed. @param shownMm what stands there, if anything does */
+export const bareUnit = (units: DisplayUnits, shownMm?: number, as: LengthKind = 'length'): LengthUnit =>
+  SPEECH[units].bare(as, shownMm);
+
 /**
- * Prints a length for a person: inches to the nearest 1/16 as a ruler has them, or whole millimetres.
- * @param decimals digits after the point where it is shown in a decimal unit
+ * Prints a length for a person: inches to the nearest 1/16 as a ruler has them, or centimetres, millimetres under 1 cm.
+ * @param decimals digits of a millimetre where it is shown in a decimal unit
  */
 export const formatLength = (mm: number, units: DisplayUnits, decimals = 0): string =>
   SPEECH[units].length(mm, decimals);
+
+/** Prints a width and a height, the unit said once. @param decimals as in {@link formatLength} */
+export const formatSize = (widthMm: number, heightMm: number, units: DisplayUnits, decimals = 0): string =>
+  SPEECH[units].size(widthMm, heightMm, decimals);
+
+/** A mass of cloth or web as it is sold: g/m², with oz/yd² beside it for whoever sews in inches. */
+export function formatMass(gsm: number, units: DisplayUnits): string {
+  const beside = SPEECH[units].mass(gsm);
+  return `${Math.round(gsm)} g/m²${beside === null ? '' : ` (${beside})`}`;
+}
 
 /** Prints a thickness, finer than a ruler shows: hundredths of a millimetre, thousandths of an inch. */
 export const formatThickness = (mm: number, units: DisplayUnits): string => SPEECH[units].thickness(mm);

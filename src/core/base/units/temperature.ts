@@ -1,6 +1,6 @@
 import type { Parsed } from './length';
 import { fahrenheitToCelsius } from './scale';
-import { type DisplayUnits, SPEECH } from './speech';
+import { type DisplayUnits, heatSpeech } from './speech';
 
 export type CareDots = 1 | 2 | 3;
 
@@ -10,14 +10,14 @@ export const CARE_LIMIT_C: Readonly<Record<CareDots, number>> = { 1: 110, 2: 150
 /** The name people give to each heat on a dial. Common practice, no source. */
 export const CARE_WORD: Readonly<Record<CareDots, string>> = { 1: 'synthetic', 2: 'wool', 3: 'cotton' };
 
-/** Prints a temperature in the scale that goes with the project's units. */
+/** Prints a temperature in the scale that was chosen, else in the one that goes with the project's units. */
 export const formatTemperature = (c: number, units: DisplayUnits): string => {
-  const { fromC, degree } = SPEECH[units].heat;
+  const { fromC, degree } = heatSpeech(units);
   return `${Math.round(fromC(c))} ${degree}`;
 };
 /** Prints a difference of temperatures: 10 °C are 18 °F, not 50. */
 export const formatWarmer = (c: number, units: DisplayUnits): string => {
-  const { perC, degree } = SPEECH[units].heat;
+  const { perC, degree } = heatSpeech(units);
   return `${Math.round(c * perC)} ${degree}`;
 };
 
@@ -33,7 +33,7 @@ const SCALES: Readonly<Record<string, 'C' | 'F'>> = {
  * @returns °C, or a message that says what would be understood; never throws
  */
 export function parseTemperature(text: string, units: DisplayUnits): Parsed<number> {
-  const { scale: usual } = SPEECH[units].heat;
+  const { scale: usual } = heatSpeech(units);
   const match = /^([−-]?\d+(?:[.,]\d+)?)\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)$/i.exec(text.trim());
   const word = match?.[2]?.toLowerCase() ?? '';
   const scale = word === '' ? usual : SCALES[word];

@@ -228,8 +228,8 @@ export const LITTLE_ROOM_C = figure(22, '°C', 'estimated');
 export const MUCH_WATER_GSM = figure(35, 'g/m²', 'estimated');
 /** Longer than this the surface beneath is told of. */
 export const SLOW_ON_S = figure(12, 's', 'estimated');
-/** Seconds are counted in halves up to this. */
-export const HALVES_S = figure(10, 's', 'nobody counts halves beyond');
+/** Cooling is told in single seconds up to this. */
+export const FINE_COUNT_S = figure(10, 's', 'ours: fives beyond');
 /** Longer cooling is told in steps of this. */
 export const COUNT_S = figure(5, 's', 'nobody counts finer');
 /** A window in a piece narrower than this is bridged by the soleplate's edge and the cloth's own give. */

@@ -25,7 +25,7 @@ import {
   COUNT_S,
   COVER_RELEASES,
   DIAL_NEAR_C,
-  HALVES_S,
+  FINE_COUNT_S,
   LEAFLET_NEAR_C,
   LITTLE_ROOM_C,
   LONG_SHARE,
@@ -53,9 +53,18 @@ import { type ColumnsWindow, inPasses, isUsable, type RunMore, type Window, want
 
 type Columns = readonly PressColumn[];
 
-/** Rounded to what a person can count: half seconds up to ten, whole ones beyond. */
-export const countable = (seconds: number): number =>
-  seconds < HALVES_S.value ? Math.round(seconds * 2) / 2 : Math.round(seconds);
+/**
+ * Seconds as a person counts them: whole ones, rounded up where that lies within what holds, else down; where no whole one
+ * does, as they are. @param sides 2: counted on each of two sides, so each half is whole
+ */
+export function countable(seconds: number, leastS = 0, mostS = Number.POSITIVE_INFINITY, sides: 1 | 2 = 1): number {
+  const up = Math.ceil(seconds / sides - SAME_S) * sides;
+  if (up <= mostS && up > 0) return up;
+  const down = Math.floor(seconds / sides) * sides;
+  return down >= leastS && down > 0 ? down : seconds;
+}
+/** A hair over a whole second is that second, s. */
+const SAME_S = 0.05;
 
 /** How many cloths the heat has to go through to the lowest web that is bonded. */
 const clothsThrough = (column: PressColumn): number =>
@@ -153,10 +162,12 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
   const atLeaflet = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
   const leafletRules = atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
   const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, times);
-  const counted = countable(Math.min(maxS, Math.max(minS, ours)));
-  // Rounded to what can be counted, but not out of what holds.
-  const inside = counted < from && from <= to ? countable(counted + (counted < HALVES_S.value ? 0.5 : 1)) : counted;
-  const seconds = leafletRules ? leaflet.dwellS : Math.min(maxS, Math.max(minS, inside));
+  const sides = r.from === 'both' ? 2 : 1;
+  const wanted = Math.min(maxS, Math.max(minS, ours));
+  // Not rounded out of what holds wherever the dial is, where any seconds do.
+  const [least, most] = from <= to ? [from, Math.min(to, maxS)] : [minS, maxS];
+  const counted = countable(wanted, least, most, sides);
+  const seconds = leafletRules ? leaflet.dwellS : Math.min(maxS, Math.max(minS, counted));
   const coldS = ends.cold?.minS ?? null;
   if (leafletRules)
     return { seconds, minS, maxS, leafletRules, reasons: [{ code: 'leaflet-rules', minS, harm: window.harm }] };
@@ -428,7 +439,7 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   else if (iron.vents && r.stage === 'bond' && !passes) reasons.push({ code: 'vents' });
 
   const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
-  const eachS = countable(dwell.seconds / count);
+  const eachS = countable(dwell.seconds / count, dwell.minS / count, dwell.maxS / count);
   const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
   if (r.coverForSteam && steam) reasons.push({ code: 'steam-cover', cover: bench.cover });
   if (passes && !stop) reasons.push({ code: 'in-passes', count, eachS });
@@ -456,7 +467,7 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
     placements: 1,
     deciding: over.deciding,
     // Hands count cooling in fives.
-    coolS: coolS < HALVES_S.value ? Math.ceil(coolS) : Math.round(coolS / COUNT_S.value) * COUNT_S.value,
+    coolS: coolS < FINE_COUNT_S.value ? Math.ceil(coolS) : Math.round(coolS / COUNT_S.value) * COUNT_S.value,
     coolsOn: surface.name,
     stop,
     cautions,

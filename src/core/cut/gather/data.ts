@@ -1,4 +1,4 @@
-import { type DisplayUnits, MM_PER, SPEECH } from '../../base/units';
+import { type DisplayUnits, MM_PER, paperOfPlace } from '../../base/units';
 import { type Figure, figure } from '../../choose/material';
 import type { Fabric, NeedKind, Offer, Supply } from '../../keep/model';
 
@@ -94,7 +94,7 @@ export function usualSheetOffers(
 ): Usual[] {
   const by = {
     foil: [offer('sheet', 'sheet', 200, 300), offer('roll', 'roll', 300, 3000, notSold)],
-    paper: [offer('sheet', 'sheet', SPEECH[units].sheetMm.widthMm, SPEECH[units].sheetMm.heightMm)],
+    paper: [offer('sheet', 'sheet', paperOfPlace(units).widthMm, paperOfPlace(units).heightMm)],
     backing: [offer('sheet', 'sheet', 457, 559), offer('by-length', 'by-length', 500, STEP_MM[units], notSold)],
     wadding: [offer('by-length', 'by-length', 2300, STEP_MM[units]), offer('packet', 'packet', 1140, 1520)],
   } satisfies Record<typeof kind, Usual[]>;

@@ -1,4 +1,4 @@
-import { SPEECH } from '../../base/units';
+import { paperOfPlace } from '../../base/units';
 import { SHEET_IS } from '../../choose/material';
 import {
   type Amount,
@@ -162,7 +162,7 @@ const has = (plan: Plan, codes: readonly StepDoing['code'][]): boolean =>
 
 /** Pages that are printed: what is traced or printed on the liner, and templates. */
 function pages(project: Project, plan: Plan): number {
-  const paper = SPEECH[project.units].paper;
+  const paper = paperOfPlace(project.units).paper;
   const drawn = plan.making.steps.some((s) => s.kind === 'trace' || s.kind === 'print');
   if (!drawn || PAPER_FACTS[paper].heightMm === null) return 0;
   const look = lookup(project);

@@ -98,9 +98,8 @@ function dwellOf(run: Run): Setting['dwell'] {
   if (only && run.presses.length === 1) return only.setting.dwell;
   const wanted = Math.max(...run.presses.map((p) => p.setting.dwell.seconds));
   const seconds = Math.min(run.highS, run.maxS, Math.max(run.minS, run.lowS, wanted));
-  const counted = countable(seconds);
   return {
-    seconds: counted >= Math.max(run.minS, run.lowS) && counted <= Math.min(run.maxS, run.highS) ? counted : seconds,
+    seconds: countable(seconds, Math.max(run.minS, run.lowS), Math.min(run.maxS, run.highS)),
     minS: run.minS,
     maxS: run.maxS,
   };
