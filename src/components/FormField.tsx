@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Controller, type FieldValues, get, type Path, type UseFormReturn } from 'react-hook-form';
 import {
   bareUnit,
@@ -107,11 +107,16 @@ function FormMeasure<T extends FieldValues>({
   max = Number.POSITIVE_INFINITY,
   read,
   show,
-}: Omit<Measured<T>, 'units'> & { read: (text: string, shown: number | undefined) => Read; show: (value: number) => string }) {
+}: Omit<Measured<T>, 'units'> & {
+  read: (text: string, shown: number | undefined) => Read;
+  show: (value: number) => string;
+}) {
   const [draft, setDraft] = useState<string | null>(null);
+  // What stood there when typing began: a bare number is in its unit.
+  const stood = useRef<number | undefined>(undefined);
   const understood = (text: string): number | null | Unread => {
     if (optional && text.trim() === '') return null;
-    const parsed = read(text);
+    const parsed = read(text, stood.current);
     if (!parsed.ok) return { unread: text, message: parsed.message };
     if (parsed.value >= min && parsed.value <= max) return parsed.value;
     const bound = parsed.value < min ? `At least ${show(min)}` : `At most ${show(max)}`;
@@ -136,6 +141,7 @@ function FormMeasure<T extends FieldValues>({
                 placeholder={placeholder}
                 value={draft ?? shown}
                 onChange={(e) => {
+                  if (draft === null) stood.current = typeof value === 'number' ? value : undefined;
                   setDraft(e.target.value);
                   field.onChange(understood(e.target.value));
                 }}
@@ -166,7 +172,9 @@ export const FormLength = <T extends FieldValues>({
 }: Measured<T> & { fine?: boolean; run?: boolean }) => (
   <FormMeasure
     {...field}
-    read={(text, shown) => spoken(parseLength(text, bareUnit(units, shown, fine ? 'thickness' : run ? 'run' : 'length')))}
+    read={(text, shown) =>
+      spoken(parseLength(text, bareUnit(units, shown, fine ? 'thickness' : run ? 'run' : 'length')))
+    }
     show={(mm) => (fine ? formatThickness(mm, units) : run ? formatRun(mm, units) : formatLength(mm, units, 1))}
   />
 );

@@ -159,7 +159,7 @@ export const DEMO_WEBS: readonly Web[] = [
     pricePerM: 5.1,
     offcuts: [{ widthMm: 210, heightMm: 150, count: 2, outline: null }],
     steps: {
-      fuse: ['Rough side to the wrong side of the cloth.', 'Press without steam, count to seven, lift.'],
+      fuse: ['Rough side to the wrong side of the fabric.', 'Press without steam, count to seven, lift.'],
       bond: ['Let it cool, peel, lay it down.', 'Press ten seconds a spot.'],
     },
   }),

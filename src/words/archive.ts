@@ -2,8 +2,8 @@ import type { ArchiveProblem } from '~/core/keep/archive';
 
 const PROBLEMS: { readonly [C in ArchiveProblem['code']]: (p: Extract<ArchiveProblem, { code: C }>) => string } = {
   locked: () => 'It is locked with a password. Unlock it, and zip it again without one.',
-  overlapping: () => 'Files in it lie over one another, as in no honest zip.',
-  'strange-name': () => 'It holds a file with a name that cannot be taken.',
+  overlapping: () => 'Files in it overlap, as in no honest zip file.',
+  'strange-name': () => 'It holds a file whose name is not allowed.',
   'cut-off': () => 'It is cut off: its end is missing. Copy it again from where it came.',
   grows: () => 'It would grow far beyond its own size when unpacked.',
   'too-many': () => 'It holds far too many files.',
@@ -11,7 +11,7 @@ const PROBLEMS: { readonly [C in ArchiveProblem['code']]: (p: Extract<ArchivePro
   broken: () => 'It is damaged: it cannot be unpacked. Copy it again from where it came.',
   empty: () => 'It is damaged: there is nothing in it.',
   doubled: ({ name }) => `It holds “${name}” twice.`,
-  changed: () => 'It is not as it was exported: someone has changed it, or it was damaged on its way.',
+  changed: () => 'It is not as it was exported: it was changed or damaged since.',
   'entry-changed': ({ name }) => `“${name}” in it is not as it was written.`,
   missing: ({ name, ours }) =>
     `There is no ${name} in it.${ours ? ' Choose a .seam file that was exported here.' : ''}`,

@@ -1,28 +1,33 @@
 import type { Gate, LetGo } from '~/core/hands/board';
 import type { BoardMend, MendCode, Project, StepKind } from '~/core/keep/model';
+import { term } from './glossary';
 import { heat, listedWords, seconds } from './table';
 
-const GATES: { readonly [G in Gate]: string } = {
-  'liner-off': 'Every liner is off.',
-  'web-down': 'The web lies on the wrong side, its rough side on the cloth.',
-  'right-way-round': 'It is reversed as the sheet shows: words read wrong way round on it.',
-  'sheet-on-top': 'A sheet that releases lies on top: this web has no liner.',
-  'sheet-beneath': 'A sheet that releases lies beneath, too: the web is as large as the cloth.',
-  'cover-on': 'What belongs between iron and work lies there.',
-  'iron-on-heel': 'The iron stands on its heel.',
-  'foil-covers': 'The foil covers all of the adhesive, its metal side up.',
-  'parchment-under-plug': 'Parchment lies under the plug.',
+const GATES: { readonly [G in Gate]: string | (() => string) } = {
+  'liner-off': 'Is every paper off?',
+  'web-down': 'Is the web on the wrong side (back), glue side down?',
+  'right-way-round': 'Is it drawn the way round that the sheet shows?',
+  'sheet-on-top': 'Is a non-stick pressing sheet on top? This web has no paper.',
+  'sheet-beneath': 'Is a pressing sheet beneath, too? The web is as large as the fabric.',
+  'cover-on': 'Is the cover between iron and work?',
+  'iron-on-heel': 'Is the iron on its heel?',
+  'foil-covers': 'Does the foil cover all of the glue, metal side up?',
+  'parchment-under-plug': () => `Is ${term('parchment')} under the plug?`,
 };
-export const gateWords = (gate: Gate): string => GATES[gate];
+/** What is asked before a step that can go wrong. */
+export function gateWords(gate: Gate): string {
+  const asked = GATES[gate];
+  return typeof asked === 'string' ? asked : asked();
+}
 
 const WRONG: { readonly [M in MendCode]: string } = {
-  'adhesive-left-on-liner': 'Adhesive stays on the liner',
-  'liner-left-on': 'A liner was left on',
+  'adhesive-left-on-liner': 'Glue stays on the paper',
+  'liner-left-on': 'A paper was left on',
   'edge-lifts': 'An edge lifts',
   bubbles: 'There are bubbles',
-  'adhesive-on-the-face': 'Adhesive shows on the face',
+  'adhesive-on-the-face': 'Glue shows on the front',
   'iron-marks': 'The iron has marked it',
-  'adhesive-on-the-iron': 'There is adhesive on iron or board',
+  'adhesive-on-the-iron': 'There is glue on iron or board',
   backwards: 'It is backwards',
   slid: 'Something has slid',
   'foil-patchy': 'Foil is missing in places',
@@ -41,40 +46,40 @@ export function mendingWords(
   const press = heatC !== null && dwellS !== null ? ` ${heat(heatC, units)}, ${seconds(dwellS)}.` : '';
   switch (mend.doing) {
     case 'take-liner-off':
-      return 'Take the liner off.';
+      return 'Peel the paper off.';
     case 'press-again':
       return `Press that place again.${press || ' No longer than before.'}`;
     case 'let-cool':
       return coolS !== null
         ? `Let it cool, about ${seconds(coolS)}, until it feels cool to the hand.`
-        : 'Let it get quite cold.';
+        : 'Let it get cold.';
     case 'peel-from-another-corner':
-      return 'Start the liner from another corner.';
+      return 'Start peeling at another corner.';
     case 'lift-while-warm':
-      return 'Warm it and lift it gently while the adhesive is soft; lay it anew, flat.';
+      return 'Warm it. Lift it gently while the glue is soft, and place it again, flat.';
     case 'touch-up-face':
-      return 'Cover the face with parchment, warm it for a moment and lift the parchment off: it takes loose adhesive along. The next ones get less time, under a cover.';
+      return `Cover the front with ${term('parchment')} and warm it for a moment. Lift the paper off: it takes loose glue along. Give the next ones less time, under a cover.`;
     case 'clean-the-iron':
-      return 'Unplug the iron and let it cool a little; rub the sole clean on a scrap of cotton. Wipe the cold sheet.';
+      return 'Unplug the iron and let it cool a little. Rub the soleplate clean on a scrap of cotton. Wipe the pressing sheet once it is cold.';
     case 'make-again':
-      return 'Draw it the other way round and make it once more: its steps come back.';
+      return 'Draw it the other way round and make it again: its steps come back.';
     case 'lay-foil-anew':
-      return 'Lay foil over the bare places, metal side up.';
+      return 'Place foil over the bare spots, metal side up.';
     case 'fresh-blade':
-      return 'Take a fresh blade, or scissors kept for paper, and trim the edge once more.';
+      return 'Trim the edge again with a fresh blade, or scissors kept for paper.';
     case 'fresh-needle':
-      return 'Take a fresh sharp needle, and wipe the old adhesive off the plate.';
+      return 'Use a fresh sharp needle, and wipe the old glue off the needle plate.';
     case 'sheet-between':
-      return 'From here on lay a sheet that releases between iron and work.';
+      return 'From here on use a non-stick pressing sheet between iron and work.';
   }
 }
 
 /** What a big button says that begins a step, or ends it. */
 const DONE: { readonly [K in StepKind]?: string } = {
-  trace: 'All of it is drawn',
+  trace: 'All traced',
   cool: 'Let it cool',
-  peel: 'The liners are off',
-  lay: 'It lies there',
+  peel: 'Paper is off',
+  lay: 'All placed',
 };
 export const doneWords = (kind: StepKind): string => DONE[kind] ?? 'Done';
 
@@ -92,5 +97,5 @@ const LET_GO: { readonly [W in LetGo['what']]: readonly [one: string, many: stri
 export function letGoWords(letGo: readonly LetGo[]): string | null {
   const missed = letGo.filter((l) => l.what !== 'timers' && l.what !== 'looked' && l.what !== 'times');
   if (missed.length === 0) return null;
-  return `The board is full: ${listedWords(missed.map(({ what, count }) => `the ${count === 1 ? `oldest ${LET_GO[what][0]}` : `${count} oldest ${LET_GO[what][1]}`}`))} gave way.`;
+  return `The board is full: ${listedWords(missed.map(({ what, count }) => `the ${count === 1 ? `oldest ${LET_GO[what][0]}` : `${count} oldest ${LET_GO[what][1]}`}`))} had to go.`;
 }

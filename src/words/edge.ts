@@ -1,4 +1,3 @@
-import { colourWord } from '~/core/base/colour';
 import { formatLength, formatThread } from '~/core/base/units';
 import type { EdgeReason, NEEDLE_DOES } from '~/core/hands/edge';
 import type {
@@ -12,11 +11,17 @@ import type {
   StitchStart,
   ThreadTrouble,
 } from '~/core/keep/model';
-import { gsm, say, type Units, type Words } from './table';
+import { colourName } from './called';
+import { term } from './glossary';
+import { spell } from './spelling';
+import { counted, gsm, say, type Units, type Words, withArticle } from './table';
+
+/** From here on two colours are told apart at a glance, CIEDE2000. Common practice in colour work, from memory. */
+const SEEN_AT_A_GLANCE = 10;
 
 /** The contract's names of edges in words, in one place. */
 export const EDGE_WORDS: { readonly [E in Edge]: string } = {
-  none: 'no stitch',
+  none: 'raw edge, no stitching',
   straight: 'straight stitch',
   blanket: 'blanket stitch',
   zigzag: 'zigzag',
@@ -35,48 +40,46 @@ const dial = (mm: number): string => String(Number(mm.toFixed(2)));
 
 const CAUTIONS: Words<EdgeCaution> = {
   'needle-jams': ({ mm, leastMm }) =>
-    `A blanket stitch of ${dial(mm)} jams: machines pile thread up under the plate below ${dial(leastMm)}.`,
-  'closed-up': ({ mm, leastMm }) =>
-    `Satin closed up to ${dial(mm)} packs and stands still: ${dial(leastMm)} is close enough.`,
+    `A blanket stitch of ${dial(mm)} jams: below ${dial(leastMm)} thread piles up under the needle plate.`,
+  'closed-up': ({ mm, leastMm }) => `Satin stitch at ${dial(mm)} packs up and stops: ${dial(leastMm)} is close enough.`,
   'wider-than-piece': ({ widthMm, pieceMm }, u) =>
-    `A stitch of ${formatLength(widthMm, u)} is wider than half of what is only about ${formatLength(pieceMm, u)} wide: it is drawn narrower.`,
-  'all-hidden': () => 'Nothing of its edge is in sight: there is nothing to stitch.',
+    `A stitch of ${formatLength(widthMm, u)} is too wide where the piece is only about ${formatLength(pieceMm, u)} wide: it is narrowed there.`,
+  'all-hidden': () => 'None of its edge shows: there is nothing to stitch.',
   jagged: ({ corners }) =>
-    `Its edge has ${corners.toLocaleString('en')} small corners: nobody turns the work at each. It is gone round smoothed.`,
+    `Its edge has ${corners.toLocaleString('en')} small corners, too many to turn at: the stitching line is smoothed.`,
   gums: ({ web, avoid }) =>
     avoid
-      ? `${web} gums the needle and should not be sewn; if it must be, stone cold, with a fresh sharp needle.`
+      ? `${web} gums the needle and should not be sewn. If it must be: stone cold, with a fresh sharp needle.`
       : `${web} can gum the needle: sew it stone cold, with a sharp needle.`,
-  'hand-through-film': ({ web }) => `A hand needle goes hard through ${web}: take an open or unlined web for it.`,
-  stabiliser: () => 'Put a stabiliser behind: close stitches draw thin cloth together.',
+  'hand-through-film': ({ web }) => `A hand needle is hard to push through ${web}: choose an open web for it.`,
+  stabiliser: () => `Put ${withArticle(term('stabiliser'))} behind: close stitches pull thin fabric together.`,
   'paint-dries-first': () => 'Paint dries overnight before the first wash.',
   'no-hot-iron': () => 'Clear thread melts: no hot iron from now on.',
   'iron-on-clear': () =>
-    'Clear thread melts, and later bonds are pressed over it: stitch once all is bonded, or take another thread.',
-  'heavy-on-garment': ({ aboveGsm, groundGsm }) =>
-    `What lies on it weighs ${gsm(aboveGsm)}, more than twice its cloth with ${gsm(groundGsm)}: it will hang as a plate.`,
+    'Clear thread melts, and later pieces are pressed over it. Stitch once all is bonded, or use another thread.',
+  'heavy-on-garment': ({ aboveGsm, groundGsm }, u) =>
+    `What is on it weighs ${gsm(aboveGsm, u)}, more than twice its fabric (${gsm(groundGsm, u)}): it will hang stiffly.`,
 };
 export const edgeCautionWords = (c: EdgeCaution, units: Units): string => say(CAUTIONS, c, units);
 
 const TROUBLES: Words<ThreadTrouble, [Pick<Project, 'units' | 'threads'>]> = {
   'no-threads': ({ kinds }) =>
     kinds === 1
-      ? 'No thread is in this project yet: one is to be bought, or brought from the drawer.'
-      : `No threads are in this project yet: ${kinds} colours are to be bought, or brought from the drawer.`,
+      ? 'This project has no thread yet. Buy one, or add one from the Drawer.'
+      : `This project has no threads yet. Buy ${kinds} ${spell('colours')}, or add them from the Drawer.`,
   'no-near-thread': ({ colour, nearestId, deltaE }, p) => {
     const nearest = p.threads.find((t) => t.id === nearestId);
-    return `No thread of yours is near ${colourWord(colour)}${nearest ? `: the nearest, ${nearest.name}, differs by ${Math.round(deltaE)} (CIEDE2000)` : ''}.`;
+    return `None of your threads matches ${colourName(colour)}${nearest ? `: the nearest, ${nearest.name}, ${deltaE > SEEN_AT_A_GLANCE ? 'is seen to differ at a glance' : 'differs a little'}` : ''}.`;
   },
   'thread-short': ({ threadId, needsMm, leftMm }, { units, threads }) =>
-    `${threads.find((t) => t.id === threadId)?.name ?? 'A thread'}: ${formatThread(needsMm, units)} are needed, ${formatThread(leftMm, units)} are left.`,
+    `${threads.find((t) => t.id === threadId)?.name ?? 'A thread'}: you need ${formatThread(needsMm, units)} and have ${formatThread(leftMm, units)}.`,
 };
 export const threadTroubleWords = (t: ThreadTrouble, project: Pick<Project, 'units' | 'threads'>): string =>
   say(TROUBLES, t, project);
 
 const REASONS: Words<EdgeReason> = {
-  'holds-in-the-wash': ({ laundering }) =>
-    `Washed ${washed[laundering]}: stitches hold what web alone lets go sooner or later.`,
-  'peels-in-the-wash': ({ laundering }) => `Washed ${washed[laundering]}: what is not stitched peels sooner or later.`,
+  'holds-in-the-wash': ({ laundering }) => `Washed ${washed[laundering]}: web alone lets go in time, stitches hold.`,
+  'peels-in-the-wash': ({ laundering }) => `Washed ${washed[laundering]}: edges that are not stitched peel in time.`,
   'covers-fraying': ({ cloth }) => `${cloth} frays: it covers the raw edge.`,
   'lets-it-fray': ({ cloth }) => `${cloth} frays, and its raw edge stays open.`,
   'needs-none': ({ cloth }) => `${cloth} does not fray: its edge needs no cover.`,
@@ -88,17 +91,17 @@ const REASONS: Words<EdgeReason> = {
   'hand-goes-hard': ({ web }) => `Even light film makes handwork hard going: ${web}.`,
   'hand-goes-easily': ({ web }) => `A hand needle goes through ${web || 'it'} easily.`,
   'too-wide-here': ({ narrowMm, leastMm }, u) =>
-    `It wants about ${formatLength(leastMm, u)} of cloth, and here it is about ${formatLength(narrowMm, u)} wide.`,
-  'suits-small': () => 'It goes round small shapes.',
+    `It needs a piece about ${formatLength(leastMm, u)} wide, and here it is about ${formatLength(narrowMm, u)}.`,
+  'suits-small': () => 'It goes around small shapes.',
   'many-corners': () => 'Many corners: each has to be turned.',
   stiffens: () => 'It stiffens the edge.',
   'stays-soft': () => 'It keeps the edge soft.',
   classic: () => 'The classic edge.',
   quick: () => 'Quick to sew.',
-  worn: () => 'It is worn and bent: an open edge lifts.',
+  worn: () => 'It is worn and bent: a raw edge lifts.',
   'dries-overnight': () => 'It has to dry overnight.',
   'no-time': ({ minutes, spareMinutes }) =>
-    `About ${Math.round(minutes)} minutes, and there are ${Math.round(spareMinutes)}.`,
+    `It takes about ${counted(Math.round(minutes), 'minute')}, and you have ${Math.round(spareMinutes)}.`,
 };
 export const edgeReasonWords = (r: EdgeReason, units: Units): string => say(REASONS, r, units);
 
@@ -111,7 +114,19 @@ const NEEDLES: { readonly [N in NeedlePoint]: string } = {
   hand: 'hand sewing needle',
 };
 export const needleWords = ({ point, size }: EdgeSetting['needle']): string =>
-  size === 0 ? NEEDLES[point] : `${size}, ${NEEDLES[point]}`;
+  size === 0 ? NEEDLES[point] : `${size}${AS_SOLD[size] ? `/${AS_SOLD[size]}` : ''}, ${NEEDLES[point]}`;
+/** The other number on a packet of machine needles: a needle of 0.80 mm is an 80/12. Common practice, no source. */
+const AS_SOLD: Readonly<Record<number, number>> = {
+  60: 8,
+  65: 9,
+  70: 10,
+  75: 11,
+  80: 12,
+  90: 14,
+  100: 16,
+  110: 18,
+  120: 19,
+};
 export const FOOT_WORDS: { readonly [F in EdgeSetting['foot']]: string } = {
   'open-toe': 'open-toe or clear',
   darning: 'darning foot, feed dogs down',
@@ -120,32 +135,39 @@ export const FOOT_WORDS: { readonly [F in EdgeSetting['foot']]: string } = {
 
 const STARTS: { readonly [S in StitchStart]: string } = {
   'inside-corner': 'just past an inside corner',
-  'under-upper': 'at the edge of what lies over it',
+  'under-upper': 'at the edge of the piece over it',
   'flat-stretch': 'on its straightest stretch',
   'open-end': 'at its end',
 };
 export const startWords = (s: StitchStart): string => STARTS[s];
 
 /** What to do before and after, by what it is stitched on. Common practice, no source. */
-export const ON_WORDS: { readonly [O in Edging['on']]: { readonly name: string; readonly hint: string | null } } = {
+export const ON_WORDS: {
+  readonly [O in Edging['on']]: { readonly name: string; readonly hint: (() => string) | null };
+} = {
   flat: { name: 'flat work', hint: null },
   'garment-front': {
     name: 'a front or back of a garment or a bag',
-    hint: 'Single out the one layer: nothing of the other side may lie under the foot. Put a stabiliser behind, tear or wash it out afterwards.',
+    hint: () =>
+      `Keep the other side of it out from under the foot. Put ${withArticle(term('stabiliser'))} behind, and tear or wash it out afterwards.`,
   },
   'sleeve-or-leg': {
     name: 'a sleeve or leg',
-    hint: 'Too narrow for the machine: open the inside seam from the hem up past the motif, stitch, and close it again.',
+    hint: () =>
+      'Too narrow for the machine: open the inside seam from the hem up past the piece. Stitch, and close it again.',
   },
   pocket: {
     name: 'a pocket',
-    hint: 'Take the pocket off, or open its seams on three sides: stitched as it is, it is sewn shut.',
+    hint: () => 'Take the pocket off, or open its seams on three sides: otherwise you sew it shut.',
   },
   bag: {
     name: 'a bag with a lining',
-    hint: 'Open the bottom seam of the lining, turn the bag through it, and stitch the outer layer alone.',
+    hint: () => 'Open the bottom seam of the lining and turn the bag through it. Stitch the outer layer alone.',
   },
-  cushion: { name: 'a cushion cover', hint: 'Open its closing edge and stitch the front alone, the back folded away.' },
+  cushion: {
+    name: 'a cushion cover',
+    hint: () => 'Open its closing edge. Stitch the front alone, the back folded away.',
+  },
 };
 
 /** What a batch is threaded with. */
@@ -156,7 +178,7 @@ export function threadWords(
   clear = false,
 ): string {
   if (threadId !== null) return threads.find((t) => t.id === threadId)?.name ?? 'a thread that is gone';
-  return clear ? 'clear thread, to buy' : `${colourWord(colour)}, to buy`;
+  return clear ? 'clear thread, to buy' : `${colourName(colour)}, to buy`;
 }
 
 /** An edge plan as the endpoint answers it, with its sentences. */
@@ -170,7 +192,7 @@ export const spokenEdge = (edge: EdgePlan, project: Project) => ({
 });
 
 const DOES: { readonly [D in (typeof NEEDLE_DOES)[number]]: string } = {
-  start: 'begin here, both threads held',
+  start: 'begin here, hold both threads',
   stitch: 'stitching',
   outside: 'needle down, turn at the point',
   inside: 'needle down, turn at the inside corner',

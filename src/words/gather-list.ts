@@ -19,12 +19,13 @@ import {
   priceWords,
   sumWords,
 } from './gather';
+import { counted } from './table';
 
 // The list on paper and as a table. Kept out of the words' index, since the sheets come along with it.
 
 function buyWords(need: Need, project: Project): string {
   if (need.taken) return 'cut and booked';
-  if (!need.buy) return cannotBeHad(need) ? 'not to be had as sold' : 'nothing';
+  if (!need.buy) return cannotBeHad(need) ? 'can’t be bought in these sizes' : 'nothing';
   return `${mixWords(need.buy, project.units, need.kind)}${cannotBeHad(need) ? '; not all of it fits' : ''}`;
 }
 
@@ -52,7 +53,7 @@ function leadOf(gather: GatherPlan): string[] {
   const bought = gather.needs.some((n) => n.buy !== null);
   return [
     ...(total !== null ? [`${total} in all. ${counts}`] : bought ? ['No prices were entered.'] : []),
-    ...(lost > 0 ? [`${lost} cannot be had as it is sold: the screen says why.`] : []),
+    ...(lost > 0 ? [`${counted(lost, 'line')} can’t be bought in the sizes that are sold: Gather says why.`] : []),
     ...(bought || lost > 0 ? [] : ['Nothing to buy.']),
   ];
 }
@@ -86,7 +87,7 @@ export function gatherSheet(
 /** The list as a table for a spreadsheet. */
 export const gatherCsv = (project: Project, plan: Plan, gather: GatherPlan): string =>
   csvText(
-    ['what', 'it takes', 'here', 'to buy', 'price', 'in the basket'],
+    ['what', 'needed', 'here', 'to buy', 'price', 'in the basket'],
     inOrder(gather)
       .map((n) => rowOf(n, plan, project))
       .map((r) => [r.what, r.takes, r.here, r.buy, r.price === 'no price' ? '' : r.price, r.ticked ? 'yes' : 'no']),

@@ -1,5 +1,5 @@
 import { boundsOf, regionOf } from '~/core/base/shape';
-import { formatArea, formatLength, formatRun, formatThread } from '~/core/base/units';
+import { formatArea, formatLength, formatRun, formatSize, formatThread } from '~/core/base/units';
 import type { SpokenFor } from '~/core/cut/gather';
 import type {
   Amount,
@@ -15,28 +15,34 @@ import type {
   SoldAs,
   Supply,
 } from '~/core/keep/model';
-import { lookup, numbersIn, pieceName, SUPPLIES } from '~/core/keep/model';
+import { lookup, numbersIn, SUPPLIES } from '~/core/keep/model';
+import { pieceCalled } from './called';
 import { needleWords, threadWords } from './edge';
-import { listedWords, one, say, type Units, upper, type Words } from './table';
+import { term } from './glossary';
+import { moneyWords, priceWords } from './price';
+import { counted, fewOf, listedWords, one, say, type Units, upper, type Words } from './table';
 
-const SUPPLY_WORDS: { readonly [S in Supply]: string } = {
-  stabiliser: 'Stabiliser',
+const SUPPLY_WORDS: { readonly [S in Supply]: string | (() => string) } = {
+  stabiliser: () => upper(term('stabiliser')),
   'machine-needle': 'Machine needles',
   'hand-needle': 'Hand needles',
-  blade: 'Blade for the cutting machine',
-  parchment: 'Baking parchment',
-  'release-sheet': 'Release sheet',
+  blade: 'Cutting machine blade',
+  parchment: () => upper(term('parchment')),
+  'release-sheet': () => upper(term('pressing-sheet')),
   paint: 'Fabric paint',
-  'printer-paper': 'Paper for the printer',
-  'quilt-backing': 'Backing for the quilt',
-  wadding: 'Wadding',
+  'printer-paper': 'Printer paper',
+  'quilt-backing': 'Quilt backing',
+  wadding: () => upper(term('wadding')),
   'new-web': 'Fusible web',
 };
 export const isSupply = (id: string): id is Supply => (SUPPLIES as readonly string[]).includes(id);
 
 /** What a need is called. */
 export function needName(need: Pick<Need, 'kind' | 'id'>, project: Project): string {
-  if (isSupply(need.id)) return SUPPLY_WORDS[need.id];
+  if (isSupply(need.id)) {
+    const name = SUPPLY_WORDS[need.id];
+    return typeof name === 'string' ? name : name();
+  }
   const { id, kind } = need;
   if (kind === 'thread') {
     if (project.threads.some((t) => t.id === id)) return threadWords(id, '', project);
@@ -56,11 +62,11 @@ export function needNote(
     const kinds = new Set(settings.filter((s) => s.needle.point !== 'hand').map((s) => needleWords(s.needle)));
     return listedWords([...kinds]);
   }
-  if (need.id === 'printer-paper') return 'sheets to trace from, and templates';
-  if (need.id === 'blade') return 'estimated, from the length of all cuts';
-  if (need.kind === 'thread' && need.layout === null) return 'above and below';
+  if (need.id === 'printer-paper') return 'for tracing sheets and templates';
+  if (need.id === 'blade') return 'estimated from the length of all cuts';
+  if (need.kind === 'thread' && need.layout === null) return 'top and bobbin';
   const grain = project.fabrics.find((f) => f.id === need.id)?.oneWay;
-  return grain ? 'its print has one way up' : null;
+  return grain ? 'its print has a right way up' : null;
 }
 
 /** So much of something. @param kind what of */
@@ -97,8 +103,7 @@ function buyWords(l: BuyLine, units: Units, kind: Need['kind']): string {
 export const mixWords = (m: Mix, units: Units, kind: Need['kind']): string =>
   listedWords(m.lines.map((l) => buyWords(l, units, kind)));
 
-/** A price as it was entered: without a currency, which nobody has named. */
-export const priceWords = (price: number | null): string => (price === null ? 'no price' : price.toFixed(2));
+export { moneyWords, priceWords };
 
 const partName = (part: GatherPart | undefined, project: Project): string => {
   if (!part) return 'a piece';
@@ -106,13 +111,13 @@ const partName = (part: GatherPart | undefined, project: Project): string => {
   const many = project.articles.length > 1 && article ? ` of ${article.name}` : '';
   switch (part.is) {
     case 'ground':
-      return `the ground${many}`;
+      return `the background${many}`;
     case 'border':
       return `a border${many}`;
     case 'binding':
       return `the binding${many}`;
     case 'wadding':
-      return `the wadding${many}`;
+      return `the ${term('wadding')}${many}`;
     case 'quilt-backing':
       return `the backing${many}`;
     case 'kit':
@@ -124,8 +129,7 @@ const partName = (part: GatherPart | undefined, project: Project): string => {
       const [id] = part.pieceIds;
       const piece = project.pieces.find((p) => p.id === id);
       if (!piece) return 'a piece';
-      const number = numbersIn(project)(piece.id);
-      return `${number} ${pieceName(piece, number)}`;
+      return pieceCalled(piece, numbersIn(project)(piece.id));
     }
   }
 };
@@ -140,21 +144,20 @@ const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
         project,
       ),
     );
-    const told = names.length > NAMED ? [...names.slice(0, NAMED), `${names.length - NAMED} more`] : names;
-    return `${upper(listedWords(told))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across at the narrowest, and nothing that is here or sold is as wide (${formatLength(clothMm, project.units)}). Not counted: enter a wider cloth below, or make it of two.`;
+    return `${upper(fewOf(names, NAMED))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across. Nothing you have or can buy is wider than ${formatLength(clothMm, project.units)}. Not counted: enter a wider fabric below, or join two widths.`;
   },
-  'no-price': () => 'Nobody has entered a price: what buys least is proposed.',
-  'none-sold': () => 'Nothing of it is ticked as sold: tick below what your shop has.',
-  'nothing-here': () => 'Nobody has noted any of it in the drawer: all of it is counted as to buy.',
-  'not-all-tried': () => 'There are so many ways of buying it that not all were tried.',
+  'no-price': () => 'No price was entered, so what buys least is shown.',
+  'none-sold': () => 'None of the ways it is sold is ticked. Tick below what your shop has.',
+  'nothing-here': () => 'The Drawer has none of it noted, so all of it is counted as to buy.',
+  'not-all-tried': () => 'There are so many ways to buy it that not all were tried.',
   'repeat-beyond-cloth': ({ acrossMm, clothMm }, _, { units }) =>
-    `Its print repeats every ${formatLength(acrossMm, units)}, and the cloth is ${formatLength(clothMm, units)} wide: pieces are laid out without regard to the print. Choose each place in the shop.`,
+    `Its print repeats every ${formatLength(acrossMm, units)}, and the fabric is ${formatLength(clothMm, units)} wide. Pieces are laid out without regard to the print: choose each place in the shop.`,
   'repeat-unknown': ({ pieceIds }) =>
-    `${pieceIds.length === 1 ? 'A piece is' : `${pieceIds.length} pieces are`} cut from a place on its print. Enter how often the print repeats; until then no cloth between the motifs is counted.`,
+    `${pieceIds.length === 1 ? 'A piece is' : `${pieceIds.length} pieces are`} cut from a place on its print. Enter how often the print repeats: until then no fabric between the motifs is counted.`,
   'fussy-off-bolt': ({ pieceIds }) =>
-    `What is cut from a place on the print (${pieceIds.length}) is counted on a new length: whether a motif lies free on what is here, only eyes can tell.`,
+    `${pieceIds.length === 1 ? 'One piece is' : `${pieceIds.length} pieces are`} cut from a place on the print, and counted on new fabric. Look whether what you have shows the motif whole.`,
   shrinks: ({ alongPercent, acrossPercent }) =>
-    `It is washed first and is counted to shrink ${alongPercent} % along and ${acrossPercent} % across (estimated).`,
+    `It is washed first, and counted to shrink ${alongPercent}% along and ${acrossPercent}% across (estimated).`,
 };
 export const needTroubleWords = (t: NeedTrouble, need: Need, project: Project): string =>
   say(TROUBLES, t, need, project);
@@ -167,12 +170,12 @@ export const cannotBeHad = (need: Pick<Need, 'troubles'>): boolean =>
 export function sumWords({ needs, cost, saved, unpriced }: GatherPlan): { total: string | null; counts: string } {
   if (needs.filter((n) => n.buy !== null).length === unpriced) return { total: null, counts: '' };
   const without = [
-    unpriced > 0 ? `${unpriced} without a price, not counted.` : '',
-    needs.some(cannotBeHad) ? 'What cannot be had is not counted.' : '',
+    unpriced > 0 ? `${counted(unpriced, 'line')} without a price, not counted.` : '',
+    needs.some(cannotBeHad) ? 'What can’t be bought is not counted.' : '',
   ].filter((w) => w !== '');
-  const off = saved > 0 ? [`${saved.toFixed(2)} off by the voucher.`] : [];
+  const off = saved > 0 ? [`The voucher takes off ${moneyWords(saved)}.`] : [];
   return {
-    total: cost.toFixed(2),
+    total: moneyWords(cost),
     counts: [...off, ...(without.length > 0 ? without : ['Everything counted.'])].join(' '),
   };
 }
@@ -182,7 +185,7 @@ export function groundWords(g: GroundCut, project: Project): { along: string | n
   const { units } = project;
   const widths = g.panels === 2 ? 'in two widths with a seam' : `in ${g.panels} widths with seams`;
   return {
-    along: g.alongMm === null ? null : `in one piece along the cloth: ${formatRun(g.alongMm, units)}`,
+    along: g.alongMm === null ? null : `in one piece along the fabric: ${formatRun(g.alongMm, units)}`,
     seamed: `${widths}, ${formatLength(g.allowanceMm, units)} allowed on each side: ${formatRun(g.seamedMm, units)}`,
   };
 }
@@ -190,8 +193,8 @@ export function groundWords(g: GroundCut, project: Project): { along: string | n
 /** What is left over, the pieces worth keeping first. */
 export function leftWords(left: readonly LeftOver[], units: Units): string {
   const worth = left.filter((l) => l.worth).sort((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm);
-  if (worth.length === 0) return left.length > 0 ? 'Left over: snippets only.' : 'Nothing is left over.';
-  const sizes = worth.slice(0, 3).map((l) => `${formatLength(l.widthMm, units)} × ${formatLength(l.lengthMm, units)}`);
+  if (worth.length === 0) return left.length > 0 ? 'Left over: only snippets.' : 'Nothing is left over.';
+  const sizes = worth.slice(0, 3).map((l) => formatSize(l.widthMm, l.lengthMm, units));
   return `Left over, worth keeping: ${listedWords(sizes)}${worth.length > 3 ? ` and ${worth.length - 3} smaller` : ''}.`;
 }
 
@@ -246,7 +249,7 @@ export function bagLines(gather: GatherPlan, project: Project): string[] {
         const b = boundsOf(regionOf(p.outline));
         const what = p.is === 'kit' ? '' : `, ${partName(p, project)}`;
         return [
-          `${name}${what}: ${each === 1 ? '' : `${each} × `}${formatLength(b.maxX - b.minX, units)} × ${formatLength(b.maxY - b.minY, units)}`,
+          `${name}${what}: ${each === 1 ? '' : `${each} of `}${formatSize(b.maxX - b.minX, b.maxY - b.minY, units)}`,
         ];
       });
     }
@@ -257,8 +260,8 @@ export function bagLines(gather: GatherPlan, project: Project): string[] {
   const pieces = project.pieces.reduce((sum, p) => sum + look.copiesOf(p), 0);
   return [
     ...lines,
-    ...(pages ? [`Printed: ${Math.round(pages / bags)} ${one(Math.round(pages / bags), 'page', 'pages')}`] : []),
-    `For ${pieces} ${one(pieces, 'piece', 'pieces')}`,
+    ...(pages ? [`Printed: ${counted(Math.round(pages / bags), 'page')}`] : []),
+    `For ${counted(pieces, 'piece')}`,
   ];
 }
 
@@ -266,5 +269,5 @@ export function bagLines(gather: GatherPlan, project: Project): string[] {
 export function spokenForWords({ by, others, enough }: SpokenFor, kind: Need['kind'], units: Units): string {
   const names = listedWords(by.map((n) => `“${n}”`));
   const amount = amountWords(others, kind, units);
-  return `Spoken for by ${names}, too: ${amount}.${enough === false ? ' It does not do for all.' : ''}`;
+  return `${names} also count on it: ${amount}.${enough === false ? ' There is not enough for all.' : ''}`;
 }

@@ -30,7 +30,7 @@ export const GLOSSARY = {
   },
   'glue-side': {
     ...same('glue side'),
-    finds: ['rough side', 'adhesive side', 'shiny side'],
+    finds: ['rough side', 'glue side', 'shiny side'],
     help: 'The side of the web that feels rough: it faces the fabric it is fused to.',
   },
   background: {
@@ -98,7 +98,7 @@ export const GLOSSARY = {
   },
   'pressing-sheet': {
     ...same('non-stick pressing sheet'),
-    finds: ['release sheet', 'appliqué sheet', 'coated sheet', 'teflon sheet'],
+    finds: ['pressing sheet', 'appliqué sheet', 'non-stick pressing sheet', 'teflon sheet'],
     help: 'A sheet that glue does not stick to: under work that is built in the hand, or over bare web.',
   },
   parchment: {
@@ -110,7 +110,7 @@ export const GLOSSARY = {
   },
   'pressing-cloth': {
     ...same('pressing cloth'),
-    finds: ['press cloth', 'cover'],
+    finds: ['pressing cloth', 'cover'],
     help: 'A thin cotton cloth between iron and work, against shine and scorching.',
   },
   wadding: {
@@ -175,12 +175,7 @@ export const termHelp = (id: TermId): string =>
   american() ? entry(id).help.replace('metre', 'meter') : entry(id).help.replace('neighbor', 'neighbour');
 
 /** For whoever searches: letters without their marks and case. */
-const plain = (text: string): string =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .trim();
+const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().trim();
 
 /** All that one of these words may also be called: each notion that is found by it, with everything else that finds it. */
 export function alsoCalled(query: string): string[] {

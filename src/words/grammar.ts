@@ -39,8 +39,7 @@ export const fewOf = (names: readonly string[], most: number): string =>
 const TEENS: ReadonlySet<number> = new Set([11, 12, 13]);
 const ENDINGS: Readonly<Record<number, string>> = { 1: 'st', 2: 'nd', 3: 'rd' };
 /** “1st”, “12th”, “23rd”. @param n a whole number from 1 */
-export const ordinal = (n: number): string =>
-  `${n}${TEENS.has(n % 100) ? 'th' : (ENDINGS[n % 10] ?? 'th')}`;
+export const ordinal = (n: number): string => `${n}${TEENS.has(n % 100) ? 'th' : (ENDINGS[n % 10] ?? 'th')}`;
 
 /** Whole seconds from least to most, rounded into what holds: “3 to 60 s”. Where no whole second lies between, to a tenth. */
 export function spanS(leastS: number, mostS: number): string {

@@ -8,18 +8,20 @@ export function howManyWords({ times, each, uncounted }: HowMany, project: Proje
   const open =
     uncounted.length === 0
       ? []
-      : [`${listedWords(uncounted.map(nameOf))}: nobody noted how much there is, so not counted.`];
-  if (times === null) return ['Nothing of what it takes is counted: note in the Drawer how much there is.', ...open];
+      : [`${listedWords(uncounted.map(nameOf))}: not counted, since nobody noted how much there is.`];
+  if (times === null) return ['Nothing that it needs is counted. Note in the Drawer how much there is.', ...open];
   const first = each.filter((e) => e.times === times).map((e) => nameOf(e.ofId));
   const rest = each.filter((e) => e.times > times);
   return [
     times === 0
-      ? `It cannot be made of what is here: ${listedWords(first)} ${one(first.length, 'is', 'are')} too little.`
-      : `It can be made ${times} ${one(times, 'time', 'times')} of what is here; ${listedWords(first)} ${one(first.length, 'runs', 'run')} out first.`,
+      ? `You cannot make it from what you have: there is too little of ${listedWords(first)}.`
+      : `You have enough for ${times}. ${listedWords(first)} ${one(first.length, 'runs', 'run')} out first.`,
     ...(rest.length > 0
-      ? [`${rest.map((e) => `${nameOf(e.ofId)} would do for ${e.more ? `${e.times} and more` : e.times}`).join(', ')}.`]
+      ? [
+          `${rest.map((e) => `${nameOf(e.ofId)} is enough for ${e.more ? `${e.times} and more` : e.times}`).join(', ')}.`,
+        ]
       : []),
     ...open,
-    'Laid out in a few moments: a longer search may find room for one more.',
+    'This was laid out quickly: a longer search may find room for one more.',
   ];
 }

@@ -1,5 +1,7 @@
 export * from './archive';
+export * from './bench';
 export * from './board';
+export * from './called';
 export * from './cutter';
 export * from './drawer';
 export * from './edge';
@@ -16,12 +18,13 @@ export {
   needName,
   needNote,
   needTroubleWords,
-  priceWords,
   soldWords,
   spokenForWords,
   spokenGather,
   sumWords,
 } from './gather';
+export * from './glossary';
+export * from './grammar';
 export * from './how-many';
 export * from './lettering';
 export * from './making';
@@ -29,11 +32,14 @@ export * from './match';
 export * from './nest';
 export * from './plan';
 export * from './press';
+export * from './price';
 export * from './recipe';
 export { RECIPE_WORDS } from './recipes';
+export { ROUTE_WORDS } from './routes';
 export { SCHOOL_WORDS, schoolSideWords } from './schools';
 export * from './shelf';
 export * from './snags';
-export { heat, listedWords, lower, minutesWords, seconds, warmer } from './table';
+export * from './spelling';
+export { gsm, heat, minutesWords, warmer } from './table';
 export { THING_WORDS } from './things';
 export { unitWords } from './units';

@@ -10,12 +10,12 @@ export function letteringWords(p: LetteringProblem | FaceProblem): string {
     case 'box-too-small':
       return 'The box is too small for this word with these gaps. Make it larger, or the gaps smaller.';
     case 'letters-missing':
-      return `${p.face} has no ${p.missing.map((c) => `“${c}”`).join(', ')}. Choose another face, or leave ${p.missing.length === 1 ? 'it' : 'them'} out.`;
+      return `${p.face} has no ${p.missing.map((c) => `“${c}”`).join(', ')}. Choose another typeface, or leave ${p.missing.length === 1 ? 'it' : 'them'} out.`;
     case 'no-font':
       return `“${p.name}” cannot be read as a font. Choose a .ttf, .otf, .woff or .woff2 file.`;
     case 'not-here':
-      return 'The face of this word is not in this browser. Choose another face, or bring its font file in again.';
+      return 'The typeface of this word is not in this browser. Choose another, or import its font file again.';
     case 'no-letters':
-      return `“${p.name}” holds no letters that can be cut. Choose another face.`;
+      return `“${p.name}” holds no letters that can be cut. Choose another typeface.`;
   }
 }

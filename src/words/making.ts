@@ -1,4 +1,3 @@
-import { colourName } from './called';
 import { formatLength, formatSize } from '~/core/base/units';
 import { factsOf, type Material } from '~/core/choose/material';
 import { EDGE_FACTS } from '~/core/hands/edge';
@@ -15,11 +14,11 @@ import {
   type StepMend,
 } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
+import { calledWords, colourName } from './called';
+import { term } from './glossary';
 import { dialWords } from './press';
 import { spell } from './spelling';
-import { term } from './glossary';
-import { calledWords } from './called';
-import { counted, fewOf, heat, listedWords, one, say, seconds, type Words, upper, withArticle } from './table';
+import { counted, fewOf, heat, listedWords, one, say, seconds, upper, type Words, withArticle } from './table';
 
 /** What the words of a step speak of. */
 interface About {
@@ -58,9 +57,7 @@ function setting({ ticket, step, project }: About): string {
   const dial = ticket.heat.dial ? `${upper(dialWords(ticket.heat.dial))} on the dial (${degrees})` : upper(degrees);
   const times = step.setDowns === 1 ? 'once' : `${step.setDowns} times`;
   const loads =
-    step.copies > 1 && step.loads < step.copies
-      ? `, ${step.copies} copies in ${counted(step.loads, 'load')}`
-      : '';
+    step.copies > 1 && step.loads < step.copies ? `, ${step.copies} copies in ${counted(step.loads, 'load')}` : '';
   const { passes, dwell } = ticket;
   const dwelling = passes
     ? `${counted(passes.count, 'pass', 'passes')} of ${seconds(passes.eachS)} on each spot, gliding without weight`
@@ -159,8 +156,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `${spell('Draw round')} the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them. It is seen from behind.${copies(a)}`,
   'rule-on-patch': (d, a) =>
     `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the paper of patch ${d.patch}, edge to edge. One cut along a shared line parts two. Draw the windows and whatever else is cut into them.`,
-  'cut-web-on-line': (_, a) =>
-    `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
+  'cut-web-on-line': (_, a) => `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
   'lay-web-on-right-side': (_, a) =>
     `Place the web of ${a.pieces} on the right side (front) where it belongs, glue side down, paper up.${copies(a)}`,
   'fuse-on-right-side': (_, a) => `Fuse the web of ${a.pieces} through its paper.${setting(a)}${still(a)}`,
@@ -188,18 +184,15 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
     `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: pressing sheets above and below keep glue off iron and board.' : 'It is a little smaller than the fabric all round.'}`,
-  'cut-cover': (d, a) =>
-    `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
+  'cut-cover': (d, a) => `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
       : `Place the web of ${a.pieces} glue side down on the ${d.rightSide ? 'right side (front)' : 'wrong side (back)'} of ${a.cloth}. Fuse it.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
     `Place patch ${d.patch} glue side down on the wrong side (back) of ${a.cloth}, clear of its edges. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
-  'take-first-liner-off': (_, a) =>
-    `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,
-  'take-liner-off': (_, a) =>
-    `Peel the paper off ${a.pieces}.${copies(a)} Score it with a pin to get it started.`,
+  'take-first-liner-off': (_, a) => `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,
+  'take-liner-off': (_, a) => `Peel the paper off ${a.pieces}.${copies(a)} Score it with a pin to get it started.`,
   'take-unit-liner-off': (_, a) =>
     `Peel the last ${one(a.step.pieceIds.length, 'paper', 'papers')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>
@@ -218,7 +211,8 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Place ${listedWords(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its fabric'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}, where its plan shows. Have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
   'lay-on-sheet': (d, a) =>
     `Build ${a.unit} on the pressing sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` Leave the ${one(d.keepLiners.length, 'paper', 'papers')} on ${listedWords(d.keepLiners.map(a.named))}.`}`,
-  'lay-piece': (_, a) => `Place ${a.pieces} where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
+  'lay-piece': (_, a) =>
+    `Place ${a.pieces} where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
   'lay-unit': (_, a) => `Place the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Place everything where it belongs, back to front: ${a.pieces}. Move it until you like it.`,
   'lay-glue-up': (_, a) => `Place ${a.pieces} on the board wrong side up, glue facing you.${copies(a)}`,

@@ -16,59 +16,62 @@ interface SchoolWords<K extends Switch> {
 
 export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
   stitch: {
-    question: 'Stitch what will be washed?',
+    question: 'Stitch it if it will be washed?',
     sides: {
-      'stitch-if-washed': { name: 'stitch it', says: 'Anything unstitched peels in the wash sooner or later.' },
-      'film-alone': { name: 'firm film alone', says: 'A firm film without a stitch is permanent and washable.' },
+      'stitch-if-washed': { name: 'stitch it', says: 'Edges that are not stitched peel in the wash in time.' },
+      'film-alone': { name: 'firm film alone', says: 'A firm film lasts and washes without stitching.' },
     },
-    why: 'A stitch never harms; a lifted edge after ten washes does.',
+    why: 'A stitch never harms. A lifted edge after ten washes does.',
   },
   steam: {
     question: 'Steam?',
     sides: {
       dry: {
         name: 'dry throughout',
-        says: 'Steam bubbles a film and holds the bond line at the heat of boiling water.',
+        says: 'Steam makes a film bubble, and keeps the web at the heat of boiling water.',
       },
       'steam-to-bond': {
-        name: 'steam to bond thick cloth',
-        says: 'Fuse dry; steam carries heat through thick or hairy cloth.',
+        name: 'steam to bond thick fabric',
+        says: 'Fuse dry; steam carries heat through thick or hairy fabric.',
       },
       'steam-on-wool': {
         name: 'plenty of steam on wool',
-        says: 'Wool bonds hot and wet, without lean, on a wool mat.',
+        says: 'Wool bonds hot and wet, without leaning on the iron, on a wool mat.',
       },
     },
     why: 'Dry is what most leaflets are written for.',
   },
   side: {
-    question: 'Thick cloth on thin: from which side?',
+    question: 'Thick fabric on thin: from which side?',
     sides: {
-      face: { name: 'from the face', says: 'What the iron presses is seen while it is pressed.' },
+      face: { name: 'from the front', says: 'You see what the iron presses.' },
       back: {
         name: 'from the back, where that is quicker',
-        says: 'Through the thin cloth the heat is there in a few seconds; the face lies on a soft, clean board.',
+        says: 'The heat is through the thin fabric in a few seconds, with the front on a soft, clean board.',
       },
       both: {
         name: 'half and half, where that is quicker',
         says: 'Some seconds on each side; the pieces hold before the work is turned.',
       },
     },
-    why: 'From the face every piece gets its pressure, whatever lies beside it.',
+    why: 'From the front every piece gets its pressure, whatever is beside it.',
   },
   move: {
     question: 'Stand still or move the iron?',
     sides: {
-      still: { name: 'stand still and lift', says: 'A moving iron shifts pieces and shortens the dwell.' },
-      'small-moves': { name: 'small moves', says: 'Standing still leaves the marks of the vents.' },
+      still: { name: 'stand still and lift', says: 'A moving iron shifts pieces and shortens the time.' },
+      'small-moves': { name: 'small moves', says: 'Standing still leaves the marks of the steam vents.' },
     },
     why: 'The seconds can be counted only where the iron stands.',
   },
   first: {
     question: 'Trace first or fuse first?',
     sides: {
-      'trace-first': { name: 'trace, rough cut, fuse', says: 'Rough-cut shapes save web and keep the hand soft.' },
-      'fuse-first': { name: 'fuse the whole cloth', says: 'Quicker for many small shapes and for scraps.' },
+      'trace-first': {
+        name: 'trace, cut out roughly, fuse',
+        says: 'Shapes cut out roughly save web and keep it soft.',
+      },
+      'fuse-first': { name: 'fuse the whole fabric', says: 'Quicker for many small shapes and for scraps.' },
     },
     why: 'It takes the least web.',
   },
@@ -77,11 +80,11 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
     sides: {
       'piece-by-piece': {
         name: 'piece by piece, back to front',
-        says: 'Each bond gets the time that it needs, and nothing can slide.',
+        says: 'Each bond gets the time it needs, and nothing can slide.',
       },
       'all-laid': {
         name: 'all laid, tacked, pressed at once',
-        says: 'The whole picture is seen before anything is fixed, and one grid of set-downs does it all.',
+        says: 'You see the whole picture before anything is fixed, and press it all in one grid.',
       },
     },
     why: 'Each bond is right by itself, and a slip costs one piece.',
@@ -89,10 +92,10 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
   webs: {
     question: 'One web for all, or the best for each?',
     sides: {
-      fewest: { name: 'as few as serve all', says: 'One setting all day, no liners mixed up.' },
-      'best-each': { name: 'the best for each', says: 'Each cloth gets what suits it, and the iron is set anew.' },
+      fewest: { name: 'as few as suit all', says: 'One setting all day, no papers mixed up.' },
+      'best-each': { name: 'the best for each', says: 'Each fabric gets what suits it, and the iron is set again.' },
     },
-    why: 'Setting the iron anew and mixing leaflets is where mistakes come in.',
+    why: 'Setting the iron again and mixing leaflets is where mistakes come in.',
   },
 };
 

@@ -1,12 +1,14 @@
 import { formatLength, formatThread } from '~/core/base/units';
 import { type Edged, edgePlan, type StripSample, stitchedWhen, stripSamples } from '~/core/hands/edge';
-import { lookup, type Project, pieceName } from '~/core/keep/model';
+import { lookup, type Project } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { type GuideTable, type Paper, type SheetDocument, stitchGuide, THREAD_LETTERS } from '~/core/print/sheet';
+import { pieceCalled } from './called';
 import { edgeWords, FOOT_WORDS, needleWords, threadWords } from './edge';
+import { term } from './glossary';
 import { stitchSizeWords } from './making';
-import { upper } from './table';
+import { counted, upper } from './table';
 
 const OF = { point: 'Point', 'inside-corner': 'Inside corner', curve: 'Curve', straight: 'Edge' } as const;
 
@@ -20,15 +22,15 @@ function tablesOf(project: Project, { plan }: Edged): GuideTable[] {
   };
   return [
     {
-      title: 'How the machine is set',
-      lead: ['Widths and lengths are as a machine’s dial counts them.'],
+      title: 'Machine settings',
+      lead: ['Width and length as on a machine’s dial.'],
       columns: [
         { heading: 'Edge', share: 1.8 },
         { heading: 'Size', share: 2.8 },
         { heading: 'Needle', share: 2.4 },
         { heading: 'Foot', share: 2.2 },
         { heading: 'Tension', share: 1.3 },
-        { heading: 'Stabiliser', share: 1 },
+        { heading: upper(term('stabiliser')), share: 1 },
       ],
       rows: plan.settings.map((s) => [
         upper(edgeWords(s.edge)),
@@ -41,23 +43,25 @@ function tablesOf(project: Project, { plan }: Edged): GuideTable[] {
     },
     {
       title: 'Order and thread',
-      lead: [`${plan.threadChanges} changes of thread, about ${Math.round(plan.minutes)} minutes (estimated).`],
+      lead: [
+        `${counted(plan.threadChanges, 'thread change')}, about ${counted(Math.round(plan.minutes), 'minute')} (estimated).`,
+      ],
       columns: [
         { heading: '', share: 0.5 },
         { heading: 'Piece', share: 2.6 },
         { heading: 'Edge', share: 1.8 },
         { heading: 'Thread', share: 2.4 },
         { heading: 'Length', share: 1 },
-        { heading: 'Thread above', share: 1.2 },
-        { heading: 'below', share: 1 },
+        { heading: 'Top thread', share: 1.2 },
+        { heading: 'Bobbin', share: 1 },
       ],
       rows: plan.lines
         .filter((l) => l.stitches > 0 || l.edge === 'paint')
         .map((l, i) => [
           String(i + 1),
           l.pieceId === null
-            ? 'lines on the ground'
-            : `${look.number(l.pieceId)} ${pieceName(look.piece(l.pieceId), look.number(l.pieceId))}${l.drawn ? ', its lines' : ''}${l.copies > 1 ? ` × ${l.copies}` : ''}`,
+            ? 'lines on the background'
+            : `${pieceCalled(look.piece(l.pieceId), look.number(l.pieceId))}${l.drawn ? ', its lines' : ''}${l.copies > 1 ? ` × ${l.copies}` : ''}`,
           upper(edgeWords(l.edge)),
           l.edge === 'paint'
             ? ''
@@ -82,7 +86,7 @@ export function stitchGuideOf(
   const edged = edgePlan(laid, (id) => webs.get(webIds[id] ?? '') ?? null);
   const { look } = laid;
   const caption = (s: StripSample): string =>
-    `${OF[s.of]}: ${look.number(s.pieceId)} ${pieceName(look.piece(s.pieceId), look.number(s.pieceId))}`;
+    `${OF[s.of]}: ${pieceCalled(look.piece(s.pieceId), look.number(s.pieceId))}`;
   return stitchGuide(
     project,
     edged,

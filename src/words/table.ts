@@ -1,7 +1,22 @@
 import { formatMass, formatTemperature, formatWarmer } from '~/core/base/units';
 import type { Project } from '~/core/keep/model';
 
-export { article, counted, enoughS, exactS, fewOf, inWords, listedWords, lower, one, ordinal, seconds, spanS, upper, withArticle } from './grammar';
+export {
+  article,
+  counted,
+  enoughS,
+  exactS,
+  fewOf,
+  inWords,
+  listedWords,
+  lower,
+  one,
+  ordinal,
+  seconds,
+  spanS,
+  upper,
+  withArticle,
+} from './grammar';
 
 /** How lengths and heat are told: the project's units. */
 export type Units = Project['units'];

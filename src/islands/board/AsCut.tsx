@@ -23,7 +23,7 @@ export function CutOtherwise({ project, steps }: { project: Project; steps: read
       actions={
         <>
           <Button onClick={() => record((b) => cutAgain(b, piece.id, steps, moment()))}>Make it again</Button>
-          <Button onClick={() => record((b) => leftAsCut(b, piece))}>It stays as it was cut</Button>
+          <Button onClick={() => record((b) => leftAsCut(b, piece))}>Keep as cut</Button>
         </>
       }
     >

@@ -30,7 +30,7 @@ export function BoardStation() {
     return (
       <div className={css.board}>
         <Empty title="Nothing to do at the board yet">
-          <p>Once there are pieces, every step stands here, one at a time, with its seconds.</p>
+          <p>Once there are pieces, you get every step here, one at a time, with its seconds.</p>
           <ButtonLink href={addressOf(project.id, 'pattern')}>To Pattern</ButtonLink>
         </Empty>
       </div>
@@ -50,7 +50,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const [practised, setPractised] = useSetting('board-practised', false);
   useAwake();
   const now = useBoardClock(board, () =>
-    setWord('The clock of this device was set back. Timers were started anew: rather too long than too short.'),
+    setWord('The clock of this device was set back. Timers started again: rather too long than too short.'),
   );
   const acts = useBoardActs({ project, plan, steps, now }, { loud, ticks, practised });
   const { current, mend, asking, target } = acts;
@@ -110,7 +110,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
             </>
           }
         >
-          <span role="status">Everything is to be done again.</span>
+          <span role="status">Everything starts again.</span>
         </Note>
       )}
       <Strip project={project} now={now} loud={loud} />
@@ -123,7 +123,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
             </Button>
           }
         >
-          The iron has stood hot for ten minutes. Set it on its heel, or unplug it.
+          The iron has been hot for ten minutes. Set it on its heel, or unplug it.
         </Note>
       )}
       <fieldset className={css.all} disabled={reads}>
@@ -157,7 +157,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
           </div>
           {current && !asking && !mend && steps.some((s) => s.done) && (
             <button type="button" className={css.snag} onClick={() => acts.setAsking(lastDone(steps, board.trail))}>
-              Something is wrong with the last step
+              Something went wrong
             </button>
           )}
         </footer>
@@ -185,7 +185,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
             aria-pressed={clap.hears}
             onClick={() => void clap.turn()}
           >
-            Go on at a clap
+            Continue at a clap
           </Button>
         </BoardTools>
       )}

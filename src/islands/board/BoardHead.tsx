@@ -32,7 +32,7 @@ export function BoardHead({
       <div className={css.where}>
         <h1>{project.name}</h1>
         <span role="status">
-          {reads ? 'Looking on: another tab is at work. ' : ''}
+          {reads ? 'View only: another tab is at work. ' : ''}
           {where}
         </span>
       </div>

@@ -55,7 +55,7 @@ export function BoardTools({
     else {
       const refused = takeInHands(other);
       if (refused) setError(refused);
-      else setSaid(['What was done there counts here, too.', ...(read.value?.damage ?? [])].join(' '));
+      else setSaid(['What was done there counts here too.', ...(read.value?.damage ?? [])].join(' '));
     }
   };
   const again = (id: string): void => {
@@ -92,17 +92,17 @@ export function BoardTools({
       <div className={css.tools}>
         <div className={css.toolRow}>{children}</div>
         <FieldChoice
-          label="Asked before a step that can go wrong"
+          label="Checklists before a step that can go wrong"
           value={practised ? 'off' : 'on'}
           options={[
-            { value: 'on', label: 'ask me' },
-            { value: 'off', label: 'I am practised' },
+            { value: 'on', label: 'show' },
+            { value: 'off', label: 'skip (I know the steps)' },
           ]}
           onChange={(v) => onPractised(v === 'off')}
         />
         <section>
-          <h3>Made once more</h3>
-          <p className={css.small}>A piece was spoiled, or its colour ran out: one copy of its steps comes back.</p>
+          <h3>Make a piece again</h3>
+          <p className={css.small}>For a piece that was spoiled: the steps for one copy come back.</p>
           <div className={css.toolRow}>
             {(currentOf(steps)?.step.pieceIds ?? mine.map((p) => p.id)).slice(0, 8).map((id) => (
               <Button key={id} icon={<RefreshCcw size={18} />} disabled={reads} onClick={() => again(id)}>
@@ -112,23 +112,23 @@ export function BoardTools({
           </div>
         </section>
         <Select
-          label="The iron that is used"
+          label="Iron in use"
           value={project.bench.ironId}
           options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
           onChange={(id) => edit((p) => void (p.bench.ironId = id))}
         />
-        <p className={css.small}>With another iron the rest is worked out anew; what is done stays done.</p>
+        <p className={css.small}>With another iron the rest is worked out again. What is done stays done.</p>
         <section>
           <h3>On paper</h3>
           <Button icon={<BookOpen size={20} />} onClick={() => void booklet()}>
-            The steps as a booklet, PDF
+            Steps as a booklet, PDF
           </Button>
-          <p className={css.small}>Print it double-sided along the short edge, fold the pile once.</p>
+          <p className={css.small}>Print double-sided, flipped on the short edge. Fold the stack once.</p>
         </section>
         <section>
           <h3>Another device</h3>
           <FilePick
-            label="Take in what was done there"
+            label="Import what was done there"
             accept=".seam,.json"
             icon={<Upload size={20} />}
             onFile={(f) => void takeIn(f)}
@@ -144,7 +144,7 @@ export function BoardTools({
         {said && <Note>{said}</Note>}
         {error && <Note stop>{error}</Note>}
         <Button look="stop" disabled={reads} onClick={anew}>
-          {sure ? 'Yes, begin all over' : 'Begin all over'}
+          {sure ? 'Yes, start over' : 'Start over'}
         </Button>
       </div>
     </Dialog>

@@ -49,17 +49,17 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
   };
   return (
     <section className={css.words}>
-      <p className={css.say}>It is made. Unplug the iron and let it get cold where nobody touches it.</p>
+      <p className={css.say}>It is made. Unplug the iron, and let it get cold where nobody touches it.</p>
       {tookS > 0 && (
         <p className={css.small}>
-          Hands were at it for {minutes(tookS)}; for the same steps {minutes(plannedS)} were planned
+          Working time: {minutes(tookS)}; for the same steps {minutes(plannedS)} were planned
           {plan.making.waitS > 0 ? ', waiting left out' : ''}.
           {pace.length > 0 &&
-            ` Your pace, from now on: ${pace.map(([kind, p]) => `${kind} ${p.toFixed(1)} times as long`).join(', ')}.`}
+            ` Your pace from now on: ${pace.map(([kind, p]) => `${kind} ${p.toFixed(1)} times as long`).join(', ')}.`}
         </p>
       )}
       <label className={css.note}>
-        What worked, and what you would do another way
+        What worked, and what you would do differently
         <textarea value={note} maxLength={4000} rows={3} onChange={(e) => setNote(e.target.value)} />
       </label>
       <div className={css.toolRow}>
@@ -70,7 +70,7 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
           onFile={(f) => void take(f)}
         />
         <Button look="go" disabled={note.trim() === '' && !photo && tookS === 0} onClick={keep}>
-          Into the diary
+          Add to diary
         </Button>
       </div>
       {photo && <img className={css.photo} src={photo.dataUrl} alt="As it was taken" />}

@@ -148,14 +148,14 @@ export function PressNumbers({
       </div>
       {moment.state === 'unknown' && (
         <Note stop>
-          The clock of this device was set while the iron stood there, or the device slept: nobody can know for how
-          long. Lift it and look. If it holds, it counts; if not, press Back and press this place again.
+          The clock of this device was changed while the iron was down, or the device slept. Nobody can know for how
+          long. Lift the iron and look. If it holds, it counts; if not, press Back and press this place again.
         </Note>
       )}
       {moment.state === 'out' && moment.overS > TOO_LONG_S && (
         <Note stop>
-          By the clock of this device the iron has stood {overWords(moment.overS)} too long. Lift it and look at the
-          cloth.
+          By the clock of this device the iron was down {overWords(moment.overS)} too long. Lift it and look at the
+          fabric.
         </Note>
       )}
     </>
@@ -180,7 +180,11 @@ export function Count({ moment, eachS, children }: Pick<PressRun, 'moment' | 'ea
       <p className={css.count} role="timer" aria-live="off">
         <strong data-left={moment.state === 'lifted' ? undefined : leftS.toFixed(1)}>{says}</strong>
         <span>
-          {moment.state === 'lifted' ? children : moment.state === 'reach' ? 'it counts when the iron is there' : ''}
+          {moment.state === 'lifted'
+            ? children
+            : moment.state === 'reach'
+              ? 'counting starts when the iron is down'
+              : ''}
         </span>
       </p>
       <p className="visually-hidden" aria-live="assertive">

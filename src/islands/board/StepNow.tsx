@@ -75,12 +75,12 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
       {ticket && !ticket.stop && <PressNumbers project={project} ticket={ticket} {...press} />}
       {ticket?.stop && (
         <Note stop actions={<ButtonLink href={addressOf(project.id, 'press')}>See why, in Press</ButtonLink>}>
-          This press would not work as it is. Leave it out for now, or mend it in Press: what is done here stays done.
+          This press would not work as it is. Skip it for now, or fix it in Press. What is done here stays done.
         </Note>
       )}
       {waitS > 0 && (
         <p className={css.wait}>
-          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm adhesive comes off with the liner.
+          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm glue comes off with the paper.
         </p>
       )}
       {waitS === 0 && gates.length > 0 && (
@@ -120,7 +120,7 @@ function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => vo
   return (
     <section className={css.words} aria-label="Look">
       <p className={css.small}>Look</p>
-      <p className={css.say}>{step.look ? lookWords(step.look) : 'Did it come out as it should?'}</p>
+      <p className={css.say}>{step.look ? lookWords(step.look) : 'Check: did it come out right?'}</p>
       <div className={css.answers}>
         {wrongWith(step).map((code) => (
           <button key={code} type="button" onClick={() => onWrong(code)}>
@@ -138,14 +138,14 @@ function WarmUp({ step, seconds: s, timers }: { step: string; seconds: number; t
   if (timers.some((t) => t.id === id)) return null;
   return (
     <p className={css.copies}>
-      <span>The iron changes its heat here: about {seconds(s)}.</span>
+      <span>The iron changes heat here: about {seconds(s)}.</span>
       <Button
         onClick={() => {
           wakeSound();
           record((b) => ironSet(b, id, s, nowMs()));
         }}
       >
-        It is set
+        The iron is set
       </Button>
     </p>
   );

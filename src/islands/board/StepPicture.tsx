@@ -54,7 +54,7 @@ export const StepPicture = memo(function StepPicture({
           selectedIds={step.pieceIds}
           lifted={new Set(view.order.filter((id) => !shown.has(id)))}
           numbers
-          title={`The work as it lies, with ${step.pieceIds.length === 1 ? 'this piece' : 'these pieces'} marked`}
+          title={`The work as it is now, with ${step.pieceIds.length === 1 ? 'this piece' : 'these pieces'} marked`}
         />
       </div>
     );
@@ -91,7 +91,7 @@ export const StepPicture = memo(function StepPicture({
 
 /** Cloths by name, to be taken out of the drawer. */
 const Cloths = ({ project, cloths }: { project: Project; cloths: readonly Fabric[] }) => (
-  <ul className={css.cloths} aria-label="Which cloths">
+  <ul className={css.cloths} aria-label="Which fabrics">
     {cloths.map((fabric) => (
       <li key={fabric.id}>
         <ClothSwatch fabric={fabric} pictures={project.pictures} size={72} />

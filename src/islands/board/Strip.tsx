@@ -23,7 +23,7 @@ export function Strip({ project, now, loud }: { project: Project; now: number; l
   const shown = timers.filter((t) => now - t.startedMs - t.seconds * 1000 < STAYS_MS);
   if (shown.length === 0) return null;
   return (
-    <section aria-label="What runs on by itself">
+    <section aria-label="Timers">
       <ul className={css.strip}>
         {shown.map((t) => {
           const left = leftS(t, now);

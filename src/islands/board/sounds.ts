@@ -88,7 +88,7 @@ export async function listenForClap(onClap: () => void): Promise<{ stop: () => v
       },
     };
   } catch {
-    return { error: 'The browser gives no microphone here. Tap, swipe, or use the space bar instead.' };
+    return { error: 'This browser gives no microphone. Tap, swipe, or use the space bar instead.' };
   }
 }
 /** Of 128: so loud is a clap near the board. Estimated. */

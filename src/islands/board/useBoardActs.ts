@@ -97,7 +97,7 @@ export function useBoardActs(
   const target = ((): Target | null => {
     if (asking)
       return {
-        says: 'It is as it should be',
+        says: 'Yes',
         act: () => {
           record((b) => heldAsShould(b, asking.step.kind));
           setAsking(null);
@@ -106,16 +106,16 @@ export function useBoardActs(
       };
     if (mend)
       return {
-        says: mend.doing === 'make-again' ? 'Make it once more' : 'Done',
+        says: mend.doing === 'make-again' ? 'Make it again' : 'Done',
         act: () => record((b) => mendFinished(b, mend.id, steps, moment())),
       };
     if (!current) return null;
     const { step } = current;
-    if (waits) return { says: 'It feels cool: go on', act: () => record((b) => feltCool(b, step.members)) };
+    if (waits) return { says: 'It feels cool: continue', act: () => record((b) => feltCool(b, step.members)) };
     if (step.ticketId !== null && press.act && closed.length === 0) return press.act;
     if (step.ticketId !== null && ticket?.stop)
-      return { says: 'Leave it out, go on', act: () => finish(current, false, false) };
-    if (closed.length > 0) return { says: 'Tick what is asked above', act: () => undefined, shut: true };
+      return { says: 'Skip, continue', act: () => finish(current, false, false) };
+    if (closed.length > 0) return { says: 'Tick the boxes above first', act: () => undefined, shut: true };
     const more = current.copies - current.doneCopies;
     return {
       says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step.kind),

@@ -63,7 +63,7 @@ export function ClothPhotoDialog({
   return (
     <FileDialog
       title={`A photo of ${fabric.name}`}
-      lead="Lay the cloth flat in even light and photograph it straight from above, with a ruler beside it. The pieces will show your cloth at its true size."
+      lead="Lay the fabric flat in even light. Photograph it straight from above, with a ruler beside it. The pieces then show your fabric at its true size."
       label={photo ? 'Choose another photo' : 'Choose a photo'}
       accept="image/png,image/jpeg"
       onFile={(f) => void take(f)}
@@ -96,7 +96,7 @@ export function ClothPhotoDialog({
         <>
           <img className={css.photo} src={photo.dataUrl} alt={`${fabric.name} as you have it`} />
           <LengthField
-            label="Width of cloth that the photo shows"
+            label="Width of fabric in the photo"
             hint={`Then it shows ${formatLength((widthMm * photo.heightPx) / photo.widthPx, project.units)} of its height.`}
             units={project.units}
             min={5}

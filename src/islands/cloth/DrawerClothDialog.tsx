@@ -23,12 +23,12 @@ export function DrawerClothDialog({
   const found = others.filter((f) => f.name.toLowerCase().includes(search.trim().toLowerCase()));
   const shown = found.slice(0, SHOWN);
   return (
-    <Dialog title="From the drawer" onClose={onClose}>
+    <Dialog title="From the Drawer" onClose={onClose}>
       <div className={css.form}>
         {!drawer ? (
-          <p>Opening the drawer …</p>
+          <p>Opening the Drawer …</p>
         ) : others.length === 0 ? (
-          <p>Every cloth of the drawer is in this project already.</p>
+          <p>Every fabric in the Drawer is in this project already.</p>
         ) : (
           <>
             {others.length > FEW && <TextField label="Search" value={search} onChange={setSearch} />}
@@ -50,9 +50,9 @@ export function DrawerClothDialog({
                 </li>
               ))}
             </ul>
-            {found.length === 0 && <p>No cloth is called that.</p>}
+            {found.length === 0 && <p>No fabric is called that.</p>}
             {found.length > SHOWN && (
-              <p className={css.small}>{found.length - SHOWN} more: type a part of the name to find them.</p>
+              <p className={css.small}>{found.length - SHOWN} more: type part of a name to find them.</p>
             )}
           </>
         )}

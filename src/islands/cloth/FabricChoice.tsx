@@ -7,7 +7,7 @@ import css from './FabricChoice.module.css';
 import { keepCloths } from './keep';
 
 const ClothPhotoDialog = lazily(
-  'a photo of the cloth',
+  'a photo of the fabric',
   async () => (await import('./ClothPhotoDialog')).ClothPhotoDialog,
   'dialog',
 );
@@ -16,9 +16,9 @@ const MotifDialog = lazily(
   async () => (await import('../pattern/MotifDialog')).MotifDialog,
   'dialog',
 );
-const NewClothDialog = lazily('a new cloth', async () => (await import('./NewClothDialog')).NewClothDialog, 'dialog');
+const NewClothDialog = lazily('a new fabric', async () => (await import('./NewClothDialog')).NewClothDialog, 'dialog');
 const DrawerClothDialog = lazily(
-  'the drawer',
+  'the Drawer',
   async () => (await import('./DrawerClothDialog')).DrawerClothDialog,
   'dialog',
 );
@@ -61,17 +61,17 @@ export function FabricChoice({
       </fieldset>
       <div className={css.more}>
         <Button icon={<Plus size={18} />} onClick={() => setOpen('new')}>
-          New cloth
+          New fabric
         </Button>
         <Button icon={<Archive size={18} />} onClick={() => setOpen('drawer')}>
-          From the drawer
+          From the Drawer
         </Button>
         <Button icon={<Images size={18} />} onClick={() => setOpen('pile')}>
           From a photo
         </Button>
         {picked && (
           <Button look="plain" icon={<Camera size={18} />} onClick={() => setOpen('photo')}>
-            {picked.photo ? 'Change the photo of this cloth' : 'Use a photo of this cloth'}
+            {picked.photo ? 'Change the photo of this fabric' : 'Use a photo of this fabric'}
           </Button>
         )}
         {picked?.photo && (
@@ -92,7 +92,7 @@ export function FabricChoice({
       {open === 'drawer' && <DrawerClothDialog project={project} onCloth={onChange} onClose={close} />}
       {open === 'pile' && (
         <PhotoColours
-          actions={(n) => (n === 1 ? 'Take this cloth' : `Take these ${n} cloths`)}
+          actions={(n) => (n === 1 ? 'Use this fabric' : `Use these ${n} fabrics`)}
           onTake={(colours) => {
             const taken = project.fabrics.map((f) => f.name);
             keepCloths(newCloths(colours.map(newId), PILE_CLOTH, colours, taken), onChange);

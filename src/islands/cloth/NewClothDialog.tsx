@@ -20,7 +20,7 @@ export function NewClothDialog({
   const [readable, setReadable] = useState(true);
   const [error, setError] = useState<string | null>(null);
   return (
-    <Dialog title="A new cloth" onClose={onClose}>
+    <Dialog title="A new fabric" onClose={onClose}>
       <form
         className={css.form}
         onSubmit={(e) => {
@@ -34,7 +34,7 @@ export function NewClothDialog({
       >
         <NewClothFields cloth={cloth} onChange={setCloth} onReadable={setReadable} />
         <p className={css.small}>
-          All else is typical of such a cloth, and can be changed in the drawer, where it is kept too.
+          The rest is typical of such a fabric. It is kept in the Drawer too, where you can change it.
         </p>
         {error && <Note stop>{error}</Note>}
         <div className={css.end}>

@@ -23,7 +23,7 @@ export function NewClothFields({
       <ClothSwatch fabric={newCloth('new', cloth, [])} size={84} />
       <div className={css.fields}>
         <Select
-          label="What cloth?"
+          label="What fabric?"
           value={cloth.clothId}
           options={CLOTHS.map((c) => ({ value: c.id, label: c.name }))}
           onChange={(clothId) => onChange({ ...cloth, clothId })}
@@ -36,7 +36,7 @@ export function NewClothFields({
           onChange={(colour) => onChange({ ...cloth, colour })}
         />
         <TextField
-          label="What for? (it is called by that)"
+          label="What for? (this names it)"
           value={cloth.use}
           maxLength={60}
           onChange={(use) => onChange({ ...cloth, use })}

@@ -58,8 +58,8 @@ export function PhotoColours({
       title={one ? 'A colour from a photo' : 'Colours from a photo'}
       lead={
         one
-          ? 'Tap the cloth on the photo. Daylight shows its colour best.'
-          : 'Lay the pile out by daylight and photograph it. Tap each cloth once.'
+          ? 'Tap the fabric on the photo. Daylight shows its colour best.'
+          : 'Lay the fabrics out in daylight and photograph them. Tap each fabric once.'
       }
       label={photo ? 'Another photo' : 'Choose a photo'}
       accept="image/png,image/jpeg"
@@ -74,7 +74,7 @@ export function PhotoColours({
             onClose();
           }}
         >
-          {actions?.(spots.length) ?? 'Take this colour'}
+          {actions?.(spots.length) ?? 'Use this colour'}
         </Button>
       }
       onClose={onClose}
@@ -87,7 +87,7 @@ export function PhotoColours({
             role="application"
             // biome-ignore lint/a11y/noNoninteractiveTabindex: aimed by pointer or by arrow keys in two directions, which no native element does
             tabIndex={0}
-            aria-label="The photo: tap a cloth, or aim with the arrow keys and press Enter"
+            aria-label="The photo: tap a fabric, or aim with the arrow keys and press Enter"
             onPointerUp={tapped}
             onKeyDown={(e) => {
               const way = arrowOf(e.key);

@@ -12,7 +12,7 @@ export function keepCloths(cloths: readonly Fabric[], onFirst: (id: string) => v
   const [first] = cloths;
   if (first) onFirst(first.id);
   const words = cloths.length === 1 ? `add ${first?.name}` : `add ${cloths.length} fabrics`;
-  void attemptOrTell('The new cloth is in the project, but not in the drawer', () =>
+  void attemptOrTell('The new fabric is in the project, but not in the Drawer', () =>
     changeDrawer('fabrics', words, new Map(cloths.map((c) => [c.id, c]))),
   );
   return null;

@@ -80,7 +80,7 @@ function DrawerTables() {
         </Note>
       </main>
     );
-  if (!drawer || !view) return <p style={{ padding: '3rem', textAlign: 'center' }}>Opening the drawer …</p>;
+  if (!drawer || !view) return <p style={{ padding: '3rem', textAlign: 'center' }}>Opening the Drawer …</p>;
 
   const words = KIND_WORDS[kind];
   const rows = drawer[kind] as readonly Thing[];
@@ -93,7 +93,7 @@ function DrawerTables() {
   };
   const keep = (thing: Thing): void => {
     const words = `${open?.isNew ? 'add' : 'change'} ${thing.name}`;
-    void doing(() => changeDrawer(kind, words, new Map([[thing.id, thing]]) as never), 'It was not kept').then(
+    void doing(() => changeDrawer(kind, words, new Map([[thing.id, thing]]) as never), 'It was not saved').then(
       (done) => {
         // What could not be stored stays in the editor, as it was typed.
         if (done) setOpen(null);
@@ -103,11 +103,11 @@ function DrawerTables() {
   const remove = (thing: Thing): void => {
     void doing(
       () => changeDrawer(kind, `take out ${thing.name}`, new Map([[thing.id, undefined]])),
-      'It was not taken out',
+      'It was not deleted',
     ).then((done) => {
       if (!done) return;
       setOpen(null);
-      setSaid(`“${thing.name}” is out of the drawer.`);
+      setSaid(`“${thing.name}” is deleted from the Drawer.`);
     });
   };
   return (
@@ -125,8 +125,8 @@ function DrawerTables() {
       {rows.length === 0 ? (
         <Empty title={`No ${words.many} yet`}>
           <p>
-            Add one by hand, or take in a CSV file with a heading row. Everything starts from a usual kind, so only what
-            differs is typed.
+            Add one by hand, or import a CSV file with a heading row. Each starts from a usual kind, so you type only
+            what differs.
           </p>
         </Empty>
       ) : (
@@ -142,8 +142,8 @@ function DrawerTables() {
       )}
       {units && <FieldChoice label="Numbers in" value={units} options={UNIT_OPTIONS} onChange={rememberUnits} />}
       <p className={css.foot}>
-        Typical figures are estimates of ours and say where they come from. A web’s own leaflet and a cloth’s care label
-        rule where they are stricter.
+        Typical figures are our estimates, and say where they come from. Where a leaflet or care label is stricter,
+        follow that.
       </p>
       {open && (
         <TheEditor

@@ -20,14 +20,14 @@ export function Head({ doing }: { doing: (work: () => PromiseLike<unknown>, othe
           label="Undo"
           disabled={past.length === 0}
           title={past.at(-1) ? `Undo: ${past.at(-1)?.words}` : 'Undo'}
-          onClick={() => void doing(undoDrawer, 'It was not undone')}
+          onClick={() => void doing(undoDrawer, 'Undo did not work')}
         />
         <Button
           look="plain"
           icon={<Redo2 size={22} />}
           label="Redo"
           disabled={future.length === 0}
-          onClick={() => void doing(redoDrawer, 'It was not redone')}
+          onClick={() => void doing(redoDrawer, 'Redo did not work')}
         />
       </div>
     </header>
@@ -36,7 +36,7 @@ export function Head({ doing }: { doing: (work: () => PromiseLike<unknown>, othe
 
 /** The fronts of the drawer, one a kind, with how many lie in it. */
 export const Fronts = ({ kind, drawer, onPick }: { kind: DrawerKind; drawer: DrawerContents; onPick: () => void }) => (
-  <nav className={css.fronts} aria-label="What is in the drawer">
+  <nav className={css.fronts} aria-label="What is in the Drawer">
     {DRAWER_KINDS.map((k) => (
       <a key={k} href={`#${k}`} className={css.front} aria-current={k === kind ? 'page' : undefined} onClick={onPick}>
         <span>{KIND_WORDS[k].title}</span>
@@ -82,7 +82,7 @@ export function Bar({
           New {words.one}
         </Button>
         <Button icon={<FolderInput size={20} />} onClick={() => file.current?.click()}>
-          Take in a file
+          Import a file
         </Button>
         <Button
           icon={<Download size={20} />}
@@ -94,14 +94,14 @@ export function Bar({
           icon={<Download size={20} />}
           onClick={() => download(new Blob([drawerToJson(drawer)], { type: 'application/json' }), 'my.drawer.json')}
         >
-          All, as JSON
+          Export all, JSON
         </Button>
         <input
           ref={file}
           className="visually-hidden"
           type="file"
           accept=".csv,.json,text/csv,application/json"
-          aria-label="A file with things for the drawer"
+          aria-label="A file with things for the Drawer"
           tabIndex={-1}
           onChange={(e) => {
             const [chosen] = e.target.files ?? [];

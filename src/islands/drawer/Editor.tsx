@@ -107,13 +107,13 @@ export function Editor<K extends DrawerKind>({
         <div className={css.editorEnd}>
           {!isNew && (
             <Button look="stop" icon={<Trash2 size={18} />} onClick={onRemove}>
-              Take it out
+              Delete
             </Button>
           )}
           <span />
           <Button onClick={onClose}>Cancel</Button>
           <Button look="go" type="submit">
-            {isNew ? 'Put it in the drawer' : 'Keep'}
+            {isNew ? 'Add to Drawer' : 'Save'}
           </Button>
         </div>
       </form>

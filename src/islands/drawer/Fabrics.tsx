@@ -80,14 +80,14 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
               <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
             </div>
             <HeatPart form={form} units={units} limitC={Number(f.maxIronC) || 0} />
-            <Part title="The cloth">
+            <Part title="The fabric">
               <FormSelect
                 form={form}
                 name="fibre"
                 label="Fibre"
                 options={FIBRES.map((v) => ({ value: v, label: FIBRE_FACTS[v].name }))}
               />
-              <FormNumber form={form} name="massGsm" label="Mass, g/m²" hint={typical('massGsm')} />
+              <FormNumber form={form} name="massGsm" label="Weight, g/m²" hint={typical('massGsm')} />
               <FormLength
                 form={form}
                 units={units}
@@ -107,27 +107,27 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
               <FormSelect
                 form={form}
                 name="sides"
-                label="Right sides"
+                label="Right side"
                 options={[
                   { value: 'one', label: 'one' },
                   { value: 'both', label: 'both look alike' },
                 ]}
               />
               <div className={css.checks}>
-                <FormCheck form={form} name="oneWay" label="one way up" />
+                <FormCheck form={form} name="oneWay" label="has a right way up" />
                 <FormCheck form={form} name="prewashed" label="prewashed" />
               </div>
             </Part>
             <details className={css.more}>
-              <summary>More figures, where yours differ</summary>
+              <summary>More figures</summary>
               <div className={css.fields}>
                 {own('opacity', 'Opacity, 0 to 1')}
                 {own('stretchPercent', 'Stretch, %')}
-                {own('conductivityWmK', 'Conducts heat, W/(m·K)')}
+                {own('conductivityWmK', 'Heat conduction, W/(m·K)')}
                 {own('stiffnessUNm', 'Stiffness, µN·m')}
               </div>
             </details>
-            <Part title="In stock">
+            <Part title="What you have">
               <StockRows form={form} units={units} name="stock" add="Add a piece or scrap" />
               <FormPrice
                 form={form}
@@ -150,7 +150,7 @@ type FabricForm = UseFormReturn<Fabric>;
 function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUnits; limitC: number }) {
   const dots = dotsAllowed(limitC);
   return (
-    <Part title="Heat it bears">
+    <Part title="Heat it stands">
       <FieldChoice
         label="Care label"
         value={dots === null ? 'none' : String(dots)}
@@ -174,7 +174,7 @@ function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUni
         min={0}
         max={300}
         label="Heat limit"
-        hint="care dots by ISO 3758; type a lower limit if you know one"
+        hint="from the care label’s dots (ISO 3758); type a lower limit if you know one"
       />
       <FormTemperature
         form={form}
@@ -182,11 +182,17 @@ function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUni
         name="testedC"
         min={0}
         max={300}
-        label="Tested on a scrap to"
-        hint="an iron hotter than the label that left a scrap unharmed: you decide"
+        label="Tested on a scrap at"
+        hint="hotter than the label, and the scrap was unharmed: you decide"
         optional
       />
-      <FormNumber form={form} name="testedS" label="for, s" hint="presses past the label stay below this" optional />
+      <FormNumber
+        form={form}
+        name="testedS"
+        label="Tested for, s"
+        hint="presses hotter than the label stay below this"
+        optional
+      />
     </Part>
   );
 }
@@ -208,7 +214,7 @@ const PhotoPart = ({
       render={({ field }) => (
         <div>
           <PhotoField
-            label="A photo of the cloth"
+            label="A photo of the fabric"
             pictures={pictures}
             pictureId={field.value?.pictureId ?? null}
             onChange={(pictureId) =>
@@ -217,7 +223,7 @@ const PhotoPart = ({
           />
           {field.value && (
             <LengthField
-              label="The photo shows so much cloth across"
+              label="Width of fabric in the photo"
               units={units}
               value={field.value.widthMm}
               min={10}
@@ -252,16 +258,16 @@ export const fabricTable: TableOf<'fabrics'> = (drawer, units) => ({
       cell: ({ row }) => <ClothSwatch fabric={row.original} pictures={drawer.pictures} size={42} />,
     },
     nameColumn('fabrics', drawer),
-    { id: 'cloth', header: 'Cloth', accessorFn: clothWords },
+    { id: 'cloth', header: 'Fabric', accessorFn: clothWords },
     {
       id: 'mass',
-      header: 'Mass',
+      header: 'Weight',
       accessorFn: (f) => f.massGsm,
       cell: ({ row }) => gsmCell(row.original.massGsm),
     },
     {
       id: 'thickness',
-      header: 'Thick',
+      header: 'Thickness',
       accessorFn: (f) => f.thicknessMm,
       cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
     },
@@ -273,7 +279,7 @@ export const fabricTable: TableOf<'fabrics'> = (drawer, units) => ({
     },
     {
       id: 'stock',
-      header: 'In stock',
+      header: 'What you have',
       accessorFn: (f) => stockM2(f.stock),
       cell: ({ row }) => {
         const m2 = stockM2(row.original.stock);

@@ -43,7 +43,7 @@ export function StockRows<T extends FieldValues>({
               width={Number(form.watch(row(i, 'widthMm'))) || 100}
               height={Number(form.watch(row(i, 'heightMm'))) || 100}
             />
-            <Button look="plain" icon={<X size={18} />} label={`Take out piece ${i + 1}`} onClick={() => remove(i)} />
+            <Button look="plain" icon={<X size={18} />} label={`Remove piece ${i + 1}`} onClick={() => remove(i)} />
           </div>
         );
       })}
@@ -86,7 +86,7 @@ function SizeEntry({ units, label, onSize }: { units: DisplayUnits; label: strin
         )}
       </FieldFrame>
       <Button icon={<Plus size={18} />} onClick={add}>
-        Add it
+        Add size
       </Button>
     </div>
   );

@@ -32,14 +32,14 @@ export function ThreadEditor(props: EditorProps<'threads'>) {
               min={1000}
               max={100_000_000}
               name="spoolMm"
-              label="A new spool holds"
+              label="Length on a new spool"
             />
-            <FormPrice form={form} name="pricePerSpool" per={1} label="A new spool costs" />
+            <FormPrice form={form} name="pricePerSpool" per={1} label="Price of a new spool" />
             <FormNumber
               form={form}
               name="tex"
               label="Tex, g/km"
-              hint="sewing thread is about 30, topstitching 60 and more"
+              hint="sewing thread is about 30, topstitching thread 60 and more"
             />
           </Part>
           <FormLines form={form} name="note" label="Note" />
@@ -69,13 +69,13 @@ export const threadTable: TableOf<'threads'> = (drawer, units) => ({
     },
     {
       id: 'spool',
-      header: 'A spool',
+      header: 'Spool',
       accessorFn: (t) => t.spoolMm,
       cell: ({ row }) => formatRun(row.original.spoolMm, units),
     },
     {
       id: 'price',
-      header: 'Costs',
+      header: 'Price',
       accessorFn: (t) => t.pricePerSpool ?? -1,
       cell: ({ row }) => price(row.original.pricePerSpool),
     },

@@ -13,6 +13,7 @@ import {
 import { type DisplayUnits, formatTemperature, formatThickness } from '~/core/base/units';
 import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
 import { COVERS, IRON_KINDS, LIMITS, SURFACES } from '~/core/keep/model';
+import { coverName, surfaceName } from '~/words';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { nameColumn, type TableOf } from './table';
@@ -48,15 +49,15 @@ export function IronEditor(props: EditorProps<'irons'>) {
               name="soleplate.lengthMm"
               label="Soleplate length"
             />
-            <FormNumber form={form} name="massKg" label="Mass, kg" hint="on a kitchen scale, unplugged" />
+            <FormNumber form={form} name="massKg" label="Weight, kg" hint="on a kitchen scale, unplugged" />
             <FormNumber
               form={form}
               name="leanN"
-              label="Your lean, N"
-              hint="a scale under the board shows it: 1 kg more is about 10 N"
+              label="Your pressure, N"
+              hint="a scale under the board shows it: 1 kg is about 10 N"
             />
             <div className={css.checks}>
-              <FormCheck form={form} name="vents" label="vents in the soleplate" />
+              <FormCheck form={form} name="vents" label="steam vents in the soleplate" />
               <FormCheck form={form} name="steam" label="makes steam" />
             </div>
             <FormTemperature
@@ -65,13 +66,13 @@ export function IronEditor(props: EditorProps<'irons'>) {
               min={20}
               max={300}
               name="steamFromC"
-              label="Makes steam from"
-              placeholder="its middle mark"
-              hint="where it stops dripping and begins to steam"
+              label="Steams from"
+              placeholder="usually its middle mark"
+              hint="where it stops dripping and starts to steam"
               optional
             />
           </Part>
-          <Part title="Its dial">
+          <Part title="Dial">
             <Marks form={form} units={units} />
           </Part>
         </>
@@ -94,7 +95,7 @@ function Marks({
         <div key={field.id} className={css.stockRow}>
           <FormText form={form} name={`dial.${i}.mark`} label="Mark" />
           <FormTemperature form={form} units={units} min={20} max={300} name={`dial.${i}.measuredC`} label="Measured" />
-          <Button look="plain" icon={<X size={18} />} label={`Take out mark ${i + 1}`} onClick={() => remove(i)} />
+          <Button look="plain" icon={<X size={18} />} label={`Remove mark ${i + 1}`} onClick={() => remove(i)} />
         </div>
       ))}
       <Button
@@ -120,7 +121,7 @@ export function CoverEditor(props: EditorProps<'covers'>) {
               form={form}
               name="kind"
               label="Kind"
-              options={COVERS.filter((v) => v !== 'none').map((value) => ({ value, label: COVER_FACTS[value].name }))}
+              options={COVERS.filter((v) => v !== 'none').map((value) => ({ value, label: coverName(value) }))}
             />
             <FormLength
               form={form}
@@ -135,7 +136,7 @@ export function CoverEditor(props: EditorProps<'covers'>) {
             <FormNumber
               form={form}
               name="conductivityWmK"
-              label="Conducts heat, W/(m·K)"
+              label="Heat conduction, W/(m·K)"
               placeholder={String(usual.conductivityWmK.value)}
               hint={usual.conductivityWmK.from}
               optional
@@ -146,7 +147,7 @@ export function CoverEditor(props: EditorProps<'covers'>) {
               min={20}
               max={300}
               name="maxC"
-              label="Bears"
+              label="Stands up to"
               hint={`${formatTemperature(usual.limitC.value, units)}: ${usual.limitC.from}`}
             />
             <div className={css.checks}>
@@ -172,7 +173,7 @@ export function SurfaceEditor(props: EditorProps<'surfaces'>) {
               form={form}
               name="kind"
               label="Kind"
-              options={SURFACES.map((value) => ({ value, label: SURFACE_FACTS[value].name }))}
+              options={SURFACES.map((value) => ({ value, label: surfaceName(value) }))}
             />
             <FormLength
               form={form}
@@ -187,7 +188,7 @@ export function SurfaceEditor(props: EditorProps<'surfaces'>) {
             <FormNumber
               form={form}
               name="conductivityWmK"
-              label="Conducts heat, W/(m·K)"
+              label="Heat conduction, W/(m·K)"
               placeholder={String(usual.conductivityWmK.value)}
               hint={usual.conductivityWmK.from}
               optional
@@ -214,7 +215,7 @@ export const ironTable: TableOf<'irons'> = (drawer, units) => ({
     },
     {
       id: 'mass',
-      header: 'Mass',
+      header: 'Weight',
       accessorFn: (i) => i.massKg,
       cell: ({ row }) => `${Number(row.original.massKg.toFixed(2))} kg`,
     },
@@ -232,16 +233,16 @@ export const coverTable: TableOf<'covers'> = (drawer, units) => ({
   widths: 'minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem 8rem 8rem',
   columns: [
     nameColumn('covers', drawer),
-    { id: 'kind', header: 'Kind', accessorFn: (c) => COVER_FACTS[c.kind].name },
+    { id: 'kind', header: 'Kind', accessorFn: (c) => coverName(c.kind) },
     {
       id: 'thickness',
-      header: 'Thick',
+      header: 'Thickness',
       accessorFn: (c) => c.thicknessMm,
       cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
     },
     {
       id: 'limit',
-      header: 'Bears',
+      header: 'Stands up to',
       accessorFn: (c) => c.maxC,
       cell: ({ row }) => formatTemperature(row.original.maxC, units),
     },
@@ -254,10 +255,10 @@ export const surfaceTable: TableOf<'surfaces'> = (drawer, units) => ({
   widths: 'minmax(10rem,2fr) minmax(8rem,1.2fr) 7rem minmax(10rem,2fr)',
   columns: [
     nameColumn('surfaces', drawer),
-    { id: 'kind', header: 'Kind', accessorFn: (s) => SURFACE_FACTS[s.kind].name },
+    { id: 'kind', header: 'Kind', accessorFn: (s) => surfaceName(s.kind) },
     {
       id: 'thickness',
-      header: 'Thick',
+      header: 'Thickness',
       accessorFn: (s) => s.thicknessMm,
       cell: ({ row }) => formatThickness(row.original.thicknessMm, units),
     },

@@ -56,9 +56,9 @@ export function WebEditor(props: EditorProps<'webs'>) {
                     form.setValue(key, usual[key] as never, { shouldDirty: true });
                 }}
               />
-              <FormNumber form={form} name="massGsm" label="Adhesive, g/m²" hint={typical(`${kind.massGsm} g/m²`)} />
+              <FormNumber form={form} name="massGsm" label="Glue, g/m²" hint={typical(`${kind.massGsm} g/m²`)} />
             </div>
-            <Part title="What it is">
+            <Part title="Kind">
               <FormSelect
                 form={form}
                 name="form"
@@ -68,7 +68,7 @@ export function WebEditor(props: EditorProps<'webs'>) {
               <FormSelect
                 form={form}
                 name="liners"
-                label="Liners"
+                label="Papers"
                 options={([0, 1, 2] as const).map((value) => ({ value, label: LINER_WORDS[value] }))}
               />
               <FormSelect
@@ -92,12 +92,12 @@ export function WebEditor(props: EditorProps<'webs'>) {
                 name="maxC"
                 min={20}
                 max={300}
-                label="No hotter than"
+                label="Highest heat"
                 hint={typical(formatTemperature(kind.maxC, units))}
               />
               <div className={css.checks}>
-                <FormCheck form={form} name="tacky" label="tacky, can be tried" />
-                <FormCheck form={form} name="printable" label="liner can be printed" />
+                <FormCheck form={form} name="tacky" label="tacky, so places can be tried" />
+                <FormCheck form={form} name="printable" label="paper can be printed on" />
               </div>
             </Part>
             <Leaflet form={form} units={units} />
@@ -114,10 +114,10 @@ export function WebEditor(props: EditorProps<'webs'>) {
                   />
                 )}
               />
-              <Steps form={form} stage="fuse" label="Steps to fuse, a line each" />
-              <Steps form={form} stage="bond" label="Steps to bond, a line each" />
+              <Steps form={form} stage="fuse" label="Steps to fuse, one a line" />
+              <Steps form={form} stage="bond" label="Steps to bond, one a line" />
             </Part>
-            <Part title="What is left">
+            <Part title="How much is left">
               <FormLength
                 form={form}
                 units={units}
@@ -143,7 +143,7 @@ export function WebEditor(props: EditorProps<'webs'>) {
                 label={`Price per ${SPEECH[units].sold.one}`}
               />
             </Part>
-            <Part title="Offcuts, used first">
+            <Part title="Offcuts (used first)">
               <StockRows form={form} units={units} name="offcuts" add="Add an offcut" />
             </Part>
             <FormLines form={form} name="note" label="Note" />
@@ -156,7 +156,7 @@ export function WebEditor(props: EditorProps<'webs'>) {
 
 function Leaflet({ form, units }: { form: UseFormReturn<Web>; units: DisplayUnits }) {
   return (
-    <Part title="What its leaflet says">
+    <Part title="Leaflet">
       {(['fuse', 'bond'] as const).map((stage) => (
         <div key={stage} className={css.leaflet}>
           <strong>{stage === 'fuse' ? 'To fuse' : 'To bond'}</strong>
@@ -202,7 +202,7 @@ export const webTable: TableOf<'webs'> = (drawer, units) => ({
     nameColumn('webs', drawer),
     {
       id: 'mass',
-      header: 'Adhesive',
+      header: 'Glue',
       accessorFn: (w) => w.massGsm,
       cell: ({ row }) => gsmCell(row.original.massGsm),
     },
@@ -213,7 +213,7 @@ export const webTable: TableOf<'webs'> = (drawer, units) => ({
       accessorFn: (w) => w.meltC,
       cell: ({ row }) => formatTemperature(row.original.meltC, units),
     },
-    { id: 'liners', header: 'Liners', accessorFn: (w) => LINER_WORDS[w.liners] },
+    { id: 'liners', header: 'Papers', accessorFn: (w) => LINER_WORDS[w.liners] },
     { id: 'sewing', header: 'Sewing', accessorFn: (w) => SEWING_WORDS[w.sewing] },
     {
       id: 'left',

@@ -29,43 +29,39 @@ export function ImportDialogs({ imports }: { imports: ReturnType<typeof useImpor
     <>
       {windows && (
         <Dialog title="Which letters are these?" onClose={() => setWindows(null)}>
-          <p>
-            “{windows.file.name}” is not in UTF-8. Older programs on Windows write another encoding; read so, it says:
-          </p>
+          <p>“{windows.file.name}” uses an older encoding. Read that way, it says:</p>
           <pre className={css.sample}>{windows.lines}</pre>
-          <p>Does that look right? Nothing has been taken in yet.</p>
+          <p>Does that look right? Nothing was imported yet.</p>
           <div className={css.buttons}>
             <Button look="go" onClick={() => void take(windows.file, { windows: true })}>
-              Yes, take it in
+              Yes, import it
             </Button>
-            <Button onClick={() => setWindows(null)}>No, leave it</Button>
+            <Button onClick={() => setWindows(null)}>No, cancel</Button>
           </div>
         </Dialog>
       )}
       {twins && (
-        <Dialog title="Some are here already" onClose={() => setTwins(null)}>
+        <Dialog title="Some are already here" onClose={() => setTwins(null)}>
           <p>
-            {twins.names.length === 1 ? 'One name is' : `${twins.names.length} names are`} in the drawer already:{' '}
+            {twins.names.length === 1 ? 'One name is' : `${twins.names.length} names are`} in the Drawer already:{' '}
             {twins.names
               .slice(0, 4)
               .map((n) => `“${n}”`)
               .join(', ')}
-            {twins.names.length > 4 && ' and more'}. Nothing has been taken in yet.
+            {twins.names.length > 4 && ' and more'}. Nothing was imported yet.
           </p>
           <div className={css.buttons}>
             <Button look="go" onClick={() => void take(twins.file, { ...twins.answers, sameNames: 'change' })}>
-              {twins.names.length === 1 ? 'Change that one' : 'Change those'}
+              {twins.names.length === 1 ? 'Update that one' : 'Update those'}
             </Button>
-            <Button onClick={() => void take(twins.file, { ...twins.answers, sameNames: 'beside' })}>
-              Lay them beside
-            </Button>
-            <Button onClick={() => setTwins(null)}>Leave it</Button>
+            <Button onClick={() => void take(twins.file, { ...twins.answers, sameNames: 'beside' })}>Add as new</Button>
+            <Button onClick={() => setTwins(null)}>Cancel</Button>
           </div>
-          <p className={css.small}>Changing takes over only what the file says; all else of a thing stays.</p>
+          <p className={css.small}>An update changes only what the file says. The rest stays.</p>
         </Dialog>
       )}
       {problems && (
-        <Dialog title="That file could not be taken in" onClose={() => setProblems(null)}>
+        <Dialog title="That file could not be imported" onClose={() => setProblems(null)}>
           <p>Nothing was changed. In “{problems.file}”:</p>
           <ul className={css.problems}>
             {problems.list.map((p) => (

@@ -19,7 +19,7 @@ function NameCell({ name, doubts, note }: { name: string; doubts: number; note?:
       <button type="button" className={css.open}>
         {name || 'unnamed'}
       </button>
-      {doubts > 0 && <CircleAlert className={css.doubt} size={18} role="img" aria-label="something does not fit" />}
+      {doubts > 0 && <CircleAlert className={css.doubt} size={18} role="img" aria-label="something does not add up" />}
       {note && <span className={css.small}>{note}</span>}
     </span>
   );

@@ -23,9 +23,9 @@ export const SEWING_WORDS: Readonly<Record<Web['sewing'], string>> = {
   avoid: 'do not sew',
 };
 export const LINER_WORDS: Readonly<Record<Web['liners'], string>> = {
-  0: 'no liner',
-  1: 'one liner',
-  2: 'two liners',
+  0: 'no paper',
+  1: 'one paper',
+  2: 'two papers',
 };
 
 export const THREAD_KIND_WORDS: Readonly<Record<Thread['kind'], string>> = {

@@ -14,14 +14,13 @@ const CLOSE_POINTS = 3;
 /** Each cloth with its edge, the one we would take, and why. */
 export function ClothEdges({ project, groups }: { project: Project; groups: readonly EdgeGroup[] }) {
   return (
-    <section className={css.cloths} aria-label="Which edge for which cloth">
-      <h2>Which edge for which cloth</h2>
+    <section className={css.cloths} aria-label="Which edge for which fabric">
+      <h2>Which edge for which fabric</h2>
       {groups.map((g) => (
         <ClothEdge key={g.fabricId} project={project} group={g} />
       ))}
       <p className={css.small}>
-        Weighed in the order of common practice; the points behind it are estimates. Sew a scrap first, and believe the
-        scrap.
+        Ranked by common practice; the points behind it are estimates. Sew a scrap first, and believe the scrap.
       </p>
     </section>
   );
@@ -52,8 +51,8 @@ function ClothEdge({ project, group }: { project: Project; group: EdgeGroup }) {
       <div className={css.why}>
         <p className={css.pick}>
           {same || close
-            ? `${edgeWords(now ?? best.edge)} ${same ? 'suits best' : 'suits as well as any'}.`
-            : `We would take: ${edgeWords(best.edge)}.`}
+            ? `${edgeWords(now ?? best.edge)} ${same ? 'best choice' : 'as good as any'}.`
+            : `We would choose: ${edgeWords(best.edge)}.`}
         </p>
         <ul>
           {list(told?.pros ?? []).map((t) => (
@@ -73,7 +72,7 @@ function ClothEdge({ project, group }: { project: Project; group: EdgeGroup }) {
       </div>
       <div className={css.say}>
         <Select
-          label="Its edge"
+          label="Edge"
           value={group.edges.length > 1 ? 'several' : own}
           options={[
             ...(group.edges.length > 1 ? [{ value: 'several' as const, label: 'several' }] : []),

@@ -29,7 +29,7 @@ export function EdgeStation() {
   if (project.pieces.length === 0)
     return (
       <Empty title="Nothing to finish yet">
-        <p>Once there are pieces on the ground, their edges are stitched here, stitch by stitch.</p>
+        <p>Once there are pieces on the background, their edges are stitched here, stitch by stitch.</p>
       </Empty>
     );
   return <EdgeDesk project={project} plan={plan} />;
@@ -65,11 +65,11 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
               landmarks={marks}
             />
           ) : (
-            <p className={css.waiting}>{error ?? 'Laying the stitches …'}</p>
+            <p className={css.waiting}>{error ?? 'Drawing the stitches …'}</p>
           )}
           {piece && <PieceEdge key={piece.id} project={project} plan={plan} piece={piece} marks={marks} />}
         </section>
-        <aside className={css.tray} aria-label="In which order">
+        <aside className={css.tray} aria-label="Stitching order">
           {edge.lines.length === 0 ? (
             <p className={css.none}>
               No edge is stitched or painted{project.intent.edge === 'pinked' ? ': it is pinked as it is cut.' : '.'}
@@ -80,7 +80,7 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
               <span>
                 {stitched && `${changesWords(edge.threadChanges)}`}
                 {stitched && saved > 0 && `, ${saved} fewer than piece by piece`}
-                {stitched && edge.cuts > 0 && `; thread cut ${edge.cuts === 1 ? 'once' : `${edge.cuts} times`}`}
+                {stitched && edge.cuts > 0 && `; thread cuts: ${edge.cuts === 1 ? 'once' : `${edge.cuts} times`}`}
                 {stitched ? '. Estimated.' : 'of painting, estimated.'}
               </span>
             </p>
@@ -113,7 +113,7 @@ function FromDrawer({ project }: { project: Project }) {
   if (!drawer || more.length === 0) return null;
   return (
     <Button icon={<Archive size={20} />} onClick={() => edit((p) => takeIn(p, drawer, more))}>
-      {more.length === 1 ? 'Bring a thread from the drawer' : `Bring ${more.length} threads from the drawer`}
+      {more.length === 1 ? 'Add a thread from the Drawer' : `Bring ${more.length} threads from the Drawer`}
     </Button>
   );
 }
@@ -138,7 +138,7 @@ function Guide({ project }: { project: Project }) {
         download(new Blob([sheetsToSvg(correctedFor(drawn, project.printer))], { type: 'image/svg+xml' }), name);
       } else download(new Blob([await planPdf(project, sheets)], { type: 'application/pdf' }), name);
     } catch (e) {
-      setError(`The guide could not be made. ${e instanceof Error ? e.message : String(e)} Try once more.`);
+      setError(`The guide could not be made. ${e instanceof Error ? e.message : String(e)} Try again.`);
     } finally {
       setBusy(false);
     }
@@ -147,8 +147,8 @@ function Guide({ project }: { project: Project }) {
     <div className={css.guide}>
       <h2>On paper</h2>
       <p className={css.small}>
-        Where each line begins and which way it goes, the settings, and a strip with your sharpest point, corner and
-        curve to sew first.
+        Where each line begins and which way it goes, the settings, and a test strip with your sharpest point, corner
+        and curve.
       </p>
       <FieldChoice
         label="Paper"

@@ -6,16 +6,16 @@ import { answer } from '../project/answers';
 import css from './Edge.module.css';
 
 const SHADE_WORDS = {
-  matching: 'matching the cloth',
+  matching: 'matching the fabric',
   darker: 'a shade darker',
   one: 'one for all',
   clear: 'clear',
 } as const;
-const ORDER_WORDS = { 'by-thread': 'a thread at a time', 'by-motif': 'a motif at a time' } as const;
+const ORDER_WORDS = { 'by-thread': 'one thread at a time', 'by-motif': 'one unit at a time' } as const;
 const WHEN_WORDS = {
-  bonded: 'once all is bonded',
+  bonded: 'after everything is bonded',
   'as-it-goes': 'each piece as it is bonded',
-  quilting: 'at quilting, through the sandwich',
+  quilting: 'while quilting, through all layers',
 } as const;
 
 /** How the project is stitched: what is set once. */
@@ -36,7 +36,7 @@ export function HowStitched({ project }: { project: Project }) {
     <Fold label="How it is stitched" says={says}>
       <div className={css.how}>
         <Select
-          label="Edge of the project"
+          label="Project edge"
           value={project.intent.edge}
           options={EDGE_OPTIONS}
           onChange={(v) => edit((p) => answer(p, 'edge', v))}
@@ -49,10 +49,10 @@ export function HowStitched({ project }: { project: Project }) {
         />
         {edging.shade === 'one' && plain.length > 0 && (
           <Select
-            label="Which one"
+            label="Which thread"
             value={plain.some((t) => t.id === edging.oneThreadId) ? (edging.oneThreadId ?? '') : ''}
             options={[
-              { value: '', label: 'the one that suits most' },
+              { value: '', label: 'the one that suits most pieces' },
               ...plain.map((t) => ({ value: t.id, label: t.name })),
             ]}
             onChange={(v) => edit((p) => void (p.edging.oneThreadId = v === '' ? null : v))}
@@ -71,22 +71,22 @@ export function HowStitched({ project }: { project: Project }) {
           onChange={(v) => edit((p) => void (p.edging.when = v))}
         />
         <Select
-          label="It is stitched on"
+          label="Stitched on"
           value={edging.on}
           options={STITCHED_ON.map((value) => ({ value, label: ON_WORDS[value].name }))}
           onChange={(v) => edit((p) => void (p.edging.on = v))}
         />
         <FieldChoice
-          label="At a point the needle stands"
+          label="Needle down at a point"
           value={edging.needle}
           options={[
-            { value: 'in-ground', label: 'in the ground' },
+            { value: 'in-ground', label: 'in the background' },
             { value: 'in-piece', label: 'in the piece' },
           ]}
           onChange={(v) => edit((p) => void (p.edging.needle = v))}
         />
         <FieldChoice
-          label="The piece lies"
+          label="Piece"
           value={edging.pieceOn}
           options={[
             { value: 'left', label: 'left of the needle' },
@@ -95,7 +95,7 @@ export function HowStitched({ project }: { project: Project }) {
           onChange={(v) => edit((p) => void (p.edging.pieceOn = v))}
         />
         <FieldChoice
-          label="Each stroke of a blanket stitch"
+          label="Blanket stitch strokes"
           value={edging.stroke}
           options={[
             { value: 'single', label: 'once' },
@@ -113,13 +113,13 @@ export function HowStitched({ project }: { project: Project }) {
           onChange={(v) => edit((p) => void (p.edging.linesBy = v))}
         />
         <NumberField
-          label="Minutes to spare"
+          label="Minutes you have"
           unit=" min"
           value={edging.spareMinutes ?? 0}
           min={0}
           max={10_000}
-          hint="0: as long as it takes"
-          onChange={(v) => edit((p) => void (p.edging.spareMinutes = v === 0 ? null : v), { what: 'spare minutes' })}
+          hint="0: no limit"
+          onChange={(v) => edit((p) => void (p.edging.spareMinutes = v === 0 ? null : v), { what: 'minutes you have' })}
         />
       </div>
     </Fold>

@@ -1,9 +1,9 @@
 import { LengthField, Note, NumberField, ThreadSwatch } from '~/components';
-import { formatLength, formatRun, formatThread, formatVolume } from '~/core/base/units';
+import { formatRun, formatSize, formatThread, formatVolume } from '~/core/base/units';
 import { BOTTLE_ML, EDGE_FACTS } from '~/core/hands/edge';
 import type { EdgeSetting, Plan, Project } from '~/core/keep/model';
 import { edit } from '~/store';
-import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, threadWords } from '~/words';
+import { edgeWords, FOOT_WORDS, needleWords, ON_WORDS, stitchSizeWords, term, threadWords, upper } from '~/words';
 import css from './Edge.module.css';
 import { setSize } from './edits';
 
@@ -11,27 +11,27 @@ import { setSize } from './edits';
 export function MachineCard({ project, plan }: { project: Project; plan: Plan }) {
   const { edge } = plan;
   const { units } = project;
-  const hint = ON_WORDS[project.edging.on].hint;
+  const hint = ON_WORDS[project.edging.on].hint?.() ?? null;
   const left = new Map(project.threads.map((t) => [t.id, t.stockMm]));
   return (
-    <section className={css.machine} aria-label="How the machine is set">
+    <section className={css.machine} aria-label="Machine settings">
       <div>
-        <h2>How the machine is set</h2>
+        <h2>Machine settings</h2>
         {hint && <Note>{hint}</Note>}
         {edge.settings.map((s) => (
           <Setting key={s.edge} setting={s} project={project} />
         ))}
         {edge.stabilisers.map((s) => (
           <p key={s.articleId}>
-            Stabiliser behind
+            {upper(term('stabiliser'))} behind{' '}
             {project.articles.length > 1 ? ` ${project.articles.find((a) => a.id === s.articleId)?.name ?? ''}` : ''}:{' '}
-            {formatLength(s.widthMm, units)} × {formatLength(s.heightMm, units)}.
+            {formatSize(s.widthMm, s.heightMm, units)}.
           </p>
         ))}
         {edge.paint && (
           <p>
             Paint: a line of {formatRun(edge.paint.lengthMm, units)}, about {formatVolume(edge.paint.ml, units)}{' '}
-            (estimated from the bead):{' '}
+            (estimated from the line’s width):{' '}
             {edge.paint.bottles === 1 ? 'one small bottle' : `${edge.paint.bottles} small bottles`} of{' '}
             {formatVolume(BOTTLE_ML.value, units)}. It dries overnight before it is washed.
           </p>
@@ -50,8 +50,8 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
                   <span className="visually-hidden">Spool</span>
                 </th>
                 <th scope="col">Thread</th>
-                <th scope="col">Above</th>
-                <th scope="col">Below</th>
+                <th scope="col">Top</th>
+                <th scope="col">Bobbin</th>
                 <th scope="col">Left</th>
               </tr>
             </thead>
@@ -73,9 +73,7 @@ export function MachineCard({ project, plan }: { project: Project; plan: Plan })
               })}
             </tbody>
           </table>
-          <p className={css.small}>
-            From the stitches and what they go through, with a tenth more and the ends; estimated.
-          </p>
+          <p className={css.small}>Estimated from the stitches and fabrics, with a tenth extra and the ends.</p>
         </div>
       )}
     </section>
@@ -107,7 +105,7 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
                 <dd>{s.easeTension ? 'a little looser' : 'as usual'}</dd>
               </div>
               <div>
-                <dt>Stabiliser</dt>
+                <dt>{upper(term('stabiliser'))}</dt>
                 <dd>{s.stabiliser ? 'yes' : 'none'}</dd>
               </div>
             </>
@@ -115,7 +113,7 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
         </dl>
       )}
       <details>
-        <summary>{own ? 'Your own size' : 'Set its size yourself'}</summary>
+        <summary>{own ? 'Your own settings' : 'Change the settings'}</summary>
         <div className={css.pair}>
           <SizeField
             label={isRun ? 'From the edge' : 'Width'}
@@ -140,7 +138,7 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
             className={css.ours}
             onClick={() => edit((p) => setSize(p, s.edge, { widthMm: null, stitchMm: null }))}
           >
-            Back to ours
+            Use ours again
           </button>
         )}
       </details>
@@ -164,6 +162,6 @@ function SizeField({
   return ruled ? (
     <LengthField {...field} {...within} fine units={units} />
   ) : (
-    <NumberField {...field} {...within} unit="" decimals={2} hint="as the machine’s dial counts" />
+    <NumberField {...field} {...within} unit="" decimals={2} hint="as on the machine’s dial" />
   );
 }

@@ -4,10 +4,10 @@ import { Button, EDGE_OPTIONS, Note, Select } from '~/components';
 import { applyTo, inverse, type Point, regionOf } from '~/core/base/shape';
 import { formatLength, formatThread } from '~/core/base/units';
 import { type Landmark, landmarksOf } from '~/core/hands/edge';
-import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project, pieceName } from '~/core/keep/model';
+import { EDGES, type Edge, ontoGround, type Piece, type Plan, type Project } from '~/core/keep/model';
 import type { PlanPicture } from '~/core/plan';
 import { edit, select } from '~/store';
-import { edgeCautionWords, edgeWords, startWords, stitchSizeWords } from '~/words';
+import { counted, edgeCautionWords, edgeWords, pieceCalled, startWords, stitchSizeWords } from '~/words';
 import css from './Edge.module.css';
 import { setThread } from './edits';
 
@@ -43,24 +43,22 @@ export function PieceEdge({
   return (
     <section className={css.piece} aria-label={`Edge of piece ${number}`}>
       <div className={css.pieceHead}>
-        <h2>
-          {number} {pieceName(piece, number)}
-        </h2>
+        <h2>{pieceCalled(piece, number)}</h2>
         <Button look="plain" icon={<X size={20} />} label="Close" onClick={() => select(null)} />
       </div>
       {lines.map((l) => (
         <div key={l.id} data-line={l.id}>
           <p>
-            <strong>{l.drawn ? `its drawn lines, ${edgeWords(l.edge)}` : edgeWords(l.edge)}</strong>,{' '}
+            <strong>{l.drawn ? `drawn lines, ${edgeWords(l.edge)}` : edgeWords(l.edge)}</strong>,{' '}
             {stitchSizeWords(l.edge, [l.widthMm, l.widthMm], [l.stitchMm, l.stitchMm], units)}
           </p>
           <p className={css.small}>
-            {formatLength(l.lengthMm, units)} {l.drawn ? 'long' : 'in sight'}
-            {l.stitches > 0 && `, ${l.stitches.toLocaleString('en')} stitches; begun ${startWords(l.startsAt)}`}
+            {formatLength(l.lengthMm, units)} {l.drawn ? 'long' : 'that shows'}
+            {l.stitches > 0 && `, ${l.stitches.toLocaleString('en')} stitches; begin ${startWords(l.startsAt)}`}
             {l.pivots.outside + l.pivots.inside + l.pivots.curve > 0 &&
-              `; turned ${l.pivots.outside} times at points, ${l.pivots.inside} at inside corners, ${l.pivots.curve} on curves`}
+              `; ${counted(l.pivots.outside, 'turn')} at points, ${l.pivots.inside} at inside corners, ${l.pivots.curve} on curves`}
             {l.threadTopMm > 0 &&
-              `; ${formatThread(l.threadTopMm, units)} of thread above${l.threadBobbinMm > 0 ? `, ${formatThread(l.threadBobbinMm, units)} below` : ''}`}
+              `; ${formatThread(l.threadTopMm, units)} of top thread${l.threadBobbinMm > 0 ? `, ${formatThread(l.threadBobbinMm, units)} bobbin` : ''}`}
             .
           </p>
           {l.cautions.map((c) => (
@@ -70,9 +68,9 @@ export function PieceEdge({
       ))}
       <div className={css.pair}>
         <Select
-          label="Its own edge"
+          label="Own edge"
           value={piece.edge ?? ''}
-          options={[{ value: '' as const, label: 'as its cloth' }, ...EDGE_OPTIONS]}
+          options={[{ value: '' as const, label: 'as its fabric' }, ...EDGE_OPTIONS]}
           onChange={(v) =>
             edit((p) => {
               const mine = p.pieces.find((x) => x.id === piece.id);
@@ -82,9 +80,9 @@ export function PieceEdge({
         />
         {threads.length > 0 && (
           <Select
-            label="Its own thread"
+            label="Own thread"
             value={threads.some((t) => t.id === own) ? own : ''}
-            options={[{ value: '', label: 'ours to choose' }, ...threads.map((t) => ({ value: t.id, label: t.name }))]}
+            options={[{ value: '', label: 'chosen for you' }, ...threads.map((t) => ({ value: t.id, label: t.name }))]}
             onChange={(v) => edit((p) => setThread(p, [piece.id], v === '' ? null : v))}
           />
         )}
@@ -119,7 +117,7 @@ function Stretches({
   };
   return (
     <details className={css.stretches}>
-      <summary>A stretch of its own{stretches.length > 0 ? ` (${stretches.length})` : ''}</summary>
+      <summary>Part with its own edge{stretches.length > 0 ? ` (${stretches.length})` : ''}</summary>
       {stretches.length > 0 && (
         <ul>
           {stretches.map((s) => (
@@ -128,7 +126,7 @@ function Stretches({
               <Button
                 look="plain"
                 icon={<Trash2 size={18} />}
-                label={`Take out ${letterAt(s.from)} to ${letterAt(s.to)}`}
+                label={`Remove ${letterAt(s.from)} to ${letterAt(s.to)}`}
                 onClick={() =>
                   edit((p) => {
                     const i = p.edging.stretches.findIndex((x) => JSON.stringify(x) === JSON.stringify(s));
@@ -140,9 +138,7 @@ function Stretches({
           ))}
         </ul>
       )}
-      <p className={css.small}>
-        The letters stand round the piece in the picture. Clockwise from one to another it is done so:
-      </p>
+      <p className={css.small}>The letters go around the piece in the picture. Clockwise from one to the other, use:</p>
       <div className={css.three}>
         <Select
           label="From"
@@ -179,7 +175,7 @@ function Stretches({
           );
         }}
       >
-        Do it so
+        Apply
       </Button>
     </details>
   );

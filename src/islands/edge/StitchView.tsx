@@ -26,9 +26,9 @@ type Near = 'whole' | 'true' | 'close';
 const TRUE_PX_MM = 96 / 25.4;
 const CLOSE_PX_MM = 4 * TRUE_PX_MM;
 const NEAR_WORDS: readonly { value: Near; label: string }[] = [
-  { value: 'whole', label: 'all of it' },
-  { value: 'true', label: 'true size' },
-  { value: 'close', label: 'four times' },
+  { value: 'whole', label: 'whole' },
+  { value: 'true', label: 'actual size' },
+  { value: 'close', label: '4×' },
 ];
 /** All of it is played in about so long; nearer, as slowly as one can follow. */
 const PLAY_S = 40;
@@ -38,7 +38,7 @@ const NEAR_POINTS_S = 24;
 const CALM_MS = 900;
 const PAN_MM = 12;
 
-/** The picture with its stitches at true size: looked at from near or far, and played as the machine would go. */
+/** The picture with its stitches at actual size: looked at from near or far, and played as the machine would go. */
 export function StitchView({
   project,
   plan,
@@ -142,7 +142,7 @@ export function StitchView({
 
   const pieces = new Map(project.pieces.map((p) => [p.id, p]));
   const where = at === null ? null : needleAt(list, Math.min(points - 1, at));
-  const name = where?.line.pieceId ? (pieces.get(where.line.pieceId)?.label ?? '') : 'a line on the ground';
+  const name = where?.line.pieceId ? (pieces.get(where.line.pieceId)?.label ?? '') : 'a line on the background';
   return (
     <div className={css.view}>
       <PlayBar
@@ -164,7 +164,7 @@ export function StitchView({
         ref={box}
         className={css.cloth}
         role="group"
-        aria-label="The picture with its stitches; arrow keys move it when it is seen from near"
+        aria-label="The picture with its stitches; arrow keys move it when zoomed in"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: arrow keys move what is looked at
         tabIndex={0}
         data-near={near}
@@ -192,7 +192,7 @@ export function StitchView({
           : points === 0
             ? 'Nothing is stitched here.'
             : near === 'whole'
-              ? 'Wedge: begin here, and go that way. Seen from nearer, every turn is marked.'
+              ? 'Wedge: begin here and go that way. Zoom in to see every turn.'
               : 'Wedge: begin here. Full dot: turn at a point. Ring: turn at an inside corner. Bar: one stitch covers the tip. Small dot: turn a little.'}
       </p>
     </div>
@@ -375,7 +375,7 @@ const PlayBar = ({
   onSlide: (point: number) => void;
 }) => (
   <div className={css.bar}>
-    <FieldChoice label="Seen from" value={near} options={NEAR_WORDS} onChange={onNear} />
+    <FieldChoice label="Zoom" value={near} options={NEAR_WORDS} onChange={onNear} />
     <div className={css.play}>
       <Button
         look="go"
@@ -386,7 +386,7 @@ const PlayBar = ({
         {playing ? 'Hold' : 'Sew it'}
       </Button>
       <label className={css.slide}>
-        <span className="visually-hidden">How far it is sewn</span>
+        <span className="visually-hidden">Sewn so far</span>
         <input
           type="range"
           min={0}

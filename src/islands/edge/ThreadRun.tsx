@@ -33,7 +33,7 @@ export function ThreadRun({ project, plan }: { project: Project; plan: Plan }) {
               </p>
               <p className={css.small}>
                 {edgeWords(b.edge)}
-                {b.drawn && (mine.some((l) => l.pieceId !== null) ? ', drawn lines' : ', lines on the ground')}
+                {b.drawn && (mine.some((l) => l.pieceId !== null) ? ', drawn lines' : ', lines on the background')}
                 {many && `, ${project.articles.find((a) => a.id === b.articleId)?.name ?? ''}`}
               </p>
               <PieceChips

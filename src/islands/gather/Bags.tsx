@@ -13,8 +13,8 @@ export function Bags({ project, gathered: { made, share } }: { project: Project;
   return (
     <>
       <LinesField
-        label="Whom a bag is for"
-        hint="One a line, by name or by number. Each bag holds everything for the whole project once, cut to size."
+        label="Names for the bags"
+        hint="One a line, by name or number. Each bag holds everything for one whole project, cut to size."
         maxLines={MOST_BAGS}
         value={kits}
         onChange={(lines) => edit((p) => void (p.gathering.kits = lines))}

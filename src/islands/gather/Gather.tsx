@@ -23,7 +23,7 @@ export function Gather() {
   if (project.pieces.length === 0 && project.articles.every((a) => a.ground === null))
     return (
       <Empty title="Nothing to gather yet">
-        <p>Once there are pieces, the list of cloth, web and thread stands here.</p>
+        <p>Once there are pieces, the list of fabric, web and thread is here.</p>
       </Empty>
     );
   return <GatherDesk project={project} plan={plan} />;
@@ -63,7 +63,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
   if (!made)
     return (
       <div className={css.station} data-gathering={share !== null}>
-        {failed ?? <div className={css.waiting}>Counting what it takes …{busy}</div>}
+        {failed ?? <div className={css.waiting}>Counting what you need …{busy}</div>}
       </div>
     );
   const { gather } = made;
@@ -80,23 +80,23 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
       <div className={css.desk}>
         <section className={css.main} aria-label="What to buy">
           <header className={css.head}>
-            <h2>{toBuy.length === 0 ? 'All of it is here' : 'To buy'}</h2>
+            <h2>{toBuy.length === 0 ? 'You have everything' : 'To buy'}</h2>
             {toBuy.length > 0 && (
               <p className={css.small}>
-                {left === 0 ? 'All of it is in the basket.' : `${left} of ${toBuy.length} still to find.`}
+                {left === 0 ? 'Everything is in the basket.' : `${left} of ${toBuy.length} still to find.`}
               </p>
             )}
             <div className={css.busy}>{busy}</div>
           </header>
-          {toBuy.length === 0 && <p>Nothing has to be bought for this: go and lay it out.</p>}
+          {toBuy.length === 0 && <p>You have everything you need for this.</p>}
           <NeedList project={project} plan={plan} needs={toBuy} near={swaps.near} others={others} label="To buy" />
           {here.length > 0 && (
             <details className={css.here} open={toBuy.length === 0 || undefined}>
               <summary>
-                <h2>Here already</h2>
-                <span className={css.small}>{here.length} things to lay out</span>
+                <h2>You have</h2>
+                <span className={css.small}>{here.length} things to gather</span>
               </summary>
-              <NeedList project={project} plan={plan} needs={here} near={{}} others={others} label="Here already" />
+              <NeedList project={project} plan={plan} needs={here} near={{}} others={others} label="You have" />
             </details>
           )}
         </section>
@@ -113,7 +113,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
   );
 }
 
-/** What the drawer says of things on the list, where it is something else than this project does. */
+/** What the drawer says of things on the list, where it is something else . */
 function DrawerSays({ project, ids }: { project: Project; ids: readonly string[] }) {
   const drawer = useDrawer();
   const changed = drawer
@@ -126,12 +126,12 @@ function DrawerSays({ project, ids }: { project: Project; ids: readonly string[]
     <Note
       actions={
         <Button onClick={() => edit((p) => takeIn(p, drawer, changed))}>
-          {changed.length === 1 ? 'Take it from there' : `Take all ${changed.length} from there`}
+          {changed.length === 1 ? 'Use the Drawer’s' : `Use the Drawer’s for all ${changed.length} from there`}
         </Button>
       }
     >
-      The drawer says something else of {listedWords(changed.slice(0, 3).map((d) => d.name))}
-      {changed.length > 3 ? ` and ${changed.length - 3} more` : ''} than this project does.
+      Your Drawer differs from this project on {listedWords(changed.slice(0, 3).map((d) => d.name))}
+      {changed.length > 3 ? ` and ${changed.length - 3} more` : ''}.
     </Note>
   );
 }
@@ -141,10 +141,8 @@ const STOCKED: readonly string[] = ['fabrics', 'webs', 'threads'];
 function AllFromHere({ project, swaps }: { project: Project; swaps: readonly Swap[] }) {
   return (
     <div className={css.part}>
-      <h2>From the basket</h2>
-      <p>
-        Swap {swaps.length === 1 ? 'one cloth' : `${swaps.length} cloths`}, and nothing of the cloth has to be bought.
-      </p>
+      <h2>From your basket</h2>
+      <p>Swap {swaps.length === 1 ? 'one fabric' : `${swaps.length} fabrics`}: then no fabric has to be bought.</p>
       <SwapOffer project={project} swaps={swaps}>
         See how it would look
       </SwapOffer>
@@ -159,12 +157,12 @@ function Setup({ project, gathered }: { project: Project; gathered: Gathered }) 
   return (
     <div className={css.part}>
       <Fold
-        label="Counted with"
-        says={[`${gathering.sparePercent} % in case`, ...(gathering.trims.length > 0 ? ['borders'] : [])]}
+        label="Includes"
+        says={[`${gathering.sparePercent}% extra`, ...(gathering.trims.length > 0 ? ['borders'] : [])]}
       >
         <NumberField
-          label="Kept in case, of what is bought"
-          unit=" %"
+          label="Extra on what is bought"
+          unit="%"
           min={0}
           max={50}
           value={gathering.sparePercent}

@@ -11,8 +11,8 @@ import { bare, type Gathered } from './useGather';
 
 const WHAT = {
   list: 'Shopping list, PDF',
-  labels: 'Labels for the bags, PDF',
-  leader: 'Sheet for the leader, PDF',
+  labels: 'Bag labels, PDF',
+  leader: 'Teacher’s sheet, PDF',
 } as const;
 
 /** Ticks are of now, everything else is of the list that stands there. */
@@ -33,7 +33,7 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
     try {
       await make();
     } catch (e) {
-      setError(`It could not be made. ${e instanceof Error ? e.message : String(e)} Try once more.`);
+      setError(`It could not be made. ${e instanceof Error ? e.message : String(e)} Try again.`);
     } finally {
       setBusy(null);
     }
@@ -55,8 +55,8 @@ export function GatherPaper({ project, gathered }: { project: Project; gathered:
   const kinds = project.gathering.kits.length > 0 ? (['list', 'labels', 'leader'] as const) : (['list'] as const);
   return (
     <div className={css.part}>
-      <h2>To take along</h2>
-      <p className={css.small}>On a phone this page ticks off without a network, once it has been opened.</p>
+      <h2>To take with you</h2>
+      <p className={css.small}>On a phone you can tick this off without a network, once the page was opened.</p>
       <div className={css.row}>
         {kinds.map((kind) => (
           <Button

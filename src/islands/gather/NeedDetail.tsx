@@ -40,10 +40,10 @@ export function NeedDetail({ project, need, near }: { project: Project; need: Ne
         return (
           <div key={g.articleId}>
             {words.along === null ? (
-              <p>The ground is wider than the cloth: {words.seamed}.</p>
+              <p>The background is wider than the fabric: {words.seamed}.</p>
             ) : (
               <FieldChoice
-                label="The long ground"
+                label="Long background"
                 value={g.seamed ? 'seamed' : 'along'}
                 options={[
                   { value: 'along', label: words.along },
@@ -72,7 +72,7 @@ export function NeedDetail({ project, need, near }: { project: Project; need: Ne
       {need.layout && (need.buy || need.left.length > 0) && <p className={css.small}>{leftWords(need.left, units)}</p>}
       {near.length > 0 && (
         <div>
-          <h3>Or take from what is here</h3>
+          <h3>Or use what you have</h3>
           <div className={css.row}>
             {near.map((s) => (
               <SwapOffer key={s.to.id} project={project} swaps={[s]}>
@@ -133,7 +133,7 @@ function Offers({ project, offers }: { project: Project; offers: readonly Offer[
                 )}
                 {(sized || o.as === 'spool') && (
                   <LengthField
-                    label={byLength ? 'In steps of' : 'Length'}
+                    label={byLength ? 'Sold in steps of' : 'Length'}
                     units={units}
                     min={5}
                     max={10_000_000}
@@ -143,7 +143,7 @@ function Offers({ project, offers }: { project: Project; offers: readonly Offer[
                 )}
                 {(o.holds > 1 || o.as === 'packet') && (
                   <NumberField
-                    label="In each"
+                    label="In each pack"
                     unit=""
                     min={1}
                     max={1000}
@@ -173,7 +173,7 @@ function Repeat({ project, fabricId }: { project: Project; fabricId: string }) {
   if (!repeat && !open)
     return (
       <Button look="plain" onClick={() => setOpen(true)}>
-        Its print repeats
+        Print repeat
       </Button>
     );
   const { acrossMm, alongMm } = repeat ?? { acrossMm: 0, alongMm: 0 };
@@ -209,8 +209,8 @@ function Repeat({ project, fabricId }: { project: Project; fabricId: string }) {
       )}
       {repeat && (
         <p className={css.small}>
-          What is cut from a place on the print lies where it comes round every{' '}
-          {formatLength(repeat.acrossMm, project.units)} across and {formatLength(repeat.alongMm, project.units)} along.
+          The same place on the print comes every {formatLength(repeat.acrossMm, project.units)} across and{' '}
+          {formatLength(repeat.alongMm, project.units)} along.
         </p>
       )}
     </div>

@@ -107,13 +107,13 @@ function Row({
             <p className={need.buy.price === null ? css.small : css.price}>{priceWords(need.buy.price)}</p>
           </>
         ) : (
-          <p className={stop ? css.stop : css.small}>{stop ? 'see below' : 'enough is here'}</p>
+          <p className={stop ? css.stop : css.small}>{stop ? 'see below' : 'you have enough'}</p>
         )}
       </div>
       <details className={css.more} open={stop || undefined}>
         <summary>
           <span className="visually-hidden">{name}: </span>
-          How it is cut and sold
+          Cutting and buying
           <ChevronDown size={18} aria-hidden="true" />
         </summary>
         <NeedDetail project={project} need={need} near={near} />

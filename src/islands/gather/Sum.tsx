@@ -33,7 +33,7 @@ export function Sum({ project, gathered }: { project: Project; gathered: Gathere
     <div className={css.sum} data-cost={gather.cost.toFixed(2)}>
       <p className={css.total}>
         <strong>{total ?? 'No prices yet'}</strong>
-        <span>{total === null ? 'Open a line to enter what your shop asks.' : counts}</span>
+        <span>{total === null ? 'Open a line to enter your shop’s price.' : counts}</span>
       </p>
       {costs.some((c) => c.alone > 0) && (
         <ul className={css.plain}>
@@ -66,7 +66,7 @@ export function Sum({ project, gathered }: { project: Project; gathered: Gathere
         />
         {voucher && (
           <Select
-            label="Taken off"
+            label="Discount"
             value={voucher.on ?? ALL}
             options={[
               { value: ALL, label: 'everything' },

@@ -33,7 +33,7 @@ export function SwapOffer({
               <PictureView
                 project={viewOf(swapped(project, swaps), view.article.id)}
                 spots={spots}
-                title={`${project.name} with other cloth`}
+                title={`${project.name} with other fabric`}
               />
             )}
             <div>
@@ -45,7 +45,7 @@ export function SwapOffer({
                     <span className={css.small}>
                       {' '}
                       {s.deltaE < 3
-                        ? 'hardly to be told apart'
+                        ? 'hard to tell apart'
                         : s.deltaE < 8
                           ? 'near in colour'
                           : 'seen to be another colour'}{' '}
@@ -54,7 +54,7 @@ export function SwapOffer({
                   </li>
                 ))}
               </ul>
-              <p>There is enough of it for these pieces beside what it is for already.</p>
+              <p>There is enough of it for these pieces and for what it is used for already.</p>
               <div className={css.row}>
                 <Button
                   look="go"
@@ -70,9 +70,9 @@ export function SwapOffer({
                     setOpen(false);
                   }}
                 >
-                  Take it
+                  Use it
                 </Button>
-                <Button onClick={() => setOpen(false)}>Leave it</Button>
+                <Button onClick={() => setOpen(false)}>Cancel</Button>
               </div>
             </div>
           </div>

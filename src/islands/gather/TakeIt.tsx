@@ -18,12 +18,12 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
       <div className={css.part} data-taken>
         <h2>It is cut</h2>
         <p>
-          Booked out of the drawer on{' '}
-          {new Date(taken.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}. What is left of cloth and
-          web lies there with its size.
+          Booked out of the Drawer on{' '}
+          {new Date(taken.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}. What is left of fabric
+          and web lies there with its size.
         </p>
         <div className={css.row}>
-          <Button onClick={() => void edit(putBack)}>It is not cut after all</Button>
+          <Button onClick={() => void edit(putBack)}>Not cut after all</Button>
         </div>
       </div>
     );
@@ -33,7 +33,7 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
       {asked ? (
         <>
           <p>
-            Everything on the list counts as bought and cut as it is laid out here.
+            This counts everything on the list as bought, and cut as laid out here.
             {left > 0 &&
               ` ${left} ${left === 1 ? 'piece' : 'pieces'} worth keeping ${left === 1 ? 'goes' : 'go'} back.`}
           </p>
@@ -54,7 +54,7 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
       ) : (
         <>
           <p className={css.small}>
-            What it took goes out of the drawer, and what is left of it goes back with its size. Undo brings it back.
+            What was used leaves the Drawer, and leftovers go back with their size. Undo reverses it.
           </p>
           <div className={css.row}>
             <Button icon={<Scissors size={18} />} disabled={!fresh} onClick={() => setAsked(true)}>

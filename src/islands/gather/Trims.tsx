@@ -10,8 +10,8 @@ const BEGIN = { border: 60, binding: 63.5 } as const;
 const LEAST = { border: 5, binding: 5 } as const;
 const MOST = { border: 1000, binding: 300 } as const;
 const LABELS = {
-  border: { cloth: 'Border', wide: 'Border, finished' },
-  binding: { cloth: 'Binding', wide: 'Strips cut' },
+  border: { cloth: 'Border', wide: 'Border, finished width' },
+  binding: { cloth: 'Binding', wide: 'Strip width, cut' },
 } as const;
 
 /** Borders and bindings, article by article: they are no pieces of the picture, and take cloth all the same. */

@@ -71,7 +71,7 @@ export function useGather(project: Project, plan: Plan): Gathered {
           setShare(null);
           setError(
             e instanceof ThreadEnded && e.why === 'stopped'
-              ? 'The list was stopped before it was done.'
+              ? 'The list was stopped before it was finished.'
               : `The list could not be made. ${e instanceof Error ? e.message : String(e)}`,
           );
         },

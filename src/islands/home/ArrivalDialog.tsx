@@ -6,7 +6,7 @@ import css from './Home.module.css';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
-/** A project that came as a file, of which something has to be said before it is stored: it is here already, or is not as it was written. */
+/** A project that came as a file, of which something has to be said before it is stored: it is already here, or is not as it was written. */
 export function ArrivalDialog({
   arrived,
   onTaken,
@@ -27,11 +27,11 @@ export function ArrivalDialog({
     else setError(done.words);
   };
   return (
-    <Dialog wide title={here ? `“${here.project.name}” is here already` : `“${project.name}”`} onClose={onClose}>
+    <Dialog wide title={here ? `“${here.project.name}” is already here` : `“${project.name}”`} onClose={onClose}>
       <div className={css.copies}>
         {error && <Note stop>{error}</Note>}
         {damage.length > 0 && (
-          <Note stop>{damage.join(' ')} It can be opened; look over its sizes and seconds before you sew by them.</Note>
+          <Note stop>{damage.join(' ')} You can open it. Check its sizes and times before you sew by them.</Note>
         )}
         {here && (
           <div className={css.twoSides}>
@@ -43,21 +43,19 @@ export function ArrivalDialog({
           <ul className={css.ways}>
             <li>
               <Button look="go" disabled={busy} onClick={() => void take('hands')}>
-                Take in what was done there
+                Import what was done there
               </Button>
-              <span>
-                What was ticked off and noted at the board there counts here, with its photos. The pattern stays.
-              </span>
+              <span>What was ticked off and noted at that board counts here, with its photos. The pattern stays.</span>
             </li>
             <li>
               <Button disabled={busy} onClick={() => void take('instead')}>
-                Put it in place of the one here
+                Replace the one here
               </Button>
               <span>The one here is kept as an earlier version. What was done on both counts.</span>
             </li>
             <li>
               <Button disabled={busy} onClick={() => void take('beside')}>
-                Beside it, as another
+                Keep both
               </Button>
               <span>Both stay as they are.</span>
             </li>
@@ -65,12 +63,12 @@ export function ArrivalDialog({
         ) : (
           <div className={css.actions}>
             <Button look="go" disabled={busy} onClick={() => void take('beside')}>
-              Take it in
+              Import it
             </Button>
           </div>
         )}
         <div className={css.actions}>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
         </div>
       </div>
     </Dialog>

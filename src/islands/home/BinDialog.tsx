@@ -37,7 +37,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
     <Dialog wide title="The bin" onClose={onClose}>
       {error && <Note stop>{error}</Note>}
       {!rows && <p role="status">Looking …</p>}
-      {rows?.length === 0 && <p>It is empty. What you delete lies here for a month, and can be brought back.</p>}
+      {rows?.length === 0 && <p>It is empty. What you delete stays here for a month, and you can restore it.</p>}
       <ul className={css.bin} aria-label="Deleted projects">
         {rows?.map((row) => (
           <li key={row.id} data-binned={row.id}>
@@ -49,7 +49,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
               <p className={css.when}>{daysLeft(row)}</p>
               <div className={css.actions}>
                 <Button look="go" icon={<Undo2 size={18} />} onClick={() => void doing(() => restoreProject(row.id))}>
-                  Bring it back
+                  Restore
                 </Button>
                 <Button
                   icon={<Download size={18} />}
@@ -67,11 +67,11 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
                       })
                     }
                   >
-                    Yes, throw it away for good
+                    Yes, delete for good
                   </Button>
                 ) : (
                   <Button look="stop" icon={<Trash2 size={18} />} onClick={() => setSure(row.id)}>
-                    Throw away for good
+                    Delete for good
                   </Button>
                 )}
               </div>

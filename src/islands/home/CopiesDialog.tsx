@@ -77,7 +77,7 @@ export function CopiesDialog({
     setShare(null);
     if (done.ok)
       setSaid(
-        `In the file: ${countWords(done.value.counts)}; ${megabytes(done.value.bytes)}. Put it where this device is not: a stick, another computer.`,
+        `In the file: ${countWords(done.value.counts)}; ${megabytes(done.value.bytes)}. Keep it off this device: on a stick, or another computer.`,
       );
     else setError(done.words);
   };
@@ -95,7 +95,7 @@ export function CopiesDialog({
   };
 
   return (
-    <Dialog wide title="Copies of your own" onClose={onClose}>
+    <Dialog wide title="Your own copies" onClose={onClose}>
       <div className={css.copies}>
         {error && <Note stop>{error}</Note>}
         {said && (
@@ -130,7 +130,7 @@ export function CopiesDialog({
               Save everything
             </Button>
             <FilePick
-              label="Bring a copy back"
+              label="Restore a copy"
               icon={<HardDriveUpload size={20} />}
               accept=".zip,.seam,.json,application/zip"
               onFile={(f) => void take(f)}
@@ -180,10 +180,10 @@ function BringBack({
     const { projects, things, versions, same, stayed, damaged } = done.value;
     onDone(
       [
-        `${count(projects, 'project')}, ${count(versions, 'earlier version')} and ${count(things, 'thing')} of the drawer and shelf came in.`,
-        same > 0 ? `${same} were here already, just so.` : '',
+        `${count(projects, 'project')}, ${count(versions, 'earlier version')} and ${count(things, 'thing')} from Drawer and shelf came in.`,
+        same > 0 ? `${same} were here already, unchanged.` : '',
         stayed > 0 ? `${stayed} stayed as they are here.` : '',
-        damaged > 0 ? `${count(damaged, 'project')} came in damaged: open them to mend them.` : '',
+        damaged > 0 ? `${count(damaged, 'project')} came in damaged: open them to repair them.` : '',
       ]
         .filter(Boolean)
         .join(' '),
@@ -199,7 +199,7 @@ function BringBack({
           <p>Here: {countWords(both.counts.here)}.</p>
         </>
       )}
-      {read.damaged.length > 0 && <p>{count(read.damaged.length, 'project')} in it can only be mended.</p>}
+      {read.damaged.length > 0 && <p>{count(read.damaged.length, 'project')} in it can only be repaired.</p>}
       {read.problems.length > 0 && (
         <ul className={css.problems}>
           {read.problems.map(archiveWords).map((p) => (
@@ -212,9 +212,9 @@ function BringBack({
       )}
       <div className={css.actions}>
         <Button look="go" disabled={!both || open > 0 || busy} onClick={() => void put()}>
-          {open > 0 ? `${open} still to choose` : 'Bring it all in'}
+          {open > 0 ? `${open} still to choose` : 'Import all'}
         </Button>
-        <Button onClick={() => onDone(null)}>Leave it</Button>
+        <Button onClick={() => onDone(null)}>Cancel</Button>
       </div>
     </section>
   );
@@ -228,12 +228,12 @@ function FolderPart({ onError }: { onError: (words: string | null) => void }) {
     <>
       {canUseFolder() && (
         <section>
-          <h3>A folder that is written to by itself</h3>
+          <h3>A folder for automatic copies</h3>
           {folder.state === 'none' ? (
-            <p>Choose a folder, and each project you work on is also written there, a few seconds after you stop.</p>
+            <p>Choose a folder: each project you work on is also written there, a few seconds after you stop.</p>
           ) : (
             <p>
-              “{folder.name}”{folder.state === 'asks' && ' — the browser wants your word again before it writes there.'}
+              “{folder.name}”{folder.state === 'asks' && ' — the browser needs your permission again.'}
               {folder.state === 'ready' &&
                 (folder.wroteAt ? ` — last written at ${clock.format(folder.wroteAt)}.` : ' — ready.')}
               {folder.state === 'failed' && ` — ${folder.words}`}
@@ -242,7 +242,7 @@ function FolderPart({ onError }: { onError: (words: string | null) => void }) {
           <div className={css.actions}>
             {folder.state === 'asks' && (
               <Button look="go" onClick={() => void allowFolder()}>
-                Let it write there
+                Allow writing
               </Button>
             )}
             <Button
@@ -256,7 +256,7 @@ function FolderPart({ onError }: { onError: (words: string | null) => void }) {
             >
               {folder.state === 'none' ? 'Choose a folder' : 'Another folder'}
             </Button>
-            {folder.state !== 'none' && <Button onClick={() => void leaveFolder()}>Write there no more</Button>}
+            {folder.state !== 'none' && <Button onClick={() => void leaveFolder()}>Stop writing there</Button>}
           </div>
         </section>
       )}
@@ -270,15 +270,15 @@ function RoomPart() {
   useEffect(() => void roomLeft().then(setRoom), []);
   return (
     <section>
-      <h3>Room in this browser</h3>
+      <h3>Space in this browser</h3>
       <p>
         {room
-          ? `${megabytes(room.usedBytes)} are in use; by the browser’s own estimate there is room for ${megabytes(room.ofBytes - room.usedBytes)} more. ${
+          ? `${megabytes(room.usedBytes)} are in use. The browser estimates space for ${megabytes(room.ofBytes - room.usedBytes)} more. ${
               room.promised
-                ? 'It has promised to keep what is here until you clear it.'
-                : 'It has not promised to keep what is here when the device runs short of room: copies matter.'
+                ? 'It keeps what is here until you clear it.'
+                : 'It may drop what is here when the device runs short of space: copies matter.'
             }`
-          : 'This browser does not tell how much room there is.'}
+          : 'This browser does not say how much space there is.'}
       </p>
     </section>
   );

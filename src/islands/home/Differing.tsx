@@ -29,14 +29,14 @@ export function Differing({
     <section aria-label="What differs">
       <h3>
         {list.length === 1
-          ? 'One thing is another here than in the file'
-          : `${list.length} things are others here than in the file`}
+          ? 'One thing differs between here and the file'
+          : `${list.length} things differ between here and the file`}
       </h3>
       {list.length > 1 && (
         <div className={css.actions}>
           {CHOICES.map(({ value, label }) => (
             <Button key={value} onClick={() => onChoose(new Map(list.map((c) => [keyOf(c), value])))}>
-              Of all: {label}
+              For all: {label}
             </Button>
           ))}
         </div>
@@ -46,7 +46,7 @@ export function Differing({
           <li key={keyOf(c)}>
             <Both compared={c} here={here} kept={kept} />
             <FieldChoice
-              label={`What becomes of “${c.name}”`}
+              label={`Which “${c.name}”`}
               value={choices.get(keyOf(c)) ?? null}
               options={CHOICES}
               onChange={(v) => onChoose(new Map(choices).set(keyOf(c), v))}

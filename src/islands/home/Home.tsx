@@ -32,11 +32,10 @@ const open = (id: string): void => window.location.assign(addressOf(id, 'pattern
 
 /** What one learns from each project of the demo. */
 const LESSONS: { readonly [D in DemoId]: string } = {
-  'harbour-light':
-    'Many layers: what goes down before what, a unit built on the sheet, and a word that can be retyped.',
-  'lemon-pot': 'Washed and stitched, in inches: two sides of one thing, and lemons cut from their print.',
+  'harbour-light': 'Many layers: what goes down first, a unit built on the pressing sheet, and a word you can retype.',
+  'lemon-pot': 'Washed and stitched, in inches: two sides of one thing, and lemons cut from a print.',
   'felt-tags': 'No needle at all: a window in felt, six alike under a heat press.',
-  'comet-pennants': 'Two cloths glue to glue, pale to pale and dark to dark, a comet on each, nine in all.',
+  'comet-pennants': 'Two fabrics glue to glue, pale to pale and dark to dark, a comet on each: nine in all.',
 };
 
 /** The first page: every project, as the picture it will be. */
@@ -125,7 +124,7 @@ function Table() {
       <Masthead onFile={(f) => void arrivals.take(f)} />
       {ready === 'failed' && (
         <Note stop actions={<Button onClick={() => void begin()}>Try again</Button>}>
-          {failure} Until then projects cannot be kept here.
+          {failure} Until then projects cannot be saved here.
         </Note>
       )}
       {arrivals.reading && (
@@ -140,8 +139,8 @@ function Table() {
         </h2>
         {own?.length === 0 && (
           <p className={css.nothing}>
-            Nothing of your own yet. Start a new project, or open a project file that ends in .seam or .seam.json; you
-            can also drop one anywhere on this page.
+            Nothing of your own yet. Start a new project, or open a project file (.seam or .seam.json). You can also
+            drop one anywhere on this page.
           </p>
         )}
         <ul className={css.projects} aria-label="Your projects" aria-busy={rows === undefined}>
@@ -151,10 +150,10 @@ function Table() {
       {shown !== undefined && shown.length > 0 && (
         <section aria-labelledby="shelf" className={css.shelf}>
           <h2 id="shelf" className={css.shelfTitle}>
-            On the shelf, to look into
+            Example projects
           </h2>
           <p className={css.nothing}>Made up for you to take apart. Nothing you do to them spoils anything.</p>
-          <ul className={css.projects} aria-label="Projects to look into">
+          <ul className={css.projects} aria-label="Example projects">
             {shown.map(card)}
           </ul>
         </section>
@@ -192,7 +191,7 @@ function Table() {
           <span>“{deleted.name}” is in the bin.</span>
           <Button
             onClick={() => {
-              void doing('It was not brought back', () => restoreProject(deleted.id));
+              void doing('It was not restored', () => restoreProject(deleted.id));
               setDeleted(null);
             }}
           >
@@ -208,9 +207,9 @@ function Table() {
 const Foot = ({ binned, onDialog }: { binned: number; onDialog: (which: 'bin' | 'copies') => void }) => (
   <footer className={css.foot}>
     <p>
-      Everything you make stays in this browser; export a project to pass it on, and keep a copy of everything now and
-      then. Irons, steam and blades hurt: follow the care label and the web’s own leaflet where they are stricter than a
-      figure here.
+      Everything you make stays in this browser. Export a project to pass it on, and keep a copy of everything now and
+      then. Irons, steam and blades hurt. Where a care label or the web’s leaflet is stricter than a figure here, follow
+      that.
     </p>
     <div className={css.actions}>
       <Button icon={<LifeBuoy size={20} />} onClick={() => onDialog('copies')}>
@@ -236,7 +235,7 @@ function Rename({ row, onName, onClose }: { row: ProjectRow; onName: (name: stri
           onClose();
         }}
       >
-        <TextField label="Name of the project" value={name} onChange={setName} />
+        <TextField label="Project name" value={name} onChange={setName} />
         <div>
           <Button onClick={onClose}>Cancel</Button>
           <Button look="go" type="submit" disabled={!name.trim()}>

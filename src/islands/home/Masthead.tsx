@@ -14,8 +14,8 @@ export function Masthead({ onFile }: { onFile: (file: File | undefined) => void 
         <div>
           <h1>Apple Seam</h1>
           <p>
-            Bonded appliqué, worked out before the iron is hot: which web, what heat, how long, which way round, what
-            lies over what.
+            Fused appliqué, worked out before the iron is hot: which web, what heat, how long, which way round, what
+            goes over what.
           </p>
         </div>
         <div className={css.actions}>
@@ -74,13 +74,13 @@ export function Reminders({ ready, onCopies }: { ready: boolean; onCopies: () =>
             </>
           }
         >
-          For three weeks or more nothing was kept in a file of your own, and a browser can be cleared.
+          For three weeks or more you saved no copy of your own, and a browser can be cleared.
         </Note>
       )}
       {(folder === 'asks' || folder === 'failed') && (
-        <Note stop={folder === 'failed'} actions={<Button onClick={onCopies}>See to it</Button>}>
+        <Note stop={folder === 'failed'} actions={<Button onClick={onCopies}>Fix it</Button>}>
           {folder === 'asks'
-            ? 'The folder that projects are also written to needs your word again.'
+            ? 'The folder that projects are also written to needs your permission again.'
             : 'The folder that projects are also written to could not be written to.'}
         </Note>
       )}

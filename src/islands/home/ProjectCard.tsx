@@ -39,7 +39,7 @@ export function ProjectCard({
         ) : (
           <span className={css.torn}>
             <Wrench size={30} aria-hidden="true" />
-            Something in it needs mending
+            Something in it needs repair
           </span>
         )}
       </a>
@@ -54,7 +54,7 @@ export function ProjectCard({
       {underWay && (
         <p className={css.when}>
           <a className={css.goOn} href={addressOf(row.id, 'board')}>
-            At the board: go on where you were
+            At the board: continue where you were
           </a>
         </p>
       )}

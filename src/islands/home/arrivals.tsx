@@ -76,10 +76,10 @@ export function TroubleDialog({
             onClick={async () => {
               const taken = await attempt(() => takeDamaged(raw, file?.replace(/\.seam(\.json)?$|\.json$/i, '') ?? ''));
               if (taken.ok) onTaken(taken.value);
-              else onTrouble({ title: 'It could not be taken in', file: null, list: [taken.words] });
+              else onTrouble({ title: 'It could not be imported', file: null, list: [taken.words] });
             }}
           >
-            See what can be mended
+            See what can be repaired
           </Button>
         )}
         <Button onClick={() => onTrouble(null)}>Close</Button>

@@ -5,7 +5,7 @@ import { nth } from '~/core/base/lists';
 import type { ArticleView, Piece, Plan, Project } from '~/core/keep/model';
 import { moveInOrder, orderWith } from '~/core/lay/layer';
 import { edit, select, useWorkbench } from '~/store';
-import { stepWords } from '~/words';
+import { pieceCalled, stepWords } from '~/words';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
 import { PieceChips } from '../project/PieceChips';
@@ -30,7 +30,7 @@ function reorder(p: Project, order: readonly string[]): void {
   p.order = p.order.map((id) => (mine.has(id) ? nth(wanted, next++) : id));
 }
 
-/** What lies over what: the stack, its build-up, and how thick it gets. */
+/** What lies over what: the stack, its build-up, and how thick it is. */
 export function Layers() {
   const { project: whole, view: project, plan, selectedId, flipped } = useOpen();
   const picture = useWorkbench((s) => s.picture);
@@ -51,7 +51,7 @@ export function Layers() {
   if (project.pieces.length === 0) {
     return (
       <Empty title="No stack yet">
-        <p>Pieces that lie on the ground are stacked here, back-most first.</p>
+        <p>Pieces on the background are stacked here, back to front.</p>
       </Empty>
     );
   }
@@ -84,9 +84,9 @@ export function Layers() {
           label="Show"
           value={view}
           options={[
-            { value: 'stack', label: 'the stack from the side' },
-            { value: 'build', label: 'how it is laid down' },
-            { value: 'map', label: 'how thick it gets' },
+            { value: 'stack', label: 'stack, from the side' },
+            { value: 'build', label: 'how it builds up' },
+            { value: 'map', label: 'how thick it is' },
           ]}
           onChange={setView}
         />
@@ -118,7 +118,7 @@ export function Layers() {
         </div>
         {view === 'stack' && (
           <label className={css.slider}>
-            Lift the layers apart
+            Spread the layers
             <input
               type="range"
               min="0"
@@ -148,7 +148,7 @@ export function Layers() {
         )}
         {view === 'map' && <StackLegend picture={mine} />}
       </section>
-      <aside className={css.tray} aria-label={piece ? 'The piece in hand' : 'The whole stack'}>
+      <aside className={css.tray} aria-label={piece ? 'Selected piece' : 'The whole stack'}>
         {piece ? (
           <>
             <PiecePlace project={project} piece={piece} onShift={(way) => shift(piece.id, way)} />
@@ -178,11 +178,9 @@ function PiecePlace({ project, piece, onShift }: { project: ArticleView; piece: 
   return (
     <>
       <div>
-        <h2>
-          {project.numberOf(piece.id)} · {piece.label || 'Unnamed'}
-        </h2>
+        <h2>{pieceCalled(piece, project.numberOf(piece.id))}</h2>
         <p className={css.lead}>
-          Layer {place + 1} of {project.order.length}, counted from the {project.article.ground ? 'ground' : 'lowest'}
+          Layer {place + 1} of {project.order.length}, from the back
         </p>
       </div>
       <div className={css.row}>
@@ -191,10 +189,10 @@ function PiecePlace({ project, piece, onShift }: { project: ArticleView; piece: 
           disabled={place === project.order.length - 1}
           onClick={() => onShift('up')}
         >
-          Raise
+          Move up
         </Button>
         <Button icon={<ArrowDown size={18} />} disabled={place === 0} onClick={() => onShift('down')}>
-          Lower
+          Move down
         </Button>
         <Button
           look="plain"
@@ -202,7 +200,7 @@ function PiecePlace({ project, piece, onShift }: { project: ArticleView; piece: 
           disabled={place === project.order.length - 1}
           onClick={() => onShift('top')}
         >
-          To the top
+          To front
         </Button>
         <Button
           look="plain"
@@ -210,7 +208,7 @@ function PiecePlace({ project, piece, onShift }: { project: ArticleView; piece: 
           disabled={place === 0}
           onClick={() => onShift('bottom')}
         >
-          To the {project.article.ground ? 'ground' : 'bottom'}
+          To back
         </Button>
       </div>
     </>
@@ -222,8 +220,8 @@ function BondOrder({ whole, project, plan }: { whole: Project; project: ArticleV
   const wordsOf = stepWords(whole, plan);
   return (
     <div>
-      <h3>Bond in this order</h3>
-      <ol className={css.steps} aria-label="What is bonded, in order">
+      <h3>Fuse in this order</h3>
+      <ol className={css.steps} aria-label="What is fused, in order">
         {plan.making.steps
           .filter((s) => (s.kind === 'bond' || s.kind === 'steam-pass') && s.articleId === project.article.id)
           .map((s) => (

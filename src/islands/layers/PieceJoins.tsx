@@ -6,6 +6,7 @@ import { orderWith } from '~/core/lay/layer';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import type { PlanPicture } from '~/core/plan';
 import { edit, editPiece } from '~/store';
+import { upper } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
 
@@ -54,9 +55,9 @@ export function PieceJoins({
   return (
     <>
       <div>
-        <h3>What lies on what</h3>
+        <h3>What is over what</h3>
         {neighbours.length === 0 ? (
-          <p className={css.lead}>It touches nothing{project.article.ground ? ' but the ground' : ' else'}.</p>
+          <p className={css.lead}>It touches nothing{project.article.ground ? ' but the background' : ' else'}.</p>
         ) : (
           <ul className={css.pairs}>
             {neighbours.map(({ id, lies, areaMm2 }) => {
@@ -64,14 +65,14 @@ export function PieceJoins({
               return (
                 <li key={id} data-neighbour={id}>
                   <span className={css.neighbour}>
-                    <PieceChips project={project} ids={[id]} label={`Lies ${lies} it`} />
+                    <PieceChips project={project} ids={[id]} label={`${upper(lies)} it`} />
                     <span className={css.area}>{formatArea(areaMm2, u)}</span>
                   </span>
                   <span className={css.turn}>
                     <Button
                       role="switch"
                       aria-checked={lies === 'over'}
-                      aria-label={`${project.numberOf(id)} lies over it`}
+                      aria-label={`${project.numberOf(id)} over it`}
                       onClick={() => edit((p) => decide(p, top, under, plan.overlaps))}
                     >
                       <span data-on={lies === 'over'}>over</span>
@@ -80,7 +81,7 @@ export function PieceJoins({
                     <Button
                       look="plain"
                       icon={pair ? <Pin size={18} /> : <PinOff size={18} />}
-                      label={pair ? `Pinned so: let ${project.numberOf(id)} follow the order again` : 'Pin it so'}
+                      label={pair ? 'Unpin this pair' : 'Pin this pair'}
                       aria-pressed={pair !== undefined}
                       onClick={() =>
                         edit((p) => {
@@ -93,7 +94,7 @@ export function PieceJoins({
                   </span>
                   {pair && lies === 'over' && (
                     <LengthField
-                      label="Underlap of this pair"
+                      label="Tuck-under here"
                       units={u}
                       min={0}
                       max={50}
@@ -114,32 +115,32 @@ export function PieceJoins({
       </div>
       {cut && cut.hiddenMm2 > 0 && (
         <div>
-          <h3>Hidden cloth</h3>
+          <h3>Hidden fabric</h3>
           <p className={css.lead}>
-            {formatArea(cut.hiddenMm2, u)} of it lie hidden beneath others. Cut away, the place stays softer and no
-            shadow shows.
+            {formatArea(cut.hiddenMm2, u)} of it is hidden under others. Cut away, the place stays softer and no shadow
+            shows.
           </p>
           <Button
             aria-pressed={piece.cutAway}
             onClick={() => editPiece(piece.id, (p) => void (p.cutAway = !p.cutAway))}
           >
-            {piece.cutAway ? 'It is cut away' : 'Cut it away'}
+            {piece.cutAway ? 'Keep it' : 'Cut it away'}
           </Button>
         </div>
       )}
       {(over.length > 0 || piece.keepWhole) && !layered && (
         <div>
-          <h3>A whole base</h3>
+          <h3>Whole base</h3>
           <p className={css.lead}>
             {piece.keepWhole
-              ? 'Holes that upper pieces fill are not cut into it: they lie on it.'
-              : 'Are upper pieces let into holes of it? Kept whole, it is cut without those holes and they lie on it.'}
+              ? 'It is cut without the holes that upper pieces fill: they go on top of it.'
+              : 'Upper pieces fill holes in it. Kept whole, it is cut without those holes, and they go on top.'}
           </p>
           <Button
             aria-pressed={piece.keepWhole}
             onClick={() => editPiece(piece.id, (p) => void (p.keepWhole = !p.keepWhole))}
           >
-            {piece.keepWhole ? 'It is kept whole' : 'Keep it whole'}
+            {piece.keepWhole ? 'Cut the holes' : 'Keep it whole'}
           </Button>
         </div>
       )}
@@ -148,20 +149,20 @@ export function PieceJoins({
           <h3>Behind the windows</h3>
           <p className={css.lead}>
             {piece.plainBehind
-              ? 'It is cut in one plain outline just past the windows that show it.'
-              : 'It is cut to what the windows show, and a margin. One plain outline is quicker to cut and takes more cloth.'}
+              ? 'It is cut in one plain outline, just past its windows.'
+              : 'It is cut to what the windows show, and a margin. One plain outline is quicker to cut, and needs more fabric.'}
           </p>
           <Button
             aria-pressed={piece.plainBehind}
             onClick={() => editPiece(piece.id, (p) => void (p.plainBehind = !p.plainBehind))}
           >
-            {piece.plainBehind ? 'It has one plain outline' : 'Give it one plain outline'}
+            {piece.plainBehind ? 'Cut to the windows' : 'Use one plain outline'}
           </Button>
         </div>
       )}
       <TextField
         label="Unit"
-        hint="Pieces of one unit are bonded to each other on a release sheet first. A unit inside another: crab/face."
+        hint="Pieces of one unit are fused to each other on a pressing sheet first. A unit inside another: crab/face."
         value={piece.unit ?? ''}
         maxLength={100}
         onChange={(name) =>

@@ -28,7 +28,7 @@ export function StackMapView({
   const most = Math.max(1, ...stack.stacks.map((s) => s.cloths));
   const { widthMm: w, heightMm: h } = project.ground;
   return (
-    <svg viewBox={pictureBox(project)} role="img" aria-label={`Layers of cloth, at most ${most}`}>
+    <svg viewBox={pictureBox(project)} role="img" aria-label={`Layers of fabric, at most ${most}`}>
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         <path d={groundOutline(project.ground)} fill={project.article.ground ? shadeOf(1, most) : 'none'} />
         {stack.stacks.map((s) => (
@@ -58,7 +58,7 @@ export function StackMapView({
 export function StackLegend({ picture }: { picture: ArticlePicture }) {
   const most = Math.max(1, ...picture.stack.stacks.map((s) => s.cloths));
   return (
-    <ul className={css.legend} aria-label="Layers of cloth, the ground included">
+    <ul className={css.legend} aria-label="Layers of fabric, the background included">
       {Array.from({ length: most }, (_, i) => i + 1).map((layers) => (
         <li key={layers}>
           <span style={{ background: shadeOf(layers, most) }} />

@@ -1,11 +1,12 @@
 import { Button, LengthField, Note } from '~/components';
 import { areaMm2, regionOf } from '~/core/base/shape';
-import { formatArea, formatLength, formatThickness } from '~/core/base/units';
+import { formatArea, formatLength, formatSize, formatThickness } from '~/core/base/units';
 import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/keep/model';
 import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/lay/layer';
 import { makeBy, RECIPE_FACTS } from '~/core/lay/recipe';
 import type { ArticlePicture } from '~/core/plan';
 import { edit } from '~/store';
+import { listedWords, spell, term, upper } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
 
@@ -46,21 +47,23 @@ export function WholeStack({
       <div>
         <h2>Joins</h2>
         <p className={css.lead}>
-          A lower piece runs on beneath its upper neighbour, so that no ground shows. What you drew is kept; where it
-          only meets, it is made larger. Dotted lines show where the upper edge will lie.
+          A lower piece runs on under its upper {spell('neighbour')}, so that no background shows. Your drawing is kept;
+          where pieces only meet, the lower one is made larger. Dotted lines show where the upper edge will be.
         </p>
       </div>
       <JoinFields project={project} />
       <StackSettings project={project} />
       {pile && (
         <div>
-          <h3>The stiffest place</h3>
+          <h3>Stiffest place</h3>
           <p className={pile.stiffness > HAND_LIMIT[intent.hand].value ? css.stop : css.lead}>
-            {pile.cloths} {pile.cloths === 1 ? 'layer' : 'layers'} of cloth, {pile.webs} of web,{' '}
-            {formatThickness(pile.thicknessMm, u)} thick: about {roughly(pile.stiffness)} times as stiff as{' '}
-            {project.article.ground ? 'the bare ground' : 'its lowest cloth alone'} (estimated).
-            {Number.isFinite(HAND_LIMIT[intent.hand].value) &&
-              ` A ${intent.hand} hand bears about ${HAND_LIMIT[intent.hand].value}.`}
+            {pile.cloths} {pile.cloths === 1 ? 'layer' : 'layers'} of fabric, {pile.webs} of web,{' '}
+            {formatThickness(pile.thicknessMm, u)} thick.{' '}
+            {pile.stiffness > HAND_LIMIT[intent.hand].value
+              ? `Stiffer than the ${intent.hand} feel you chose`
+              : `Within the ${intent.hand} feel you chose`}{' '}
+            (estimated: about {roughly(pile.stiffness)} times as stiff as{' '}
+            {project.article.ground ? 'the bare background' : 'its lowest fabric alone'}).
           </p>
         </div>
       )}
@@ -68,8 +71,8 @@ export function WholeStack({
         <div>
           <h3>Behind the picture</h3>
           <p className={css.lead}>
-            {formatArea(behind, u)} of the ground lie hidden by more than the underlap. Cut away from the back once it
-            is stitched, the picture stays softer; the map of how thick it gets shows where.
+            {formatArea(behind, u)} of the background is hidden by more than the tuck-under. Cut it away from the back
+            once it is stitched: the picture stays softer. The map of how thick it is shows where.
           </p>
         </div>
       )}
@@ -77,10 +80,10 @@ export function WholeStack({
         <h3>Our order</h3>
         <p className={css.lead}>
           {differs
-            ? 'We would lay larger pieces further back, and what lies inside another on top of it.'
-            : 'Yours is the order we would take too.'}
+            ? 'We would put larger pieces further back, and what is inside another on top of it.'
+            : 'Your order is the one we would choose.'}
         </p>
-        {differs && <Button onClick={() => onOrder(picture.suggested)}>Take our order</Button>}
+        {differs && <Button onClick={() => onOrder(picture.suggested)}>Use our order</Button>}
       </div>
       <Units project={project} plan={plan} offered={offered} others={others} />
     </>
@@ -94,7 +97,7 @@ function JoinFields({ project }: { project: ArticleView }) {
   return (
     <div className={css.fields}>
       <LengthField
-        label="Underlap"
+        label="Tuck-under"
         units={u}
         min={0}
         max={50}
@@ -102,7 +105,7 @@ function JoinFields({ project }: { project: ArticleView }) {
         onChange={(mm) => edit((p) => void (p.layering.underlapMm = mm))}
       />
       <LengthField
-        label="Rim of web, 0 for all"
+        label="Rim of web (0: web all over)"
         units={u}
         min={0}
         max={100}
@@ -111,7 +114,7 @@ function JoinFields({ project }: { project: ArticleView }) {
       />
       {windows && (
         <LengthField
-          label="Beyond a window"
+          label="Margin beyond a window"
           units={u}
           min={0}
           max={100}
@@ -141,14 +144,13 @@ function StackSettings({ project }: { project: ArticleView }) {
             aria-pressed={layering.quilted}
             onClick={() => edit((p) => void (p.layering.quilted = !p.layering.quilted))}
           >
-            It will be quilted
+            Quilted
           </Button>
         )}
       </div>
       {windows && (
         <Note>
-          The top-most piece is the top; its holes are the windows. Of the pieces behind only what a window shows, and
-          the margin, is made.
+          The top piece has the windows. Of the pieces behind, only what a window shows is made, and a margin.
         </Note>
       )}
       {layering.quilted && project.article.ground && (
@@ -158,15 +160,14 @@ function StackSettings({ project }: { project: ArticleView }) {
             checked={layering.waddingFirst}
             onChange={(e) => edit((p) => void (p.layering.waddingFirst = e.target.checked))}
           />
-          Wadding and backing lie beneath already while I bond
+          {upper(term('wadding'))} and backing are under it while I fuse
         </label>
       )}
       {layering.quilted && project.article.ground && (
         <p>
-          Wadding {formatLength(quilt.wadding.widthMm, u)} × {formatLength(quilt.wadding.heightMm, u)}, backing{' '}
-          {formatLength(quilt.backing.widthMm, u)} × {formatLength(quilt.backing.heightMm, u)}:{' '}
-          {formatLength(QUILT_EDGE_MM.wadding.value, u)} and {formatLength(QUILT_EDGE_MM.backing.value, u)} larger all
-          round.
+          {upper(term('wadding'))} {formatSize(quilt.wadding.widthMm, quilt.wadding.heightMm, u)}, backing{' '}
+          {formatSize(quilt.backing.widthMm, quilt.backing.heightMm, u)}: {formatLength(QUILT_EDGE_MM.wadding.value, u)}{' '}
+          and {formatLength(QUILT_EDGE_MM.backing.value, u)} larger all round.
         </p>
       )}
     </>
@@ -195,20 +196,19 @@ function Units({
     <div>
       <h3>Units</h3>
       {built.length === 0 && offered.length === 0 && (
-        <p className={css.lead}>Nothing here needs building on a release sheet first.</p>
+        <p className={css.lead}>Nothing here has to be built on a pressing sheet first.</p>
       )}
       {built.map((s) => (
         <div key={s.unit} className={css.unit}>
           <strong>{s.unit}</strong>
           <PieceChips project={project} ids={s.members} short label={`Unit ${s.unit}`} />
           <p className={css.lead}>
-            Bond these to each other on the release sheet.
+            Fuse these to each other on the pressing sheet first.
             {s.does.code === 'lay-on-sheet' && s.does.keepLiners.length > 0 && (
               <>
                 {' '}
-                {s.does.keepLiners.length === 1 ? 'The liner' : 'The liners'} of{' '}
-                {s.does.keepLiners.map(nameOf).join(', ')} {s.does.keepLiners.length === 1 ? 'stays' : 'stay'} on until
-                the unit goes to the ground.
+                Leave the {s.does.keepLiners.length === 1 ? 'paper' : 'papers'} on{' '}
+                {listedWords(s.does.keepLiners.map(nameOf))} until the unit goes on the background.
               </>
             )}
           </p>
@@ -232,7 +232,7 @@ function Units({
         const name = project.pieces.find((p) => p.id === ids[0])?.label || 'Unit';
         return (
           <div key={ids.join()} className={css.unit}>
-            <PieceChips project={project} ids={ids} short label="Unit offered" />
+            <PieceChips project={project} ids={ids} short label="Suggested unit" />
             <Button
               onClick={() =>
                 edit((p) => {

@@ -9,7 +9,7 @@ export function useBehind(project: Project | null, plan: Plan | null, articleId:
     plan ? project : null,
     asked,
     async (w, about) => await w.behind(about, articleId),
-    'The ground behind could not be worked out',
+    'What is hidden behind could not be worked out',
   );
   return got ?? '';
 }

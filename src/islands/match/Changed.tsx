@@ -1,7 +1,8 @@
 import { useRef } from 'react';
 import { Button } from '~/components';
-import { type Plan, type Project, pieceName } from '~/core/keep/model';
+import { type Plan, type Project } from '~/core/keep/model';
 import { undo } from '~/store';
+import { pieceCalled } from '~/words';
 import css from './Match.module.css';
 
 interface Change {
@@ -36,7 +37,7 @@ export function ChangedChoices({ project, plan }: { project: Project; plan: Plan
     const piece = project.pieces[index];
     if (!piece) continue;
     const key = `${web(c.from)} → ${web(c.to)}`;
-    groups.set(key, [...(groups.get(key) ?? []), `${index + 1} ${pieceName(piece, index + 1)}`]);
+    groups.set(key, [...(groups.get(key) ?? []), pieceCalled(piece, index + 1)]);
   }
   return (
     <div className={css.changed} role="status" data-changes={changes.length}>

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
 import { Dialog, Note, Select, WebSwatch } from '~/components';
 import type { Aspect, Compared } from '~/core/choose/match';
-import { type Project, pieceName, type Web } from '~/core/keep/model';
-import { ruleWords } from '~/words';
+import { type Project, type Web } from '~/core/keep/model';
+import { gsm, pieceCalled, ruleWords } from '~/words';
 import { askPlanThread } from '~/workers';
 import css from './Match.module.css';
 
 const ASPECT_WORDS: Readonly<Record<Aspect, string>> = {
-  hand: 'Hand',
+  hand: 'Feel',
   hold: 'Hold',
   washing: 'Washing',
   sewing: 'Sewing',
@@ -63,22 +63,18 @@ export function CompareDialog({
   const total = rows?.reduce((sum, r) => sum + r.difference, 0) ?? 0;
   const better = total < 0 ? web(a) : web(b);
   return (
-    <Dialog
-      wide
-      title={`What if: ${index + 1} ${pieceName(piece, index + 1)}, ${fabric?.name ?? ''}`}
-      onClose={onClose}
-    >
+    <Dialog wide title={`What if: ${pieceCalled(piece, index + 1)}, ${fabric?.name ?? ''}`} onClose={onClose}>
       {error && <Note stop>{error}</Note>}
       <table className={css.compare}>
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Respect</span>
+              <span className="visually-hidden">What is compared</span>
             </th>
             {(
               [
-                [a, setA, 'The one'],
-                [b, setB, 'The other'],
+                [a, setA, 'First web'],
+                [b, setB, 'Second web'],
               ] as const
             ).map(([id, set, label]) => {
               const w = web(id);
@@ -86,7 +82,7 @@ export function CompareDialog({
                 <th key={label} scope="col">
                   {w && <WebSwatch web={w} width={96} height={44} />}
                   <Select label={label} value={id} options={options} onChange={set} />
-                  {w && <span className={css.gsm}>{w.massGsm} g/m²</span>}
+                  {w && <span className={css.gsm}>{gsm(w.massGsm, project.units)}</span>}
                 </th>
               );
             })}
@@ -104,7 +100,7 @@ export function CompareDialog({
                     data-lead={lead >= LEAD.clear ? 'clear' : lead >= LEAD.slight ? 'slight' : 'none'}
                   >
                     {side.length === 0 ? (
-                      <span className={css.small}>nothing to say</span>
+                      <span className={css.small}>no difference</span>
                     ) : (
                       side.map((s) => <p key={s.code}>{ruleWords(s, project.units)}</p>)
                     )}
@@ -115,7 +111,7 @@ export function CompareDialog({
           ))}
         </tbody>
       </table>
-      {rows === null && <p>Weighing them …</p>}
+      {rows === null && <p>Comparing them …</p>}
       {rows && a !== b && (
         <Note>
           {Math.abs(total) < LEAD.slight

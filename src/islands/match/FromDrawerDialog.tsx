@@ -14,8 +14,8 @@ import { attempt, changeDrawer, editHere } from '~/store';
 import css from './Match.module.css';
 
 const STATE_WORDS: Readonly<Record<Difference['state'], string>> = {
-  new: 'in the drawer, not here yet',
-  changed: 'changed in the drawer since',
+  new: 'in the Drawer, not here yet',
+  changed: 'changed in the Drawer since',
   own: 'only in this project',
 };
 const keyOf = (d: Difference): string => `${d.kind} ${d.id}`;
@@ -65,15 +65,15 @@ export function FromDrawerDialog({
     onClose();
   };
   return (
-    <Dialog title="From the drawer, and back" onClose={onClose}>
+    <Dialog title="Between project and Drawer" onClose={onClose}>
       {error && <Note stop>{error}</Note>}
       {found.length === 0 ? (
-        <p>This project and the drawer hold the same things.</p>
+        <p>This project and the Drawer hold the same things.</p>
       ) : (
         <>
           <p className={css.small}>
-            A project keeps its own copies, so that a change in the drawer spoils nothing. Tick what should come in, or
-            go back.
+            A project keeps its own copies, so a change in the Drawer spoils nothing. Tick what to bring in, or to put
+            back.
           </p>
           <ul className={css.differences}>
             {found.map((d) => (
@@ -93,12 +93,12 @@ export function FromDrawerDialog({
         </>
       )}
       <div className={css.dialogEnd}>
-        <ButtonLink href="/drawer">Open the drawer</ButtonLink>
+        <ButtonLink href="/drawer">Open the Drawer</ButtonLink>
         <Button look="go" disabled={chosen.length === 0} onClick={() => void go()}>
           {back.length === 0
             ? `Take in ${into.length}`
             : into.length === 0
-              ? `Keep ${back.length} in the drawer`
+              ? `Keep ${back.length} in the Drawer`
               : `Take in ${into.length}, keep ${back.length}`}
         </Button>
       </div>

@@ -4,18 +4,31 @@ import { dotsAllowed, formatTemperature } from '~/core/base/units';
 import { clothOf } from '~/core/choose/material';
 import type { Edge, Project, Web } from '~/core/keep/model';
 import { edit } from '~/store';
-import { butWords, buyWords, choiceReasonWords, confidenceWords, rejectionWords, runnerUpWords } from '~/words';
+import {
+  butWords,
+  buyWords,
+  choiceReasonWords,
+  confidenceWords,
+  gsm,
+  rejectionWords,
+  runnerUpWords,
+  spelled,
+} from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import type { Group } from './groups';
 import css from './Match.module.css';
 
-const LINERS = ['no liner', 'one liner', 'two liners'] as const;
+const LINERS = {
+  0: 'no paper backing',
+  1: 'paper backing',
+  2: 'paper on both sides',
+} as const;
 const CONFIDENCE = { sure: 'Sure', fair: 'Fairly sure', thin: 'Thin evidence' } as const;
 
-/** How far a runner-up lies behind, in words: about ten points decide between two webs of which either would do. */
+/** How far a runner-up is behind, in words: about ten points decide between two webs that would both do. */
 function behind(points: number): string {
-  if (points <= 0) return 'as good for itself.';
-  return `${points < 3 ? 'close' : points < 12 ? 'some way' : 'far'} behind (${points} points).`;
+  if (points <= 0) return 'As good by itself.';
+  return points < 3 ? 'Close behind.' : points < 12 ? 'Some way behind.' : 'Far behind.';
 }
 
 /** One cloth with its web: the reasons, the runners-up, and the user's own say. */
@@ -52,7 +65,7 @@ export function GroupRow({
           <div>
             <h2>{fabric.name}</h2>
             <p className={css.small}>
-              {clothOf(fabric).name}, {fabric.massGsm} g/m², iron up to{' '}
+              {spelled(clothOf(fabric).name)}, {gsm(fabric.massGsm, project.units)}, iron up to{' '}
               {formatTemperature(fabric.maxIronC, project.units)}
               {dots ? ` ${'•'.repeat(dots)}` : ' (less than one dot)'}
             </p>
@@ -69,7 +82,7 @@ export function GroupRow({
         {web ? (
           <>
             <WebSwatch web={web} width={120} height={56} />
-            <p className={css.gsm}>{web.massGsm} g/m²</p>
+            <p className={css.gsm}>{gsm(web.massGsm, project.units)}</p>
             <p>
               {web.name} <span className={css.small}>({LINERS[web.liners]})</span>
             </p>
@@ -136,9 +149,9 @@ export function GroupRow({
           </details>
           <div className={css.over}>
             <Select
-              label="Edge of these pieces"
+              label="Edge"
               value={edge}
-              options={[{ value: '', label: edges.size > 1 ? 'several' : 'as the project' }, ...EDGE_OPTIONS]}
+              options={[{ value: '', label: edges.size > 1 ? 'several' : 'project edge' }, ...EDGE_OPTIONS]}
               onChange={(value) =>
                 edit((p) => {
                   for (const piece of p.pieces)
@@ -147,11 +160,11 @@ export function GroupRow({
               }
             />
             <Select
-              label="Web for these pieces"
+              label="Web"
               value={group.overruled ? (group.webId ?? '') : ''}
               options={[
-                { value: '', label: 'ours' },
-                ...project.webs.map((w) => ({ value: w.id, label: `mine: ${w.name}` })),
+                { value: '', label: 'our choice' },
+                ...project.webs.map((w) => ({ value: w.id, label: `my choice: ${w.name}` })),
               ]}
               onChange={(value) =>
                 edit((p) => {

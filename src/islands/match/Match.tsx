@@ -25,7 +25,7 @@ export function Match() {
   if (project.pieces.length === 0) {
     return (
       <Empty title="Nothing to match yet">
-        <p>Once there are pieces on the ground, each fabric is matched with a web from the drawer.</p>
+        <p>Once there are pieces on the background, each fabric gets a web from the Drawer.</p>
       </Empty>
     );
   }
@@ -46,7 +46,7 @@ export function Match() {
                   <WebSwatch web={web} width={44} height={26} />
                   <span>
                     {web.name}: <strong>{formatLength(use.lengthMm, project.units)}</strong> of the roll,{' '}
-                    {use.how === 'nested' ? 'nested' : 'laid in rows'}
+                    {use.how === 'nested' ? 'nested' : 'in rows'}
                   </span>
                 </li>
               )
@@ -58,7 +58,7 @@ export function Match() {
             New web
           </Button>
           <Button icon={<Archive size={20} />} onClick={() => setFromDrawer(true)}>
-            {changed > 0 ? `From the drawer: ${changed} changed` : 'From the drawer'}
+            {changed > 0 ? `From the Drawer: ${changed} changed` : 'From the Drawer'}
           </Button>
         </div>
       </div>
@@ -75,8 +75,8 @@ export function Match() {
         />
       ))}
       <p className={css.lead}>
-        Worked out from cloth, purpose and what is in the drawer. The points behind it are estimates in the order of
-        common practice: test on a scrap.
+        Worked out from fabric, purpose and what is in the Drawer. The points behind it are estimates by common
+        practice: test on a scrap.
       </p>
       {compare && (
         <CompareDialog

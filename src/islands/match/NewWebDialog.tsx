@@ -29,7 +29,7 @@ export function NewWebDialog({ project, onClose }: { project: Project; onClose: 
     const refused = editHere((p) => void p.webs.push(structuredClone(mine)));
     setError(refused);
     if (refused) return;
-    void attemptOrTell('The new web is in the project, but not in the drawer', () =>
+    void attemptOrTell('The new web is in the project, but not in the Drawer', () =>
       changeDrawer('webs', `add ${mine.name}`, new Map([[mine.id, mine]])),
     );
     onClose();
@@ -58,10 +58,10 @@ export function NewWebDialog({ project, onClose }: { project: Project; onClose: 
           value={stockMm}
           onChange={setStockMm}
         />
-        <TextField label="What it is called" value={name} maxLength={60} onChange={setName} />
+        <TextField label="Name" value={name} maxLength={60} onChange={setName} />
         <p className={css.small}>
-          Heat, seconds and roll width are typical of its kind: put in its own leaflet in the drawer, where it is kept
-          too.
+          Heat, seconds and roll width are typical of its kind. It is kept in the Drawer too: enter its own leaflet
+          there.
         </p>
         {error && <Note stop>{error}</Note>}
         <div className={css.dialogEnd}>

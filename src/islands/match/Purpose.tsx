@@ -18,16 +18,16 @@ import { answer } from '../project/answers';
 import css from './Match.module.css';
 
 const WANTS = [
-  { key: 'trialPlacing', label: 'places are tried before heating' },
-  { key: 'printLiner', label: 'shapes are printed on the liner' },
-  { key: 'foil', label: 'foil is pressed on' },
+  { key: 'trialPlacing', label: 'try places before heating' },
+  { key: 'printLiner', label: 'print shapes on the paper' },
+  { key: 'foil', label: 'press foil on' },
 ] as const;
 
 /** The answers in a word or two each: what it is for, and where it takes another side than the one we start from. */
 function saysOf({ intent, wants, schools }: Project): string[] {
   return [
     `washed ${LAUNDERING_WORDS[intent.laundering]}`,
-    `${HAND_WORDS[intent.hand]} to the hand`,
+    `${HAND_WORDS[intent.hand]} feel`,
     EDGE_WORDS[intent.edge],
     ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
     ...SCHOOLS.flatMap((s) =>
@@ -50,7 +50,7 @@ export function Purpose({ project }: { project: Project }) {
             onChange={(v) => edit((p) => answer(p, 'laundering', v))}
           />
           <FieldChoice
-            label="Hand"
+            label="Feel"
             value={intent.hand}
             options={HAND_OPTIONS}
             onChange={(v) => edit((p) => void (p.intent.hand = v))}
@@ -62,7 +62,7 @@ export function Purpose({ project }: { project: Project }) {
             onChange={(v) => edit((p) => answer(p, 'edge', v))}
           />
           <fieldset className={css.wants}>
-            <legend>Also wanted</legend>
+            <legend>Also</legend>
             {WANTS.map(({ key, label }) => (
               <label key={key}>
                 <input
@@ -103,13 +103,13 @@ export function Purpose({ project }: { project: Project }) {
             {schools.webs === 'fewest' && (
               <div className={css.price}>
                 <NumberField
-                  label="What one web more costs"
+                  label="Cost of one more web"
                   unit=" points"
                   value={schools.extraWebPoints}
                   min={0}
                   max={100}
                   onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
-                  hint="about 10 points decide between two webs of which either would do"
+                  hint="about 10 points decide between two webs that would both do"
                 />
               </div>
             )}

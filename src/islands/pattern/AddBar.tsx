@@ -7,7 +7,7 @@ import { whereTo } from './edits';
 import css from './Pattern.module.css';
 
 // Each brings a good deal with it that a project at rest does not need.
-const WordDialog = lazily('laying a word', async () => (await import('./WordDialog')).WordDialog, 'dialog');
+const WordDialog = lazily('adding a word', async () => (await import('./WordDialog')).WordDialog, 'dialog');
 const ShelfDialog = lazily('the shelf of shapes', async () => (await import('./ShelfDialog')).ShelfDialog, 'dialog');
 const DrawingDialog = lazily(
   'reading a drawing',

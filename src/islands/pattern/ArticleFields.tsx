@@ -15,11 +15,11 @@ export function ArticleFields({ project }: { project: ArticleView }) {
   if (laysArticles && !several) return <HowManyHere view={project} />;
   return (
     <div className={css.fields}>
-      <h2>{several ? article.name || 'This article' : 'What is made'}</h2>
+      <h2>{several ? article.name || 'This one' : 'What you make'}</h2>
       <div className={css.pair}>
         {several && (
           <TextField
-            label="Called"
+            label="Name"
             value={article.name}
             onChange={(name) =>
               edit((p) => void (articleInHand(p).name = name), { what: 'article-name', ids: [article.id] })
@@ -28,7 +28,7 @@ export function ArticleFields({ project }: { project: ArticleView }) {
         )}
         {!laysArticles && (
           <NumberField
-            label="How many of it"
+            label="How many to make"
             unit="×"
             min={1}
             max={999}
@@ -38,11 +38,11 @@ export function ArticleFields({ project }: { project: ArticleView }) {
         )}
         {needsGround && !laysArticles && (
           <Select
-            label="It lies on"
+            label="On"
             value={article.ground ? 'ground' : 'none'}
             options={[
-              { value: 'ground', label: 'a ground' },
-              { value: 'none', label: 'no ground' },
+              { value: 'ground', label: 'a background' },
+              { value: 'none', label: 'no background' },
             ]}
             onChange={(v) =>
               edit((p) => {
@@ -64,12 +64,12 @@ export function ArticleFields({ project }: { project: ArticleView }) {
       <div className={css.row}>
         {!several && !laysArticles && (
           <Button icon={<Plus size={18} />} onClick={addArticle}>
-            One more article
+            Add another
           </Button>
         )}
         {several && !laysArticles && (
           <Button look="stop" icon={<Trash2 size={18} />} onClick={() => takeArticleOut(article.id)}>
-            Take this one out
+            Remove this one
           </Button>
         )}
       </div>
@@ -84,7 +84,7 @@ export function ArticleOf({ project, ids }: { project: ArticleView; ids: readonl
   return (
     <>
       <Select
-        label="It belongs to"
+        label="Belongs to"
         value={project.article.id}
         options={project.articles.map((a) => ({ value: a.id, label: a.name || 'unnamed' }))}
         onChange={(id) => {
@@ -96,9 +96,9 @@ export function ArticleOf({ project, ids }: { project: ArticleView; ids: readonl
       />
       {!RECIPE_FACTS[project.recipe.id].laysArticles && (
         <fieldset className={css.others}>
-          <legend>Lay the same on {project.articles.length > 2 ? 'every other article' : 'the other article'}</legend>
-          <Button onClick={() => sameOnOthers(ids, 'middle')}>as far from its middle</Button>
-          <Button onClick={() => sameOnOthers(ids, 'corner')}>as far from its upper left corner</Button>
+          <legend>Copy to {project.articles.length > 2 ? 'all others' : 'the other one'}</legend>
+          <Button onClick={() => sameOnOthers(ids, 'middle')}>same distance from the middle</Button>
+          <Button onClick={() => sameOnOthers(ids, 'corner')}>same distance from the top left corner</Button>
         </fieldset>
       )}
     </>

@@ -11,7 +11,7 @@ export function CutLimits({ project }: { project: Project }) {
       <h3>What is too fine to cut</h3>
       <div className={css.pair}>
         <LengthField
-          label="Strokes thinner than"
+          label="Thinnest stroke"
           units={u}
           min={0}
           max={50}
@@ -19,7 +19,7 @@ export function CutLimits({ project }: { project: Project }) {
           onChange={(mm) => edit((p) => void (p.limits.thinMm = mm))}
         />
         <NumberField
-          label="Points sharper than"
+          label="Sharpest point"
           unit="°"
           min={0}
           max={90}
@@ -27,14 +27,14 @@ export function CutLimits({ project }: { project: Project }) {
           onChange={(deg) => edit((p) => void (p.limits.sharpDeg = deg))}
         />
         <LengthField
-          label="Pieces smaller than"
+          label="Smallest piece"
           units={u}
           min={0}
           max={100}
           value={project.limits.smallMm}
           onChange={(mm) => edit((p) => void (p.limits.smallMm = mm))}
         />
-        <Button onClick={() => edit((p) => void (p.limits = { ...USUAL_LIMITS }))}>As usual</Button>
+        <Button onClick={() => edit((p) => void (p.limits = { ...USUAL_LIMITS }))}>Use the usual</Button>
       </div>
     </div>
   );

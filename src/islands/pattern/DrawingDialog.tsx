@@ -13,11 +13,11 @@ import { articleInHand, fabricOfColour, middleInHand, newId, whereTo } from './e
 type Size = 'file' | 'width' | 'height' | 'ground';
 const LINE_CHOICES: readonly { readonly value: ArrivalWish['lines']; readonly label: string }[] = [
   { value: 'stitch', label: 'to stitch' },
-  { value: 'band', label: 'bands of cloth' },
+  { value: 'band', label: 'bands of fabric' },
   { value: 'cut', label: 'to cut open' },
   { value: 'paint', label: 'to paint' },
   { value: 'crease', label: 'to crease' },
-  { value: 'none', label: 'not wanted' },
+  { value: 'none', label: 'leave out' },
 ];
 const DOT_CHOICES: readonly { readonly value: ArrivalWish['dots']; readonly label: string }[] = [
   { value: 'piece', label: 'pieces' },
@@ -46,7 +46,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     setError(null);
     setDrawing(null);
     if (file.size > SVG_BYTES) {
-      setError(`“${file.name}” is larger than 12 MB. Simplify it, or bring in a part of it.`);
+      setError(`“${file.name}” is larger than 12 MB. Simplify it, or import part of it.`);
       return;
     }
     const text = await file.text();
@@ -60,7 +60,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     const room = LIMITS.pieces - project.pieces.length;
     if (result.drawing.shapes.length > room) {
       setError(
-        `“${file.name}” holds ${result.drawing.shapes.length.toLocaleString('en')} shapes; this project has room for ${room.toLocaleString('en')} more. Unite shapes of one colour in the drawing program, or bring in a part of it.`,
+        `“${file.name}” holds ${result.drawing.shapes.length.toLocaleString('en')} shapes; this project has room for ${room.toLocaleString('en')} more. Unite shapes of one {colour} in the drawing program, or import part of it.`,
       );
       return;
     }
@@ -104,7 +104,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     <FileDialog
       title="A drawing"
       wide
-      lead="Every filled shape of an SVG becomes a piece, in the order of the file; shapes of one colour share a fabric. Lines and dots come in as you say."
+      lead="Every filled shape of an SVG becomes a piece, in the order of the file. Shapes of one {colour} share a fabric. Lines and dots come in as you choose."
       label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
       accept=".svg,image/svg+xml"
       onFile={(f) => void read(f)}
@@ -113,7 +113,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       working={{ label: 'Reading the drawing', share, onCancel: cancel }}
       actions={
         <Button look="go" disabled={!drawing} onClick={lay}>
-          Lay it {whereTo(project)}
+          Add it {whereTo(project)}
         </Button>
       }
       onClose={onClose}
@@ -123,13 +123,13 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
           <DrawingPicture drawing={drawing} box={`${bounds.minX} ${bounds.minY} ${w} ${h}`} />
           <div className={css.form}>
             <FieldChoice
-              label="How large?"
+              label="Size"
               value={size}
               options={[
                 { value: 'file', label: 'as in the file' },
-                { value: 'width', label: 'to a width' },
-                { value: 'height', label: 'to a height' },
-                { value: 'ground', label: 'to the ground' },
+                { value: 'width', label: 'set the width' },
+                { value: 'height', label: 'set the height' },
+                { value: 'ground', label: 'fill the background' },
               ]}
               onChange={setSize}
             />
@@ -144,7 +144,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               />
             )}
             <FieldChoice
-              label="Is the drawing reversed already?"
+              label="Is the drawing reversed?"
               value={reversed}
               options={[
                 { value: 'no', label: 'no, as seen' },
@@ -169,11 +169,11 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
               />
             )}
             <FieldChoice
-              label="Where a shape lies in a hole of another"
+              label="A shape in a hole of another"
               value={base}
               options={[
-                { value: 'inlaid', label: 'it is let in' },
-                { value: 'whole', label: 'it lies on a whole base' },
+                { value: 'inlaid', label: 'fills the hole' },
+                { value: 'whole', label: 'goes on a whole base' },
               ]}
               onChange={setBase}
             />

@@ -52,7 +52,7 @@ export function FaceChoice({
   }, [own, thread]);
   return (
     <fieldset className={css.faces}>
-      <legend>Face, the easiest to cut first</legend>
+      <legend>Typeface, easiest to cut first</legend>
       {[...FACES, ...own.map((o) => ({ id: o.id, name: o.name, note: 'your own', at: undefined }))].map((face) => {
         const sample = samples.get(face.id);
         const b = sample?.bounds;
@@ -88,7 +88,7 @@ const AXIS_WORDS: Readonly<Record<string, string>> = {
   wdth: 'Width: how broad its letters are',
   slnt: 'Slant: how far its letters lean',
   ital: 'Italic',
-  opsz: 'Drawn for this size, in points',
+  opsz: 'Optical size, in points',
 };
 const STEPS = 100;
 

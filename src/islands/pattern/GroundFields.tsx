@@ -25,7 +25,7 @@ const SHAPES: { readonly [S in GroundShape]: string } = {
   rectangle: 'rectangle',
   oval: 'round or oval',
   arch: 'arched',
-  own: 'as a piece',
+  own: 'like a piece',
 };
 
 /** The ground: its size, shape, seams, creases and cloth. */
@@ -54,10 +54,10 @@ export function GroundFields({ project }: { project: ArticleView }) {
   return (
     <>
       <div>
-        <h2>The ground</h2>
+        <h2>The background</h2>
       </div>
       <Select
-        label="A size people use"
+        label="Common sizes"
         value={sizeName}
         options={[
           { value: '', label: 'my own size' },
@@ -73,7 +73,7 @@ export function GroundFields({ project }: { project: ArticleView }) {
       />
       <div className={css.pair}>
         <LengthField
-          label="Ground, wide"
+          label="Background width"
           units={u}
           min={LIMITS.groundMinMm}
           max={LIMITS.reachMm}
@@ -81,7 +81,7 @@ export function GroundFields({ project }: { project: ArticleView }) {
           onChange={(mm) => resize(mm, ground.heightMm)}
         />
         <LengthField
-          label="Ground, high"
+          label="Background height"
           units={u}
           min={LIMITS.groundMinMm}
           max={LIMITS.reachMm}
@@ -110,18 +110,18 @@ export function GroundFields({ project }: { project: ArticleView }) {
         <Note
           actions={
             <>
-              <Button onClick={() => along('move')}>Move it along</Button>
-              <Button onClick={() => along('size')}>Size it along</Button>
-              <Button onClick={() => setOffer(null)}>Leave it</Button>
+              <Button onClick={() => along('move')}>Move the pieces too</Button>
+              <Button onClick={() => along('size')}>Resize the pieces too</Button>
+              <Button onClick={() => setOffer(null)}>Keep as it is</Button>
             </>
           }
         >
-          The picture stayed where it was, from the upper left corner.
+          The pieces stayed where they were, from the top left corner.
         </Note>
       )}
       {project.pieces.length > 0 && (
         <Select
-          label="Or give it the shape of a piece"
+          label="Or use the shape of a piece"
           value=""
           options={[
             { value: '', label: 'choose a piece' },
@@ -135,7 +135,7 @@ export function GroundFields({ project }: { project: ArticleView }) {
       )}
       <div className={css.pair}>
         <NumberField
-          label="Folded in half across"
+          label="Folds across"
           unit="×"
           min={0}
           max={4}
@@ -143,7 +143,7 @@ export function GroundFields({ project }: { project: ArticleView }) {
           onChange={(n) => editGround((g) => void (g.creases.across = Math.round(n)))}
         />
         <NumberField
-          label="Folded in half down"
+          label="Folds down"
           unit="×"
           min={0}
           max={4}
@@ -157,10 +157,10 @@ export function GroundFields({ project }: { project: ArticleView }) {
           checked={ground.creases.diagonal}
           onChange={(e) => editGround((g) => void (g.creases.diagonal = e.target.checked))}
         />
-        Folded along the diagonals too
+        Diagonal folds too
       </label>
       <FabricChoice
-        label="Ground fabric"
+        label="Background fabric"
         project={project}
         value={ground.fabricId}
         onChange={(id) => editGround((g) => void (g.fabricId = id))}

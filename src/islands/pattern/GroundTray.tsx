@@ -21,7 +21,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
       {project.article.ground && !RECIPE_FACTS[project.recipe.id].laysArticles && <GroundFields project={project} />}
       {project.underlay && (
         <div className={css.section}>
-          <h3>Underlay</h3>
+          <h3>Image underneath</h3>
           <div className={css.row}>
             <Button
               aria-pressed={project.underlay.shown}
@@ -38,14 +38,14 @@ export function GroundTray({ project }: { project: ArticleView }) {
                 })
               }
             >
-              Take it away
+              Remove it
             </Button>
           </div>
         </div>
       )}
       <CutLimits project={project} />
       <FieldChoice
-        label="Numbers in"
+        label="Lengths in"
         value={project.units}
         options={UNIT_OPTIONS}
         onChange={(v) => {
@@ -55,8 +55,8 @@ export function GroundTray({ project }: { project: ArticleView }) {
       />
       {project.pieces.length > 0 && (
         <div className={css.section}>
-          <h3>Pieces, back-most first</h3>
-          <PieceChips project={project} ids={project.order} label="Pieces, back-most first" />
+          <h3>Pieces, back to front</h3>
+          <PieceChips project={project} ids={project.order} label="Pieces, back to front" />
         </div>
       )}
     </>

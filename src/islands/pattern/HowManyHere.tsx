@@ -47,11 +47,11 @@ export function HowManyHere({ view }: { view: ArticleView }) {
     <div className={css.section}>
       <div className={css.row}>
         <Button icon={<Calculator size={18} />} disabled={share !== null} onClick={() => void ask()}>
-          How many can be made of what is here?
+          How many can I make?
         </Button>
       </div>
       {share !== null && (
-        <Progress label="Laying out more and more of it" share={share} onCancel={() => stop.current()} />
+        <Progress label="Laying out more and more" share={share} onCancel={() => stop.current()} />
       )}
       {error && <Note stop>{error}</Note>}
       {many && (

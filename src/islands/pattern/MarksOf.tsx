@@ -20,7 +20,7 @@ export function MarksOf({ piece }: { piece: Piece }) {
     editPiece(piece.id, (p) => void (p.marks = p.marks.map(change)));
   return (
     <div className={css.section}>
-      <h3>Drawn on it</h3>
+      <h3>Lines and dots</h3>
       {lines.length > 0 && (
         <FieldChoice
           label={lines.length === 1 ? 'One line' : `${lines.length} lines`}
@@ -37,7 +37,7 @@ export function MarksOf({ piece }: { piece: Piece }) {
           onChange={(use) => set((m) => (m.is === 'dot' ? { ...m, use } : m))}
         />
       )}
-      <Button onClick={() => editPiece(piece.id, (p) => void (p.marks = []))}>Take them off</Button>
+      <Button onClick={() => editPiece(piece.id, (p) => void (p.marks = []))}>Remove them</Button>
     </div>
   );
 }

@@ -79,7 +79,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
     <Dialog title={`A motif of ${fabric.name}`} wide onClose={onClose}>
       <div className={css.columns}>
         <div className={css.form}>
-          <p>Tap the motif, or draw a loop round it.</p>
+          <p>Tap the motif, or draw a loop around it.</p>
           <PrintPhoto
             photo={photo}
             mmPerPixel={mmPerPixel}
@@ -88,12 +88,12 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
           >
             {`The print of ${fabric.name}`}
           </PrintPhoto>
-          {share !== null && <Progress label="Looking at the print" share={share} onCancel={cancel} />}
+          {share !== null && <Progress label="Reading the print" share={share} onCancel={cancel} />}
           {error && <Note stop>{error}</Note>}
         </div>
         <div className={css.form}>
           <LengthField
-            label="Cut outside it by"
+            label="Cut outside the motif by"
             units={u}
             min={0}
             max={5}
@@ -104,7 +104,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
             }}
           />
           <label className={css.range}>
-            Notches ironed out
+            Smooth the outline
             <input
               type="range"
               min="0"
@@ -117,7 +117,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
             />
           </label>
           <label className={css.range}>
-            How far it stands out from its ground
+            Contrast to its background
             <input
               type="range"
               min="0"
@@ -138,28 +138,27 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
                 void look({ holes: e.target.checked });
               }}
             />
-            Cut its holes too
+            Cut the holes too
           </label>
           {found && box && (
             <p className={css.lead} role="status">
               {formatLength(box.maxX - box.minX, u)} wide, {formatLength(box.maxY - box.minY, u)} high,{' '}
-              {formatArea(found.areaMm2, u)} of cloth.{' '}
+              {formatArea(found.areaMm2, u)} of fabric.{' '}
               {found.alike === 1 ? 'The photo shows it once' : `The photo shows about ${found.alike} like it`}
               {haveMm2 > 0
-                ? `; the cloth in stock yields about ${yieldOf(found.alike, fabric.photo.widthMm * highMm, haveMm2)} (estimated).`
+                ? `; the fabric in stock yields about ${yieldOf(found.alike, fabric.photo.widthMm * highMm, haveMm2)} (estimated).`
                 : '.'}
             </p>
           )}
           <p className={css.lead}>
-            It is cut from its printed side, as seen. Web goes behind it as a patch of its own, so it takes no place on
-            a tracing sheet.
+            It is cut from its printed side, as seen. Its web goes behind it as a separate patch, so it is on no tracing sheet.
           </p>
         </div>
       </div>
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!found} onClick={lay}>
-          Lay it {whereTo(project)}
+          Add it {whereTo(project)}
         </Button>
       </div>
     </Dialog>

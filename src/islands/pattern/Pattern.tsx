@@ -69,7 +69,7 @@ export function Pattern() {
       <section className={css.table} aria-label="The picture">
         <ArticleStrip project={project}>
           <Button icon={<Plus size={18} />} onClick={addArticle}>
-            One more beside it
+            Add another
           </Button>
         </ArticleStrip>
         <AddBar project={project} />
@@ -258,23 +258,23 @@ function Tools({
         aria-pressed={snagMarks}
         onClick={() => onShows({ ...shows, snagMarks: !snagMarks })}
       >
-        Snag marks
+        Problem markers
       </Button>
       <Button icon={<Ruler size={18} />} aria-pressed={tape} onClick={onTape}>
         Tape measure
       </Button>
       <span className={css.side}>
         {tape
-          ? 'Draw from one point to another'
+          ? 'Drag from one point to another'
           : flipped
-            ? 'Wrong side: mirrored, as on a light box'
+            ? 'Wrong side: reversed, as on a light box'
             : 'Right side, as it will be seen'}
       </span>
     </div>
   );
 }
 
-/** What is in hand, or the whole project. */
+/** Selected, or the whole project. */
 function HandTray({ project, selectedIds }: { project: ArticleView; selectedIds: readonly string[] }) {
   const picked = project.pieces.filter((p) => selectedIds.includes(p.id));
   const [first] = picked;
@@ -284,7 +284,7 @@ function HandTray({ project, selectedIds }: { project: ArticleView; selectedIds:
       : undefined;
 
   return (
-    <aside className={css.tray} aria-label={first ? 'What is in hand' : 'The project'}>
+    <aside className={css.tray} aria-label={first ? 'Selected' : 'The project'}>
       {!first ? (
         <GroundTray project={project} />
       ) : word && picked.length === 1 && wholeWords(project, [first.id]).length === 1 ? (

@@ -55,7 +55,7 @@ export function PieceTray({
           {number} · {piece.label}
         </h2>
         <p className={css.lead}>
-          It follows “{front.label || 'its piece'}”, laid out with it: change its shape, place and number there.
+          It follows “{front.label || 'its piece'}”: change its shape, place and number there.
         </p>
         <FabricChoice
           label="Fabric"
@@ -76,8 +76,8 @@ export function PieceTray({
           {number} · {piece.label}
         </h2>
         <p className={css.lead}>
-          {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high. It is laid out by “
-          {RECIPE_WORDS[project.recipe.id].name}”: let go of it, and change its size and cloth there.
+          {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high. It comes from “
+          {RECIPE_WORDS[project.recipe.id].name}”: deselect it, and change its size and fabric there.
         </p>
         <Button onClick={() => select(null)}>Done</Button>
       </>
@@ -90,7 +90,7 @@ export function PieceTray({
         </h2>
         <p className={css.lead}>
           {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high,{' '}
-          {formatArea(areaMm2(region), u)} of cloth
+          {formatArea(areaMm2(region), u)} of fabric
         </p>
       </div>
       <TextField
@@ -135,7 +135,7 @@ export function PieceTray({
             checked={piece.webless}
             onChange={(e) => editPiece(piece.id, (p) => void (p.webless = e.target.checked))}
           />
-          It has no web of its own: what lies over it holds it
+          No web of its own: what is over it holds it
         </label>
       )}
       <label className={css.tick}>
@@ -144,12 +144,12 @@ export function PieceTray({
           checked={piece.preReversed}
           onChange={(e) => editPiece(piece.id, (p) => void (p.preReversed = e.target.checked))}
         />
-        The pattern for it came already reversed
+        Its pattern came reversed
       </label>
       <CopyTools ids={[piece.id]} />
       {!word && (
         <Button icon={<Repeat2 size={18} />} onClick={() => setRepeating(true)}>
-          Round a ring, along a line
+          Around a ring, along a line
         </Button>
       )}
       <Suspense>
@@ -159,12 +159,12 @@ export function PieceTray({
         <Button
           icon={<Bookmark size={18} />}
           onClick={() =>
-            void attemptOrTell('It was not kept on the shelf', () =>
+            void attemptOrTell('It was not saved as a shape', () =>
               db.shapes.put({ id: newId(), name: piece.label || `Piece ${number}`, outline: finishedOutline(piece) }),
             )
           }
         >
-          Keep on my shelf
+          Save to my shapes
         </Button>
         <Button onClick={() => select(null)}>Done</Button>
       </div>
@@ -208,7 +208,7 @@ function PieceSize({ project, piece }: { project: ArticleView; piece: Piece }) {
         onChange={(mm) => editPiece(piece.id, (p) => void (p.at.yMm += heightMm - box.maxY - mm))}
       />
       <LengthField
-        label="Width, height follows"
+        label="Width (height follows)"
         units={u}
         min={1}
         max={LIMITS.reachMm}
@@ -216,7 +216,7 @@ function PieceSize({ project, piece }: { project: ArticleView; piece: Piece }) {
         onChange={(mm) => resizeTo(mm / (b.maxX - b.minX))}
       />
       <LengthField
-        label="Height, width follows"
+        label="Height (width follows)"
         units={u}
         min={1}
         max={LIMITS.reachMm}

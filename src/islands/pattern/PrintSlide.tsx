@@ -35,10 +35,10 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
     );
   return (
     <div className={css.section}>
-      <h3>What the print shows</h3>
+      <h3>Print placement</h3>
       <p className={css.lead}>
-        Drag the cloth under the piece, or use the arrow keys
-        {fabric.photo ? '.' : '. With a photo of your cloth you choose the very spot.'}
+        Drag the fabric under the piece, or use the arrow keys
+        {fabric.photo ? '.' : '. With a photo of your fabric you can choose the exact spot.'}
       </p>
       <svg
         ref={svg}
@@ -71,7 +71,7 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
           slide(piece.print.xMm + by[0], piece.print.yMm + by[1]);
         }}
       >
-        <title>The cloth with the piece's outline on it</title>
+        <title>The fabric with the piece's outline on it</title>
         <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[piece]} />
         <rect
           x={b.minX - pad}
@@ -100,7 +100,7 @@ export function PrintSlide({ project, piece }: { project: Project; piece: Piece 
           onChange={(deg) => editPiece(piece.id, (p) => void (p.print.rotateDeg = deg))}
         />
         <Button onClick={() => editPiece(piece.id, (p) => void (p.print = { xMm: 0, yMm: 0, rotateDeg: 0 }))}>
-          As it lay
+          Reset
         </Button>
       </div>
     </div>

@@ -1,4 +1,4 @@
-import { EDGE_OPTIONS, FieldChoice, HAND_OPTIONS, LAUNDERING_OPTIONS, ROUTE_OPTIONS, Select } from '~/components';
+import { EDGE_OPTIONS, FieldChoice, HAND_OPTIONS, LAUNDERING_OPTIONS, routeOptions, Select } from '~/components';
 import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from '../project/answers';
@@ -10,7 +10,7 @@ export function PurposeFields({ project }: { project: Project }) {
     <>
       <div>
         <h2>What is it for?</h2>
-        <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to see to it alone.</p>
+        <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to change it alone.</p>
       </div>
       <FieldChoice
         label="Washed"
@@ -19,7 +19,7 @@ export function PurposeFields({ project }: { project: Project }) {
         onChange={(v) => edit((p) => answer(p, 'laundering', v))}
       />
       <FieldChoice
-        label="It should feel"
+        label="Feel"
         value={project.intent.hand}
         options={HAND_OPTIONS}
         onChange={(v) => edit((p) => void (p.intent.hand = v))}
@@ -31,9 +31,9 @@ export function PurposeFields({ project }: { project: Project }) {
         onChange={(v) => edit((p) => answer(p, 'edge', v))}
       />
       <Select
-        label="From drawing to cut piece"
+        label="How pieces are cut"
         value={project.route}
-        options={ROUTE_OPTIONS}
+        options={routeOptions()}
         onChange={(v) => edit((p) => void (p.route = v))}
       />
     </>

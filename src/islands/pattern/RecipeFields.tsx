@@ -29,7 +29,7 @@ export function RecipeFields({ project }: { project: ArticleView }) {
       <p className={css.lead}>
         {says}
         {otherSide &&
-          ` Every piece that lies on no other gets its ${otherSide.called}; what lies wholly on one is of one layer.`}
+          ` Every piece that is on no other gets its ${otherSide.called}; a piece fully on another has one layer.`}
       </p>
       {measures.length > 0 && (
         <div className={css.pair}>

@@ -19,7 +19,7 @@ import { newId } from './edits';
 
 const MOST = 200;
 
-/** Lays a piece so many times round a ring, along a line or over an arc. */
+/** Lays a piece so many times around a ring, along a line or over an arc. */
 export function RepeatDialog({ project, piece, onClose }: { project: ArticleView; piece: Piece; onClose: () => void }) {
   const { ground } = project;
   const [repeat, setRepeat] = useState<RepeatWish>(() => usualRepeat(piece, ground, 'ring'));
@@ -43,7 +43,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
   const colourOf = (id: string | undefined): string =>
     project.fabrics.find((f) => f.id === id)?.colour ?? 'var(--linen-deep)';
   return (
-    <Dialog title="So many of it" wide onClose={onClose}>
+    <Dialog title="Repeat it" wide onClose={onClose}>
       <div className={css.columns}>
         <div className={css.form}>
           <RepeatFields
@@ -59,7 +59,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
           <svg
             className={css.onGround}
             role="img"
-            aria-label={`${repeat.count} of it on the ground`}
+            aria-label={`${repeat.count} of it on the background`}
             viewBox={`0 0 ${ground.widthMm} ${ground.heightMm}`}
           >
             <rect
@@ -80,7 +80,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
           <FabricTicks project={project} fabrics={fabrics} onFabrics={setFabrics} />
           {fabrics.length > 1 && (
             <FieldChoice
-              label="They go"
+              label="Fabrics"
               value={graded ? 'graded' : 'turn'}
               options={[
                 { value: 'turn', label: 'in turn, again and again' },
@@ -117,10 +117,10 @@ function RepeatFields({
   return (
     <>
       <FieldChoice
-        label="Laid"
+        label="Arranged"
         value={repeat.along}
         options={[
-          { value: 'ring', label: 'round a ring' },
+          { value: 'ring', label: 'around a ring' },
           { value: 'line', label: 'along a line' },
           { value: 'arc', label: 'over an arc' },
         ]}
@@ -138,7 +138,7 @@ function RepeatFields({
         {repeat.along === 'line' ? (
           <>
             <LengthField
-              label="From the first to the last"
+              label="First to last"
               units={units}
               min={0}
               max={LIMITS.reachMm}
@@ -146,7 +146,7 @@ function RepeatFields({
               onChange={(lengthMm) => onRepeat({ ...repeat, lengthMm })}
             />
             <NumberField
-              label="The line falls by"
+              label="Line falls by"
               unit="°"
               min={-180}
               max={180}
@@ -156,7 +156,7 @@ function RepeatFields({
           </>
         ) : (
           <LengthField
-            label="Radius, to their middles"
+            label="Radius to their middles"
             units={units}
             min={1}
             max={LIMITS.reachMm}
@@ -166,7 +166,7 @@ function RepeatFields({
         )}
         {repeat.along === 'arc' && (
           <NumberField
-            label="The arc spans"
+            label="Arc span"
             unit="°"
             min={1}
             max={360}
@@ -176,7 +176,7 @@ function RepeatFields({
         )}
         {repeat.along === 'ring' && (
           <NumberField
-            label="The first stands at"
+            label="First one at"
             unit="° from the top"
             min={-360}
             max={360}
@@ -185,7 +185,7 @@ function RepeatFields({
           />
         )}
         <NumberField
-          label="The last one’s size"
+          label="Size of the last"
           unit=" %"
           min={5}
           max={1000}
@@ -194,11 +194,11 @@ function RepeatFields({
         />
       </div>
       <FieldChoice
-        label="Each of them"
+        label="Each one"
         value={repeat.turned ? 'turned' : 'upright'}
         options={[
-          { value: 'turned', label: 'turned along the way' },
-          { value: 'upright', label: 'as it lies' },
+          { value: 'turned', label: 'turned along' },
+          { value: 'upright', label: 'not turned' },
         ]}
         onChange={(v) => onRepeat({ ...repeat, turned: v === 'turned' })}
       />

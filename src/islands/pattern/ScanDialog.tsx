@@ -18,9 +18,9 @@ const SCAN_PX = 1400;
 const LEAST_PX = 20;
 /** What to do when nothing was found. */
 const NOTHING_FOUND: Readonly<Record<ScanWanted, string>> = {
-  inside: 'No line closes round anything here. Draw the lines thicker and closed, or take the dark shapes instead.',
-  dark: 'Nothing dark stands out from the paper. Use a darker pen or better light.',
-  colours: 'No colour stands out from the paper. Colour the areas more evenly, or take what lines enclose instead.',
+  inside: 'No line closes around anything here. Draw the lines thicker and closed, or use the dark shapes instead.',
+  dark: 'Nothing dark stands out from the paper. Use a darker pen, or better light.',
+  colours: 'No {colour} stands out from the paper. Fill the areas more evenly, or use what lines enclose instead.',
 };
 type ScanWanted = WantedRegions | 'colours';
 
@@ -69,7 +69,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
     const size = sheetSize(corners);
     const px = distanceOnSheet(corners, ends);
     if (px < LEAST_PX) {
-      setError('The two points lie too near to one another to measure by. Set them as far apart as you can.');
+      setError('The two points are too close to measure by. Put them as far apart as you can.');
       return;
     }
     const mmPerPixel = knownMm / px;
@@ -109,7 +109,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       title="A scan or photo"
       wide
       lead={
-        !scan && 'A drawing on white paper, in dark closed lines, traces best. Photograph it from above in even light.'
+        !scan && 'A drawing on white paper, in dark closed lines, traces best. Photograph it from above, in even light.'
       }
       label={scan ? 'Choose another picture' : 'Choose a PNG or JPEG'}
       accept="image/png,image/jpeg"
@@ -140,14 +140,14 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
                   {found.regions.length === 1
                     ? `The one region is ${kept.size === 1 ? 'kept' : 'left out'}.`
                     : `${kept.size} of ${found.regions.length} regions ${kept.size === 1 ? 'is' : 'are'} kept.`}{' '}
-                  Click a region to keep it or leave it out.
+                  Tap a region to keep it or leave it out.
                 </p>
                 <FieldChoice
-                  label="Where a region lies inside another"
+                  label="A region inside another"
                   value={base}
                   options={[
-                    { value: 'whole', label: 'it lies on a whole base' },
-                    { value: 'inlaid', label: 'it is let in' },
+                    { value: 'whole', label: 'goes on a whole base' },
+                    { value: 'inlaid', label: 'fills the hole' },
                   ]}
                   onChange={setBase}
                 />
@@ -199,11 +199,10 @@ function ScanFields({
   return (
     <>
       <p>
-        Drag the four corners onto the corners of the sheet. Then set the two round points on two places whose distance
-        you know, such as the ends of a ruler.
+        Drag the four corners onto the corners of the sheet. Put the two round points on places whose distance you know, like the ends of a ruler.
       </p>
       <LengthField
-        label="Their distance"
+        label="Distance between them"
         units={units}
         min={5}
         max={LIMITS.reachMm}
@@ -221,7 +220,7 @@ function ScanFields({
         onChange={onWanted}
       />
       <label className={css.range}>
-        Iron out wobbles
+        Smooth the lines
         <input
           type="range"
           min="0"

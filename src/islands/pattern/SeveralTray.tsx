@@ -15,13 +15,13 @@ import { LineUpIcon } from './LineUpIcon';
 import css from './Pattern.module.css';
 
 const SIDES: { readonly [S in Side]: string } = {
-  left: 'Left edges in line',
-  centre: 'Middles above one another',
-  right: 'Right edges in line',
-  top: 'Top edges in line',
-  middle: 'Middles beside one another',
-  bottom: 'Bottom edges in line',
-  baseline: 'On one baseline',
+  left: 'Left edges',
+  centre: 'Middles, up and down',
+  right: 'Right edges',
+  top: 'Top edges',
+  middle: 'Middles, side by side',
+  bottom: 'Bottom edges',
+  baseline: 'Baselines',
 };
 
 /** Lines several things up among themselves. */
@@ -80,7 +80,7 @@ export function CentreTools({ ids }: { ids: readonly string[] }) {
 
   return (
     <div className={css.section}>
-      <h3>On the ground</h3>
+      <h3>On the background</h3>
       <div className={css.grid3}>
         <Button icon={<LocateFixed size={18} />} onClick={() => centre(['centre', 'middle'])}>
           Centre
@@ -100,7 +100,7 @@ export function CopyTools({ ids }: { ids: readonly string[] }) {
         Copy
       </Button>
       <Button icon={<FlipHorizontal size={18} />} onClick={() => copyPieces(ids, true)}>
-        Mirrored copy
+        Reversed copy
       </Button>
       <Button
         look="stop"
@@ -110,13 +110,13 @@ export function CopyTools({ ids }: { ids: readonly string[] }) {
           edit((p) => takeAway(p, ids));
         }}
       >
-        Take away
+        Delete
       </Button>
     </div>
   );
 }
 
-/** Where all that is in hand lies: its distances to the four edges of the ground. */
+/** Where all that is selected lies: its distances to the four edges of the ground. */
 const PLACES: readonly {
   readonly label: string;
   readonly of: (box: Bounds, ground: Ground) => number;
@@ -128,7 +128,7 @@ const PLACES: readonly {
   { label: 'From the bottom', of: (b, g) => g.heightMm - b.maxY, shift: (by) => ({ dxMm: 0, dyMm: -by }) },
 ];
 
-/** Several things in hand at once. */
+/** Several things selected at once. */
 export function SeveralTray({ project, ids }: { project: ArticleView; ids: readonly string[] }) {
   const items = itemsOf(project, ids);
   if (items.length === 0) return null;
@@ -137,14 +137,14 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
   return (
     <>
       <div>
-        <h2>{items.length === 1 ? 'One thing' : `${items.length} things`} in hand</h2>
+        <h2>{items.length === 1 ? 'One thing' : `${items.length} things`} selected</h2>
         <p className={css.lead}>
           Together {formatLength(box.maxX - box.minX, project.units)} wide,{' '}
-          {formatLength(box.maxY - box.minY, project.units)} high. Shift and click adds or lets go.
+          {formatLength(box.maxY - box.minY, project.units)} high. Shift and click adds or removes one.
         </p>
       </div>
       <div className={css.section}>
-        <h3>All together</h3>
+        <h3>Group size</h3>
         <div className={css.pair}>
           {PLACES.map(({ label, of, shift }) => (
             <LengthField
@@ -173,7 +173,7 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
       <RouteChoice project={project} ids={ids} />
       <ArticleOf project={project} ids={ids} />
       <FabricChoice
-        label="All of one fabric"
+        label="One fabric for all"
         project={project}
         value={fabrics.size === 1 ? nth([...fabrics], 0) : ''}
         onChange={(fabricId) =>
@@ -182,7 +182,7 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
           })
         }
       />
-      <PieceChips project={project} ids={ids} label="In hand" />
+      <PieceChips project={project} ids={ids} label="Selected" />
       <Button onClick={() => select(null)}>Done</Button>
     </>
   );

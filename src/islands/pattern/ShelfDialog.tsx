@@ -61,7 +61,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
           </div>
           {saved.length > 0 && (
             <>
-              <p className={css.lead}>Kept on your shelf</p>
+              <p className={css.lead}>Your own shapes</p>
               <div className={css.shapes}>
                 {saved.map((s) => (
                   <ShapeButton
@@ -83,7 +83,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
           <div className={css.pair}>
             {own ? (
               <LengthField
-                label="Wide, height follows"
+                label="Width (height follows)"
                 units={u}
                 min={1}
                 max={3000}
@@ -121,11 +121,11 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
             <Button
               look="stop"
               onClick={() => {
-                void attemptOrTell('It is still on the shelf', () => db.shapes.delete(shape.id));
+                void attemptOrTell('It is still in your shapes', () => db.shapes.delete(shape.id));
                 pick(USUAL_SHAPE);
               }}
             >
-              Take it off my shelf
+              Delete this shape
             </Button>
           )}
         </div>
@@ -143,7 +143,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
             if (!refused) onClose();
           }}
         >
-          Lay it {whereTo(project)}
+          Add it {whereTo(project)}
         </Button>
       </div>
     </Dialog>
@@ -157,7 +157,7 @@ const widthOf = (outline: string): number => {
 const scaledTo = (shape: SavedShape, width: number): { ok: true; outline: string } | { ok: false; message: string } =>
   width > 0
     ? { ok: true, outline: transformPath(shape.outline, scaling(width / widthOf(shape.outline))) }
-    : { ok: false, message: 'Give it a width.' };
+    : { ok: false, message: 'Type a width.' };
 
 function Facts({ outline, units }: { outline: string; units: Project['units'] }) {
   const region = regionOf(outline);
@@ -165,7 +165,7 @@ function Facts({ outline, units }: { outline: string; units: Project['units'] })
   return (
     <p className={css.lead}>
       {formatLength(b.maxX - b.minX, units)} wide, {formatLength(b.maxY - b.minY, units)} high,{' '}
-      {formatArea(areaMm2(region), units)} of cloth
+      {formatArea(areaMm2(region), units)} of fabric
     </p>
   );
 }

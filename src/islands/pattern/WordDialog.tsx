@@ -61,7 +61,7 @@ export function WordDialog({
   const own = useLiveQuery(() => db.faces.toArray(), []) ?? [];
   const change = (more: Partial<Word>): void => setDraft((d) => ({ ...d, ...more }));
   const faceName =
-    FACES.find((f) => f.id === draft.faceId)?.name ?? own.find((f) => f.id === draft.faceId)?.name ?? 'This face';
+    FACES.find((f) => f.id === draft.faceId)?.name ?? own.find((f) => f.id === draft.faceId)?.name ?? 'This typeface';
   const ownFace: OwnFace | null = own.find((f) => f.id === draft.faceId) ?? null;
 
   useEffect(() => {
@@ -97,7 +97,7 @@ export function WordDialog({
   };
   const bring = async (file: File): Promise<void> => {
     if (file.size > FONT_BYTES) {
-      setFontError(`“${file.name}” is larger than 8 MB. Choose a file with a single face.`);
+      setFontError(`“${file.name}” is larger than 8 MB. Choose a file with a single typeface.`);
       return;
     }
     const bytes = await file.arrayBuffer();
@@ -144,7 +144,7 @@ export function WordDialog({
             onChange={(axes) => change({ axes })}
           />
           <FilePick
-            label="A font file of my own"
+            label="Use my own font file"
             accept=".ttf,.otf,.ttc,.woff,.woff2"
             onFile={(f) => void bring(f)}
             sample={async () => (await import('../project/samples')).sampleFont()}
@@ -178,8 +178,8 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
         label="Size by"
         value={draft.size.by}
         options={[
-          { value: 'box', label: 'the box it must fit' },
-          { value: 'cap', label: set?.tallest ? 'height of its tallest letter' : 'height of a capital' },
+          { value: 'box', label: 'a box to fit' },
+          { value: 'cap', label: set?.tallest ? 'height of the tallest letter' : 'height of a capital' },
         ]}
         onChange={(by) =>
           change({
@@ -196,7 +196,7 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
       />
       {draft.size.by === 'cap' ? (
         <LengthField
-          label={set?.tallest ? 'Height of its tallest letter' : 'Height of a capital'}
+          label={set?.tallest ? 'Height of the tallest letter' : 'Height of a capital'}
           units={u}
           min={1}
           max={2000}
@@ -206,7 +206,7 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
       ) : (
         <div className={css.pair}>
           <LengthField
-            label="Box, wide"
+            label="Box width"
             {...reach}
             value={draft.size.widthMm}
             onChange={(widthMm) =>
@@ -214,7 +214,7 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
             }
           />
           <LengthField
-            label="Box, high"
+            label="Box height"
             {...reach}
             value={draft.size.heightMm}
             onChange={(heightMm) =>
@@ -230,7 +230,7 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
           { value: 'optical', label: 'even to the eye' },
           { value: 'equal', label: 'equal' },
           { value: 'font', label: 'as in print' },
-          { value: 'ink', label: 'measured, ink to ink' },
+          { value: 'ink', label: 'measured, letter to letter' },
         ]}
         onChange={(gaps) =>
           change({
@@ -241,7 +241,7 @@ function SizeFields({ project, draft, set, onChange: change }: DraftFields & { s
         }
       />
       <LengthField
-        label={draft.gaps === 'ink' ? 'Gap, ink to ink' : 'And this much more'}
+        label={draft.gaps === 'ink' ? 'Gap, letter to letter' : 'Extra gap'}
         units={u}
         min={draft.gaps === 'ink' ? 0 : -100}
         max={1000}
@@ -273,7 +273,7 @@ function LineFields({ project, draft, lies, onChange: change }: DraftFields & { 
       />
       {lies && !draft.arc && (
         <FieldChoice
-          label="What stays where it is"
+          label="What stays in place"
           value={draft.anchor}
           options={ANCHORS.map((value) => ({ value, label: ANCHOR_WORDS[value] }))}
           onChange={(anchor) => change({ anchor })}
@@ -281,7 +281,7 @@ function LineFields({ project, draft, lies, onChange: change }: DraftFields & { 
       )}
       {draft.arc && (
         <LengthField
-          label="Radius of the arc"
+          label="Arc radius"
           units={u}
           min={10}
           max={LIMITS.reachMm}
@@ -295,7 +295,7 @@ function LineFields({ project, draft, lies, onChange: change }: DraftFields & { 
 
 const troubleWords = (e: unknown, name: string): string =>
   e instanceof ThreadEnded && e.why === 'too-long'
-    ? `“${name}” cannot be worked with: it is damaged, or far too intricate. Choose another face.`
+    ? `“${name}” cannot be used: it is damaged, or far too intricate. Choose another typeface.`
     : e instanceof Error
       ? e.message
       : String(e);
@@ -332,7 +332,7 @@ export function wordSizeWords(set: SetWord, units: 'in' | 'mm'): string {
 /** How high its letters are; of a word without capitals or small letters, in a face that has them, how high a capital would be. */
 function heightWords(set: SetWord, units: 'in' | 'mm'): string {
   const high = `${formatLength(set.capMm, units, 1)} high, the same as ${Math.round(set.points)} pt.`;
-  if (set.tallest !== null) return `The tallest letter of this face, “${set.tallest}”, ${high}`;
+  if (set.tallest !== null) return `The tallest letter of this typeface, “${set.tallest}”, ${high}`;
   return set.letters.some((l) => /\p{Lu}|\p{Ll}/u.test(l.char)) ? `Capitals ${high}` : `A capital would be ${high}`;
 }
 
@@ -341,7 +341,7 @@ function gapWords(set: SetWord, units: 'in' | 'mm'): string {
   const gaps = set.gapsMm.filter((g) => g !== null);
   if (gaps.length === 0) return '';
   const [least, most] = [Math.min(...gaps), Math.max(...gaps)].map((g) => formatLength(g, units, 1));
-  return `Gaps ${least === most ? `of ${least}` : `from ${least} to ${most}`}, ink to ink.`;
+  return `Gaps ${least === most ? `of ${least}` : `from ${least} to ${most}`}, letter to letter.`;
 }
 
 function WordPreview({ set }: { set: SetWord | null }) {

@@ -17,19 +17,19 @@ import { FabricChoice } from '../cloth/FabricChoice';
 import css from './Pattern.module.css';
 
 const HEIGHTS: readonly { readonly value: WordHeight; readonly label: string }[] = [
-  { value: 'capitals', label: 'its capitals' },
-  { value: 'small', label: 'its small letters' },
-  { value: 'ink', label: 'all its ink' },
+  { value: 'capitals', label: 'capitals' },
+  { value: 'small', label: 'small letters' },
+  { value: 'ink', label: 'the whole word' },
 ];
 
 /** Of scripts without capitals it is the tallest letters that stand in a line. */
 const UNCASED: readonly { readonly value: WordHeight; readonly label: string }[] = [
-  { value: 'capitals', label: 'its tallest letters' },
-  { value: 'ink', label: 'all its ink' },
+  { value: 'capitals', label: 'tallest letters' },
+  { value: 'ink', label: 'the whole word' },
 ];
 const hasCapitals = (word: Word): boolean => /\p{Lu}|\p{Ll}/u.test(word.text);
 
-/** Where a word stands: centred by what is said, and by typed distances to the tops of its capitals and its baseline. */
+/** Where a word stands: centred by what is said, and by typed distances to the tops of capitals and its baseline. */
 export function WordPlace({ project, word }: { project: ArticleView; word: Word }) {
   const [height, setHeight] = useState<WordHeight>('capitals');
   const u = project.units;
@@ -46,7 +46,7 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
   };
   return (
     <div className={css.section}>
-      <h3>On the ground</h3>
+      <h3>On the background</h3>
       {level && (
         <FieldChoice
           label="Centred by"
@@ -113,7 +113,7 @@ export function LetterTools({ project, word }: { project: ArticleView; word: Wor
       {at !== null && own && (
         <>
           <FabricChoice
-            label="Its fabric"
+            label="Fabric"
             project={project}
             value={own.fabricId ?? word.fabricId}
             onChange={(fabricId) => change({ fabricId: fabricId === word.fabricId ? null : fabricId }, 'fabric')}
@@ -138,7 +138,7 @@ export function LetterTools({ project, word }: { project: ArticleView; word: Wor
             />
           </div>
           <Button onClick={() => edit((p) => moveWord(p, word.id, ontoCrease(p, word.id, at, project.ground), 0))}>
-            Bring its middle to the upright crease
+            Put on the upright fold
           </Button>
         </>
       )}

@@ -20,7 +20,7 @@ export function Retype({ project, word }: { project: ArticleView; word: Word }) 
   return (
     <>
       <Button look="go" icon={<Pencil size={18} />} onClick={() => setEditing(true)}>
-        Retype or resize
+        Change the word
       </Button>
       <Suspense>{editing && <WordDialog project={project} word={word} onClose={() => setEditing(false)} />}</Suspense>
     </>
@@ -55,7 +55,7 @@ export function WordTray({ project, word, pieces }: { project: ArticleView; word
       <WordPlace project={project} word={word} />
       <LetterTools project={project} word={word} />
       <FabricChoice
-        label="Fabric of the word"
+        label="Word fabric"
         project={project}
         value={word.fabricId}
         onChange={(fabricId) =>
@@ -77,7 +77,7 @@ export function WordTray({ project, word, pieces }: { project: ArticleView; word
           })
         }
       >
-        Loosen into single letters
+        Split into letters
       </Button>
       <PieceChips project={project} ids={ids} label="Letters" />
       <Button onClick={() => select(null)}>Done</Button>

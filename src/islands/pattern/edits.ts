@@ -20,7 +20,7 @@ export { newId };
 export const articleInHand = (project: Project): Article => articleOr(project, useWorkbench.getState().articleId);
 
 /** Where what is added goes, for a button: some things lie on no ground. */
-export const whereTo = (project: Project): string => (articleInHand(project).ground ? 'on the ground' : 'down');
+export const whereTo = (project: Project): string => (articleInHand(project).ground ? 'on the background' : 'down');
 
 /** The middle of what the article in hand lies on, mm. */
 export function middleInHand(project: Project): { x: number; y: number } {

@@ -1,10 +1,10 @@
 import { lazily } from '~/components';
 
 // While nothing is in hand only the ground's tray shows: the others come once the picture stands.
-export const LazyPieceTray = lazily('what is known of this piece', async () => (await import('./in-hand')).PieceTray);
-export const LazyWordTray = lazily('what is known of this word', async () => (await import('./in-hand')).WordTray);
+export const LazyPieceTray = lazily('this piece', async () => (await import('./in-hand')).PieceTray);
+export const LazyWordTray = lazily('this word', async () => (await import('./in-hand')).WordTray);
 export const LazySeveralTray = lazily(
-  'what is known of these pieces',
+  'these pieces',
   async () => (await import('./in-hand')).SeveralTray,
 );
 

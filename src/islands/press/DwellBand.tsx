@@ -1,7 +1,7 @@
 import type { PressTicket } from '~/core/keep/model';
+import { spanS } from '~/words';
 import css from './DwellBand.module.css';
 
-const tidy = (n: number): string => String(Number(n.toFixed(1)));
 /** The band goes on a little past what matters. */
 const ROOM = 1.25;
 /** Seconds up to which nothing is cut off. */
@@ -38,8 +38,8 @@ export function DwellBand({ ticket: t }: { ticket: PressTicket }) {
       </div>
       <p className={css.words}>
         {firm
-          ? `from ${tidy(firm[0])} to ${tidy(firm[1])} s wherever the dial is; from ${tidy(dwell.minS)} to ${tidy(dwell.maxS)} s where it is right. Estimated.`
-          : `from ${tidy(dwell.minS)} to ${tidy(dwell.maxS)} s where the dial is right; no seconds hold wherever it is. Estimated.`}
+          ? `Safe: ${spanS(firm[0], firm[1])}, even if your dial is off. An estimate.`
+          : `Safe only if your dial is right: ${spanS(dwell.minS, dwell.maxS)}. An estimate.`}
       </p>
     </div>
   );

@@ -15,14 +15,14 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
   const leanN = leanFromScale(leaning, resting);
   const kPa = pressureKPa({ ...iron, leanN });
   return (
-    <Dialog title="Weigh your lean" onClose={onClose}>
+    <Dialog title="Weigh your pressure" onClose={onClose}>
       <div className={css.measureForm}>
         <p>
-          Lay a scale on the board, a folded towel on it, and the cold iron on that. Read it with the iron only lying
-          there, then leaning as you do when you press.
+          Put a scale on the board, a folded towel on it, and the cold iron on that. Read it with the iron just standing
+          there, then pressing as you usually do.
         </p>
         <NumberField
-          label="Iron only lying there"
+          label="Iron alone"
           unit=" kg"
           decimals={1}
           value={resting}
@@ -31,7 +31,7 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
           onChange={setResting}
         />
         <NumberField
-          label="Leaning as you press"
+          label="Pressing as usual"
           unit=" kg"
           decimals={1}
           value={leaning}
@@ -40,8 +40,8 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
           onChange={setLeaning}
         />
         <p>
-          That is a lean of <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under
-          this soleplate: {leanWords(leanAt(kPa))}.
+          That is <strong>{Math.round(leanN)} N</strong>; with the iron’s own mass {kPa.toFixed(1)} kPa under this
+          soleplate: {leanWords(leanAt(kPa))}.
         </p>
         {error && <Note stop>{error}</Note>}
         {where}
@@ -50,14 +50,14 @@ export function LeanDialog({ iron, onClose }: { iron: Iron; onClose: () => void 
           <Button
             look="go"
             onClick={() => {
-              const refused = keep(`weigh the lean on ${iron.name}`, (mine) => {
+              const refused = keep(`weigh the pressure on ${iron.name}`, (mine) => {
                 mine.leanN = Math.round(leanN * 10) / 10;
               });
               setError(refused);
               if (!refused) onClose();
             }}
           >
-            Keep it
+            Save
           </Button>
         </div>
       </div>

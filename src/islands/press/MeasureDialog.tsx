@@ -53,12 +53,12 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
         setReadings([...got]);
       }
       const c = settledC(got);
-      if (c === null) setError('It has not settled. Read on for some minutes more.');
+      if (c === null) setError('It has not settled. Keep reading for some minutes.');
       else setDial((d) => d.map((m, i) => (i === mark ? { ...m, measuredC: c } : m)));
     } catch {
       if (!control.signal.aborted)
         setError(
-          'The simulated thermometer lives in the server of Apple Seam, which does not answer. Type your readings by hand.',
+          'The simulated thermometer is in the server of Apple Seam, which does not answer. Type your readings.',
         );
     } finally {
       if (stop.current === control) setAt(null);
@@ -72,8 +72,8 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
       <div className={css.measure}>
         <div className={css.measureForm}>
           <p>
-            Set each mark, wait until the light has gone out three times, and read the middle of the swing with a
-            surface thermometer on the soleplate. A mark is not a temperature.
+            Set each mark and wait until the light went out three times. Read the middle of the swing with a surface
+            thermometer on the soleplate. A mark is not a temperature.
           </p>
           {dial.map((d, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: marks are known by their place on the dial
@@ -104,10 +104,10 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
                 setDial([...dial, { mark: `mark ${dial.length + 1}`, measuredC: (dial.at(-1)?.measuredC ?? 100) + 20 }])
               }
             >
-              One mark more
+              Add a mark
             </Button>
             <Button disabled={dial.length <= 1} onClick={() => setDial(dial.slice(0, -1))}>
-              One less
+              Remove a mark
             </Button>
           </div>
           {!rising && (
@@ -128,19 +128,19 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
                 if (!refused) onClose();
               }}
             >
-              Keep these marks
+              Save these marks
             </Button>
           </div>
         </div>
         <Note>
-          <p>A simulated iron with a thermometer, to try it on. Its dial is off in a way you are not told.</p>
+          <p>A simulated iron with a thermometer, to try this on. Its dial is off, and you are not told how.</p>
           <FieldChoice
             label="Iron"
             value={String(which)}
             options={SIMULATED_IRONS.map((s, i) => ({ value: String(i), label: s.name }))}
             onChange={(v) => setWhich(Number(v))}
           />
-          <svg viewBox={`0 0 ${w} 96`} className={css.readings} role="img" aria-label="Readings of the thermometer">
+          <svg viewBox={`0 0 ${w} 96`} className={css.readings} role="img" aria-label="Thermometer readings">
             {heatSpeech(units).ticksC.map((c) => (
               <g key={c}>
                 <line x1="0" x2={w} y1={90 - ((c - 20) / 220) * 90} y2={90 - ((c - 20) / 220) * 90} />

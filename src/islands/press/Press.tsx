@@ -1,22 +1,28 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { Button, COVER_OPTIONS, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { Button, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/base/lists';
-import { CARE_WORD, formatArea, formatTemperature, heatSpeech } from '~/core/base/units';
-import { COVER_FACTS, SURFACE_FACTS } from '~/core/choose/material';
+import { CARE_WORD, formatArea, formatTemperature } from '~/core/base/units';
 import { handsAtPace, paceOf } from '~/core/hands/board';
 import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
 import { edit, useWorkbench } from '~/store';
 import {
   cautionWords,
   columnWords,
+  counted,
+  coverName,
+  coverOptions,
   dialWords,
+  exactS,
   leanWords,
   minutesWords,
   pressReasonWords,
   remedyWords,
+  seconds,
   sideWords,
+  spanS,
   stepWords,
+  surfaceName,
   warmer,
 } from '~/words';
 import { answer } from '../project/answers';
@@ -35,17 +41,17 @@ const StackView = lazily('the look into the stack', async () => (await import('.
 const PARTS = [
   {
     key: 'fuse',
-    title: 'Fuse: web onto the wrong side, cloth by cloth',
+    title: 'Fuse: web onto the wrong side (back), fabric by fabric',
     holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'fuse',
   },
   {
     key: 'sheet',
-    title: 'Build the units on the release sheet',
+    title: 'Build the units on the pressing sheet',
     holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on === 'sheet',
   },
   {
     key: 'ground',
-    title: 'Bond in this order',
+    title: 'Fuse to the background, in this order',
     holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on !== 'sheet',
   },
   {
@@ -57,8 +63,8 @@ const PARTS = [
 
 /** What may be warm already. */
 const WARM = [
-  { key: 'ground', label: 'the ground, pressed just before' },
-  { key: 'board', label: 'the board, in use for a while' },
+  { key: 'ground', label: 'the background, just pressed', short: 'background' },
+  { key: 'board', label: 'the board, in use for a while', short: 'board' },
 ] as const;
 
 const FOIL: readonly StepDoing['code'][] = ['fuse-on-right-side', 'press-foil'];
@@ -66,15 +72,15 @@ const FOIL: readonly StepDoing['code'][] = ['fuse-on-right-side', 'press-foil'];
 /** What is on the bench, in a word or two each. */
 function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
   const cover = (stage: Stage): string =>
-    covers.find((c) => c.id === bench.coverIds[stage])?.name ?? COVER_FACTS[bench.covers[stage]].name;
-  const surface = surfaces.find((c) => c.id === bench.surfaceId)?.name ?? SURFACE_FACTS[bench.surface].name;
+    covers.find((c) => c.id === bench.coverIds[stage])?.name ?? coverName(bench.covers[stage]);
+  const surface = surfaces.find((c) => c.id === bench.surfaceId)?.name ?? surfaceName(bench.surface);
   return [
     irons.find((i) => i.id === bench.ironId)?.name ?? '',
     cover('fuse') === cover('bond')
       ? `${cover('bond')} between`
       : `to fuse: ${cover('fuse')}, to bond: ${cover('bond')}`,
     `on ${surface}`,
-    ...WARM.filter(({ key }) => bench.warm[key]).map(({ key }) => `warm ${key}`),
+    ...WARM.filter(({ key }) => bench.warm[key]).map(({ short }) => `warm ${short}`),
   ];
 }
 
@@ -108,10 +114,10 @@ export function PressStation() {
             options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
             onChange={(id) => edit((p) => answer(p, 'iron', id))}
           />
-          <CoverSelect project={project} stage="fuse" label="To fuse, between iron and work" />
-          <CoverSelect project={project} stage="bond" label="To bond, between iron and work" />
+          <CoverSelect project={project} stage="fuse" label="Cover for fusing web" />
+          <CoverSelect project={project} stage="bond" label="Cover for fusing to the background" />
           <Select
-            label="Beneath"
+            label="Surface beneath"
             value={bench.surfaceId ?? bench.surface}
             options={[...SURFACE_OPTIONS, ...project.surfaces.map((c) => ({ value: c.id, label: c.name }))]}
             onChange={(v) =>
@@ -123,7 +129,7 @@ export function PressStation() {
             }
           />
           <fieldset className={css.warm}>
-            <legend>Warm when the iron comes</legend>
+            <legend>Already warm</legend>
             {WARM.map(({ key, label }) => (
               <label key={key}>
                 <input
@@ -143,7 +149,7 @@ export function PressStation() {
               Measure my iron
             </Button>
             <Button icon={<Scale size={20} />} onClick={() => setDialog('lean')}>
-              Weigh my lean
+              Weigh my pressure
             </Button>
           </div>
         </div>
@@ -151,28 +157,28 @@ export function PressStation() {
       <div className={css.top}>
         {plan.press.length > 0 && (
           <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-            <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} with hands,{' '}
-            {minutesWords(waitS)} of waiting{pace.size > 0 ? ', at your own pace' : ''}. The iron is set{' '}
-            {making.settings === 1 ? 'once' : `${making.settings} times`}.
+            About <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} working,{' '}
+            {minutesWords(waitS)} waiting{pace.size > 0 ? ', at your own pace' : ''}.{' '}
+            {counted(making.settings, 'iron setting')}.
             {making.reheats.length > 0 &&
-              ` ${making.reheats.length === 1 ? 'One bond is' : `${making.reheats.length} bonds are`} heated again by later presses: they soften, and set again.`}
+              ` Later presses heat ${counted(making.reheats.length, 'piece')} again: they soften, and set again.`}
           </p>
         )}
         <Button icon={<Printer size={20} />} onClick={() => window.print()}>
-          Print the tickets
+          Print tickets
         </Button>
       </div>
       <p className={css.estimate}>
-        Worked out by conduction through each stack. The figures behind it are estimates: press a scrap first, and
+        Worked out from how heat goes through each stack. The figures behind it are estimates: press a scrap first, and
         believe the scrap.
       </p>
       {plan.press.length === 0 && (
         <Empty title="No press yet">
-          <p>Every fuse and every bond gets its ticket here once pieces have a web.</p>
+          <p>Every press gets its ticket here once pieces have a web.</p>
         </Empty>
       )}
       {stuck.length > 0 && (
-        <section aria-label="Pressed on by hand">
+        <section aria-label="By hand">
           <h2 className={css.stage}>By hand, no heat</h2>
           <ul className={css.byHand}>
             {stuck.map((s) => (
@@ -197,8 +203,8 @@ export function PressStation() {
       <div className={css.safety}>
         <Note>
           A hot iron, steam and hot presses burn. Set the iron on its heel, never leave it alone, keep its cord and
-          children clear, and unplug it when you stop. Where a care label or leaflet is stricter than a figure here, it
-          rules.
+          children clear, and unplug it when you stop. Where a care label or leaflet is stricter than a figure here,
+          follow that.
         </Note>
       </div>
       {dialog === 'measure' && iron && (
@@ -216,7 +222,7 @@ function CoverSelect({ project, stage, label }: { project: Project; stage: Stage
     <Select
       label={label}
       value={bench.coverIds[stage] ?? bench.covers[stage]}
-      options={[...COVER_OPTIONS, ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
+      options={[...coverOptions(), ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
       onChange={(v) =>
         edit((p) => {
           const own = p.covers.find((c) => c.id === v);
@@ -242,11 +248,10 @@ function soFarAt(board: readonly Step[], ticket: PressTicket): SoFar {
 
 /** "24 copies in 3 loads", "once", "up to 4 times a piece, 60 in all". */
 function setDownWords(t: PressTicket): string {
-  if (t.copies > 1 && t.loads < t.copies)
-    return `${t.copies} copies in ${t.loads === 1 ? 'one load' : `${t.loads} loads`}`;
+  if (t.copies > 1 && t.loads < t.copies) return `${t.copies} copies in ${counted(t.loads, 'load')}`;
   if (t.setDowns === 1) return 'once';
   return t.placements > 1 && t.setDowns > t.placements
-    ? `${t.setDowns} times, up to ${t.placements} a piece`
+    ? `${t.setDowns} times, up to ${t.placements} for one piece`
     : `${t.setDowns} times`;
 }
 
@@ -284,10 +289,10 @@ function Ticket({
       data-workable={t.stop === null}
       aria-label={`${t.stage} ${t.id}, ${web?.name ?? ''}`}
     >
-      {t.stop ? <p className={css.notSo}>It cannot be pressed so.</p> : <Figures ticket={t} project={project} />}
+      {t.stop ? <p className={css.notSo}>It cannot be pressed like this.</p> : <Figures ticket={t} project={project} />}
       <div className={css.how}>
         {t.unit !== null && (
-          <h3>{t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `The unit “${unitName(t.unit)}”, as one`}</h3>
+          <h3>{t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `Unit “${unitName(t.unit)}”, as one`}</h3>
         )}
         <dl className={css.facts}>
           <div>
@@ -299,8 +304,8 @@ function Ticket({
               <div>
                 <dt>Press</dt>
                 <dd>
-                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}
-                  {t.side !== 'face' && `, ${sideWords(t.side)}`}, {tidy(t.pressure.kPa)} kPa
+                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}{' '}
+                  {t.side !== 'face' && `, ${sideWords(t.side)}`}
                 </dd>
               </div>
               <div>
@@ -309,10 +314,10 @@ function Ticket({
               </div>
               <div>
                 <dt>Cover</dt>
-                <dd>{COVER_FACTS[t.cover].name}</dd>
+                <dd>{coverName(t.cover)}</dd>
               </div>
               <div>
-                <dt>Set down</dt>
+                <dt>Press it</dt>
                 <dd>{setDownWords(t)}</dd>
               </div>
               <div>
@@ -329,8 +334,8 @@ function Ticket({
           <figure className={css.decides}>
             {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
             <figcaption>
-              The seconds are decided where {columnWords(project, place.layers)}: {formatArea(place.areaMm2, units)}
-              {map ? ', pale in the picture.' : '.'}
+              The slowest place sets the time: {columnWords(project, place.layers)} ({formatArea(place.areaMm2, units)}{' '}
+              {map ? ', pale in the picture).' : ').'}
             </figcaption>
           </figure>
         )}
@@ -348,17 +353,23 @@ function Ticket({
           <ul className={css.remedies} aria-label="What would help">
             {t.remedies.map((m) => (
               <li key={m.code}>
-                {remedyWords(m, units)}: {tidy(m.minS)} to {tidy(m.maxS)} s
+                {remedyWords(m, units)}: {spanS(m.minS, m.maxS)}
               </li>
             ))}
           </ul>
         )}
         <details>
-          <summary>How this came about</summary>
+          <summary>Reasons and details</summary>
           <ul>
             {reasons.map((text) => (
               <li key={text}>{text}</li>
             ))}
+            {!t.stop && (
+              <li>
+                Exactly: {exactS(t.dwell.seconds)}, bonded and unharmed from {exactS(t.dwell.minS)} to{' '}
+                {exactS(t.dwell.maxS)}; {tidy(t.pressure.kPa)} kPa.
+              </li>
+            )}
           </ul>
           {map && !severalColumns && (
             <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />
@@ -369,7 +380,7 @@ function Ticket({
         </Button>
         {!t.stop && (
           <p className={css.soFar}>
-            So far {minutesWords(soFar.handsS)} of hands
+            So far: {minutesWords(soFar.handsS)} of work{' '}
             {soFar.waitS >= 5 && `, ${minutesWords(soFar.waitS)} of waiting`}
           </p>
         )}
@@ -385,28 +396,33 @@ function Ticket({
 
 const unitName = (path: string): string => path.split('/').at(-1) ?? path;
 
+/** A place on the dial of more letters than this is told smaller. */
+const LONG_MARK = 6;
+
 /** Heat and seconds, to be read from where you stand. */
 function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
   const { units } = project;
-  const { fromC, degree } = heatSpeech(units);
-  const degrees = Math.round(fromC(t.heat.soleplateC));
+  const degrees = formatTemperature(t.heat.soleplateC, units);
   return (
     <>
       <div>
-        <p className={`${css.big} ${css.heat}`}>
-          {degrees}
-          <span className={css.unit}> {degree}</span>
-        </p>
-        <p className={css.dial}>
-          {t.heat.dial ? (
-            <>
-              dial at <b>{dialWords(t.heat.dial)}</b>
-              <span className={css.under}>± {warmer(t.unsureC, units)}</span>
-            </>
-          ) : (
-            'dial not known'
-          )}
-        </p>
+        {t.heat.dial ? (
+          <>
+            <p className={`${css.big} ${css.heat}`} data-long={dialWords(t.heat.dial).length > LONG_MARK}>
+              <span className="visually-hidden">Dial: </span>
+              {dialWords(t.heat.dial)}
+            </p>
+            <p className={css.dial}>
+              {degrees}
+              <span className={css.under}> ± {warmer(t.unsureC, units)}</span>
+            </p>
+          </>
+        ) : (
+          <>
+            <p className={`${css.big} ${css.heat}`}>{degrees}</p>
+            <p className={css.dial}>dial not known</p>
+          </>
+        )}
         <p className={css.under}>
           care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
         </p>
@@ -418,14 +434,14 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
         </p>
         {t.passes && (
           <p className={css.dial}>
-            in {t.passes.count} {t.passes.count === 1 ? 'pass' : 'passes'} of {tidy(t.passes.eachS)} s
+            in {counted(t.passes.count, 'pass', 'passes')} of {seconds(t.passes.eachS)}
           </p>
         )}
         {t.side === 'both' && <p className={css.dial}>half from each side</p>}
         <DwellBand ticket={t} />
         <p className={css.under}>
-          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
-          {t.leaflet.rules ? ', and it rules' : ''}
+          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s{' '}
+          {t.leaflet.rules ? ', followed here' : ''}
         </p>
       </div>
     </>
@@ -510,7 +526,7 @@ function StepsOn({
               project={project}
               ids={s.pieceIds}
               short={t.pieceIds.length > 5}
-              label={fabric ? `On ${fabric.name}` : 'On cloth'}
+              label={fabric ? `On ${fabric.name}` : 'On fabric'}
             />
           </li>
         );

@@ -31,7 +31,7 @@ export function SetDownMap({
       className={css.map}
       viewBox={`${minX} ${minY} ${maxX - minX} ${maxY - minY}`}
       role="img"
-      aria-label={`Where the iron is set down on ${label}: ${footprints.length === 1 ? 'once' : `${footprints.length} times`}${marked ? '; the place that decides is marked' : ''}`}
+      aria-label={`Where to press on ${label}: ${footprints.length === 1 ? 'once' : `${footprints.length} times`}${marked ? '; the slowest place is marked' : ''}`}
     >
       <path d={outline} fill={colour} fillRule="evenodd" />
       {marked && <path className={css.deciding} d={marked} data-deciding="true" />}

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { COVER_OPTIONS, FieldChoice, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { FieldChoice, Note, Select, SURFACE_OPTIONS } from '~/components';
 import { colourScale } from '~/core/base/colour';
 import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
 import { clothsOf, type Look, leadingWeb, leanAt } from '~/core/choose/press';
 import type { PressTicket, Project } from '~/core/keep/model';
 import type { PressedColumns } from '~/core/plan';
-import { bearerWords, harmWords, leanWords, remedyWords, seconds } from '~/words';
+import { bearerWords, coverOptions, harmWords, leanWords, remedyWords, seconds } from '~/words';
 import { BondChart } from './BondChart';
 import css from './Press.module.css';
 import { type Trying, useLook } from './useLook';
@@ -58,7 +58,7 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
         <label className={css.slide}>
           <span>
             Iron at <b>{formatTemperature(soleplateC, units)}</b>
-            {soleplateC > limit.at + 0.5 && <em> above what {bearerWords(limit.bearer)} takes</em>}
+            {soleplateC > limit.at + 0.5 && <em> as high as {bearerWords(limit.bearer)} takes</em>}
           </span>
           <input
             type="range"
@@ -74,7 +74,7 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
         </label>
         <label className={css.slide}>
           <span>
-            Lean: <b>{leanWords(leanAt(kPa))}</b>, {kPa.toFixed(1)} kPa
+            Pressure: <b>{leanWords(leanAt(kPa))}</b>, {kPa.toFixed(1)} kPa
           </span>
           <input
             type="range"
@@ -110,19 +110,24 @@ export function PressStackView({ project, ticket }: { project: Project; ticket: 
           />
         )}
         <Select
-          label="Between iron and cloth"
+          label="Between iron and fabric"
           value={cover}
-          options={COVER_OPTIONS}
+          options={coverOptions()}
           onChange={(v) => change({ cover: v })}
         />
-        <Select label="Beneath" value={surface} options={SURFACE_OPTIONS} onChange={(v) => change({ surface: v })} />
+        <Select
+          label="Surface beneath"
+          value={surface}
+          options={SURFACE_OPTIONS}
+          onChange={(v) => change({ surface: v })}
+        />
         {ticket.stage === 'fuse' ? (
           <FieldChoice
             label="Iron on"
             value={turned ? 'cloth' : 'liner'}
             options={[
-              { value: 'liner', label: 'the liner' },
-              { value: 'cloth', label: 'the cloth' },
+              { value: 'liner', label: 'the paper' },
+              { value: 'cloth', label: 'the fabric' },
             ]}
             onChange={(v) => change({ turned: v === 'cloth' })}
           />
@@ -173,7 +178,7 @@ function Verdict({ look, units }: { look: Look; units: DisplayUnits }) {
           )}
         </>
       ) : run.bondedS === null ? (
-        <>Not bonded within a minute: the bond line gets to {formatTemperature(run.bondC.at(-1) ?? 20, units)}.</>
+        <>Not bonded within a minute: the web reaches only {formatTemperature(run.bondC.at(-1) ?? 20, units)}.</>
       ) : (
         <>Harmed before it is bonded.</>
       )}

@@ -16,7 +16,7 @@ export function useKeepIron(iron: Iron): {
     where: inDrawer && (
       <label className={css.also}>
         <input type="checkbox" checked={also} onChange={(e) => setAlso(e.target.checked)} />
-        Keep it in the drawer too, for every project
+        Save it in the Drawer too, for every project
       </label>
     ),
     keep: (words, change) => {

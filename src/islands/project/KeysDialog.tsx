@@ -6,7 +6,7 @@ import { useSingleKeys } from './useSingleKeys';
 
 const PLACES = [
   { where: 'everywhere', title: 'At every station' },
-  { where: 'pattern', title: 'On the ground' },
+  { where: 'pattern', title: 'On the background' },
   { where: 'layers', title: 'In the stack' },
 ] as const;
 

@@ -1,7 +1,7 @@
 import { Select } from '~/components';
 import { type Project, ROUTES, type Route } from '~/core/keep/model';
-import { ROUTE_FACTS } from '~/core/lay/facing';
 import { edit } from '~/store';
+import { lower, ROUTE_WORDS } from '~/words';
 
 const LIKE_THE_PROJECT = 'project';
 const MIXED = 'mixed';
@@ -12,12 +12,12 @@ export function RouteChoice({ project, ids }: { project: Project; ids: readonly 
   const [one = LIKE_THE_PROJECT] = mine;
   return (
     <Select
-      label="How it gets onto the cloth"
+      label="How it is cut"
       value={mine.size > 1 ? MIXED : one}
       options={[
-        ...(mine.size > 1 ? [{ value: MIXED, label: 'each in its own way' }] : []),
-        { value: LIKE_THE_PROJECT, label: `as the project: ${ROUTE_FACTS[project.route].name.toLowerCase()}` },
-        ...ROUTES.map((r) => ({ value: r, label: ROUTE_FACTS[r].name })),
+        ...(mine.size > 1 ? [{ value: MIXED, label: 'several ways' }] : []),
+        { value: LIKE_THE_PROJECT, label: `as the project: ${lower(ROUTE_WORDS[project.route].name)}` },
+        ...ROUTES.map((r) => ({ value: r, label: ROUTE_WORDS[r].name })),
       ]}
       onChange={(v) => {
         if (v === MIXED) return;

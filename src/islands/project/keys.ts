@@ -26,7 +26,7 @@ export const KEYS = {
     where: 'pattern',
     single: false,
   },
-  away: { keys: ['Delete'], does: 'Takes it off the ground', where: 'pattern', single: false },
+  away: { keys: ['Delete'], does: 'Takes it off the background', where: 'pattern', single: false },
   raise: { keys: ['Page ↑'], does: 'Lays the piece over its next neighbour', where: 'layers', single: false },
   lower: { keys: ['Page ↓'], does: 'Lays it under', where: 'layers', single: false },
 } as const satisfies Record<string, KeyWay>;

@@ -136,7 +136,7 @@ export const QUESTIONS: {
   },
   ground: {
     title: (said) => THING_WORDS[said.thing].liesOn,
-    lead: 'A cloth of the drawer, or a new one in three words.',
+    lead: 'A fabric of the drawer, or a new one in three words.',
     Body: ({ answers: { said, groundOf }, drawer }) => (
       <GroundQuestion key={said.thing} drawer={drawer} value={said.ground} onChange={groundOf} />
     ),
@@ -193,7 +193,7 @@ function GroundQuestion({
     <>
       {!fresh && (
         <fieldset className={css.cloths}>
-          <legend className="visually-hidden">A cloth of the drawer</legend>
+          <legend className="visually-hidden">A fabric of the drawer</legend>
           {[...(isNew ? [value] : []), ...drawer.fabrics].map((f) => (
             <label key={f.id} className={css.cloth}>
               <input type="radio" name="ground" checked={f.id === value.id} onChange={() => onChange(f)} />
@@ -212,7 +212,7 @@ function GroundQuestion({
             setFresh(!fresh);
           }}
         >
-          {fresh ? 'From the drawer instead' : 'New cloth'}
+          {fresh ? 'From the drawer instead' : 'New fabric'}
         </Button>
       </div>
     </>

@@ -73,7 +73,7 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
     <Dialog wide title="Is this sheet the right way round?" onClose={onClose}>
       <div className={css.printerForm}>
         <p>
-          Scan or photograph a traced liner, the side you drew on facing you. Each closed line is compared with what
+          Scan or photograph a traced paper, the side you drew on facing you. Each closed line is compared with what
           should be drawn.
         </p>
         <LengthField

@@ -48,7 +48,7 @@ export function CutterDialog({
           widthMm: c.widthMm,
           heightMm: c.heightMm,
         }))
-      : [{ name: 'first cloth', corner: 'upper left', widthMm: 560, heightMm: 300 }],
+      : [{ name: 'first fabric', corner: 'upper left', widthMm: 560, heightMm: 300 }],
   );
   const [file, setFile] = useState<{ name: string; text: string } | null>(() =>
     given ? matFile(project, plan, given, 'dxf') : null,
@@ -74,7 +74,7 @@ export function CutterDialog({
       <div className={css.printer}>
         <div className={css.printerForm}>
           <p>
-            It takes the DXF or plain SVG that was exported here, and shows what the blade would do before any cloth is
+            It takes the DXF or plain SVG that was exported here, and shows what the blade would do before any fabric is
             spoiled.
           </p>
           {made.length > 0 && (
@@ -123,7 +123,7 @@ export function CutterDialog({
             <p>
               {made.length > 0
                 ? 'Choose what was laid out here, or a file, and its cuts appear on the mat.'
-                : 'Nest a layout under “layout on web and cloth”: it is offered here then, without a file. A file, or a sample of ours, will do as well.'}
+                : 'Nest a layout under “layout on web and fabric”: it is offered here then, without a file. A file, or a sample of ours, will do as well.'}
             </p>
           )}
           {run && (
@@ -159,7 +159,7 @@ function ClothFields({
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: cloths have no other identity, and are only added or taken at the end
           <fieldset key={i} className={css.matCloth}>
-            <legend>Cloth {i + 1}</legend>
+            <legend>Fabric {i + 1}</legend>
             <TextField label="Name" value={c.name} onChange={(name) => change({ name })} />
             <Select
               label="Corner"
@@ -193,7 +193,7 @@ function ClothFields({
             onCloths([
               ...cloths,
               {
-                name: `cloth ${cloths.length + 1}`,
+                name: `fabric ${cloths.length + 1}`,
                 corner: CORNERS.find((k) => !cloths.some((c) => c.corner === k)) ?? 'upper left',
                 widthMm: 200,
                 heightMm: 150,
@@ -201,7 +201,7 @@ function ClothFields({
             ])
           }
         >
-          Another cloth
+          Another fabric
         </Button>
         <Button disabled={cloths.length === 0} onClick={() => onCloths(cloths.slice(0, -1))}>
           Take one off
@@ -228,7 +228,7 @@ const MatPicture = ({
     className={css.mat}
     viewBox={`-6 -6 ${mat.widthMm + 12} ${mat.heightMm + 12}`}
     role="img"
-    aria-label={run ? 'The mat with cloths and cuts' : 'The mat with cloths'}
+    aria-label={run ? 'The mat with fabrics and cuts' : 'The mat with fabrics'}
   >
     <rect className={css.matBoard} width={mat.widthMm} height={mat.heightMm} rx="4" />
     {cloths.map((c, i) => {
@@ -287,8 +287,8 @@ function CutSummary({
         <strong>{Math.ceil(run.seconds / 60)} min</strong> for {formatRun(run.cutMm, units)} of cutting (simulated
         speeds).{' '}
         {reversed.length > 0
-          ? `Reversed on the mat: ${reversed.slice(0, 8).join(', ')}${reversed.length > 8 ? ' and more' : ''}. Lay the cloth liner up.`
-          : 'Nothing is reversed: lay the cloth right side up.'}
+          ? `Reversed on the mat: ${reversed.slice(0, 8).join(', ')}${reversed.length > 8 ? ' and more' : ''}. Lay the fabric paper up.`
+          : 'Nothing is reversed: lay the fabric right side up.'}
       </p>
       {run.problems.length > 0 && (
         <Note stop>

@@ -11,7 +11,7 @@ const WAY_WORDS: Readonly<Partial<Record<Tracing['code'], string>>> = {
   'as-printed': 'as it came',
 };
 const DRAWN_ON = {
-  liner: 'on the liner',
+  liner: 'on the paper',
   'right side': 'on the right side',
   'wrong side': 'on the wrong side',
   'cutting mat': 'on the mat',
@@ -70,10 +70,10 @@ export function FacingNote({
         <Stage
           outline={tracing.outline}
           fill={colour}
-          caption={behind ? 'on the cloth’s back' : 'on the cloth'}
+          caption={behind ? 'on the fabric’s back' : 'on the fabric'}
           ghost={behind}
         />
-        <Stage outline={finishedOutline(piece)} fill={colour} caption="on the ground" />
+        <Stage outline={finishedOutline(piece)} fill={colour} caption="on the background" />
       </div>
       <RouteChoice project={project} ids={[tracing.pieceId]} />
       <p>

@@ -55,7 +55,7 @@ export function LayoutDesk({
           value={kind}
           options={[
             { value: 'web', label: 'the web' },
-            { value: 'cloth', label: 'the cloth' },
+            { value: 'cloth', label: 'the fabric' },
           ]}
           onChange={(k) => {
             nesting.stop();

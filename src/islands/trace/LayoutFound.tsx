@@ -28,10 +28,10 @@ import { keepLayout } from './useNest';
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 const upper = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 const SIDE_WORDS = {
-  'cloth side': 'the cloth, through the web',
-  liner: 'the liner side',
-  'wrong side': 'the wrong side of the cloth',
-  'right side': 'the right side of the cloth',
+  'cloth side': 'the fabric, through the web',
+  liner: 'the paper side',
+  'wrong side': 'the wrong side of the fabric',
+  'right side': 'the right side of the fabric',
 } as const;
 const TYPES = { dxf: 'application/dxf', svg: 'image/svg+xml' } as const satisfies Record<CutFormat, string>;
 /** Beyond the last part on a roll a shape that is dragged there may still be laid down, mm. */
@@ -260,8 +260,8 @@ function LayoutNotes({ project, wanted, layout }: { project: Project; wanted: La
       )}
       {wide.length > 0 && (
         <Note>
-          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the liner; lift the
-          tape with the liner.
+          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the paper; lift the
+          tape with the paper.
         </Note>
       )}
     </>

@@ -53,7 +53,7 @@ export function LayoutView({
       className={css.layout}
       viewBox={`${minX - MARGIN_MM} ${minY - MARGIN_MM} ${w + 2 * MARGIN_MM} ${h + 2 * MARGIN_MM}`}
       role="group"
-      aria-label={wanted.kind === 'web' ? 'Layout on the web' : 'Layout on the cloth'}
+      aria-label={wanted.kind === 'web' ? 'Layout on the web' : 'Layout on the fabric'}
       data-flipped={flipped}
     >
       <defs>

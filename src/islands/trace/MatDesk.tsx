@@ -131,9 +131,9 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
                 <li key={c.patch.id}>
                   <i style={{ background: project.fabrics.find((f) => f.id === c.patch.fabricId)?.colour }} />
                   <span>
-                    <strong>{nameOf(c.patch.fabricId)}</strong>, patch {c.patch.name}: cut the cloth {length(c.widthMm)}{' '}
-                    × {length(c.heightMm)}, selvedge left out, and {webOf(c.patch.webId)} {length(c.patch.widthMm)} ×{' '}
-                    {length(c.patch.heightMm)}
+                    <strong>{nameOf(c.patch.fabricId)}</strong>, patch {c.patch.name}: cut the fabric{' '}
+                    {length(c.widthMm)} × {length(c.heightMm)}, selvedge left out, and {webOf(c.patch.webId)}{' '}
+                    {length(c.patch.widthMm)} × {length(c.patch.heightMm)}
                   </span>
                 </li>
               ))}
@@ -177,10 +177,10 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
           <p role="status" className={css.lead}>
             {noRoom
               ? 'There is no room for it there: it stays where it was.'
-              : 'Drag a cloth by its rim, or a shape within its cloth; arrow keys move what is picked.'}
+              : 'Drag a fabric by its rim, or a shape within its fabric; arrow keys move what is picked.'}
           </p>
           <Note>
-            Web is fused to each cloth first, a little smaller than it. A blade cuts fingers too: keep hands off while
+            Web is fused to each fabric first, a little smaller than it. A blade cuts fingers too: keep hands off while
             it moves.
           </Note>
         </>

@@ -40,7 +40,7 @@ export const ViewBar = ({
       value={view}
       options={[
         { value: 'sheets', label: 'sheets to trace' },
-        { value: 'layout', label: 'layout on web and cloth' },
+        { value: 'layout', label: 'layout on web and fabric' },
         ...(machine ? [{ value: 'mats' as const, label: 'mats of the machine' }] : []),
       ]}
       onChange={onView}
@@ -50,7 +50,7 @@ export const ViewBar = ({
         label="Drawn together"
         value={by}
         options={[
-          { value: 'cloth', label: 'by cloth' },
+          { value: 'cloth', label: 'by fabric' },
           { value: 'unit', label: 'by unit' },
         ]}
         onChange={onBy}

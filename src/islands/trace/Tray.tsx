@@ -4,7 +4,7 @@ import { Button, LengthField, Note } from '~/components';
 import { USUAL_MIRROR_MM } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
-import { MOST_MIRROR_MM, mirrorTwins, ROUTE_FACTS } from '~/core/lay/facing';
+import { MOST_MIRROR_MM, mirrorTwins } from '~/core/lay/facing';
 import {
   checkSquareMm,
   correctedFor,
@@ -17,6 +17,7 @@ import {
   templateSheets,
 } from '~/core/print/sheet';
 import { download, edit } from '~/store';
+import { ROUTE_WORDS } from '~/words';
 import { pdfOf, planPdf } from '../project/pdf';
 import { FacingNote } from './Facings';
 import css from './Trace.module.css';
@@ -92,7 +93,7 @@ export function Tray({
       </div>
       <div>
         <h2>Which way round</h2>
-        <p className={css.lead}>{ROUTE_FACTS[project.route].name}.</p>
+        <p className={css.lead}>{ROUTE_WORDS[project.route].name}.</p>
         <LengthField
           label="Counts as its own mirror image within"
           units={project.units}

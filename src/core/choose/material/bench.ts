@@ -61,7 +61,7 @@ export const COVER_FACTS: Readonly<Record<Cover, CoverFacts>> = {
   },
   'coated-sheet': {
     ...layer(
-      'coated pressing sheet',
+      'non-stick pressing sheet',
       0.13,
       0.25,
       2000,
@@ -74,7 +74,7 @@ export const COVER_FACTS: Readonly<Record<Cover, CoverFacts>> = {
     passesVapour: false,
   },
   'press-cloth': {
-    ...layer('press cloth', 0.22, PRESS_CLOTH_WMK, 430, 1250, figure(200, '°C', 'ISO 3758, cotton')),
+    ...layer('pressing cloth', 0.22, PRESS_CLOTH_WMK, 430, 1250, figure(200, '°C', 'ISO 3758, cotton')),
     waterGsm: noWater,
     regainGsm: REGAIN,
     seeThrough: false,

@@ -85,10 +85,10 @@ export const CLOTH_PROPERTIES: Readonly<Record<ClothProperty, { name: string; un
   roughnessMm: {
     name: 'roughness',
     unit: 'mm',
-    from: 'estimated: a fifth of the thickness of woven cloth; of felt and pile the outermost fibres',
+    from: 'estimated: a fifth of the thickness of woven fabric; of felt and pile the outermost fibres',
   },
   poreMm: { name: 'gaps between yarns', unit: 'mm', from: 'estimated from yarn and weave' },
-  gripGsm: { name: 'adhesive it asks for', unit: 'g/m²', from: 'estimated in the order of common practice' },
+  gripGsm: { name: 'glue it asks for', unit: 'g/m²', from: 'estimated in the order of common practice' },
 };
 
 type Row = [
@@ -152,7 +152,7 @@ const ROWS: readonly Row[] = [
   ['oilcloth', 'Oilcloth', 'vinyl', 'pvc', 0.5, 380, 90, 0.12, 1, 0, 2, 90, 0.04, 0.01, 28, { ...THICK, hard: true, shiny: true }],
   ['leather', 'Leather', 'leather', 'leather', 1.1, 700, 110, 0.15, 1, 0, 8, 200, 0.08, 0.006, 34, { ...THICK, hard: true }],
   ['suede', 'Suede', 'leather', 'leather', 1, 550, 110, 0.12, 1, 0, 12, 80, 0.1, 0.02, 34, { ...THICK, pile: true }],
-  ['foil-cloth', 'Metallic foil cloth', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
+  ['foil-cloth', 'Metallic foil fabric', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
   ['foil', 'Metallic foil, on its carrier', 'other', 'polyester', 0.023, 30, 150, 0.2, 1, 0, 0, 2, 0.002, 0.001, 10, { hard: true, shiny: true, material: 'foil' }],
   ['tissue', 'Tissue paper', 'other', 'cotton', 0.04, 18, 200, 0.05, 0.35, 0, 0, 3, 0.01, 0.01, 10, { ...BOTH, material: 'paper' }],
   ['paper', 'Plain paper', 'other', 'cotton', 0.1, 80, 200, 0.08, 0.9, 0, 0, 300, 0.01, 0.006, 12, { ...BOTH, material: 'paper' }],
@@ -160,7 +160,7 @@ const ROWS: readonly Row[] = [
   ['card', 'Card', 'other', 'cotton', 0.4, 300, 200, 0.1, 1, 0, 0, 10000, 0.02, 0.006, 16, { ...BOTH, material: 'card' }],
   ['stiff-backing', 'One-sided stiff backing', 'other', 'cotton', 0.9, 240, 200, 0.05, 0.95, 0, 0, 20000, 0.05, 0.05, 24, { material: 'backing' }],
   ['wadding', 'Cotton wadding', 'other', 'cotton', 2.5, 110, 200, 0.037, 0.8, 0, 10, 3, 0.2, 0.2, 30, { ...THICK, ...BOTH, pile: true, material: 'wadding' }],
-  ['other', 'Other cloth', 'other', 'blend', 0.4, 180, 150, 0.048, 0.78, 1, 3, 12, 0.08, 0.05, 22],
+  ['other', 'Other fabric', 'other', 'blend', 0.4, 180, 150, 0.048, 0.78, 1, 3, 12, 0.08, 0.05, 22],
 ];
 
 export const CLOTHS: readonly ClothKind[] = ROWS.map(
@@ -268,7 +268,7 @@ export const hidesGsm = (f: Fabric): number =>
   (isFelt(f) ? HIDES_SHARE.felt : factsOf(f).hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual).value * f.massGsm;
 
 const BONDED =
-  'estimated: the order of cloths is common practice, the size from bending lengths of 2–4 cm for cottons of 0.3 mm (Peirce 1930, from memory)';
+  'estimated: the order of fabrics is common practice, the size from bending lengths of 2–4 cm for cottons of 0.3 mm (Peirce 1930, from memory)';
 /** Young's modulus in the plane: how stiff the substance of each kind of cloth is once its yarns cannot slide, as bonding makes them. */
 const BONDED_MPA: Readonly<Record<Fabric['kind'], Figure>> = {
   'quilting-cotton': figure(20, 'MPa', BONDED),

@@ -11,7 +11,7 @@ export const adhesiveOf = derive((fabric: Fabric): Web | null =>
   factsOf(fabric).material === 'backing'
     ? webFrom('medium-film', {
         id: `adhesive-of-${fabric.id}`,
-        name: `the adhesive of ${fabric.name || 'the backing'}`,
+        name: `the glue of ${fabric.name || 'the backing'}`,
         liners: 0,
         maxC: 200,
         leaflet: { fuse: BOND, bond: BOND },

@@ -115,7 +115,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'printable-film',
-    name: 'Film with a printable liner',
+    name: 'Film with a printable paper',
     form: 'film',
     liners: 1,
     massGsm: 26,
@@ -129,7 +129,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'tacky-film',
-    name: 'Tacky film, two liners',
+    name: 'Tacky film, two papers',
     form: 'film',
     liners: 2,
     massGsm: 25,
@@ -171,7 +171,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'open-lined',
-    name: 'Open web on a liner',
+    name: 'Open web on a paper',
     form: 'open',
     liners: 1,
     massGsm: 19,

@@ -26,7 +26,7 @@ export const STEP_FACTS: Readonly<Record<StepKind, StepFacts>> = {
   cool: facts('let cool', 'cool-to-the-hand', ['adhesive-left-on-liner']),
   cut: facts('cut out', 'clean-points', ['furry-edge'], ['blades']),
   'machine-cut': facts('cut by machine', 'clean-points', ['furry-edge'], ['blades']),
-  peel: facts('take the liner off', 'adhesive-on-the-cloth', ['adhesive-left-on-liner']),
+  peel: facts('take the paper off', 'adhesive-on-the-cloth', ['adhesive-left-on-liner']),
   lay: facts('lay', 'right-way-up', ['backwards']),
   tack: facts('tack', 'nothing-slides', ['slid'], ['hot-iron']),
   bond: facts('bond', 'no-edge-lifts', ['edge-lifts', 'adhesive-on-the-face'], ['hot-iron']),

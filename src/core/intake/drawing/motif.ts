@@ -176,7 +176,7 @@ export function cutMotif({ pixels, mmPerPixel, pick, tolerance, marginMm, smooth
     if (!part)
       return {
         ok: false,
-        message: 'That is the ground of the print. Tap the motif itself, or draw a loop round it.',
+        message: 'That is the background of the print. Tap the motif itself, or draw a loop round it.',
       };
     if (part.pixels < SPECK_SHARE * w * h)
       return { ok: false, message: 'That is only a speck. Tap a larger part, or draw a loop round all of it.' };

@@ -44,12 +44,12 @@ export function outlineFault(outline: string): { readonly code: string; readonly
   if (isTangled(lines, LIMITS.crossings))
     return {
       code: 'tangled-outline',
-      what: `crosses itself more than ${LIMITS.crossings.toLocaleString('en')} times, so that nobody can tell what is cloth; draw it again, or unite its shapes first`,
+      what: `crosses itself more than ${LIMITS.crossings.toLocaleString('en')} times, so that nobody can tell what is fabric; draw it again, or unite its shapes first`,
     };
   if (areaMm2(normalise(lines)) < LIMITS.areaMinMm2)
     return {
       code: 'empty-outline',
-      what: 'encloses no cloth; it needs at least three corners that do not lie on one line',
+      what: 'encloses no fabric; it needs at least three corners that do not lie on one line',
     };
   return null;
 }
@@ -227,7 +227,7 @@ export function* clothProblems(project: Project): Found {
     if (mm2 > LIMITS.clothMaxM2 * 1e6) {
       yield {
         code: 'too-much-cloth',
-        message: `With all their copies these pieces take more than ${LIMITS.clothMaxM2.toLocaleString('en')} m² of cloth. Check the sizes and how many of each are made.`,
+        message: `With all their copies these pieces take more than ${LIMITS.clothMaxM2.toLocaleString('en')} m² of fabric. Check the sizes and how many of each are made.`,
         path: 'pieces',
       };
       return;

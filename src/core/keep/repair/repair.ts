@@ -184,7 +184,7 @@ function mendMeaning(doc: Project, problem: Problem): string | null {
       put(raw, path, cloth.id);
       return path[0] === 'articles'
         ? `it becomes “${cloth.name}”`
-        : 'it becomes the ground’s fabric: choose another afterwards';
+        : 'it becomes the background’s fabric: choose another afterwards';
     }
     case 'unknown-article':
       put(raw, path, doc.articles[0]?.id);

@@ -94,10 +94,10 @@ export function laidParts(
 }
 
 const SIDE_WORDS: Readonly<Record<LayoutAsk['side'], string>> = {
-  liner: 'Seen from the liner side of the web.',
-  'cloth side': 'Seen from the cloth side, through the web: turn it over to see the liner.',
-  'wrong side': 'The cloth lies wrong side up.',
-  'right side': 'The cloth lies right side up.',
+  liner: 'Seen from the paper side of the web.',
+  'cloth side': 'Seen from the fabric side, through the web: turn it over to see the paper.',
+  'wrong side': 'The fabric lies wrong side up.',
+  'right side': 'The fabric lies right side up.',
 };
 
 /** A layout at true size, strip by strip, tiled onto pages. */

@@ -123,7 +123,7 @@ export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocume
   const columns = [
     { heading: 'No.', share: 0.5 },
     { heading: 'Piece', share: 2 },
-    { heading: 'Cloth', share: 1.6 },
+    { heading: 'Fabric', share: 1.6 },
     { heading: 'Web', share: 1.4 },
     { heading: 'Cut', share: 0.6 },
     { heading: 'Drawn', share: 1 },
@@ -133,7 +133,7 @@ export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocume
     title: `${project.name} · cut list`,
     pages: tablePages(
       'Cut list',
-      [`${ROUTE_FACTS[project.route].name}.`, 'Grain runs up and down the piece unless its arrow says otherwise.'],
+      ['Grain runs up and down the piece unless its arrow says otherwise.'],
       columns,
       rows,
       paper,
@@ -253,7 +253,7 @@ export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
     const clear = word.text.length > 24 ? `${word.text.slice(0, 23)}…` : word.text;
     return tablePages(
       `Letters of “${clear}”${articleTitle(project)}`,
-      ['Seen from the right side, measured on the ground as it is cut.'],
+      ['Seen from the right side, measured on the background as it is cut.'],
       columns,
       rows,
       paper,
@@ -362,7 +362,6 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
             project.route === 'template-on-liner'
               ? 'Templates, right-reading: lay each face down'
               : 'Templates, one for each different shape',
-            `${ROUTE_FACTS[project.route].name}.`,
             note,
           ],
           tile,

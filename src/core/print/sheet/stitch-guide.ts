@@ -173,7 +173,7 @@ function strip(
         ...titleBlock(w, h, project.units, [
           project.name,
           'Test strip, at true size',
-          'Bond scraps of the same cloths and web as they lie in the work,',
+          'Bond scraps of the same fabrics and web as they lie in the work,',
           'cut them along the fine lines, and sew these first.',
           'A cross: needle down, turn.',
         ]),

@@ -138,7 +138,7 @@ export function titleBlock(
 }
 
 /** What the tick inside an outline is for. */
-export const SNIP_LINE = 'A short tick: snip the liner there before fusing, to start peeling.';
+export const SNIP_LINE = 'A short tick: snip the paper there before fusing, to start peeling.';
 
 const FOOT_TEXT_MM = 2.4;
 /** The project’s name shortened as far as it must be for the rest to stand in one line; the rest shortened only where even that is too long. */
