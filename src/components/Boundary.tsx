@@ -43,7 +43,7 @@ export function Broken({ words, onAgain, onClose }: { words: string; onAgain: ()
       <p>{words}</p>
       <p style={{ display: 'flex', flexWrap: 'wrap', gap: '0.5rem', marginTop: '0.6rem' }}>
         <Button onClick={onAgain}>Try again</Button>
-        <Button onClick={() => window.location.reload()}>Load the page anew</Button>
+        <Button onClick={() => window.location.reload()}>Reload the page</Button>
         {onClose && <Button onClick={onClose}>Close</Button>}
       </p>
     </Note>

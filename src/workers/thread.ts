@@ -12,7 +12,7 @@ export class ThreadEnded extends Error {
 }
 
 const WORDS = {
-  'not-loaded': 'A part of Apple Seam could not be loaded. Is its server running? Try again, or load the page anew',
+  'not-loaded': 'A part of Apple Seam could not be loaded. Is its server running? Try again, or reload the page',
   'too-long': 'This took too long and was stopped',
   stopped: 'This was stopped',
 } as const;

@@ -27,7 +27,7 @@ export function CutOtherwise({ project, steps }: { project: Project; steps: read
         </>
       }
     >
-      “{pieceName(piece, number)}” was drawn or cut before its {other ? 'cloth' : 'pattern'} was changed.
+      “{pieceName(piece, number)}” was drawn or cut before its {other ? 'fabric' : 'pattern'} was changed.
       <span className={css.asCut}>
         {shapes.map(({ says, outline, cloth }) => (
           <Shape key={says} says={says} outline={outline} colour={cloth?.colour} name={cloth?.name} />

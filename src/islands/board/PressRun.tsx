@@ -3,7 +3,7 @@ import { Note } from '~/components';
 import { type BoardStep, ironStands, type PressMoment, pressMoment } from '~/core/hands/board';
 import { type PressTicket, type Project, pieceName } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
-import { dialWords, heat as heatWords, seconds } from '~/words';
+import { calledWords, dialWords, fewOf, heat as heatWords, seconds } from '~/words';
 import css from './Board.module.css';
 import { sound, wakeSound } from './sounds';
 
@@ -131,8 +131,14 @@ export function PressNumbers({
     <>
       <div className={lift ? `${css.numbers} ${css.lift}` : css.numbers}>
         <p className={css.heat}>
-          <strong>{heatWords(ticket.heat.soleplateC, project.units)}</strong>
-          {ticket.heat.dial && <span>dial at {dialWords(ticket.heat.dial)}</span>}
+          {ticket.heat.dial ? (
+            <>
+              <strong>{dialWords(ticket.heat.dial)}</strong>
+              <span>on the dial, {heatWords(ticket.heat.soleplateC, project.units)}</span>
+            </>
+          ) : (
+            <strong>{heatWords(ticket.heat.soleplateC, project.units)}</strong>
+          )}
           <span>{ticket.steam ? 'with steam' : 'dry'}</span>
         </p>
         <Count moment={moment} eachS={eachS}>
@@ -143,7 +149,7 @@ export function PressNumbers({
           <strong>
             {Math.min(made + 1, count)} of {count}
           </strong>
-          <span>{count === 1 ? 'set-down' : 'set-downs'}</span>
+          <span>{count === 1 ? 'press' : 'presses'}</span>
         </p>
       </div>
       {moment.state === 'unknown' && (
@@ -194,12 +200,7 @@ export function Count({ moment, eachS, children }: Pick<PressRun, 'moment' | 'ea
   );
 }
 
-/** Pieces by number and name, the first few. */
-export const namesOf = (project: Project, ids: readonly string[]): string => {
-  const names = ids.slice(0, 3).flatMap((id) => {
-    const i = project.pieces.findIndex((p) => p.id === id);
-    const piece = project.pieces[i];
-    return piece ? [`${i + 1} ${pieceName(piece, i + 1)}`] : [];
-  });
-  return names.join(', ') + (ids.length > 3 ? ` and ${ids.length - 3} more` : '');
-};
+/** Pieces by name, the first few. */
+export const namesOf = (project: Project, ids: readonly string[]): string =>
+  fewOf(ids.map(calledWords(project)), NAMED);
+const NAMED = 3;

@@ -35,7 +35,7 @@ export function StepNow({
   if (asking) return <Asked bs={asking} onWrong={(code) => acts.wrong(asking, code)} />;
   if (mend)
     return (
-      <section className={css.words} aria-label="Mending">
+      <section className={css.words} aria-label="Fixing">
         <p className={css.small}>
           {wrongWords(mend.code)}: {namesOf(project, mend.pieceIds)}
         </p>
@@ -85,7 +85,7 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
       )}
       {waitS === 0 && gates.length > 0 && (
         <fieldset className={css.gates}>
-          <legend>Before you go on</legend>
+          <legend>Before you continue</legend>
           {gates.map((g) => (
             <label key={g}>
               <input
@@ -118,9 +118,9 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
 function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => void }) {
   const { step } = bs;
   return (
-    <section className={css.words} aria-label="Look">
-      <p className={css.small}>Look</p>
-      <p className={css.say}>{step.look ? lookWords(step.look) : 'Check: did it come out right?'}</p>
+    <section className={css.words} aria-label="Check">
+      <p className={css.small}>Check</p>
+      <p className={css.say}>{step.look ? lookWords(step.look) : 'Did it come out right?'}</p>
       <div className={css.answers}>
         {wrongWith(step).map((code) => (
           <button key={code} type="button" onClick={() => onWrong(code)}>

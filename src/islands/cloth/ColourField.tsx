@@ -12,10 +12,11 @@ import {
   type Unread,
 } from '~/components';
 import { parseColour } from '~/core/base/colour';
+import { spell } from '~/words';
 import css from './ColourField.module.css';
 
 const PhotoColours = lazily(
-  'taking a colour from a photo',
+  'picking from a photo',
   async () => (await import('./PhotoColours')).PhotoColours,
   'dialog',
 );
@@ -69,14 +70,18 @@ export function ColourInput({
       <input
         type="color"
         className={css.well}
-        aria-label="Pick the colour"
+        aria-label={`Pick the ${spell('colour')}`}
         value={value === '' ? '#888888' : value}
         onChange={(e) => {
           setDraft(null);
           onChange(e.target.value);
         }}
       />
-      <Button icon={<Camera size={18} />} label="Take the colour from a photo" onClick={() => setPhoto(true)} />
+      <Button
+        icon={<Camera size={18} />}
+        label={`Take the ${spell('colour')} from a photo`}
+        onClick={() => setPhoto(true)}
+      />
       {photo && (
         <PhotoColours
           one

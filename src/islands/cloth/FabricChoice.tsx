@@ -23,7 +23,7 @@ const DrawerClothDialog = lazily(
   'dialog',
 );
 const PhotoColours = lazily(
-  'colours from a photo',
+  'picking from a photo',
   async () => (await import('./PhotoColours')).PhotoColours,
   'dialog',
 );

@@ -1,6 +1,7 @@
 import { ClothSwatch, Select, TextField } from '~/components';
 import { CLOTHS } from '~/core/choose/material';
 import { type NewCloth, newCloth } from '~/core/keep/drawer';
+import { spell } from '~/words';
 import { ColourField } from './ColourField';
 import css from './FabricChoice.module.css';
 
@@ -29,7 +30,7 @@ export function NewClothFields({
           onChange={(clothId) => onChange({ ...cloth, clothId })}
         />
         <ColourField
-          label="Its colour"
+          label={spell('Colour')}
           hint="a name like teal, or a code like #a1b2c3"
           value={cloth.colour}
           onReadable={onReadable}

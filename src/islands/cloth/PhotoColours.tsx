@@ -3,6 +3,7 @@ import { type PointerEvent, useRef, useState } from 'react';
 import { arrowOf, Button, FileDialog } from '~/components';
 import { meanColour, type Pixels } from '~/core/base/colour';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
+import { spell } from '~/words';
 import css from './PhotoColours.module.css';
 
 const PHOTO_PX = 1400;
@@ -55,10 +56,10 @@ export function PhotoColours({
   };
   return (
     <FileDialog
-      title={one ? 'A colour from a photo' : 'Colours from a photo'}
+      title={one ? `A ${spell('colour')} from a photo` : `${spell('Colours')} from a photo`}
       lead={
         one
-          ? 'Tap the fabric on the photo. Daylight shows its colour best.'
+          ? `Tap the fabric on the photo. Daylight shows its ${spell('colour')} best.`
           : 'Lay the fabrics out in daylight and photograph them. Tap each fabric once.'
       }
       label={photo ? 'Another photo' : 'Choose a photo'}
@@ -74,7 +75,7 @@ export function PhotoColours({
             onClose();
           }}
         >
-          {actions?.(spots.length) ?? 'Use this colour'}
+          {actions?.(spots.length) ?? `Use this ${spell('colour')}`}
         </Button>
       }
       onClose={onClose}
@@ -115,7 +116,7 @@ export function PhotoColours({
               />
             ))}
           </div>
-          <ul className={css.taken} aria-label="Colours taken">
+          <ul className={css.taken} aria-label={`${spell('Colours')} taken`}>
             {spots.map((s, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: as above
               <li key={i} data-colour={s.colour}>

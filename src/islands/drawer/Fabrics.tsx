@@ -24,6 +24,7 @@ import {
 } from '~/core/base/units';
 import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
 import { type Fabric, FIBRES, LIMITS, type Picture } from '~/core/keep/model';
+import { spell } from '~/words';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
@@ -77,7 +78,12 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
                     form.setValue(key, usual[key], { shouldDirty: true });
                 }}
               />
-              <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
+              <FormColour
+                form={form}
+                name="colour"
+                label={spell('Colour')}
+                hint="a name like teal, or a code like #a1b2c3"
+              />
             </div>
             <HeatPart form={form} units={units} limitC={Number(f.maxIronC) || 0} />
             <Part title="The fabric">

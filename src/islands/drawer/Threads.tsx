@@ -1,6 +1,7 @@
 import { FormLength, FormLines, FormNumber, FormPrice, FormSelect, ThreadSwatch } from '~/components';
 import { formatRun } from '~/core/base/units';
 import { THREAD_KINDS } from '~/core/keep/model';
+import { spell } from '~/words';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
@@ -21,7 +22,12 @@ export function ThreadEditor(props: EditorProps<'threads'>) {
               label="Kind"
               options={THREAD_KINDS.map((value) => ({ value, label: THREAD_KIND_WORDS[value] }))}
             />
-            <FormColour form={form} name="colour" label="Colour" hint="a name like teal, or a code like #a1b2c3" />
+            <FormColour
+              form={form}
+              name="colour"
+              label={spell('Colour')}
+              hint="a name like teal, or a code like #a1b2c3"
+            />
           </div>
           <Part title="On the spool">
             <FormLength form={form} units={units} run min={0} max={100_000_000} name="stockMm" label="Left" />
@@ -55,7 +61,7 @@ export const threadTable: TableOf<'threads'> = (drawer, units) => ({
   columns: [
     {
       id: 'swatch',
-      header: () => <span className="visually-hidden">Colour</span>,
+      header: () => <span className="visually-hidden">{spell('Colour')}</span>,
       enableSorting: false,
       cell: ({ row }) => <ThreadSwatch colour={row.original.colour} size={38} />,
     },

@@ -53,7 +53,7 @@ export function Sum({ project, gathered }: { project: Project; gathered: Gathere
       <div className={css.voucher}>
         <NumberField
           label="Voucher"
-          unit=" %"
+          unit="%"
           min={0}
           max={100}
           value={voucher?.percent ?? 0}

@@ -3,6 +3,7 @@ import { Button, ClothSwatch, Dialog, PictureView } from '~/components';
 import { type Swap, swapped } from '~/core/cut/gather';
 import { type Project, viewOf } from '~/core/keep/model';
 import { edit } from '~/store';
+import { spell } from '~/words';
 import { useOpen } from '../project/useOpen';
 import css from './Gather.module.css';
 
@@ -47,8 +48,8 @@ export function SwapOffer({
                       {s.deltaE < 3
                         ? 'hard to tell apart'
                         : s.deltaE < 8
-                          ? 'near in colour'
-                          : 'seen to be another colour'}{' '}
+                          ? `near in ${spell('colour')}`
+                          : `seen to be another ${spell('colour')}`}{' '}
                       (differs by {Math.round(s.deltaE)}, CIEDE2000)
                     </span>
                   </li>

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { Button } from '~/components';
-import { type Plan, type Project } from '~/core/keep/model';
+import type { Plan, Project } from '~/core/keep/model';
 import { undo } from '~/store';
 import { pieceCalled } from '~/words';
 import css from './Match.module.css';

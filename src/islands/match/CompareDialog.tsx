@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Dialog, Note, Select, WebSwatch } from '~/components';
 import type { Aspect, Compared } from '~/core/choose/match';
-import { type Project, type Web } from '~/core/keep/model';
+import type { Project, Web } from '~/core/keep/model';
 import { gsm, pieceCalled, ruleWords } from '~/words';
 import { askPlanThread } from '~/workers';
 import css from './Match.module.css';

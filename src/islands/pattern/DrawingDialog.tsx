@@ -6,6 +6,7 @@ import { pieceInMiddle } from '~/core/intake/arrange';
 import { type ArrivalWish, arrive, type Drawing, dotsOf, drawingBounds } from '~/core/intake/drawing';
 import { LIMITS, movedMarks, type Project } from '~/core/keep/model';
 import { db, editHere, selectAll } from '~/store';
+import { spell } from '~/words';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { articleInHand, fabricOfColour, middleInHand, newId, whereTo } from './edits';
@@ -60,7 +61,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     const room = LIMITS.pieces - project.pieces.length;
     if (result.drawing.shapes.length > room) {
       setError(
-        `“${file.name}” holds ${result.drawing.shapes.length.toLocaleString('en')} shapes; this project has room for ${room.toLocaleString('en')} more. Unite shapes of one {colour} in the drawing program, or import part of it.`,
+        `“${file.name}” holds ${result.drawing.shapes.length.toLocaleString('en')} shapes; this project has room for ${room.toLocaleString('en')} more. Unite shapes of one ${spell('colour')} in the drawing program, or import part of it.`,
       );
       return;
     }
@@ -104,7 +105,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
     <FileDialog
       title="A drawing"
       wide
-      lead="Every filled shape of an SVG becomes a piece, in the order of the file. Shapes of one {colour} share a fabric. Lines and dots come in as you choose."
+      lead={`Every filled shape of an SVG becomes a piece, in the order of the file. Shapes of one ${spell('colour')} share a fabric. Lines and dots come in as you choose.`}
       label={drawing ? 'Choose another drawing' : 'Choose an SVG file'}
       accept=".svg,image/svg+xml"
       onFile={(f) => void read(f)}

@@ -50,9 +50,7 @@ export function HowManyHere({ view }: { view: ArticleView }) {
           How many can I make?
         </Button>
       </div>
-      {share !== null && (
-        <Progress label="Laying out more and more" share={share} onCancel={() => stop.current()} />
-      )}
+      {share !== null && <Progress label="Laying out more and more" share={share} onCancel={() => stop.current()} />}
       {error && <Note stop>{error}</Note>}
       {many && (
         <div role="status">

@@ -151,7 +151,8 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
             </p>
           )}
           <p className={css.lead}>
-            It is cut from its printed side, as seen. Its web goes behind it as a separate patch, so it is on no tracing sheet.
+            It is cut from its printed side, as seen. Its web goes behind it as a separate patch, so it is on no tracing
+            sheet.
           </p>
         </div>
       </div>

@@ -15,7 +15,7 @@ import {
 } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { attemptOrTell, db, edit, editPiece, select } from '~/store';
-import { RECIPE_WORDS } from '~/words';
+import { pieceCalled, RECIPE_WORDS } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
@@ -51,12 +51,8 @@ export function PieceTray({
   if (front)
     return (
       <>
-        <h2>
-          {number} · {piece.label}
-        </h2>
-        <p className={css.lead}>
-          It follows “{front.label || 'its piece'}”: change its shape, place and number there.
-        </p>
+        <h2>{pieceCalled(piece, number)}</h2>
+        <p className={css.lead}>It follows “{front.label || 'its piece'}”: change its shape, place and number there.</p>
         <FabricChoice
           label="Fabric"
           project={project}
@@ -72,9 +68,7 @@ export function PieceTray({
   if (piece.part)
     return (
       <>
-        <h2>
-          {number} · {piece.label}
-        </h2>
+        <h2>{pieceCalled(piece, number)}</h2>
         <p className={css.lead}>
           {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high. It comes from “
           {RECIPE_WORDS[project.recipe.id].name}”: deselect it, and change its size and fabric there.
@@ -85,9 +79,7 @@ export function PieceTray({
   return (
     <>
       <div>
-        <h2>
-          {number} · {piece.label || 'Unnamed'}
-        </h2>
+        <h2>{pieceCalled(piece, number)}</h2>
         <p className={css.lead}>
           {formatLength(b.maxX - b.minX, u)} wide, {formatLength(b.maxY - b.minY, u)} high,{' '}
           {formatArea(areaMm2(region), u)} of fabric

@@ -186,7 +186,7 @@ function RepeatFields({
         )}
         <NumberField
           label="Size of the last"
-          unit=" %"
+          unit="%"
           min={5}
           max={1000}
           value={Math.round(repeat.lastSize * 100)}

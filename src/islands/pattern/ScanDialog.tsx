@@ -5,6 +5,7 @@ import type { DisplayUnits } from '~/core/base/units';
 import { distanceOnSheet, sheetSize, type WantedRegions } from '~/core/intake/drawing';
 import { LIMITS, type Project } from '~/core/keep/model';
 import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
+import { spell } from '~/words';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
 import { whereTo } from './edits';
@@ -20,7 +21,7 @@ const LEAST_PX = 20;
 const NOTHING_FOUND: Readonly<Record<ScanWanted, string>> = {
   inside: 'No line closes around anything here. Draw the lines thicker and closed, or use the dark shapes instead.',
   dark: 'Nothing dark stands out from the paper. Use a darker pen, or better light.',
-  colours: 'No {colour} stands out from the paper. Fill the areas more evenly, or use what lines enclose instead.',
+  colours: 'Nothing stands out from the paper. Fill the areas more evenly, or use what lines enclose instead.',
 };
 type ScanWanted = WantedRegions | 'colours';
 
@@ -199,7 +200,8 @@ function ScanFields({
   return (
     <>
       <p>
-        Drag the four corners onto the corners of the sheet. Put the two round points on places whose distance you know, like the ends of a ruler.
+        Drag the four corners onto the corners of the sheet. Put the two round points on places whose distance you know,
+        like the ends of a ruler.
       </p>
       <LengthField
         label="Distance between them"
@@ -215,7 +217,7 @@ function ScanFields({
         options={[
           { value: 'inside', label: 'what lines enclose' },
           { value: 'dark', label: 'the dark shapes' },
-          { value: 'colours', label: 'every coloured area' },
+          { value: 'colours', label: `every ${spell('coloured')} area` },
         ]}
         onChange={onWanted}
       />

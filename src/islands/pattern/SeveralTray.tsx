@@ -6,6 +6,7 @@ import { formatLength } from '~/core/base/units';
 import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/intake/arrange';
 import { type ArticleView, type Ground, LIMITS, type Project, viewOf } from '~/core/keep/model';
 import { edit, select } from '~/store';
+import { spell } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { PieceChips } from '../project/PieceChips';
 import { RouteChoice } from '../project/RouteChoice';
@@ -83,7 +84,7 @@ export function CentreTools({ ids }: { ids: readonly string[] }) {
       <h3>On the background</h3>
       <div className={css.grid3}>
         <Button icon={<LocateFixed size={18} />} onClick={() => centre(['centre', 'middle'])}>
-          Centre
+          {spell('Centre')}
         </Button>
         <Button onClick={() => centre(['centre'])}>Across only</Button>
         <Button onClick={() => centre(['middle'])}>Up and down only</Button>

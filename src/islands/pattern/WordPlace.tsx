@@ -13,6 +13,7 @@ import {
 } from '~/core/intake/arrange';
 import { type ArticleView, LIMITS, type Word } from '~/core/keep/model';
 import { edit } from '~/store';
+import { spell } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
 import css from './Pattern.module.css';
 
@@ -49,7 +50,7 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
       <h3>On the background</h3>
       {level && (
         <FieldChoice
-          label="Centred by"
+          label={`${spell('Centred')} by`}
           value={height}
           options={[...(cased ? HEIGHTS : UNCASED)]}
           onChange={setHeight}
@@ -57,7 +58,7 @@ export function WordPlace({ project, word }: { project: ArticleView; word: Word 
       )}
       <div className={css.grid3}>
         <Button icon={<LocateFixed size={18} />} onClick={() => centre(true, true)}>
-          Centre
+          {spell('Centre')}
         </Button>
         <Button onClick={() => centre(true, false)}>Across only</Button>
         <Button onClick={() => centre(false, true)}>Up and down only</Button>

@@ -14,7 +14,7 @@ export function Banners({ project }: { project: Project }) {
     <div className={css.banners}>
       {role === 'reader' && (
         <Note actions={<Button onClick={workHere}>Work here instead</Button>}>
-          Another tab is at work on this project. Here you look on; what is done there shows at once.
+          Another tab is at work on this project. Here you only view it; what is done there shows at once.
         </Note>
       )}
       {saveError && (
@@ -27,7 +27,7 @@ export function Banners({ project }: { project: Project }) {
             </>
           }
         >
-          Not saved yet. {saveError} It is tried again by itself.
+          Not saved yet. {saveError} It tries again by itself.
         </Note>
       )}
       {planError && (
@@ -37,7 +37,7 @@ export function Banners({ project }: { project: Project }) {
       )}
       {planSlow && (
         <Note actions={<Button onClick={stopPlanning}>Stop</Button>}>
-          Still working it out. You can go on meanwhile.
+          Still working it out. You can continue meanwhile.
         </Note>
       )}
     </div>

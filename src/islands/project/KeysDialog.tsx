@@ -6,8 +6,8 @@ import { useSingleKeys } from './useSingleKeys';
 
 const PLACES = [
   { where: 'everywhere', title: 'At every station' },
-  { where: 'pattern', title: 'On the background' },
-  { where: 'layers', title: 'In the stack' },
+  { where: 'pattern', title: 'In Pattern' },
+  { where: 'layers', title: 'In Layers' },
 ] as const;
 
 /** Every key that does something, and a switch for those of one letter. */
@@ -16,13 +16,13 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title="Keys" onClose={onClose}>
       <FieldChoice
-        label="Keys of one letter or sign"
+        label="Single-key shortcuts"
         value={single ? 'on' : 'off'}
         options={[
           { value: 'on', label: 'on' },
           { value: 'off', label: 'off' },
         ]}
-        onChange={(v) => void attemptOrTell('That could not be kept', () => setSingleKeys(v === 'on'))}
+        onChange={(v) => void attemptOrTell('That could not be saved', () => setSingleKeys(v === 'on'))}
       />
       {PLACES.map(({ where, title }) => (
         <section key={where} className={css.place}>
@@ -43,7 +43,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
           </dl>
         </section>
       ))}
-      <p>On a Mac, Command stands for Ctrl. Tab goes through everything there is, Enter and Space press it.</p>
+      <p>On a Mac, Command stands for Ctrl. Tab goes through everything, Enter and Space press it.</p>
     </Dialog>
   );
 }

@@ -16,8 +16,8 @@ export function NotOpen({ id, onAgain }: { id: string; onAgain: () => void }) {
       <main>
         <Empty title="This project is not here">
           <p>
-            It was thrown away for good, or it lives in another browser. Projects stay where they were made until they
-            are exported.
+            It was deleted for good, or it is in another browser. Projects stay where they were made until you export
+            them.
           </p>
           <ButtonLink href="/">To my projects</ButtonLink>
         </Empty>
@@ -27,7 +27,7 @@ export function NotOpen({ id, onAgain }: { id: string; onAgain: () => void }) {
     return (
       <main>
         <Empty title={project ? `“${project.name}” was deleted` : 'This project was deleted'}>
-          <p>It lies in the bin for a month. Bring it back to go on with it.</p>
+          <p>It stays in the bin for a month. Restore it to continue.</p>
           <DeletedActions id={id} project={project} onBack={onAgain} />
           <ButtonLink href="/">To my projects</ButtonLink>
         </Empty>
@@ -63,9 +63,9 @@ function DeletedActions({ id, project, onBack }: { id: string; project: Project 
           else setError(done.words);
         }}
       >
-        Bring it back
+        Restore
       </Button>
-      {project && <Button onClick={() => void exportProject(project)}>Export it</Button>}
+      {project && <Button onClick={() => void exportProject(project)}>Export</Button>}
     </>
   );
 }

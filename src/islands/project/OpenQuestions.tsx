@@ -29,7 +29,7 @@ const ASKED: { readonly [Q in Question]: Asked } = {
     guess: (p) => EDGE_WORDS[p.intent.edge],
     field: () => (
       <FieldChoice
-        label="How is its edge done?"
+        label="What edge finish?"
         value={null}
         options={EDGE_OPTIONS}
         onChange={(v) => edit((p) => answer(p, 'edge', v))}
@@ -58,7 +58,7 @@ export function OpenQuestions({ project, station }: { project: Project; station:
       {open.map((q) => (
         <div key={q} data-question={q}>
           {ASKED[q].field(project)}
-          <p>Until you say, we go on as if: {ASKED[q].guess(project)}.</p>
+          <p>Until you choose, this is assumed: {ASKED[q].guess(project)}.</p>
         </div>
       ))}
     </section>

@@ -3,6 +3,7 @@ import { useStore } from 'zustand';
 import { Button, ButtonLink } from '~/components';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, exportProject, flip, redo, undo, useWorkbench } from '~/store';
+import { counted } from '~/words';
 import css from './Workshop.module.css';
 
 /** A project's name, whether it is kept, and what one can do wherever one is in it. */
@@ -22,6 +23,8 @@ export function ProjectHead({
   onVersions: () => void;
 }) {
   const planning = useWorkbench((s) => s.planning);
+  // Before a plan is there, nobody knows what snags.
+  const checked = useWorkbench((s) => s.plan !== null);
   const savedAt = useWorkbench((s) => s.savedAt);
   const saveError = useWorkbench((s) => s.saveError);
   const role = useWorkbench((s) => s.role);
@@ -35,7 +38,7 @@ export function ProjectHead({
       <h1 className="visually-hidden">{project.name}</h1>
       <input
         className={css.title}
-        aria-label="Name of the project"
+        aria-label="Project name"
         value={project.name}
         maxLength={200}
         onChange={(e) => {
@@ -45,7 +48,7 @@ export function ProjectHead({
       />
       <span className={css.state} role="status">
         {role === 'reader'
-          ? 'Looking on'
+          ? 'View only'
           : saveError
             ? 'Not saved'
             : planning
@@ -61,18 +64,19 @@ export function ProjectHead({
           look="plain"
           icon={<FlipVertical2 size={22} />}
           aria-pressed={flipped}
-          title={singleKeys ? 'Turn everything over (F)' : 'Turn everything over'}
+          title={singleKeys ? 'Show the wrong side (F)' : 'Show the wrong side'}
           onClick={flip}
         >
-          Flip
+          {' '}
+          {flipped ? 'Show right side' : 'Show wrong side'}{' '}
         </Button>
         <Button look="plain" icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />} onClick={onSnags}>
-          {snags.length === 0 ? 'No snags' : snags.length === 1 ? '1 snag' : `${snags.length} snags`}
+          {checked ? (snags.length === 0 ? 'No snags' : counted(snags.length, 'snag')) : 'Checking …'}
         </Button>
         <Button
           look="plain"
           icon={<Download size={22} />}
-          label="Export the project"
+          label="Export project"
           onClick={() => void exportProject(project)}
         />
         <Button look="plain" data-only="keyboard" icon={<Keyboard size={22} />} label="Keys" onClick={onKeys} />

@@ -50,10 +50,10 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
   return (
     <main className={css.repair}>
       <header>
-        <h1>{name} needs mending</h1>
+        <h1>{name} needs repair</h1>
         <p>
           {faults.length === 1 ? 'One thing in it does' : `${faults.length} things in it do`} not hold. Everything else
-          is as you left it. Say for each what is to be done; nothing is changed until you open it.
+          is as you left it. Choose what to do with each; nothing changes until you open it.
         </p>
       </header>
       <figure className={css.picture}>
@@ -63,7 +63,7 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
         </figcaption>
       </figure>
       <section className={css.faults}>
-        <ul aria-label="What does not hold">
+        <ul aria-label="What is damaged">
           {faults.map((f) => (
             <li key={f.id} data-fault={f.id}>
               <p>{f.message}</p>
@@ -93,10 +93,10 @@ export function Repair({ id, raw, problems }: { id: string; raw: unknown; proble
         {error && <Note stop>{error}</Note>}
         <div className={css.actions}>
           <Button look="go" disabled={busy} onClick={() => void open()}>
-            Mend it and open it
+            Repair and open
           </Button>
           {save}
-          <ButtonLink href="/">Leave it for now</ButtonLink>
+          <ButtonLink href="/">Not now</ButtonLink>
         </div>
       </section>
     </main>

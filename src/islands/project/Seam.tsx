@@ -1,10 +1,16 @@
 import { useEffect, useRef } from 'react';
 import type { Plan, Question } from '~/core/keep/model';
 import { useWorkbench } from '~/store';
+import { counted } from '~/words';
 import css from './Seam.module.css';
 import { addressOf, openAt, STATION_LIST, type Station, stationStretch } from './stations';
 
-const STATE_WORDS = { open: 'not looked at yet', stitched: 'answered', knot: 'something snags' } as const;
+/** What is true of a station: whether it was opened, and how much there is to check. */
+function stateWords(opened: boolean, asks: number, knots: number): string {
+  if (knots > 0) return `${knots} to check`;
+  if (asks > 0) return counted(asks, 'open question');
+  return opened ? 'opened' : 'not opened yet';
+}
 
 /** The stations along one line of running stitches: sewn through where the question is answered, knotted where something snags. */
 export function Seam({
@@ -51,9 +57,7 @@ export function Seam({
             }}
           >
             <span className={css.name}>{s.name}</span>
-            <span className="visually-hidden">
-              {asks > 0 ? (asks === 1 ? 'one open question' : `${asks} open questions`) : STATE_WORDS[state]}
-            </span>
+            <span className="visually-hidden">{stateWords(looked.includes(s.id), asks, knots)}</span>
             {asks > 0 && state !== 'knot' && (
               <span className={css.asks} aria-hidden="true">
                 ?

@@ -24,8 +24,10 @@ export function Snags({
 }) {
   const wordsOf = snagWords(project);
   return (
-    <Dialog title={snags.length === 0 ? 'Nothing snags' : 'What snags'} onClose={onClose}>
-      {snags.length === 0 && <p>Every question is answered. Test on a scrap all the same before the first press.</p>}
+    <Dialog title={snags.length === 0 ? 'No snags' : 'Snags'} onClose={onClose}>
+      {snags.length === 0 && (
+        <p>Nothing we can work out will go wrong. Test on a scrap all the same before the first press.</p>
+      )}
       <ul className={css.list}>
         {snags.map((snag) => {
           const { icon: Icon, word } = MARKS[snag.severity];

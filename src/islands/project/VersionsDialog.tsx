@@ -7,8 +7,8 @@ import css from './VersionsDialog.module.css';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const WHY: Readonly<Record<VersionRow['why'], string>> = {
-  kept: 'kept as you went along',
-  before: 'kept before something took its place',
+  kept: 'saved as you worked',
+  before: 'saved before something replaced it',
   damaged: 'damaged, kept as it was',
 };
 
@@ -50,8 +50,8 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
       {!versions && <p role="status">Looking …</p>}
       {versions?.length === 0 && !error && (
         <p>
-          There is none yet. Once you change something, the project is put by as it was, and again every few minutes
-          while you work; the last twenty are kept.
+          None yet. Once you change something, a version is saved, and again every few minutes while you work. The last
+          twenty are kept.
         </p>
       )}
       {versions && versions.length > 0 && (
@@ -72,7 +72,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
           {shown && (
             <div className={css.shown}>
               {!shown.row.asWritten && (
-                <Note stop>This one is not what was put by: the browser’s storage may be damaged. Look it over.</Note>
+                <Note stop>This one is not what was saved: the browser’s storage may be damaged. Check it.</Note>
               )}
               {shown.project ? (
                 <div className={css.picture}>
@@ -83,7 +83,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
                   />
                 </div>
               ) : (
-                <Note>This one cannot be shown. Save it, then open that file on the first page to mend it.</Note>
+                <Note>This one cannot be shown. Save it, then open that file on the first page to repair it.</Note>
               )}
               <div className={css.actions}>
                 {shown.project && (
@@ -96,7 +96,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
                       else onClose();
                     }}
                   >
-                    Take this one back
+                    Use this version
                   </Button>
                 )}
                 <Button
@@ -105,12 +105,10 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
                     shown.project ? void exportProject(shown.project) : exportRaw(shown.row.doc, project.name)
                   }
                 >
-                  Save it as a file
+                  Save as a file
                 </Button>
               </div>
-              <p className={css.hint}>
-                Taking it back is one step: Undo brings today’s state again. What was done at the board stays done.
-              </p>
+              <p className={css.hint}>Undo brings today’s state back. What was done at the board stays done.</p>
             </div>
           )}
         </div>

@@ -20,7 +20,7 @@ const VersionsDialog = lazily(
   'dialog',
 );
 
-const Snags = lazily('what snags', async () => (await import('./Snags')).Snags, 'dialog');
+const Snags = lazily('the snags', async () => (await import('./Snags')).Snags, 'dialog');
 const KeysDialog = lazily('the keys', async () => (await import('./KeysDialog')).KeysDialog, 'dialog');
 
 const SEED_MS = 1500;
@@ -83,7 +83,7 @@ function StationFrame() {
   }, [name, station]);
 
   if (status !== 'open' && status !== 'loading') return <NotOpen id={id} onAgain={() => setTries((n) => n + 1)} />;
-  if (!project) return <p style={{ padding: '3rem', textAlign: 'center' }}>Laying the project out …</p>;
+  if (!project) return <p style={{ padding: '3rem', textAlign: 'center' }}>Opening the project …</p>;
 
   const View = VIEWS[station];
   const snags = plan?.snags ?? [];

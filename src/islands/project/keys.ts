@@ -11,24 +11,29 @@ interface KeyWay {
 
 /** Every key that does something of ours, and all that is told about them. */
 export const KEYS = {
-  undo: { keys: ['Ctrl', 'Z'], does: 'Takes the last step back', where: 'everywhere', single: false },
-  redo: { keys: ['Ctrl', 'Y'], does: 'Does it again', where: 'everywhere', single: false },
-  flip: { keys: ['F'], does: 'Turns everything over', where: 'everywhere', single: true },
-  help: { keys: ['?'], does: 'Shows these keys', where: 'everywhere', single: true },
-  next: { keys: ['N'], does: 'Takes the next piece in hand', where: 'everywhere', single: true },
-  before: { keys: ['B'], does: 'Takes the piece before', where: 'everywhere', single: true },
-  letGo: { keys: ['Esc'], does: 'Lets go', where: 'everywhere', single: false },
-  all: { keys: ['Ctrl', 'A'], does: 'Takes all pieces in hand', where: 'pattern', single: false },
-  copy: { keys: ['C'], does: 'Lays a copy beside it', where: 'pattern', single: true },
+  undo: { keys: ['Ctrl', 'Z'], does: 'Undo', where: 'everywhere', single: false },
+  redo: { keys: ['Ctrl', 'Y'], does: 'Redo', where: 'everywhere', single: false },
+  flip: { keys: ['F'], does: 'Show the wrong side', where: 'everywhere', single: true },
+  help: { keys: ['?'], does: 'Show these keys', where: 'everywhere', single: true },
+  next: { keys: ['N'], does: 'Select the next piece', where: 'everywhere', single: true },
+  before: { keys: ['B'], does: 'Select the piece before', where: 'everywhere', single: true },
+  letGo: { keys: ['Esc'], does: 'Deselect', where: 'everywhere', single: false },
+  all: { keys: ['Ctrl', 'A'], does: 'Select all pieces', where: 'pattern', single: false },
+  copy: { keys: ['C'], does: 'Add a copy beside it', where: 'pattern', single: true },
   nudge: {
     keys: ['Arrows'],
-    does: 'Move by a little, with Shift by ten times as much',
+    does: 'Move a little; with Shift ten times as much',
     where: 'pattern',
     single: false,
   },
-  away: { keys: ['Delete'], does: 'Takes it off the background', where: 'pattern', single: false },
-  raise: { keys: ['Page ↑'], does: 'Lays the piece over its next neighbour', where: 'layers', single: false },
-  lower: { keys: ['Page ↓'], does: 'Lays it under', where: 'layers', single: false },
+  away: { keys: ['Delete'], does: 'Delete the piece', where: 'pattern', single: false },
+  raise: {
+    keys: ['Page ↑'],
+    does: 'Move the piece up by one',
+    where: 'layers',
+    single: false,
+  },
+  lower: { keys: ['Page ↓'], does: 'Move it down by one', where: 'layers', single: false },
 } as const satisfies Record<string, KeyWay>;
 export type KeyId = keyof typeof KEYS;
 

@@ -45,7 +45,7 @@ export function useDrawingJob(): DrawingJob {
         setError(
           e instanceof ThreadEnded
             ? e.why === 'too-long'
-              ? `${e.message} Simplify it, or bring in a part of it.`
+              ? `${e.message} Simplify it, or import part of it.`
               : e.message
             : `It could not be read (${e instanceof Error ? e.message : String(e)}). Try another file.`,
         );

@@ -38,7 +38,7 @@ function Table() {
   if (failed)
     return (
       <main className={css.page}>
-        <Note stop>{failed} Until then no project can be begun here.</Note>
+        <Note stop>{failed} Until then no project can be started here.</Note>
         <ButtonLink href="/">To my projects</ButtonLink>
       </main>
     );
@@ -94,7 +94,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
           </h1>
           <p className={css.lead}>{lead}</p>
           <Body answers={answers} drawer={drawer} last={last} />
-          {trouble && <Note stop>{trouble} What you answered is still here: try again.</Note>}
+          {trouble && <Note stop>{trouble} Your answers are still here: try again.</Note>}
           <div className={css.end}>
             {place > 0 && (
               <Button icon={<ArrowLeft size={20} />} onClick={() => setStep(STEPS[place - 1] ?? 'thing')}>
@@ -102,7 +102,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
               </Button>
             )}
             <Button look="go" type="submit" disabled={busy} icon={<ArrowRight size={20} />}>
-              {place === STEPS.length - 1 ? 'Lay it out' : unanswered?.(said) ? 'Leave it for later' : 'Go on'}
+              {place === STEPS.length - 1 ? 'Start' : unanswered?.(said) ? 'Decide later' : 'Continue'}
             </Button>
             {place > 0 && place < STEPS.length - 1 && (
               <Button
@@ -110,7 +110,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
                 disabled={busy}
                 onClick={(e) => e.currentTarget.form && whenUnderstood(e.currentTarget.form, () => void finish())}
               >
-                That is enough: start
+                Start now
               </Button>
             )}
           </div>

@@ -49,7 +49,7 @@ function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
           </label>
         ))}
       </fieldset>
-      <TextField label="Call it (if you know already)" value={said.name} onChange={(name) => say({ name })} />
+      <TextField label="Name (if you know it already)" value={said.name} onChange={(name) => say({ name })} />
     </>
   );
 }
@@ -59,7 +59,7 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
   return (
     <>
       <FieldChoice
-        label="A size people use"
+        label="Common sizes"
         value={sizes.find((s) => s.widthMm === said.widthMm && s.heightMm === said.heightMm)?.name ?? null}
         options={sizes.map((s) => ({ value: s.name, label: s.name }))}
         onChange={(name) => {
@@ -71,7 +71,7 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
         {(['widthMm', 'heightMm'] as const).map((side) => (
           <LengthField
             key={side}
-            label={side === 'widthMm' ? 'Wide' : 'High'}
+            label={side === 'widthMm' ? 'Width' : 'Height'}
             units={said.units}
             min={LIMITS.groundMinMm}
             max={LIMITS.reachMm}
@@ -83,11 +83,11 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
       {ownSize && Math.min(said.widthMm, said.heightMm) < SMALL_MM && (
         <Note>
           {formatLength(Math.min(said.widthMm, said.heightMm), said.units)} is no wider than three fingers. If you meant
-          other units, type them along, as in {said.units === 'mm' ? '14 in or 14 cm' : '14 ft or 1 yd'}.
+          other units, type them too, as in {said.units === 'mm' ? '14 in or 1 m' : '14 ft or 1 yd'}.
         </Note>
       )}
       <FieldChoice
-        label="Numbers in"
+        label="Lengths in"
         value={said.units}
         options={UNIT_OPTIONS}
         onChange={(v) => {
@@ -126,24 +126,24 @@ export const QUESTIONS: {
 } = {
   thing: {
     title: 'What will it be?',
-    lead: 'The rest follows from this, and everything can be changed later.',
+    lead: 'The rest follows from this. You can change everything later.',
     Body: ThingQuestion,
   },
   size: {
     title: 'How big is it?',
-    lead: 'The finished size, without seams. Take one people use, or measure yours.',
+    lead: 'The finished size, without seams. Choose a common one, or measure yours.',
     Body: SizeQuestion,
   },
   ground: {
     title: (said) => THING_WORDS[said.thing].liesOn,
-    lead: 'A fabric of the drawer, or a new one in three words.',
+    lead: 'A fabric from the Drawer, or a new one in three words.',
     Body: ({ answers: { said, groundOf }, drawer }) => (
       <GroundQuestion key={said.thing} drawer={drawer} value={said.ground} onChange={groundOf} />
     ),
   },
   washed: {
     title: 'Will it be washed?',
-    lead: 'It decides how firmly pieces are held, and whether their edges want a stitch.',
+    lead: 'It decides how firmly pieces are held, and whether to stitch their edges.',
     Body: ({ answers: { said, say } }) => (
       <FieldChoice
         label="Washed"
@@ -155,8 +155,8 @@ export const QUESTIONS: {
     unanswered: (said) => said.laundering === null,
   },
   edge: {
-    title: 'How is its edge done?',
-    lead: 'A stitch wants a web the needle likes; no stitch wants one that holds alone.',
+    title: 'What edge finish?',
+    lead: 'Stitching needs a web that a needle goes through. A raw edge needs one that holds alone.',
     Body: ({ answers: { said, say } }) => (
       <FieldChoice label="Edge" value={said.edge} options={EDGE_OPTIONS} onChange={(edge) => say({ edge })} />
     ),
@@ -164,7 +164,7 @@ export const QUESTIONS: {
   },
   iron: {
     title: 'Which iron?',
-    lead: 'A mark on a dial is no temperature: an iron that was measured gives truer seconds.',
+    lead: 'A mark is not a temperature: a measured iron gives truer seconds.',
     Body: IronQuestion,
     unanswered: (said) => said.ironId === null,
   },
@@ -193,7 +193,7 @@ function GroundQuestion({
     <>
       {!fresh && (
         <fieldset className={css.cloths}>
-          <legend className="visually-hidden">A fabric of the drawer</legend>
+          <legend className="visually-hidden">A fabric from the Drawer</legend>
           {[...(isNew ? [value] : []), ...drawer.fabrics].map((f) => (
             <label key={f.id} className={css.cloth}>
               <input type="radio" name="ground" checked={f.id === value.id} onChange={() => onChange(f)} />
@@ -212,7 +212,7 @@ function GroundQuestion({
             setFresh(!fresh);
           }}
         >
-          {fresh ? 'From the drawer instead' : 'New fabric'}
+          {fresh ? 'From the Drawer instead' : 'New fabric'}
         </Button>
       </div>
     </>

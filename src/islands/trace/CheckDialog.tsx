@@ -2,9 +2,10 @@ import { useState } from 'react';
 import { Button, Dialog, FilePick, LengthField, Note, Progress } from '~/components';
 import { nth } from '~/core/base/lists';
 import { boundsOf, printRegion, type Region, regionOf } from '~/core/base/shape';
-import { type Plan, type Project, pieceName } from '~/core/keep/model';
+import type { Plan, Project } from '~/core/keep/model';
 import { judgeSheet, type SheetVerdict } from '~/core/lay/facing';
 import { pixelsOf, readPicture } from '~/store';
+import { pieceCalled } from '~/words';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Trace.module.css';
 
@@ -18,7 +19,7 @@ const WORDS = {
   right: 'the right way round',
   reversed: 'the wrong way round',
   either: 'either way is right',
-  wrong: 'like no piece of this project',
+  wrong: 'not a piece of this project',
 } as const;
 
 /** Were the sheets mixed up? A scan or photo of a traced liner against what should be on it. */
@@ -66,18 +67,18 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
   };
   const name = (id: string | null): string => {
     const i = project.pieces.findIndex((p) => p.id === id);
-    return i < 0 ? 'Something' : `${i + 1} ${pieceName(nth(project.pieces, i), i + 1)}`;
+    return i < 0 ? 'Something' : pieceCalled(nth(project.pieces, i), i + 1);
   };
   const bad = found?.filter((f) => f.verdict.verdict === 'reversed' || f.verdict.verdict === 'wrong').length ?? 0;
   return (
     <Dialog wide title="Is this sheet the right way round?" onClose={onClose}>
       <div className={css.printerForm}>
         <p>
-          Scan or photograph a traced paper, the side you drew on facing you. Each closed line is compared with what
+          Scan or photograph the paper you traced on, drawn side facing you. Each closed line is compared with what
           should be drawn.
         </p>
         <LengthField
-          label="The picture shows so much across"
+          label="Width that the picture shows"
           units={project.units}
           value={acrossMm}
           min={20}
@@ -100,8 +101,8 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
           <>
             <Note stop={bad > 0}>
               {bad === 0
-                ? 'Everything on it is as it should be.'
-                : `${bad} of ${found.length} ${bad === 1 ? 'is' : 'are'} not as it should be. Trace ${bad === 1 ? 'it' : 'them'} anew from the other side of the sheet.`}
+                ? 'Everything on it is right.'
+                : `${bad} of ${found.length} ${bad === 1 ? 'is' : 'are'} not right. Trace ${bad === 1 ? 'it' : 'them'} again from the other side of the sheet.`}
             </Note>
             <ul className={css.verdicts}>
               {found.map(({ region, verdict }, i) => {

@@ -74,8 +74,7 @@ export function CutterDialog({
       <div className={css.printer}>
         <div className={css.printerForm}>
           <p>
-            It takes the DXF or plain SVG that was exported here, and shows what the blade would do before any fabric is
-            spoiled.
+            It reads the DXF or plain SVG exported here, and shows what the blade would do before any fabric is spoiled.
           </p>
           {made.length > 0 && (
             <div className={css.made}>
@@ -123,7 +122,7 @@ export function CutterDialog({
             <p>
               {made.length > 0
                 ? 'Choose what was laid out here, or a file, and its cuts appear on the mat.'
-                : 'Nest a layout under “layout on web and fabric”: it is offered here then, without a file. A file, or a sample of ours, will do as well.'}
+                : 'Make a layout under “layout on web and fabric”: then it is offered here without a file. A file, or a sample of ours, works too.'}
             </p>
           )}
           {run && (
@@ -204,7 +203,7 @@ function ClothFields({
           Another fabric
         </Button>
         <Button disabled={cloths.length === 0} onClick={() => onCloths(cloths.slice(0, -1))}>
-          Take one off
+          Remove one
         </Button>
       </div>
     </>
@@ -287,8 +286,8 @@ function CutSummary({
         <strong>{Math.ceil(run.seconds / 60)} min</strong> for {formatRun(run.cutMm, units)} of cutting (simulated
         speeds).{' '}
         {reversed.length > 0
-          ? `Reversed on the mat: ${reversed.slice(0, 8).join(', ')}${reversed.length > 8 ? ' and more' : ''}. Lay the fabric paper up.`
-          : 'Nothing is reversed: lay the fabric right side up.'}
+          ? `Reversed on the mat: ${reversed.slice(0, 8).join(', ')}${reversed.length > 8 ? ' and more' : ''}. Place the fabric paper up.`
+          : 'Nothing is reversed: place the fabric right side up.'}
       </p>
       {run.problems.length > 0 && (
         <Note stop>

@@ -51,7 +51,7 @@ export function LayoutDesk({
     <div className={css.layoutDesk}>
       <div className={css.bar}>
         <FieldChoice
-          label="Laid on"
+          label="Layout on"
           value={kind}
           options={[
             { value: 'web', label: 'the web' },
@@ -79,7 +79,7 @@ export function LayoutDesk({
             value={project.limits.turns}
             options={[
               { value: 'any', label: 'any way' },
-              { value: 'quarters', label: 'by quarters' },
+              { value: 'quarters', label: 'by quarter turns' },
             ]}
             onChange={(turns) => {
               nesting.stop();
@@ -120,10 +120,10 @@ export function LayoutDesk({
         !nesting.running && (
           <p className={css.lead}>
             {stale
-              ? 'Something it depends on has changed since it was laid out. Nest it again.'
+              ? 'Something changed since it was laid out. Nest it again.'
               : kind === 'web'
                 ? `In rows it takes ${formatLength(rowsMm, project.units)} of the roll. Nested, usually a quarter less.`
-                : 'Not laid out yet: see whether the pieces in stock are enough.'}
+                : 'Not laid out yet: see whether your fabric is enough.'}
           </p>
         )
       )}

@@ -159,7 +159,7 @@ export function LayoutFound({
         </figure>
       ))}
       <p role="status" className={css.lead}>
-        {noRoom && 'There is no room for it there: it stays where it was.'}
+        {noRoom && 'No room for it there: it stays where it was.'}
       </p>
       <div className={css.downloads}>
         {picked && layout.placements.some((p) => `${p.id} ${p.copy}` === picked) && (
@@ -167,7 +167,7 @@ export function LayoutFound({
             icon={locked.has(picked) ? <LockOpen size={20} /> : <Lock size={20} />}
             onClick={() => toggleLock(picked)}
           >
-            {locked.has(picked) ? 'Let it move' : 'Keep it here'}
+            {locked.has(picked) ? 'Unlock it' : 'Lock it here'}
           </Button>
         )}
         <Button
@@ -175,17 +175,17 @@ export function LayoutFound({
           disabled={busy}
           onClick={() => onPdf(correctedFor(layoutSheets(project, plan, wanted, layout, paper), project.printer))}
         >
-          This layout, PDF
+          Layout, PDF
         </Button>
         <Button icon={<FileDown size={20} />} onClick={() => void saveAll('dxf')}>
-          For a cutting machine, DXF{several}
+          Cutting machine, DXF{several}
         </Button>
         <Button icon={<FileDown size={20} />} onClick={() => void saveAll('svg')}>
           Plain SVG{several}
         </Button>
       </div>
       <p className={css.lead}>
-        Drag a shape and it settles where it is free; it is then kept there. Arrow keys move the picked one.
+        Drag a shape: it settles where there is room, and stays there. Arrow keys move the selected one.
       </p>
     </>
   );
@@ -230,7 +230,7 @@ function Saving({
             .join(', ')}{' '}
           covered.
           {strips.some((s) => s.bin === null) &&
-            ` None is in stock: ${formatRun(layout.lengthMm, project.units)} off a bolt ${formatRun(BOLT_MM, project.units)} wide would do.`}
+            ` You have none: ${formatRun(layout.lengthMm, project.units)} off a bolt ${formatRun(BOLT_MM, project.units)} wide would do.`}
         </>
       )}{' '}
       Seen from {flipped ? 'behind' : SIDE_WORDS[wanted.side]}.
@@ -260,8 +260,8 @@ function LayoutNotes({ project, wanted, layout }: { project: Project; wanted: La
       )}
       {wide.length > 0 && (
         <Note>
-          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the paper; lift the
-          tape with the paper.
+          {wide.join(', ')}: wider than the roll. Join the strips edge to edge with clear tape on the paper. Peel the
+          tape off with the paper.
         </Note>
       )}
     </>

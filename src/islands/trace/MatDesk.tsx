@@ -72,7 +72,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
           }
         />
         <LengthField
-          label="Its width"
+          label="Mat width"
           units={units}
           min={50}
           max={3000}
@@ -80,7 +80,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
           onChange={(mm) => edit((p) => void (p.mat.widthMm = mm))}
         />
         <LengthField
-          label="Its height"
+          label="Mat height"
           units={units}
           min={50}
           max={3000}
@@ -88,7 +88,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
           onChange={(mm) => edit((p) => void (p.mat.heightMm = mm))}
         />
         <LengthField
-          label="Shapes apart"
+          label="Space between shapes"
           units={units}
           min={0}
           max={50}
@@ -106,7 +106,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
       </div>
       {mats.length === 0 && (
         <Empty title="Nothing for the machine yet">
-          <p>Pieces that are cut by machine, with a web, lie here on its mats. Choose that way for them in Pattern.</p>
+          <p>Pieces with a web that a machine cuts are on its mats here. Choose that way of cutting in Pattern.</p>
         </Empty>
       )}
       {mats.map((m) => (
@@ -152,7 +152,7 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
                 </Button>
               ))}
               <Button icon={<Slice size={18} />} onClick={() => onCut(m)}>
-                See it cut
+                Watch it cut
               </Button>
             </div>
           </figcaption>
@@ -170,18 +170,18 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
             </Button>
             {(mat.cloths.length > 0 || mat.shapes.length > 0) && (
               <Button onClick={() => edit((p) => void (p.mat = { ...p.mat, cloths: [], shapes: [] }))}>
-                Lay everything out anew
+                Arrange again
               </Button>
             )}
           </div>
           <p role="status" className={css.lead}>
             {noRoom
-              ? 'There is no room for it there: it stays where it was.'
-              : 'Drag a fabric by its rim, or a shape within its fabric; arrow keys move what is picked.'}
+              ? 'No room for it there: it stays where it was.'
+              : 'Drag a fabric by its rim, or a shape within its fabric. Arrow keys move what is selected.'}
           </p>
           <Note>
-            Web is fused to each fabric first, a little smaller than it. A blade cuts fingers too: keep hands off while
-            it moves.
+            Fuse web to each fabric first, a little smaller than it. A blade cuts fingers too: keep hands off while it
+            moves.
           </Note>
         </>
       )}

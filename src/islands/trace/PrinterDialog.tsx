@@ -30,12 +30,12 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
   const true_ = Math.abs(ruler.acrossMm - square) < TRUE_MM && Math.abs(ruler.downMm - square) < TRUE_MM;
   const said = (mm: number): string => formatThickness(mm, units);
   return (
-    <Dialog wide title="What your printer gets wrong" onClose={onClose}>
+    <Dialog wide title="Printer correction" onClose={onClose}>
       <div className={css.printer}>
         <div className={css.printerForm}>
           <p>
-            Print one page at 100 %. Measure the check square across and down, and type what you read. From then on
-            every sheet is made larger or smaller by as much, and comes out true.
+            Print one page at 100%. Measure the check square across and down, and type what you read. From then on every
+            sheet is corrected by that.
           </p>
           <div className={css.pair}>
             <LengthField
@@ -78,7 +78,7 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
                 onClose();
               }}
             >
-              Keep it
+              Save
             </Button>
           </div>
           <Note>
@@ -90,9 +90,9 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
               onChange={setPrinter}
             />
             <p data-ruler={`${ruler.acrossMm} ${ruler.downMm}`}>
-              The ruler on its page reads <strong>{said(ruler.acrossMm)}</strong> across and{' '}
+              A ruler on its page reads <strong>{said(ruler.acrossMm)}</strong> across and{' '}
               <strong>{said(ruler.downMm)}</strong> down.{' '}
-              {true_ ? 'That is true.' : 'Type that above, then look again.'}
+              {true_ ? 'That is correct.' : 'Type that above, then look again.'}
             </p>
           </Note>
         </div>

@@ -47,7 +47,7 @@ export const ViewBar = ({
     />
     {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
       <FieldChoice
-        label="Drawn together"
+        label="Grouped"
         value={by}
         options={[
           { value: 'cloth', label: 'by fabric' },

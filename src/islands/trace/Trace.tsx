@@ -29,7 +29,7 @@ export function Trace() {
   if (project.pieces.length === 0) {
     return (
       <Empty title="Nothing to trace yet">
-        <p>Once there are pieces on the background, their tracing sheets appear here, reversed where they must be.</p>
+        <p>Once there are pieces on the background, their tracing sheets are here, reversed where they must be.</p>
       </Empty>
     );
   }

@@ -71,11 +71,11 @@ export function Tray({
   return (
     <aside className={css.tray} aria-label="Print and which way round">
       <div>
-        <h2>Print at 100 %</h2>
+        <h2>Print at 100%</h2>
         <p className={css.lead}>
           Then measure the check square, or the bar at the foot of a full page:{' '}
-          {formatLength(checkSquareMm(project.units), project.units)}, or the scale is off.{' '}
-          {project.printer && 'Your printer’s own error is allowed for.'}
+          {formatLength(checkSquareMm(project.units), project.units)}, or the size is wrong.{' '}
+          {project.printer && 'Your printer’s own error is corrected.'}
         </p>
       </div>
       <Documents {...printed} />
@@ -95,7 +95,7 @@ export function Tray({
         <h2>Which way round</h2>
         <p className={css.lead}>{ROUTE_WORDS[project.route].name}.</p>
         <LengthField
-          label="Counts as its own mirror image within"
+          label="Symmetrical within"
           units={project.units}
           fine
           value={project.limits.mirrorMm ?? USUAL_MIRROR_MM}

@@ -76,7 +76,7 @@ export function useNest(): Nesting {
       setState({
         ...IDLE,
         error,
-        outcome: error || best ? '' : 'Nothing better was found: the layout stays as it was.',
+        outcome: error || best ? '' : 'Nothing better was found. The layout stays as it was.',
       });
     };
     stop.current = () => finish(null);
