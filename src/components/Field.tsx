@@ -8,7 +8,7 @@ import {
   parseLength,
   parseTemperature,
 } from '~/core/base/units';
-import { unitWords } from '~/words';
+import { moneyWords, readMoney, unitWords } from '~/words';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -179,7 +179,7 @@ export function NumberField({
   );
 }
 
-/** A price, which may be left blank; shown without a currency, since nobody has named one. @param per how many of what is stored make one of what is typed: yards for metres */
+/** A price, which may be left blank; shown in the currency that was chosen. @param per how many of what is stored make one of what is typed: yards for metres */
 export function PriceField({
   value,
   onChange,
@@ -189,13 +189,13 @@ export function PriceField({
   return (
     <DraftField
       {...shell}
-      shown={value === null ? '' : (value * per).toFixed(2)}
+      shown={value === null ? '' : moneyWords(value * per)}
       commit={(n) => onChange(Number.isNaN(n) ? null : n)}
       read={(text) => {
         const typed = text.trim();
         if (typed === '') return { ok: true, value: Number.NaN };
-        const n = Number(typed.replace(',', '.'));
-        return Number.isFinite(n) && n >= 0 && n / per <= MOST_PRICE
+        const n = readMoney(typed);
+        return n !== null && n / per <= MOST_PRICE
           ? { ok: true, value: n / per }
           : { ok: false, message: `“${typed}” is not a price. Write it like 12.50, or leave it blank.` };
       }}

@@ -11,7 +11,7 @@ import {
   parseLength,
   parseTemperature,
 } from '~/core/base/units';
-import { unitWords } from '~/words';
+import { moneyWords, readMoney, unitWords } from '~/words';
 import css from './Field.module.css';
 import { FieldFrame, type FieldLabel, SelectBox } from './FieldFrame';
 
@@ -195,12 +195,12 @@ export const FormPrice = <T extends FieldValues>({ per, ...field }: Common<T> & 
     optional
     min={0}
     read={(text) => {
-      const n = Number(text.trim().replace(',', '.'));
-      return text.trim() !== '' && Number.isFinite(n)
+      const n = readMoney(text);
+      return n !== null
         ? { ok: true, value: n / per }
         : { ok: false, message: `“${text.trim()}” is not a price. Write it like 12.50.` };
     }}
-    show={(perMetre) => (perMetre * per).toFixed(2)}
+    show={(perMetre) => moneyWords(perMetre * per)}
   />
 );
 

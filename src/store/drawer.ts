@@ -157,7 +157,7 @@ async function overfull(kind: DrawerKind, things: readonly Things[DrawerKind][])
   const more = known.filter((t) => t === undefined).length;
   if (count + more <= DRAWER_LIMIT) return null;
   const said = (n: number): string => n.toLocaleString('en');
-  return `The drawer holds ${said(count)} ${KIND_WORDS[kind].many}; with ${said(more)} more it would pass ${said(DRAWER_LIMIT)}. Take some out first.`;
+  return `The drawer holds ${said(count)} ${KIND_WORDS[kind].many}; with ${said(more)} more it would pass ${said(DRAWER_LIMIT)}. Delete some first.`;
 }
 
 /** What a person has said about a file that is taken in. */
@@ -188,7 +188,7 @@ export async function importToDrawer(
       if (problem) return { ok: false, problems: [problem] };
     }
     const things = DRAWER_KINDS.reduce((sum, k) => sum + read.contents[k].length, 0);
-    if (things === 0) return { ok: false, problems: ['This Drawer is empty: there is nothing to take in.'] };
+    if (things === 0) return { ok: false, problems: ['This Drawer is empty: there is nothing to import.'] };
     await db.drawerPictures.bulkPut([...read.contents.pictures]);
     let count = 0;
     for (const k of DRAWER_KINDS) {
@@ -197,7 +197,7 @@ export async function importToDrawer(
       count += things.length;
       await changeDrawer(
         k,
-        `take in ${things.length} ${KIND_WORDS[k].many}`,
+        `import ${things.length} ${KIND_WORDS[k].many}`,
         new Map(things.map((t) => [t.id, t])) as never,
       );
     }
@@ -220,7 +220,7 @@ export async function importToDrawer(
   const n = read.things.length;
   const changed = sameNames === 'change' ? same.length : 0;
   const said = (count: number): string => `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
-  await changeDrawer(kind, `take in ${said(n)}`, new Map(read.things.map((t) => [t.id, t])) as never);
+  await changeDrawer(kind, `import ${said(n)}`, new Map(read.things.map((t) => [t.id, t])) as never);
   const told = [n > changed && `${said(n - changed)} taken in`, changed > 0 && `${said(changed)} changed`];
   return { ok: true, words: `${told.filter(Boolean).join(', ')}.` };
 }

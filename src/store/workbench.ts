@@ -126,7 +126,7 @@ const sameRun = (a: BackgroundRun, b: BackgroundRun): boolean =>
   a.what === b.what && (a.ids ?? []).join('\u0000') === (b.ids ?? []).join('\u0000');
 
 const NOT_AS_WRITTEN =
-  'What this browser kept of the project is not what was written: its storage may be damaged. Look it over, or take an earlier version back.';
+  'What this browser kept of the project is not what was written: its storage may be damaged. Check it, or use an earlier version.';
 const LOOKING_ON = 'Another tab is at work on this project. Press “Work here instead” first.';
 
 /** Changes the project without a step to undo. */

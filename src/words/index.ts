@@ -30,6 +30,7 @@ export * from './lettering';
 export * from './making';
 export * from './match';
 export * from './nest';
+export { type Ways, waysOf } from './place';
 export * from './plan';
 export * from './press';
 export * from './price';

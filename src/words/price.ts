@@ -14,3 +14,13 @@ export function moneyWords(amount: number): string {
 
 /** A price; null: nobody has entered one. */
 export const priceWords = (price: number | null): string => (price === null ? 'no price' : moneyWords(price));
+
+/** Reads a sum of money as people write it: `12.50`, `12,50`, `£12.50`, `1,200.00`, `12.50 EUR`. @returns null for what is none, or less than nothing */
+export function readMoney(text: string): number | null {
+  const bare = text.trim().replace(/^[A-Za-z\p{Sc}\s]+|[A-Za-z\p{Sc}\s]+$/gu, '');
+  if (!/^\d/.test(bare) && !/^[.,]\d/.test(bare)) return null;
+  // Of two marks the last one parts off the cents; one alone that is followed by three figures stands between thousands.
+  const plain = /^\d{1,3}(?:,\d{3})+(?:\.\d+)?$/.test(bare) ? bare.replaceAll(',', '') : bare.replace(',', '.');
+  const n = Number(plain);
+  return Number.isFinite(n) ? n : null;
+}

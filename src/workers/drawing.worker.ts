@@ -27,6 +27,7 @@ import {
 import { type AxisSettings, type Face, type FaceRead, readFace, type SetWord, setWord } from '~/core/intake/lettering';
 import type { Word } from '~/core/keep/model';
 import { letteringWords } from '~/words';
+import { speakAsPage } from './speaking';
 
 const URLS: Readonly<Record<string, string>> = {
   'plain-heavy': plainHeavy,
@@ -139,4 +140,5 @@ const api = {
   },
 };
 export type DrawingWorker = typeof api;
+speakAsPage();
 expose(api);

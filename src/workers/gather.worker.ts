@@ -4,6 +4,7 @@ import type { ArticleCost, Fabric, GatherPlan, Plan, Project } from '~/core/keep
 import { laidByRecipe } from '~/core/lay/recipe';
 import type { Paper, SheetDocument } from '~/core/print/sheet';
 import { type GatherSheet, gatherCsv, gatherSheet } from '~/words/gather-list';
+import { speakAsPage } from './speaking';
 
 const api = {
   /** The list; the share of it that is done is told on the way. */
@@ -28,4 +29,5 @@ const api = {
   csv: (project: Project, plan: Plan, gather: GatherPlan): string => gatherCsv(laidByRecipe(project), plan, gather),
 };
 export type GatherWorker = typeof api;
+speakAsPage();
 expose(api);

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { type HowMany, howManyFit, type Traced } from '~/core/cut/layout';
 import { type NestRequest, type NestResult, nest } from '~/core/cut/nest';
 import type { Project } from '~/core/keep/model';
+import { speakAsPage } from './speaking';
 
 const api = {
   /** Runs to the end; each better layout and the share of the work that is done are told on the way. */
@@ -26,4 +27,5 @@ const api = {
     howManyFit(project, plan, articleId, onProgress),
 };
 export type NestWorker = typeof api;
+speakAsPage();
 expose(api);

@@ -19,6 +19,7 @@ import { stitchGuideOf } from '~/words/stitch-guide';
 import { type Crossing, Telling, Told } from './crossing';
 import type { OwnFace } from './drawing.worker';
 import { keepWorkedOut } from './planned';
+import { speakAsPage } from './speaking';
 
 // While one edits the program, its name stays and it does not: then nothing is kept.
 const { remember } = keepWorkedOut(import.meta.env.PROD ? self.location.pathname : null);
@@ -96,4 +97,5 @@ const api = {
   lookInto: (press: PressedColumns, as: LookAs): Look => lookInto(press.request, press.columns, as),
 };
 export type PlanWorker = typeof api;
+speakAsPage();
 expose(api);

@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import type { SheetDocument } from '~/core/print/sheet';
 import type { OwnFace } from './drawing.worker';
+import { speakAsPage } from './speaking';
 import { writePdf } from './write-pdf';
 
 const api = {
@@ -10,4 +11,5 @@ const api = {
   },
 };
 export type SheetWorker = typeof api;
+speakAsPage();
 expose(api);

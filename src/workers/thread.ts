@@ -1,4 +1,6 @@
 import { type Remote, releaseProxy, wrap } from 'comlink';
+import { manner } from '~/core/base/units';
+import { tellManner } from './speaking';
 
 /** A thread that could not be loaded, broke, took too long, or was stopped; its message is words for a person. */
 export class ThreadEnded extends Error {
@@ -34,6 +36,7 @@ export interface WorkerThread<T> {
  */
 export function openThread<T>(make: () => Worker): WorkerThread<T> {
   const worker = make();
+  tellManner(worker, manner());
   const api = wrap<T>(worker);
   const running = new Set<(why: ThreadEnded['why']) => void>();
   let over: ThreadEnded['why'] | null = null;

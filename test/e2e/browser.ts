@@ -18,6 +18,8 @@ const QUIET = [
   '--disable-component-update',
   '--disable-sync',
   '--hide-scrollbars',
+  // A place of metres and British spelling, whatever this machine speaks.
+  '--accept-lang=en-GB',
   // Pages here live for seconds: what the last compiler gains is less than what it costs.
   '--js-flags=--no-turbofan',
 ];

@@ -119,7 +119,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
           stop
           actions={
             <Button disabled={reads} onClick={() => record((b) => ({ ...b, hotSinceMs: null }))}>
-              It is unplugged, or in my hand
+              It is off or in my hand
             </Button>
           }
         >

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Note } from '~/components';
 import { type BoardStep, ironStands, type PressMoment, pressMoment } from '~/core/hands/board';
-import { type PressTicket, type Project, pieceName } from '~/core/keep/model';
+import type { PressTicket, Project } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
 import { calledWords, dialWords, fewOf, heat as heatWords, seconds } from '~/words';
 import css from './Board.module.css';

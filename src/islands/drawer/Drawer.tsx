@@ -1,10 +1,12 @@
 import type { ColumnDef } from '@tanstack/react-table';
+import { Ruler } from 'lucide-react';
 import { type ComponentType, useEffect, useMemo, useState } from 'react';
-import { Button, Empty, FieldChoice, Note, Toast, UNIT_OPTIONS } from '~/components';
+import { Button, Empty, Note, Toast } from '~/components';
 import { type DrawerKind, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
 import { newId } from '~/core/keep/model';
-import { attempt, changeDrawer, redoDrawer, rememberUnits, seedDemo, undoDrawer, useDrawer, useUnits } from '~/store';
+import { attempt, changeDrawer, redoDrawer, seedDemo, undoDrawer, useDrawer, useUnits, useWays } from '~/store';
 import { Frame } from '../app/Frame';
+import { WaysDialog } from '../app/WaysDialog';
 import css from './Drawer.module.css';
 import { Bar, Fronts, Head } from './DrawerHead';
 import { DrawerTable } from './DrawerTable';
@@ -70,6 +72,8 @@ function DrawerTables() {
   }, []);
 
   const units = useUnits();
+  const asked = useWays();
+  const [ways, setWays] = useState(false);
   const view = useMemo(() => (drawer && units ? lookOf(kind).table(drawer, units) : null), [kind, drawer, units]);
   if (failed)
     return (
@@ -102,7 +106,7 @@ function DrawerTables() {
   };
   const remove = (thing: Thing): void => {
     void doing(
-      () => changeDrawer(kind, `take out ${thing.name}`, new Map([[thing.id, undefined]])),
+      () => changeDrawer(kind, `delete ${thing.name}`, new Map([[thing.id, undefined]])),
       'It was not deleted',
     ).then((done) => {
       if (!done) return;
@@ -140,7 +144,14 @@ function DrawerTables() {
           onOpen={(thing) => setOpen({ thing, isNew: false })}
         />
       )}
-      {units && <FieldChoice label="Numbers in" value={units} options={UNIT_OPTIONS} onChange={rememberUnits} />}
+      {asked && (
+        <p>
+          <Button icon={<Ruler size={18} />} onClick={() => setWays(true)}>
+            Units
+          </Button>
+        </p>
+      )}
+      {ways && asked && <WaysDialog now={asked.ways} chosen={asked.chosen} onClose={() => setWays(false)} />}
       <p className={css.foot}>
         Typical figures are our estimates, and say where they come from. Where a leaflet or care label is stricter,
         follow that.

@@ -2,6 +2,7 @@ import type { ColumnDef } from '@tanstack/react-table';
 import { CircleAlert } from 'lucide-react';
 import type { DisplayUnits } from '~/core/base/units';
 import { type DrawerContents, type DrawerKind, doubtsOf, type Things } from '~/core/keep/drawer';
+import { moneyWords } from '~/words';
 import css from './Drawer.module.css';
 
 /** The columns of a table and how wide they are. Text is what search looks through; numbers sort as numbers. */
@@ -40,4 +41,4 @@ export const nameColumn = <K extends DrawerKind>(kind: K, drawer: DrawerContents
 });
 
 export const gsmCell = (n: number): string => `${Math.round(n)} g/m²`;
-export const price = (n: number | null): string => (n === null ? '' : n.toFixed(2));
+export const price = (n: number | null): string => (n === null ? '' : moneyWords(n));

@@ -85,9 +85,7 @@ function ClothEdge({ project, group }: { project: Project; group: EdgeGroup }) {
           }}
         />
         {!same && !close && (
-          <Button onClick={() => edit((p) => setClothEdge(p, fabric.id, best.edge))}>
-            Take {edgeWords(best.edge)}
-          </Button>
+          <Button onClick={() => edit((p) => setClothEdge(p, fabric.id, best.edge))}>Use {edgeWords(best.edge)}</Button>
         )}
       </div>
     </article>

@@ -20,7 +20,7 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
         <p>
           Booked out of the Drawer on{' '}
           {new Date(taken.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}. What is left of fabric
-          and web lies there with its size.
+          and web is there with its size.
         </p>
         <div className={css.row}>
           <Button onClick={() => void edit(putBack)}>Not cut after all</Button>

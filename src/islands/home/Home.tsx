@@ -16,8 +16,10 @@ import {
   renameProject,
   restoreProject,
   seedDemo,
+  useWays,
 } from '~/store';
 import { Frame } from '../app/Frame';
+import { AskWays, WaysDialog } from '../app/WaysDialog';
 import { addressOf } from '../project/stations';
 import { TroubleDialog, useArrivals } from './arrivals';
 import css from './Home.module.css';
@@ -52,7 +54,8 @@ function Table() {
   const [failure, setFailure] = useState('');
   const [renaming, setRenaming] = useState<ProjectRow | null>(null);
   const [deleted, setDeleted] = useState<ProjectRow | null>(null);
-  const [dialog, setDialog] = useState<'bin' | 'copies' | null>(null);
+  const [dialog, setDialog] = useState<'bin' | 'copies' | 'ways' | null>(null);
+  const asked = useWays();
   const [dropping, setDropping] = useState(false);
   const arrivals = useArrivals(() => setDialog('copies'));
   const { trouble, setTrouble } = arrivals;
@@ -121,7 +124,8 @@ function Table() {
         void arrivals.take(e.dataTransfer.files[0]);
       }}
     >
-      <Masthead onFile={(f) => void arrivals.take(f)} />
+      <Masthead onFile={(f) => void arrivals.take(f)} onWays={asked ? () => setDialog('ways') : null} />
+      {ready !== 'failed' && asked?.chosen === false && <AskWays now={asked.ways} />}
       {ready === 'failed' && (
         <Note stop actions={<Button onClick={() => void begin()}>Try again</Button>}>
           {failure} Until then projects cannot be saved here.
@@ -167,6 +171,9 @@ function Table() {
           onName={(name) => void doing('It was not renamed', () => renameProject(renaming.id, name))}
           onClose={() => setRenaming(null)}
         />
+      )}
+      {dialog === 'ways' && asked && (
+        <WaysDialog now={asked.ways} chosen={asked.chosen} onClose={() => setDialog(null)} />
       )}
       {dialog === 'bin' && <BinDialog onClose={() => setDialog(null)} />}
       {dialog === 'copies' && (

@@ -1,12 +1,19 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Archive, FolderInput, Plus } from 'lucide-react';
+import { Archive, FolderInput, Plus, Ruler } from 'lucide-react';
 import { useRef } from 'react';
 import { Button, ButtonLink, Note } from '~/components';
 import { attempt, copyIsDue, remindLater, useFolder } from '~/store';
 import css from './Home.module.css';
 
 /** What the page is, and how one begins. */
-export function Masthead({ onFile }: { onFile: (file: File | undefined) => void }) {
+export function Masthead({
+  onFile,
+  onWays,
+}: {
+  onFile: (file: File | undefined) => void;
+  /** null: how things are said is not read yet. */
+  onWays: (() => void) | null;
+}) {
   const fileInput = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -28,6 +35,11 @@ export function Masthead({ onFile }: { onFile: (file: File | undefined) => void 
           <ButtonLink href="/drawer" icon={<Archive size={20} />}>
             The Drawer
           </ButtonLink>
+          {onWays && (
+            <Button icon={<Ruler size={20} />} onClick={onWays}>
+              Units
+            </Button>
+          )}
           <input
             ref={fileInput}
             className="visually-hidden"

@@ -131,7 +131,7 @@ export function Layers() {
         )}
         {view === 'build' && (
           <label className={css.slider}>
-            Lay down
+            Build up
             <input
               type="range"
               min="0"

@@ -96,10 +96,10 @@ export function FromDrawerDialog({
         <ButtonLink href="/drawer">Open the Drawer</ButtonLink>
         <Button look="go" disabled={chosen.length === 0} onClick={() => void go()}>
           {back.length === 0
-            ? `Take in ${into.length}`
+            ? `Bring in ${into.length}`
             : into.length === 0
-              ? `Keep ${back.length} in the Drawer`
-              : `Take in ${into.length}, keep ${back.length}`}
+              ? `Put ${back.length} back`
+              : `Bring in ${into.length}, put ${back.length} back`}
         </Button>
       </div>
     </Dialog>

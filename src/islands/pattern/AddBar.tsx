@@ -3,7 +3,6 @@ import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
 import type { Project } from '~/core/keep/model';
 import { THING_WORDS } from '~/words';
-import { whereTo } from './edits';
 import css from './Pattern.module.css';
 
 // Each brings a good deal with it that a project at rest does not need.
@@ -33,18 +32,18 @@ export function AddBar({ project }: { project: Project }) {
   }, []);
   return (
     <div className={css.add}>
-      <span>Lay {whereTo(project)}:</span>
+      <span>Add:</span>
       <Button icon={<Type size={18} />} onClick={() => setOpen('word')}>
-        a word
+        Word
       </Button>
       <Button icon={<Shapes size={18} />} onClick={() => setOpen('shape')}>
-        a shape
+        Shape
       </Button>
       <Button icon={<Spline size={18} />} onClick={() => setOpen('drawing')}>
-        a drawing
+        Drawing
       </Button>
       <Button icon={<Image size={18} />} onClick={() => setOpen('scan')}>
-        a scan or photo
+        Scan or photo
       </Button>
       {open === 'word' && (
         <WordDialog project={project} word={null} {...(begun ? { text: wordMeant(project) } : {})} onClose={close} />

@@ -9,7 +9,7 @@ import { db, editHere, selectAll } from '~/store';
 import { spell } from '~/words';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, fabricOfColour, middleInHand, newId, whereTo } from './edits';
+import { articleInHand, fabricOfColour, middleInHand, newId } from './edits';
 
 type Size = 'file' | 'width' | 'height' | 'ground';
 const LINE_CHOICES: readonly { readonly value: ArrivalWish['lines']; readonly label: string }[] = [
@@ -114,7 +114,7 @@ export function DrawingDialog({ project, onClose }: { project: Project; onClose:
       working={{ label: 'Reading the drawing', share, onCancel: cancel }}
       actions={
         <Button look="go" disabled={!drawing} onClick={lay}>
-          Add it {whereTo(project)}
+          Add drawing
         </Button>
       }
       onClose={onClose}

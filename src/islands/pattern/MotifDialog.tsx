@@ -8,7 +8,7 @@ import { type Fabric, type Picture, type Project, stockMm2 } from '~/core/keep/m
 import { dataUrlToCanvas, editHere, pixelsOf, selectAll } from '~/store';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { articleInHand, middleInHand, newId, whereTo } from './edits';
+import { articleInHand, middleInHand, newId } from './edits';
 
 /** A pointer that moved less than this has tapped, pixels of the photo. */
 const TAP_PX = 12;
@@ -159,7 +159,7 @@ export function MotifDialog({ project, fabric, onClose }: { project: Project; fa
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!found} onClick={lay}>
-          Add it {whereTo(project)}
+          Add motif
         </Button>
       </div>
     </Dialog>

@@ -95,7 +95,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
       <div className={css.actions}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" onClick={lay}>
-          Lay {repeat.count} of it
+          Add {repeat.count} copies
         </Button>
       </div>
     </Dialog>

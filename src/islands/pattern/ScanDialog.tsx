@@ -8,7 +8,6 @@ import { canvasToDataUrl, pixelsOf, readPicture } from '~/store';
 import { spell } from '~/words';
 import { useDrawingJob } from '../project/useDrawingJob';
 import css from './Dialogs.module.css';
-import { whereTo } from './edits';
 import { type Scan, ScanGrips } from './ScanGrips';
 import { ScanRegions, type TracedScan } from './ScanRegions';
 import { layScan } from './scan-lay';
@@ -121,7 +120,7 @@ export function ScanDialog({ project, onClose }: { project: Project; onClose: ()
       actions={
         found && (
           <Button look="go" disabled={kept.size === 0} onClick={lay}>
-            Lay {kept.size === 1 ? 'it' : 'them'} {whereTo(project)}
+            {kept.size === 1 ? 'Add piece' : 'Add pieces'}
           </Button>
         )
       }

@@ -17,7 +17,7 @@ import type { Project } from '~/core/keep/model';
 import { attemptOrTell, db, type SavedShape } from '~/store';
 import { measureLabel, shapeName, shelfWords } from '~/words';
 import css from './Dialogs.module.css';
-import { layOutline, usualFabric, whereTo } from './edits';
+import { layOutline, usualFabric } from './edits';
 
 /** The shape that lies ready: the one most often cut. */
 const USUAL_SHAPE = assertThere(
@@ -143,7 +143,7 @@ export function ShelfDialog({ project, onClose }: { project: Project; onClose: (
             if (!refused) onClose();
           }}
         >
-          Add it {whereTo(project)}
+          Add shape
         </Button>
       </div>
     </Dialog>

@@ -9,7 +9,7 @@ import { ANCHORS, LIMITS, newWord, type Project, type Word } from '~/core/keep/m
 import { attempt, db, editHere, selectAll, useWorkbench } from '~/store';
 import { type OwnFace, ThreadEnded, type WordSet } from '~/workers';
 import css from './Dialogs.module.css';
-import { articleInHand, middleInHand, newId, usualFabric, whereTo } from './edits';
+import { articleInHand, middleInHand, newId, usualFabric } from './edits';
 import { AxisFields, FaceChoice } from './FaceChoice';
 import { useSetter, WORD_MS } from './useSetter';
 
@@ -155,7 +155,7 @@ export function WordDialog({
       <div className={`${css.actions} ${css.atHand}`}>
         <Button onClick={onClose}>Cancel</Button>
         <Button look="go" disabled={!set || busy} onClick={lay}>
-          {word ? 'Change it' : `Lay it ${whereTo(project)}`}
+          {word ? 'Change word' : 'Add word'}
         </Button>
       </div>
     </Dialog>

@@ -19,9 +19,6 @@ export { newId };
 /** The article that is looked at, in a project or in a draft of it. */
 export const articleInHand = (project: Project): Article => articleOr(project, useWorkbench.getState().articleId);
 
-/** Where what is added goes, for a button: some things lie on no ground. */
-export const whereTo = (project: Project): string => (articleInHand(project).ground ? 'on the background' : 'down');
-
 /** The middle of what the article in hand lies on, mm. */
 export function middleInHand(project: Project): { x: number; y: number } {
   const { widthMm, heightMm } = articleInHand(project).ground ?? viewOf(project, articleInHand(project).id).ground;

@@ -5,7 +5,7 @@ export type Station = StationName;
 /** What each station is called, and the question it answers. */
 const FACTS: { readonly [S in Station]: { readonly name: string; readonly question: string } } = {
   pattern: { name: 'Pattern', question: 'What shapes, how big, where?' },
-  layers: { name: 'Layers', question: 'What lies over what?' },
+  layers: { name: 'Layers', question: 'What goes over what?' },
   match: { name: 'Match', question: 'Which web for which fabric?' },
   trace: { name: 'Trace', question: 'Which way round, on how little web?' },
   press: { name: 'Press', question: 'What heat, how long, how hard?' },
