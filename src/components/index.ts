@@ -15,5 +15,6 @@ export * from './on-cloth';
 export * from './Picture';
 export * from './Progress';
 export * from './Swatch';
+export * from './Term';
 export * from './Toast';
 export * from './words';

@@ -83,7 +83,7 @@ export function keepPlanning(
       return `This could not be worked out (${e instanceof Error ? e.message : String(e)}). Undo the last step; your project is safe.`;
     if (e.why === 'not-loaded') return e.message;
     return e.why === 'too-long'
-      ? 'Working this out took longer than 30 s and was stopped. What is shown is from before. Simplify outlines, or make several projects of it.'
+      ? 'Working this out took longer than 30 s and was stopped. What is shown is from before. Simplify outlines, or split the project.'
       : 'Working it out was stopped. What is shown is from before; the next change works it out again.';
   };
 

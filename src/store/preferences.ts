@@ -1,6 +1,6 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { z } from 'zod';
-import { type DisplayUnits, speakAs } from '~/core/base/units';
+import { type DisplayUnits, type Manner, speakAs } from '~/core/base/units';
 import { type Ways, waysOf } from '~/words/place';
 import { CURRENCIES } from '~/words/price';
 import { attempt } from './attempt';
@@ -65,9 +65,11 @@ export const keepWays = ({ lengths, ...ways }: Ways) =>
 const ANSWER_MS = 1500;
 
 /** Reads how things are said, and says them so from here on. Called before a page shows anything. */
-export async function speakAsChosen(): Promise<void> {
+export async function speakAsChosen(): Promise<Manner> {
   const late = new Promise<null>((r) => setTimeout(() => r(null), ANSWER_MS));
   const read = await Promise.race([readWays().catch(() => null), late]);
   const { heat, spelling, currency } = read?.ways ?? { ...usual(), currency: null };
-  speakAs({ heat, spelling, currency });
+  const now: Manner = { heat, spelling, currency };
+  speakAs(now);
+  return now;
 }

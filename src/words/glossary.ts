@@ -4,6 +4,8 @@ import { manner } from '~/core/base/units';
 export interface Term {
   readonly us: string;
   readonly uk: string;
+  /** How it also stands in a sentence of ours. */
+  readonly said?: readonly string[];
   /** Where it is more than an s. */
   readonly many?: { readonly us: string; readonly uk: string };
   /** What people also type when they look for it. */
@@ -18,12 +20,14 @@ const same = (word: string): Pick<Term, 'us' | 'uk'> => ({ us: word, uk: word })
 export const GLOSSARY = {
   web: {
     ...same('fusible web'),
+    said: ['the web'],
     finds: ['fusible', 'bonding web', 'iron-on', 'adhesive', 'glue', 'film'],
     help: 'A thin layer of dry glue that melts under the iron and holds one fabric on another.',
   },
   liner: {
     us: 'paper backing',
     uk: 'backing paper',
+    said: ['the paper'],
     many: { us: 'paper backings', uk: 'backing papers' },
     finds: ['liner', 'release paper', 'carrier', 'paper'],
     help: 'The paper that the web comes on: you draw on it, and peel it off before the piece is laid.',
@@ -35,6 +39,7 @@ export const GLOSSARY = {
   },
   background: {
     ...same('background'),
+    said: ['the background'],
     finds: ['ground', 'base', 'foundation'],
     help: 'The fabric or thing that the pieces are fused to.',
   },
@@ -50,6 +55,7 @@ export const GLOSSARY = {
   },
   unit: {
     ...same('unit'),
+    said: ['the unit'],
     finds: ['group', 'motif'],
     help: 'Pieces that are fused to each other on the pressing sheet first, and then laid as one.',
   },
@@ -65,6 +71,7 @@ export const GLOSSARY = {
   },
   peel: {
     ...same('peel off'),
+    said: ['peel'],
     finds: ['remove', 'take off'],
     help: 'To pull the paper off the cooled web; the glue stays on the fabric.',
   },
@@ -98,6 +105,7 @@ export const GLOSSARY = {
   },
   'pressing-sheet': {
     ...same('non-stick pressing sheet'),
+    said: ['pressing sheet', 'pressing sheets'],
     finds: ['pressing sheet', 'appliqué sheet', 'non-stick pressing sheet', 'teflon sheet'],
     help: 'A sheet that glue does not stick to: under work that is built in the hand, or over bare web.',
   },
@@ -174,11 +182,45 @@ export function terms(id: TermId): string {
 export const termHelp = (id: TermId): string =>
   american() ? entry(id).help.replace('metre', 'meter') : entry(id).help.replace('neighbor', 'neighbour');
 
+/** What of a sentence is a word of the trade: the first mention of each; the rest between. */
+export function termsIn(text: string): { readonly text: string; readonly id: TermId | null }[] {
+  const shown = ASKED_ABOUT.flatMap((id) =>
+    [term(id), terms(id), ...(entry(id).said ?? [])].map((word) => ({ id, word })),
+  ).sort((a, b) => b.word.length - a.word.length);
+  const pattern = new RegExp(`\\b(?:${shown.map(({ word }) => word).join('|')})\\b`, 'gi');
+  const parts: { text: string; id: TermId | null }[] = [];
+  const told = new Set<TermId>();
+  let at = 0;
+  for (const found of text.matchAll(pattern)) {
+    const id = shown.find(({ word }) => word.toLowerCase() === found[0].toLowerCase())?.id;
+    if (id === undefined || told.has(id)) continue;
+    told.add(id);
+    if (found.index > at) parts.push({ text: text.slice(at, found.index), id: null });
+    parts.push({ text: found[0], id });
+    at = found.index + found[0].length;
+  }
+  if (at < text.length) parts.push({ text: text.slice(at), id: null });
+  return parts;
+}
+/** The words that are worth a question in the middle of a sentence: not those that everybody sews with. */
+const ASKED_ABOUT: readonly TermId[] = [
+  'liner',
+  'glue-side',
+  'tuck-under',
+  'pressing-sheet',
+  'pressing-cloth',
+  'parchment',
+  'wadding',
+  'stabiliser',
+  'unit',
+  'reversed',
+];
+
 /** For whoever searches: letters without their marks and case. */
 const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().trim();
 
 /** All that one of these words may also be called: each notion that is found by it, with everything else that finds it. */
-export function alsoCalled(query: string): string[] {
+function alsoCalled(query: string): string[] {
   const asked = plain(query);
   if (asked.length < SHORTEST) return [asked];
   const found = new Set([asked]);
@@ -192,10 +234,15 @@ export function alsoCalled(query: string): string[] {
 /** A shorter query is only looked for as it stands: “i” is no beginning of “iron-on”. */
 const SHORTEST = 3;
 
-/** Whether something is found: by a part of its name, or by what the trade calls it otherwise. @param texts its name, and what kind of thing it is */
-export function isFound(query: string, ...texts: readonly string[]): boolean {
-  const asked = plain(query);
-  if (asked === '') return true;
-  const here = plain(texts.join(' '));
-  return here.includes(asked) || alsoCalled(query).some((name) => here.includes(name));
+/** Tells what is found by a query: by a part of its name, or by what the trade calls it otherwise. */
+export function finder(query: string): (...texts: readonly string[]) => boolean {
+  if (plain(query) === '') return () => true;
+  const names = alsoCalled(query);
+  return (...texts) => {
+    const here = plain(texts.join(' '));
+    return names.some((name) => here.includes(name));
+  };
 }
+
+/** What else people call it. */
+export const termFinds = (id: TermId): readonly string[] => entry(id).finds;

@@ -71,7 +71,7 @@ const REMEDIES: Words<Remedy> = {
     `Try a scrap of ${cloth || 'the fabric'} at ${heat(toC, u)}, hotter than its label. If it is unharmed, note that with the fabric in the Drawer`,
   'measure-iron': ({ iron }) => `Measure the dial of ${iron}`,
   'from-back': () => 'Turn it over and press from the back',
-  'both-sides': () => 'Press half of it from the face, half from the back',
+  'both-sides': () => 'Press half of the time from the front, half from the back',
   'through-liner': () => 'Turn it over and press through the paper',
 };
 /** What to do, without the window it would give. */

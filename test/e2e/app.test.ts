@@ -233,7 +233,7 @@ describe('the application, in Chromium', () => {
     await s.press('Done');
     await s.driver.wait(async () => !(await (await s.find('header')).getText()).includes('No snags'), 45_000);
     await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
-    expect(await s.text('dialog')).to.include('past the edge of the ground');
+    expect(await s.text('dialog')).to.include('past the edge of the background');
     await s.press('Show me', '//*[@data-code="off-the-ground"]');
     // A letter's word is in hand: it is moved, and shown, as one.
     expect(await s.text('aside h2')).to.equal('“HARBOUR LIGHT”');

@@ -62,7 +62,7 @@ describe('the ironing board, in Chromium', () => {
 
   it('shows one step, large, what is asked before it, and one target; Space and a pedal go on and back', async () => {
     await s.visit('harbour-light', 'board');
-    expect(await s.text('main')).to.match(/^Press the ground and every cloth smooth/);
+    expect(await s.text('main')).to.match(/^Press the background and every fabric smooth/);
     expect(await s.axe()).to.deep.equal([]);
     const keys = async (k: string): Promise<void> => s.driver.actions().sendKeys(k).perform();
     await keys(Key.SPACE);

@@ -57,7 +57,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await made('Foil motifs');
     await s.station('press');
     expect(await s.text('main')).to.match(/Foil on the right side: its web first, then the foil/);
-    expect(await s.text('main')).to.match(/Lay Gold foil over all of the adhesive/);
+    expect(await s.text('main')).to.match(/Lay Gold foil over all of the glue/);
     await s.station('pattern');
     await made('Mending patch');
     expect(await s.text('aside')).to.match(/The patch is cut .*its corners rounded/);
@@ -76,7 +76,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
       await s.driver
         .findElement(
           By.xpath(
-            '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, liner up"]',
+            '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, paper up"]',
           ),
         )
         .click();

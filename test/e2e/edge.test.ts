@@ -110,7 +110,7 @@ describe('Edge, in Chromium', () => {
     await s.choose('one for all');
     await s.settled();
     await s.holds('one thread', async () => (await s.text('[data-changes]')).includes('one thread for all'));
-    await s.choose('matching the cloth');
+    await s.choose('matching the fabric');
     await s.settled();
     await s.driver.executeScript("document.querySelector('article[data-edge] details summary').click()");
     await s.type('Width', '0.3');

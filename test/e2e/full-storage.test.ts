@@ -70,18 +70,18 @@ describe('storage that fails, in Chromium', () => {
     await storage('');
     await s.press('That is enough: start');
     await s.settled();
-    const begun = (await s.stored()).find((r) => r.name === 'A picture on a ground');
+    const begun = (await s.stored()).find((r) => r.name === 'A picture on a background');
     expect(begun?.doc.articles[0]?.ground?.widthMm).to.equal(321);
     await s.go('/drawer');
     await s.find('[role=table]');
     await storage('full');
     await s.press('New fabric');
-    await (await s.find('dialog input[type=text]')).sendKeys('Sail cloth');
+    await (await s.find('dialog input[type=text]')).sendKeys('Sail fabric');
     await s.press('Put it in the drawer', '//dialog');
     await s.holds('it is told', async () =>
       /It was not kept\. The browser has no room left/.test(await s.text('dialog')),
     );
-    expect(await (await s.find('dialog input[type=text]')).getAttribute('value')).to.equal('Sail cloth');
+    expect(await (await s.find('dialog input[type=text]')).getAttribute('value')).to.equal('Sail fabric');
     await storage('');
     await s.press('Put it in the drawer', '//dialog');
     await s.holds('it is kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);

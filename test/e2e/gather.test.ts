@@ -225,7 +225,7 @@ describe('Gather, in Chromium', () => {
   sweep('says that nothing is to gather where nothing is', async () => {
     await s.begin();
     await s.station('gather');
-    await s.holds('the ground is all there is', async () => /To buy|All of it is here/.test(await s.text('main')));
+    await s.holds('the background is all there is', async () => /To buy|All of it is here/.test(await s.text('main')));
     expect(await s.axe()).to.deep.equal([]);
   });
 });

@@ -36,7 +36,7 @@ describe('one system of units, in Chromium', () => {
       await s.choose(units === 'in' ? 'inches, °F' : 'millimetres, °C');
       await s.settled();
       await saved();
-      await clean('the ground');
+      await clean('the background');
       await s.run(
         `[...document.querySelectorAll('[data-piece=door]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
       );

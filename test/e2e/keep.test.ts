@@ -58,7 +58,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
     await s.press(size, '//dialog');
     if (mm) await type(await s.find('dialog input[type=text]'), mm);
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     const words = await s.text(`dialog ${refusal}`);
     await s.press('Close', '//dialog');
     return words;
@@ -68,7 +68,7 @@ describe('nothing is lost, in Chromium', () => {
     let squares = '';
     for (let i = 0; i < 520; i++)
       squares += `<rect x="${(i % 26) * 20}" y="${Math.floor(i / 26) * 18}" width="15" height="15" fill="#${(0x100000 + i * 97).toString(16).slice(0, 6)}"/>`;
-    expect(await layDrawing(drawing('colours.svg', squares), 'to the ground')).to.match(
+    expect(await layDrawing(drawing('colours.svg', squares), 'to the background')).to.match(
       /list of fabrics holds 534 entries, but at most 500/,
     );
   });
@@ -99,7 +99,7 @@ describe('nothing is lost, in Chromium', () => {
     await type(await fieldOf(s, 'Width, height follows'), '6000');
     const many = await fieldOf(s, 'How many');
     await type(many, '300');
-    expect(await s.text(`aside ${refusal}`)).to.match(/more than 10,000 m² of cloth/);
+    expect(await s.text(`aside ${refusal}`)).to.match(/more than 10,000 m² of fabric/);
     await many.sendKeys(Key.ESCAPE);
     expect(await many.getAttribute('value')).to.equal('1');
     await s.press('Undo');
@@ -112,11 +112,11 @@ describe('nothing is lost, in Chromium', () => {
     await (await s.find('dialog input[type=file]')).sendKeys(thin);
     await s.find('dialog svg[aria-label="One shape"]');
     await s.press('as in the file', '//dialog');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.settled();
     const wide = await fieldOf(s, 'Width, height follows');
     await type(wide, '1');
-    expect(await s.text(`aside ${refusal}`)).to.match(/encloses no cloth/);
+    expect(await s.text(`aside ${refusal}`)).to.match(/encloses no fabric/);
     await wide.sendKeys(Key.ESCAPE);
   });
 
@@ -140,8 +140,8 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('over an arc', '//dialog');
     await type(await fieldOf(s, 'Radius of the arc', '//dialog'), '60');
     await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));
-    await s.holds('it can be laid', async () => (await s.named('Lay it on the ground', '//dialog')).isEnabled());
-    await s.press('Lay it on the ground', '//dialog');
+    await s.holds('it can be laid', async () => (await s.named('Lay it on the background', '//dialog')).isEnabled());
+    await s.press('Lay it on the background', '//dialog');
     await s.find('aside h2');
     await s.settled();
     // Drawn together by a corner until the arc would be far under a centimetre.
@@ -217,11 +217,11 @@ describe('nothing is lost, in Chromium', () => {
     writeFileSync(file, JSON.stringify(doc));
     await s.go('/');
     await (await s.find('input[type=file]')).sendKeys(file);
-    expect(await s.text('dialog')).to.match(/encloses no cloth|must be at least 1/);
+    expect(await s.text('dialog')).to.match(/encloses no fabric|must be at least 1/);
     await s.press('See what can be mended', '//dialog');
     await s.holds('repair is open', async () => (await s.text('h1')).includes('needs mending'));
     const list = await s.text('ul[aria-label="What does not hold"]');
-    expect(list).to.include('encloses no cloth');
+    expect(list).to.include('encloses no fabric');
     expect(list).to.include('the piece is left out');
     expect(list).to.include('it becomes 1');
     expect(list).to.include('4.5 in are 114.3 mm');
@@ -391,7 +391,7 @@ describe('nothing is lost, in Chromium', () => {
       id: 'there',
       atMs: 5,
       act: 'done',
-      facts: [`draw-on-liner ${piece!.id} 1`],
+      facts: [`draw-on-paper ${piece!.id} 1`],
       copies: 1,
       wanted: [],
       back: false,

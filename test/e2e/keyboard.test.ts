@@ -103,7 +103,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
 
   sweep('moves a part of a layout with the arrows, again and again, and undo brings it back', async () => {
     await open('trace');
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.press('Nest');
     await s.holds('it has ended', async () => (await s.driver.findElements(By.css('[role=progressbar]'))).length === 0);
     await s.settled();
@@ -141,11 +141,11 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     async () => {
       await open('match');
       expect(await s.driver.findElements(By.css('[data-web=none]'))).to.have.length(0);
-      await s.press('shapes are printed on the liner');
+      await s.press('shapes are printed on the paper');
       await s.holds('nothing suits', async () => (await s.driver.findElements(By.css('[data-web=none]'))).length > 0);
       const text = await s.text('[data-web=none]');
       expect(text).to.include('No web suits');
-      expect(text).to.match(/Buy a .* with a printable liner, about \d+ g\/m², that melts below \d+ °C/);
+      expect(text).to.match(/Buy a .* with a printable paper, about \d+ g\/m², that melts below \d+ °C/);
       await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
       await s.find('dialog [data-code]');
       expect((await snags()).length).to.be.above(0);

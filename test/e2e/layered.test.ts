@@ -17,13 +17,13 @@ describe('things of two layers, in Chromium', () => {
     await s.station('layers');
     // Whoever takes nothing in hand is told of the whole, and nothing of a ground.
     const whole = await s.text('aside');
-    expect(whole).to.match(/4 layers of cloth, 4 of web, .* as its lowest cloth alone/);
+    expect(whole).to.match(/4 layers of fabric, 4 of web, .* as its lowest fabric alone/);
     await s.station('press');
     const work = await s.text('main');
     expect(work).to.not.include('would not work');
     const steps = work;
-    expect(steps).to.match(/Lay 1 “Front, back” on the board wrong side up, its adhesive facing you\. 5 copies\./);
-    expect(steps).to.match(/Lay 2 “Front” over it right side up, its adhesive down, edge on edge/);
+    expect(steps).to.match(/Lay 1 “Front, back” on the board wrong side up, its glue facing you\. 5 copies\./);
+    expect(steps).to.match(/Lay 2 “Front” over it right side up, its glue down, edge on edge/);
     expect(steps).to.not.match(/onto the ground/);
     await s.station('trace');
     await s.press('PDF');
@@ -76,7 +76,7 @@ describe('things of two layers, in Chromium', () => {
   sweep('made another way: foil for the back, trimmed after; and undone', async () => {
     await s.press('Done');
     await s.driver
-      .findElement(By.xpath('//label[.="How it is made"]/following-sibling::select/option[.="Cloth and foil"]'))
+      .findElement(By.xpath('//label[.="How it is made"]/following-sibling::select/option[.="Fabric and foil"]'))
       .click();
     await s.settled();
     await s.holds('a foil was taken', async () =>
@@ -84,7 +84,7 @@ describe('things of two layers, in Chromium', () => {
     );
     expect((await s.doc('Line of flags')).order.slice(0, 2)).to.deep.equal(['front', 'front-foil']);
     await s.station('press');
-    expect(await s.text('main')).to.match(/metal side up, over all of the adhesive/);
+    expect(await s.text('main')).to.match(/metal side up, over all of the glue/);
     await s.press('Undo');
     await s.settled();
     await s.holds('backs again', async () => (await s.doc('Line of flags')).order[0] === 'front-back');

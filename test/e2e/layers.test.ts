@@ -24,7 +24,7 @@ describe('the Layers station', () => {
     expect(await s.attribute('[data-laid]', 'data-laid')).to.equal('36');
     const range = await s.find('input[type=range]');
     await range.sendKeys(Key.HOME);
-    await s.holds('bare ground', async () => (await s.attribute('[data-laid]', 'data-laid')) === '0');
+    await s.holds('bare background', async () => (await s.attribute('[data-laid]', 'data-laid')) === '0');
     for (let i = 0; i < 4; i++) await range.sendKeys(Key.ARROW_RIGHT);
     await s.holds(
       'four laid',
@@ -39,7 +39,7 @@ describe('the Layers station', () => {
     expect(
       (await s.driver.findElements(By.css('[aria-label^="Layers of cloth, the ground"] li'))).length,
     ).to.be.at.least(3);
-    expect(await s.text('aside')).to.match(/The stiffest place\n\d+ layers of cloth/);
+    expect(await s.text('aside')).to.match(/The stiffest place\n\d+ layers of fabric/);
   });
 
   it('an underlap of its own changes what is traced, and undo brings it back', async () => {
@@ -51,12 +51,12 @@ describe('the Layers station', () => {
     };
     const before = await traced();
     await s.visit('harbour-light', 'layers');
-    await type('Underlap', '12 mm');
+    await type('Tuck-under', '12 mm');
     await s.settled();
     await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
     expect(await traced()).to.not.equal(before);
     await s.visit('harbour-light', 'layers');
-    await type('Underlap', '6 mm');
+    await type('Tuck-under', '6 mm');
     await s.holds('saved', async () => (await s.text('header [role=status]')) === 'Saved');
     expect(await traced()).to.equal(before);
   });
@@ -79,7 +79,7 @@ describe('the Layers station', () => {
       (await s.driver.findElements(By.xpath('//aside//button[normalize-space(.)="Take it apart"]'))).length;
     // The crab of the demo is built already.
     expect(await built()).to.equal(1);
-    expect(await s.text('aside')).to.match(/liners of Left legs, .* stay on until the unit goes to the ground/);
+    expect(await s.text('aside')).to.match(/papers of Left legs, .* stay on until the unit goes to the ground/);
     await s.driver.findElement(offered).click();
     await s.settled();
     await s.holds('the unit is there', async () => (await built()) === 2);
@@ -103,7 +103,7 @@ describe('the Layers station', () => {
 
   it('cuts hidden cloth away when asked', async () => {
     await s.press('4 Cliff', '//aside');
-    const has = (await s.text('aside')).includes('Hidden cloth');
+    const has = (await s.text('aside')).includes('Hidden fabric');
     if (!has) {
       await s.press('Done');
       await s.press('6 Tower', '//aside');

@@ -34,7 +34,7 @@ describe('The making, in Chromium', () => {
     expect(sheet)
       .to.include('Build “Crab”')
       .and.match(/Let cool, lift\n\d+ s/);
-    expect(sheet).to.include('the release sheet');
+    expect(sheet).to.include('the pressing sheet');
     expect(ground).to.include('The unit “Crab”, as one');
     expect(ground).to.match(/The seconds are decided where .* lies on .*: .* pale in the picture/);
     expect(ground).to.match(/So far \d+ min of hands, \d+ min of waiting/);
@@ -50,7 +50,7 @@ describe('The making, in Chromium', () => {
     expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
     await choose('To fuse, between', 'press-cloth');
     await s.settled();
-    expect(await covers()).to.have.members(['press cloth', 'baking parchment']);
+    expect(await covers()).to.have.members(['pressing cloth', 'baking parchment']);
     await s.press('Undo');
     await s.settled();
     expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
@@ -82,7 +82,7 @@ describe('The making, in Chromium', () => {
       "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
     );
     await s.find('aside select');
-    await choose('How it gets onto the cloth', 'cut-from-print');
+    await choose('How it gets onto the fabric', 'cut-from-print');
     await s.settled();
     expect(await s.text('aside')).to.include('Cut freely from the printed side');
     await s.holds('it is kept', async () => JSON.stringify(await s.stored()).includes('"route":"cut-from-print"'));
@@ -92,7 +92,7 @@ describe('The making, in Chromium', () => {
     await s.run(
       "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
     );
-    await choose('How it gets onto the cloth', 'project');
+    await choose('How it gets onto the fabric', 'project');
     await s.settled();
   });
 
@@ -101,7 +101,7 @@ describe('The making, in Chromium', () => {
       "document.querySelector('[data-piece=crab]').dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))",
     );
     await s.holds('two are in hand', async () => (await s.text('aside')).includes('2 things in hand'));
-    await choose('How it gets onto the cloth', 'cutter-fabric-up');
+    await choose('How it gets onto the fabric', 'cutter-fabric-up');
     await s.settled();
     const kept = async (): Promise<number> =>
       (JSON.stringify(await s.stored()).match(/"route":"cutter-fabric-up"/g) ?? []).length;
@@ -125,7 +125,7 @@ describe('The making, in Chromium', () => {
       );
     expect(await onPicture()).to.equal(0);
     await s.press('a shape');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.settled();
     await s.holds('one piece lies there', async () => (await onPicture()) === 1);
     expect(await s.text('li[data-here=true]')).to.include('1 piece');

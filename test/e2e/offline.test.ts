@@ -67,7 +67,7 @@ describe('with the server switched off, in Chromium', () => {
           'return [...document.querySelectorAll("dialog fieldset label svg")].every((g) => g.querySelector("path"))',
         ),
       );
-      await s.press('Lay it on the ground', '//dialog');
+      await s.press('Lay it on the background', '//dialog');
       await s.settled();
 
       const file = path.join(s.downloads, 'square.svg');
@@ -80,7 +80,7 @@ describe('with the server switched off, in Chromium', () => {
       await s.station('trace');
       await s.press('Tracing sheets, PDF');
       expect((await s.downloaded('.pdf')).bytes.subarray(0, 5).toString()).to.equal('%PDF-');
-      await s.press('layout on web and cloth');
+      await s.press('layout on web and fabric');
       await s.press('Nest');
       await s.holds('it is laid out', async () =>
         /of the roll|saves|Keep it here|Nest again/.test(await s.text('main')),
@@ -144,7 +144,7 @@ describe('without a service worker, the server stopped in the middle', () => {
       await s.holds(`${opener} says so`, async () => (await s.text('dialog')).includes('could not be loaded'));
       await closeDialogs(s);
     }
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.holds('the layout says so', async () => /The layout could not be loaded/.test(await s.text('main')));
     await (await s.find('nav a[href$="/press"]')).click();
     await (await s.driver.findElement(By.xpath('(//button[.="Look into the stack"])[1]'))).click();

@@ -33,12 +33,12 @@ describe('the Pattern station, tried as a new user would', () => {
         await s.text('dialog [role=status]'),
       ),
     );
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('seven letters', async () => (await pieces()) === 7);
     expect(await s.text('aside h2')).to.equal('“LANTERN”');
     expect(await s.attribute('[data-templates]', 'data-templates')).to.equal('6');
     const box = (await s.driver.executeScript(
-      'const r=[...document.querySelectorAll("section [data-piece] > g > path:first-child")].map(e=>e.getBoundingClientRect());const g=document.querySelector("section svg[data-flipped] > g > path").getBoundingClientRect();return {mid:(Math.min(...r.map(b=>b.left))+Math.max(...r.map(b=>b.right)))/2, ground:g.left+g.width/2}',
+      'const r=[...document.querySelectorAll("section [data-piece] > g > path:first-child")].map(e=>e.getBoundingClientRect());const g=document.querySelector("section svg[data-flipped] > g > path").getBoundingClientRect();return {mid:(Math.min(...r.map(b=>b.left))+Math.max(...r.map(b=>b.right)))/2, background:g.left+g.width/2}',
     )) as { mid: number; ground: number };
     expect(box.mid).to.be.closeTo(box.ground, 1.5);
   });
@@ -94,7 +94,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.type('Thickest', '79', '//dialog');
     expect(await s.text('dialog [role=alert]')).to.include('Make it thinner');
     await s.type('Thickest', '24', '//dialog');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('one more', async () => (await pieces()) === 8);
     expect(await s.text('aside h2')).to.equal('8 · Crescent moon');
   });
@@ -204,7 +204,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.press('to a width', '//dialog');
     await s.type('Wide', '10 cm', '//dialog');
     await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('100 mm wide'));
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('five more', async () => (await pieces()) === 13);
     expect(await s.driver.getTitle()).to.not.include('hacked');
     expect(await s.text('aside'))
@@ -231,13 +231,13 @@ describe('the Pattern station, tried as a new user would', () => {
   sweep('shows the pieces on a photo of one’s own cloth, at true size', async () => {
     await s.press('Done');
     await s.press('8 Crescent moon', '//aside');
-    await s.press('Use a photo of this cloth');
+    await s.press('Use a photo of this fabric');
     await s.give(
       'cloth.png',
       png(120, 80, (x, y) => ((Math.floor(x / 10) + Math.floor(y / 10)) % 2 ? 60 : 200)),
       'image/png',
     );
-    await s.type('Width of cloth that the photo shows', '60 mm', '//dialog');
+    await s.type('Width of fabric that the photo shows', '60 mm', '//dialog');
     await s.press('Use this photo', '//dialog');
     await s.holds(
       'the photo is there',
@@ -279,7 +279,7 @@ describe('the Pattern station, tried as a new user would', () => {
     const regions = await s.driver.findElements(By.css('dialog [aria-label^="Region"]'));
     await regions[1]!.click();
     await s.holds('one kept', async () => (await s.text('dialog')).includes('1 of 2 regions'));
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('one more piece', async () => (await pieces()) === before + 1);
     // The two points lie 60 % of 400 px apart and stand for 120 mm: half a millimetre a pixel. The larger frame is 152 px to the middle of its line.
     expect(Number.parseFloat(await s.value('Width, height follows'))).to.be.closeTo(76, 1.5);
@@ -304,7 +304,7 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('gives the ground a size, a shape, seams and creases', async () => {
     await (await (await s.field('A size people use')).findElement(By.css('option[value="Fat quarter"]'))).click();
-    await s.holds('a fat quarter', async () => (await s.value('Ground, wide')) === '558.8 mm');
+    await s.holds('a fat quarter', async () => (await s.value('Background, wide')) === '558.8 mm');
     await (await (await s.field('Shape')).findElement(By.css('option[value=oval]'))).click();
     await s.type('Seam allowance', '1/4 in');
     await s.type('Folded in half across', '2');

@@ -40,7 +40,7 @@ describe('Press, in Chromium', () => {
       Number(/; from ([\d.]+) to/.exec(await s.text('[data-ticket=bond-1]'))?.[1] ?? Number.NaN);
     const cold = await least();
     expect(cold).to.be.above(1);
-    for (const label of ['the ground, pressed just before', 'the board, in use for a while']) {
+    for (const label of ['the background, pressed just before', 'the board, in use for a while']) {
       await s.press(label);
       await s.settled();
     }
@@ -113,10 +113,10 @@ describe('Press, in Chromium', () => {
 
   it('takes a cover of one’s own from the project', async () => {
     await s.field('To bond, between iron and work');
-    await (await s.find('select option[value=linen-cloth]')).click();
+    await (await s.find('select option[value=linen-fabric]')).click();
     await s.settled();
-    await s.holds('a press cloth is on the tickets', async () =>
-      (await s.text('article[data-ticket]')).includes('press cloth'),
+    await s.holds('a pressing cloth is on the tickets', async () =>
+      (await s.text('article[data-ticket]')).includes('pressing cloth'),
     );
     await s.press('Undo');
     await s.settled();

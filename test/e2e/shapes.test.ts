@@ -32,7 +32,7 @@ describe('shapes, joins and words as makers cut them', () => {
         await s.text('dialog [role=status]'),
       ),
     );
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('four letters', async () => (await pieces()) === 4);
     await s.type('Capital tops from the top edge', '120 mm');
     await s.type('Baseline from the bottom edge', '100 mm');
@@ -62,7 +62,7 @@ describe('shapes, joins and words as makers cut them', () => {
   it('a shape from the shelf goes round a ring, turned, in two cloths', async () => {
     await s.press('a shape');
     await s.press('Heart', '//dialog');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('one', async () => (await pieces()) === 1);
     await s.press('Round a ring, along a line');
     await s.type('How many', '8', '//dialog');
@@ -71,7 +71,7 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.press('Lay 8 of it', '//dialog');
     await s.holds('eight', async () => (await pieces()) === 8);
     await kept(
-      'turned and in two cloths',
+      'turned and in two fabrics',
       (p) => new Set(p.pieces.map((q) => q.fabricId)).size === 2 && p.pieces.some((q) => q.at.rotateDeg === 45),
     );
     await s.press('Undo');
@@ -91,11 +91,11 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.holds('its line is not left out', async () => !(await s.text('dialog')).includes('Not everything'));
     await s.choose('beads', '//dialog');
     await s.choose('it lies on a whole base', '//dialog');
-    await s.choose('bands of cloth', '//dialog');
+    await s.choose('bands of fabric', '//dialog');
     await s.holds('three pieces', async () => /^3 pieces/.test(await s.text('dialog [role=status]')));
     await s.choose('to stitch', '//dialog');
     await s.holds('two pieces', async () => /^2 pieces/.test(await s.text('dialog [role=status]')));
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('two', async () => (await pieces()) === 2);
     await kept('line and bead are kept with the whole base', (p) =>
       p.pieces.some(
@@ -124,9 +124,9 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.choose('every coloured area', '//dialog');
     await s.press('Trace it', '//dialog');
     await s.holds('two regions', async () => /2 of 2 regions/.test(await s.text('dialog')));
-    await s.press('Lay them on the ground', '//dialog');
+    await s.press('Lay them on the background', '//dialog');
     await s.holds('four pieces', async () => (await pieces()) === 4);
-    await kept('a cloth for each colour', (p) => {
+    await kept('a fabric for each colour', (p) => {
       const two = p.pieces.slice(-2).map((q) => p.fabrics.find((f) => f.id === q.fabricId)?.colour ?? '');
       return new Set(two).size === 2 && two.every((c) => c !== '');
     });
@@ -135,14 +135,14 @@ describe('shapes, joins and words as makers cut them', () => {
   it('a motif is cut from the photo of a print by a tap, its print in place, its route said', async function () {
     this.timeout(120_000);
     await s.press('a shape');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('five', async () => (await pieces()) === 5);
-    await s.press('Use a photo of this cloth');
+    await s.press('Use a photo of this fabric');
     const photo = colourPng(240, 160, (x, y) =>
       Math.hypot((x % 80) - 40, (y % 80) - 40) < 24 ? [220, 170, 40] : [236, 240, 232],
     );
     await s.give('print.png', photo, 'image/png');
-    await s.type('Width of cloth that the photo shows', '240 mm', '//dialog');
+    await s.type('Width of fabric that the photo shows', '240 mm', '//dialog');
     await s.press('Use this photo', '//dialog');
     await s.press('Cut a motif from its print');
     const svg = await s.find('dialog svg[role=img]');
@@ -155,7 +155,7 @@ describe('shapes, joins and words as makers cut them', () => {
       .perform();
     await s.find('dialog [data-motif]');
     await s.holds('how many it yields', async () => /about 6 like it/.test(await s.text('dialog [role=status]')));
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.holds('six', async () => (await pieces()) === 6);
     await kept('route and print', (p) => {
       const m = p.pieces.at(-1);

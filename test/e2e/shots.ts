@@ -50,7 +50,7 @@ try {
   await s.go('/project/lemon-pot/pattern');
   await s.settled();
   const machine =
-    '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, cloth up"]';
+    '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, fabric up"]';
   await s.driver.findElement(By.xpath(machine)).click();
   await s.settled();
   await s.go('/project/lemon-pot/trace');
@@ -68,7 +68,7 @@ try {
   await open('trace');
   await s.press('Middle film');
   await shoot('trace');
-  await s.press('layout on web and cloth');
+  await s.press('layout on web and fabric');
   await s.press('Nest');
   await s.find('[data-layout]');
   await s.holds('it has ended', async () => (await s.driver.findElements(By.css('[role=progressbar]'))).length === 0);

@@ -39,12 +39,12 @@ describe('the first ten minutes, in Chromium', () => {
     await act(() => s.type('Call it (if you know already)', 'LANTERN'));
     await act(() => s.press('Go on'));
     await act(() => s.press('Go on'));
-    await act(() => s.press('New cloth'));
+    await act(() => s.press('New fabric'));
     await act(() => s.type('Its colour', 'teal'));
     await act(() => s.press('That is enough: start'));
     // What it was called is what the word says to begin with.
     await s.holds('the word is offered', async () => (await s.value('Word', '//dialog')) === 'LANTERN');
-    const lay = await s.named('Lay it on the ground', '//dialog');
+    const lay = await s.named('Lay it on the background', '//dialog');
     await s.holds('it is set', () => lay.isEnabled());
     await act(() => lay.click());
     await s.holds('seven letters lie there', async () => (await ground()) === 7);
@@ -112,14 +112,14 @@ describe('the first ten minutes, in Chromium', () => {
     );
     expect(await s.value('Wide')).to.equal('eighteen');
     await (await s.field('Wide')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1/2 yd', Key.ENTER);
-    await s.holds('on to the ground', async () => (await s.text('h1')) === 'What does it lie on?');
+    await s.holds('on to the background', async () => (await s.text('h1')) === 'What does it lie on?');
     // The cloth made before is in the drawer, and is what was used last.
     expect(await s.text('figure figcaption')).to.include('Teal quilting cotton');
     await s.press('Back');
     expect(await s.value('Wide')).to.equal('457.2 mm');
     await s.press('Go on');
     // What is not understood is never passed over, whichever way one goes on.
-    await s.press('New cloth');
+    await s.press('New fabric');
     await s.type('Its colour', 'glorp');
     for (const on of ['Go on', 'That is enough: start']) {
       await s.press(on);
@@ -142,7 +142,7 @@ describe('the first ten minutes, in Chromium', () => {
 
   sweep('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
     await s.press('a shape');
-    await s.press('Lay it on the ground', '//dialog');
+    await s.press('Lay it on the background', '//dialog');
     await s.settled();
     const fabricOf = async (): Promise<string | undefined> => {
       const row = (await s.stored()).find((r) => r.name === 'Second');
@@ -150,7 +150,7 @@ describe('the first ten minutes, in Chromium', () => {
       return row?.doc.fabrics.find((f) => f.id === piece?.fabricId)?.name;
     };
     const since = Date.now();
-    await s.press('New cloth', '//aside');
+    await s.press('New fabric', '//aside');
     await s.type('Its colour', 'teal-ish', '//dialog');
     await s.holds('what is wrong, and what may be meant', async () =>
       /“teal-ish” is no colour we know; did you mean teal/.test(await s.text('dialog [role=alert]')),
@@ -170,7 +170,7 @@ describe('the first ten minutes, in Chromium', () => {
     );
     const photo = await s.find('dialog [role=application]');
     for (const x of [-100, 0, 100]) await s.driver.actions().move({ origin: photo, x, y: 0 }).click().perform();
-    await s.press('Take these 3 cloths', '//dialog');
+    await s.press('Take these 3 fabrics', '//dialog');
     await s.holds('the first is in use', async () => (await fabricOf()) === 'Red quilting cotton');
     const names = (await s.stored()).find((r) => r.name === 'Second')!.doc.fabrics.map((f) => f.name);
     expect(names).to.include.members(['Navy quilting cotton', 'Yellow quilting cotton', 'The sun']);
@@ -300,7 +300,7 @@ describe('the first ten minutes, in Chromium', () => {
       async () => (await s.driver.findElements(By.css('dialog [data-verdict=reversed]'))).length === 1,
     );
     await s.press('Close', '//dialog');
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.press('Nest');
     await s.holds('laid out', async () => (await s.driver.findElements(By.css('[data-layout]'))).length > 0);
     await s.holds('done', async () => (await s.driver.findElements(By.css('progress'))).length === 0);
@@ -317,7 +317,7 @@ describe('the first ten minutes, in Chromium', () => {
     const left = (): Promise<string> =>
       s.run(`return [...document.querySelectorAll('[data-piece=knob] > g')].at(-1).getAttribute('transform') ?? ''`);
     const before = await left();
-    await s.type('Ground, wide', '15 in');
+    await s.type('Background, wide', '15 in');
     await s.holds('it is offered', async () => (await s.text('aside')).includes('The picture stayed where it was'));
     expect(await left()).to.equal(before);
     await s.press('Move it along');

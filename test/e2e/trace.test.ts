@@ -23,7 +23,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
 
   sweep('nests a web, says what it saves, and undo takes it back', async () => {
     await open();
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.press('Nest');
     await s.find('[data-layout]');
     await nested();
@@ -66,7 +66,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   });
 
   sweep('can be stopped, and keeps the best so far', async () => {
-    await s.press('the cloth');
+    await s.press('the fabric');
     await s.press('Nest');
     await nested();
     expect(await s.text('[data-layout]')).to.include('covered');
@@ -123,7 +123,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   sweep('checks a photographed sheet: what is reversed is said', async () => {
     // The layout lists the pieces of all webs.
     await open();
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.find('li[data-piece=roof]');
     // Draws one true and one mirrored outline on a white sheet, 210 mm wide.
     const png = (await s.driver.executeAsyncScript(`
@@ -160,7 +160,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   it('shows every piece as drawn, on the cloth and on the ground', async () => {
     await s.visit('harbour-light', 'trace');
     // The layout lists the pieces of all webs.
-    await s.press('layout on web and cloth');
+    await s.press('layout on web and fabric');
     await s.find('li[data-piece=turf] figure');
     const stages = await s.driver.findElements(By.css('li[data-piece=turf] figure'));
     expect(stages).to.have.length(3);
@@ -171,7 +171,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await open();
-      await s.press('layout on web and cloth');
+      await s.press('layout on web and fabric');
       await s.find('[data-layout]');
       expect(await s.overflows(), `at ${width}`).to.equal(false);
     }

@@ -86,8 +86,8 @@ describe('foil motifs', () => {
     ]);
     const words = said(p);
     expect(words[2]).to.match(/exactly on the line/);
-    expect(words[3]).to.match(/on the right side where it belongs, rough side down, its liner up/);
-    expect(words[7]).to.match(/^Lay Gold foil over all of the adhesive of 1 “Kite”, metal side up/);
+    expect(words[3]).to.match(/on the right side where it belongs, rough side down, its paper up/);
+    expect(words[7]).to.match(/^Lay Gold foil over all of the glue of 1 “Kite”, metal side up/);
     expect(words[8]).to.match(/by small moves/);
     expect(words[10]).to.match(/cold, a corner first/);
   });
@@ -96,7 +96,7 @@ describe('foil motifs', () => {
     const columns = planProject(p)
       .making.steps.filter((s) => s.kind === 'fuse' || s.kind === 'foil')
       .map((s) => s.columns.map((c) => c.layers.join(' ')));
-    expect(columns).to.deep.equal([['denim firm-film liner'], ['denim firm-film foil']]);
+    expect(columns).to.deep.equal([['denim firm-film paper'], ['denim firm-film foil']]);
   });
 
   it('foil on a picture comes after all that is bonded, onto what lies beneath it, and is not stitched', () => {
@@ -166,7 +166,7 @@ describe('stiff ornament', () => {
     const words = said(p);
     expect(words[1]).to.match(/on the plain side of the backing/);
     expect(words[2]).to.equal('Cut 1 “Kite, backing” out of Stiff backing about 3 mm outside the line.');
-    expect(words[5]).to.match(/right side up, over all of the adhesive/);
+    expect(words[5]).to.match(/right side up, over all of the glue/);
     const plan = planProject(p);
     expect(plan.webUse).to.deep.equal([]);
     expect(plan.choices.map((c) => c.reasons[0]!.code)).to.deep.equal(['own-adhesive', 'webless']);
@@ -241,7 +241,7 @@ describe('mending patch', () => {
     ).to.equal(60);
     const large = thing('patch', { holeWidthMm: 290 }, bare);
     const [snag] = planProject(large).snags.filter((s) => s.code === 'patch-past-its-cloth');
-    expect(snagWords(large)(snag!).text).to.equal('A patch of 320 mm × 60 mm is larger than the cloth it mends.');
+    expect(snagWords(large)(snag!).text).to.equal('A patch of 320 mm × 60 mm is larger than the fabric it mends.');
   });
 });
 
@@ -380,7 +380,7 @@ describe('what else layers are held with', () => {
     );
     const words = said(p);
     expect(words.filter((w) => w.includes('with pinking shears'))).to.deep.equal([
-      'Cut 1 “Kite, back”, 2 “Kite” out of Night on the line, through cloth and liner together, with pinking shears.',
+      'Cut 1 “Kite, back”, 2 “Kite” out of Night on the line, through fabric and paper together, with pinking shears.',
     ]);
     expect(steps(p).some((s) => s.startsWith('stitch'))).to.equal(false);
   });
@@ -430,7 +430,7 @@ describe('strips from a ruled sheet', () => {
       'denim 10 true',
       'denim 10 true',
     ]);
-    expect(said(p).some((w) => /^Rule 10 tiles of 30 mm × 300 mm on the liner of patch/.test(w))).to.equal(true);
+    expect(said(p).some((w) => /^Rule 10 tiles of 30 mm × 300 mm on the paper of patch/.test(w))).to.equal(true);
   });
   it('of two sizes each lies on sheets of its own; woven cloth keeps its grain', () => {
     const p = strips('M0 0h30v300h-30Z');

@@ -187,7 +187,7 @@ describe('drawer: CSV', () => {
     const good = 'A,batik,teal\n'.repeat(30);
     const read = fromCsv('fabrics', `name,cloth,colour\n${good}B,batick,navy\n${good}`, newId);
     expect(!read.ok && read.problems).to.have.length(1);
-    expect(!read.ok && read.problems[0]).to.match(/^Line 32, column “cloth”: “batick” must be one of .*batik/);
+    expect(!read.ok && read.problems[0]).to.match(/^Line 32, column “fabric”: “batick” must be one of .*batik/);
   });
 
   it('changes a thing of the same name by what its cells say, and nothing else of it', () => {
@@ -199,16 +199,16 @@ describe('drawer: CSV', () => {
   });
 
   const refusals: [string, string, RegExp][] = [
-    ['no headings', '1,2,3\n4,5,6', /first line must hold headings.*name.*cloth/s],
+    ['no headings', '1,2,3\n4,5,6', /first line must hold headings.*name.*fabric/s],
     ['wrong columns', 'name,colr,tog\nA,#fff,1', /“colr”, “tog” are no headings for fabrics.*known are name/],
     ['only headings', 'name,colour\n', /no fabric in this file/],
     ['an empty name', 'name,cloth\n,batik', /Line 2: “name” is empty/],
     ['negative stock', 'name,stock mm\nA,-5 x 10', /^Line 2, column “stock mm”: “-5 x 10” must be sizes like/],
     ['a number that is none', 'name,mass g/m2\nA,heavy', /^Line 2, column “mass g\/m2”: “heavy” must be a number/],
     [
-      'an unknown cloth',
+      'an unknown fabric',
       'name,cloth\nA,moonsilk',
-      /^Line 2, column “cloth”: “moonsilk” must be one of quilting-cotton, /,
+      /^Line 2, column “fabric”: “moonsilk” must be one of quilting-cotton, /,
     ],
     [
       'a thickness of nothing',
@@ -254,7 +254,7 @@ describe('drawer: CSV', () => {
   it('answers 20,000 rows in words, and takes 10,000 in', function () {
     this.timeout(60_000);
     const rows = (count: number): string =>
-      `name,cloth\n${Array.from({ length: count }, (_, i) => `Cloth ${i},batik`).join('\n')}`;
+      `name,cloth\n${Array.from({ length: count }, (_, i) => `Fabric ${i},batik`).join('\n')}`;
     const many = fromCsv('fabrics', rows(20_000), newId);
     expect(!many.ok && many.problems[0]).to.include('20,000 fabrics; up to 10,000');
     const full = fromCsv('fabrics', rows(DRAWER_LIMIT), newId);

@@ -9,7 +9,7 @@ import { cotton, piece, project, spoken, square } from './helpers';
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
 const stock = (widthMm: number, heightMm: number, count = 1) => [{ widthMm, heightMm, count, outline: null }];
 const short = (p: Parameters<typeof spoken>[0]) =>
-  spoken(structuredClone(p)).snags.filter((s) => /cloth|ground-too/.test(s.code) && s.code !== 'patch-too-large');
+  spoken(structuredClone(p)).snags.filter((s) => /fabric|ground-too/.test(s.code) && s.code !== 'patch-too-large');
 
 describe('enough cloth', () => {
   it('at once by areas: pieces and ground with their copies; what nobody counted is not counted', () => {
@@ -18,7 +18,7 @@ describe('enough cloth', () => {
     });
     const [s] = short(p);
     expect(s).to.include({ code: 'short-of-cloth', severity: 'warn' });
-    expect(s!.text).to.equal('Red: pieces and ground take 300 cm² by their areas alone, 225 cm² are in stock.');
+    expect(s!.text).to.equal('Red: pieces and background take 300 cm² by their areas alone, 225 cm² are in stock.');
     p.fabrics[1]!.stock = stock(150, 150, 2);
     expect(short(p)).to.deep.equal([]);
     p.fabrics[1]!.stock = [];
@@ -95,13 +95,13 @@ describe('snags ask for what is done', () => {
     const tiny = (route: 'trace-on-liner' | 'cutter-fabric-up', edge: 'blanket' | 'none') =>
       mend('tiny', {}, route, edge);
     expect(tiny('trace-on-liner', 'blanket'))
-      .to.match(/liner/)
+      .to.match(/paper/)
       .and.not.match(/children/);
     expect(tiny('trace-on-liner', 'none')).to.match(/children/);
     expect(tiny('cutter-fabric-up', 'none'))
       .to.match(/mat/)
       .and.match(/children/)
-      .and.not.match(/liner/);
+      .and.not.match(/paper/);
   });
 
   it('thin strokes are stitched, painted or neither, as the edge is', () => {

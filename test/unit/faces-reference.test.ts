@@ -136,7 +136,7 @@ describe('faces: scripts that join or run the other way', () => {
     // Alef and waw do not join what follows (Unicode 16, 9.2): seen from the left, meem alone, then lam-alef on seen.
     expect(face.line('سلام').letters.map((l) => l.text)).to.deep.equal(['م', 'سلا']);
     const joined = regionOf(face.line('سلا').letters[0]!.outline!);
-    expect(joined, 'one bit of cloth').to.have.length(1);
+    expect(joined, 'one bit of fabric').to.have.length(1);
   });
 
   it('never push joined letters apart, whatever the gaps', async () => {

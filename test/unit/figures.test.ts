@@ -62,7 +62,7 @@ describe('figures', () => {
       .map((f) => readFileSync(f, 'utf8'))
       .join('\n');
     let figures = 0;
-    for (const file of all.filter((f) => /[/\\](data|adhesive)\.ts$/.test(f)))
+    for (const file of all.filter((f) => /[/\\](data|glue)\.ts$/.test(f)))
       walk(parsed(file), (n) => {
         if (!ts.isVariableDeclaration(n) || !ts.isIdentifier(n.name) || !n.initializer) return;
         const name = n.name.text;

@@ -179,9 +179,9 @@ describe('framed window', () => {
       'finish',
     ]);
     const words = plan.making.steps.map(stepWords(p, plan));
-    expect(words[7]).to.match(/^Rule 4 tiles of 100 mm × 100 mm on the liner of patch A, edge to edge/);
-    expect(words[13]).to.equal('Lay 1 “Back” on the board wrong side up, its adhesive facing you. 4 copies.');
-    expect(words[14]).to.equal('Lay 2 “Patch” on it, right side up, over all of the adhesive. 4 copies.');
+    expect(words[7]).to.match(/^Rule 4 tiles of 100 mm × 100 mm on the paper of patch A, edge to edge/);
+    expect(words[13]).to.equal('Lay 1 “Back” on the board wrong side up, its glue facing you. 4 copies.');
+    expect(words[14]).to.equal('Lay 2 “Patch” on it, right side up, over all of the glue. 4 copies.');
     expect(words[16]).to.match(/its cut-out back in as a plug/);
     expect(words[17]).to.match(/s from the face, then turned over and as long again/);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
@@ -281,7 +281,7 @@ describe('framed window', () => {
     const kinds = planProject(p)
       .making.steps.filter((s) => s.kind === 'bond')
       .map((s) => `${s.on} ${s.pieceIds.join('+')}`);
-    expect(kinds).to.deep.equal(['sheet s', 'ground back+patch+frame']);
+    expect(kinds).to.deep.equal(['sheet s', 'background back+patch+frame']);
   });
 
   it('says what cannot be, where and how it is mended: too large a window, too small a sheet, a piece that no window shows', () => {

@@ -772,7 +772,7 @@ describe('what cannot be had', () => {
 describe('how long the list takes', () => {
   it('each need is looked up once: 60 pieces of 10 cloths give 10 needs of cloth', function () {
     this.timeout(60_000);
-    const fabrics = Array.from({ length: 10 }, (_, i) => cotton({ id: `c${i}`, name: `Cloth ${i}` }));
+    const fabrics = Array.from({ length: 10 }, (_, i) => cotton({ id: `c${i}`, name: `Fabric ${i}` }));
     const pieces = Array.from({ length: 60 }, (_, i) =>
       piece(`p${i}`, square(20 + (i % 9) * 5), {
         fabricId: `c${i % 10}`,

@@ -108,7 +108,7 @@ export const wish = (more: Partial<Wish> = {}): Wish => ({
 /** The ground of a project's first article. */
 export const groundOf = (p: Project): Ground => {
   const ground = p.articles[0]?.ground;
-  if (!ground) throw new Error('it has no ground');
+  if (!ground) throw new Error('it has no background');
   return ground;
 };
 

@@ -170,8 +170,8 @@ describe('jobs: pressing', () => {
 
   for (const [what, more, code] of [
     ['no JSON', 'hello', 'not-json'],
-    ['a bond without a ground', { ...ask, onto: undefined }, 'no-ground'],
-    ['a cloth of no thickness', { ...ask, fabric: { ...cotton(), thicknessMm: 0 } }, null],
+    ['a bond without a background', { ...ask, onto: undefined }, 'no-ground'],
+    ['a fabric of no thickness', { ...ask, fabric: { ...cotton(), thicknessMm: 0 } }, null],
     ['a web that is none', { ...ask, web: {} }, null],
     ['another stage', { ...ask, stage: 'boil' }, null],
     ['sixty-one grounds', { ...ask, onto: Array.from({ length: 61 }, (_, i) => cotton({ id: `${i}` })) }, null],

@@ -48,7 +48,7 @@ describe('an edit is checked before it is taken', () => {
     ],
     ['a place too far away', (p) => void (p.pieces[0]!.at.xMm = -10_001), /at least -10000/],
     ['a colour that is none', (p) => void (p.fabrics[0]!.colour = 'red'), /must be a colour like #a1b2c3/],
-    ['a speck', (p) => void (p.pieces[1]!.outline = 'M0 0h0.05v0.05z'), /encloses no cloth/],
+    ['a speck', (p) => void (p.pieces[1]!.outline = 'M0 0h0.05v0.05z'), /encloses no fabric/],
     ['a giant', (p) => void (p.pieces[1]!.outline = 'M0 0H24000V9H0Z'), /reaches farther than 10 m/],
     ['a control character', (p) => void (p.name = 'a\u0007'), /The project’s name holds control characters/],
     ['half a character', (p) => void (p.pieces[0]!.label = '\ud83e'), /half a character/],
@@ -74,7 +74,7 @@ describe('an edit is checked before it is taken', () => {
     ],
     ['a web that melts above its limit', (p) => void (p.webs[0]!.maxC = 50), /below the .* at which it melts/],
     [
-      'more cloth than there is',
+      'more fabric than there is',
       (p) => {
         p.pieces[0]!.outline = 'M0 0H9000V9000H0Z';
         p.pieces[0]!.count = 999;
@@ -268,7 +268,7 @@ describe('words about slips in what came in', () => {
   });
   it('what is not allowed comes with what is', () => {
     const parsed = parseProject({ ...harbourLight(), webs: [{ ...harbourLight().webs[0]!, liners: null }] });
-    expect(parsed.ok ? '' : parsed.problems[0]!.message).to.include('liners is null, but must be one of 0, 1, 2');
+    expect(parsed.ok ? '' : parsed.problems[0]!.message).to.include('papers is null, but must be one of 0, 1, 2');
   });
   it('stops at twenty problems: a hundred thousand broken placements take little', () => {
     const placements = Array.from({ length: 20_000 }, () => ({
@@ -383,7 +383,7 @@ describe('earlier versions are thinned', () => {
 });
 
 describe('files', () => {
-  const jpeg = `data:image/jpeg;base64,${btoa('\xff\xd8\xff\xe0 a picture of cloth')}`;
+  const jpeg = `data:image/jpeg;base64,${btoa('\xff\xd8\xff\xe0 a picture of fabric')}`;
   const png = `data:image/png;base64,${btoa('\x89PNG\r\n\x1a\n another')}`;
   const pictures = [
     { id: 'p/1', name: 'cloth', dataUrl: jpeg, widthPx: 3, heightPx: 2 },

@@ -45,7 +45,7 @@ import {
 import { cotton, piece, project, square, web } from './helpers';
 
 const plain = <T>(doc: T): T => JSON.parse(JSON.stringify(doc)) as T;
-const jpeg = `data:image/jpeg;base64,${btoa('\xff\xd8\xff\xe0 a picture of cloth')}`;
+const jpeg = `data:image/jpeg;base64,${btoa('\xff\xd8\xff\xe0 a picture of fabric')}`;
 const fileOf = (parts: readonly Uint8Array[]): Blob => new Blob(parts as unknown as BlobPart[]);
 async function readBack(all: Everything, keptAt = '2026-11-26T20:00:00.000Z'): Promise<EverythingRead> {
   const zip = await unzip(fileOf(zipEntries(everythingEntries(all, keptAt))));

@@ -155,9 +155,9 @@ describe('making: units', () => {
       'bond sheet',
       'cool sheet',
       'peel hand',
-      'lay ground',
-      'bond ground',
-      'cool ground',
+      'lay background',
+      'bond background',
+      'cool background',
     ]);
     const [onSheet, onGround] = mine.filter((s) => s.kind === 'bond');
     const lay = mine.find((s) => s.kind === 'lay')!;
@@ -607,7 +607,7 @@ describe('making: webs and schools with habits of their own', () => {
     p.bench.covers = { fuse: 'none', bond: 'press-cloth' };
     const plan = planProject(p);
     expect(new Set(plan.press.map((t) => `${t.stage} ${t.cover}`))).to.deep.equal(
-      new Set(['fuse none', 'bond press-cloth']),
+      new Set(['fuse none', 'bond press-fabric']),
     );
   });
 });
@@ -707,7 +707,7 @@ describe('making: routes by piece', () => {
     allMachined.pieces[0]!.route = null;
     allMachined.pieces[1]!.route = null;
     expect(tracingSheets(allMachined, planProject(allMachined), 'a4').pages[0]!.title).to.equal('Nothing to trace');
-    expect(webAsk(allMachined, planProject(allMachined), 'web')!.side).to.equal('cloth side');
+    expect(webAsk(allMachined, planProject(allMachined), 'web')!.side).to.equal('fabric side');
   });
 });
 

@@ -151,7 +151,7 @@ describe('match: what a practised hand would take (common practice, no source)',
       { layers: 8 },
       ['light-film', 'open-light', 'open-lined', 'dot-grid'],
     ],
-    ['book cloth: stiff, no stitch', { ...purpose('none', { hand: 'firm' }) }, ['firm-film']],
+    ['book fabric: stiff, no stitch', { ...purpose('none', { hand: 'firm' }) }, ['firm-film']],
     [
       'a canvas tote, straight stitch, washed often',
       { ...purpose('straight', { hand: 'firm', laundering: 'often' }), fabric: of('canvas'), beneath: [of('canvas')] },
@@ -190,18 +190,18 @@ describe('match: what a practised hand would take (common practice, no source)',
     ['acrylic felt', { fabric: of('craft-felt') }, ['low-melt-grid', 'low-melt-film']],
     ['acetate satin', { fabric: of('acetate-satin') }, ['low-melt-film', 'low-melt-grid']],
     [
-      'cotton on acrylic felt: the ground counts too',
+      'cotton on acrylic felt: the background counts too',
       { beneath: [of('craft-felt')] },
       ['low-melt-grid', 'low-melt-film'],
     ],
     ['cotton on fleece', { beneath: [of('fleece')] }, ['low-melt-grid', 'low-melt-film']],
     ['vinyl, unstitched', { ...purpose('none'), fabric: of('vinyl') }, ['low-melt-film']],
     ['ripstop nylon, stitched', { fabric: of('ripstop') }, ['low-melt-film']],
-    ['metallic foil cloth', { fabric: of('foil-cloth') }, ['low-melt-film']],
-    ['cloth that takes less heat than any web melts at', { fabric: of('craft-felt', { maxIronC: 80 }) }, [null]],
+    ['metallic foil fabric', { fabric: of('foil-cloth') }, ['low-melt-film']],
+    ['fabric that takes less heat than any web melts at', { fabric: of('craft-felt', { maxIronC: 80 }) }, [null]],
     // Practicalities.
     [
-      'fuse the whole cloth first: with a liner',
+      'fuse the whole fabric first: with a paper',
       { route: 'cut-from-print', schools: { ...USUAL_SCHOOLS, first: 'fuse-first' } },
       ['light-film', 'open-lined', 'dot-grid'],
     ],
@@ -256,10 +256,10 @@ describe('match: answers', () => {
   it('say what to buy when nothing suits: kind, weight and liner', () => {
     const none = choose({ fabric: of('craft-felt', { maxIronC: 95 }) }, [web()]);
     expect(none.webId).to.equal(null);
-    expect(none.buy && buyWords(none.buy, 'mm')).to.match(/with a liner.*melts below 85 °C and can be sewn/);
+    expect(none.buy && buyWords(none.buy, 'mm')).to.match(/with a paper.*melts below 85 °C and can be sewn/);
     expect(choose({ fabric: cotton({ maxIronC: 40 }) }, []).buy?.code).to.equal('no-heat-at-all');
     expect(choose({}, []).buy?.code).to.equal('buy');
-    expect(bought(choose({ wants: { ...NO_WANTS, printLiner: true } }, [web()]))).to.include('printable liner');
+    expect(bought(choose({ wants: { ...NO_WANTS, printLiner: true } }, [web()]))).to.include('printable paper');
     expect(bought(choose({ wants: { ...NO_WANTS, foil: true } }, []))).to.match(/ film,| film with/);
   });
 

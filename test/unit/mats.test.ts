@@ -67,7 +67,7 @@ function sound(p: Project): void {
     boxes.forEach((box, i) => {
       expect(areaMm2(difference(box, board)), 'off the mat').to.be.below(0.1);
       for (const other of boxes.slice(0, i))
-        expect(areaMm2(intersection(box, other)), 'cloth over cloth').to.be.below(0.1);
+        expect(areaMm2(intersection(box, other)), 'fabric over fabric').to.be.below(0.1);
     });
     for (const c of mat.cloths) {
       const inner = WEB_INSIDE_MM + edgeMm - 0.02;
@@ -225,13 +225,13 @@ describe('mats of a cutting machine', () => {
         .map((s) => snagWords(p)(s).text);
     // 305 − 2 × (5 + 2) = 291 mm.
     expect(said(large)).to.deep.equal([
-      '1 “Sea” does not go on the mat: with the rims of web and cloth it takes shapes of up to 291 mm × 291 mm.',
+      '1 “Sea” does not go on the mat: with the rims of web and fabric it takes shapes of up to 291 mm × 291 mm.',
     ]);
     const bare = webFrom('open-web-unlined', { id: 'bare', name: 'Bare', liners: 0 });
     const p = machined({ webs: [bare] });
     const withBare = { ...p, pieces: p.pieces.map((x) => ({ ...x, webId: 'bare' })) };
     expect(said(withBare)).to.deep.equal([
-      'Bare has no liner: cloth up, the adhesive of 1 “Ring”, 2 “Tile” would cling to the sticky mat.',
+      'Bare has no paper: fabric up, the glue of 1 “Ring”, 2 “Tile” would cling to the sticky mat.',
     ]);
     expect(said(machined())).to.deep.equal([]);
   });
@@ -267,12 +267,12 @@ describe('how many can be made of what is here', () => {
     const p = tags([{ widthMm: 1000, heightMm: 1000, count: 1 }], 51);
     const many = ask(p);
     expect(many.times).to.equal(7);
-    expect(many.each.map((e) => `${e.kind} ${e.ofId}`)).to.deep.equal(['web film', 'cloth red']);
+    expect(many.each.map((e) => `${e.kind} ${e.ofId}`)).to.deep.equal(['web film', 'fabric red']);
     expect(many.uncounted).to.deep.equal(['ground']);
     const words = howManyWords(many, p);
     expect(words[0]).to.equal('It can be made 7 times of what is here; Film runs out first.');
     expect(words[1]).to.equal('red would do for 14 and more.');
-    expect(words[2]).to.match(/^ground: nobody noted/);
+    expect(words[2]).to.match(/^background: nobody noted/);
   });
 
   it('grounds count too', () => {

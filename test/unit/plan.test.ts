@@ -127,7 +127,7 @@ describe('plan: snags', () => {
     const p = project(Array.from({ length: 7 }, (_, i) => piece(`p${i}`, square(60 - 6 * i), at(3 * i, 3 * i))));
     p.intent.hand = 'soft';
     const snag = spoken(p).snags.find((q) => q.code === 'stiff-place')!;
-    expect(snag.text).to.include('8 layers of cloth and 7 of web');
+    expect(snag.text).to.include('8 layers of fabric and 7 of web');
     expect(snag.at!.xMm).to.be.within(18, 42);
   });
   it('a very small piece', () => expect(codes(project([piece('a', square(9))]))).to.include('tiny'));

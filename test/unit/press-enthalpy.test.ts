@@ -233,7 +233,7 @@ const STACKS: readonly [what: string, ask: Partial<PressAsk>, plateC: number, st
     false,
   ],
   [
-    'denim on canvas, press cloth',
+    'denim on canvas, pressing cloth',
     { fabric: of('denim'), onto: [of('canvas')], web: webOf('medium-film'), bench: bench('press-cloth') },
     160,
     false,

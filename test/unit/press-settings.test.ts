@@ -91,14 +91,14 @@ describe('press: recommended settings against practice (common practice, no sour
       8,
     ],
     [
-      'bond, cotton on cotton, under a press cloth, wool mark: about 10 s',
+      'bond, cotton on cotton, under a pressing cloth, wool mark: about 10 s',
       bond(ours('light-film'), { bench: bench('press-cloth') }),
       150,
       8,
       12,
     ],
     [
-      'cloth, adhesive and foil in a heat press, 150 °C, press cloth: 10 s',
+      'fabric, glue and foil in a heat press, 150 °C, pressing cloth: 10 s',
       bond(ours('foil-film'), { onto: [of('lawn')], iron: plate, bench: bench('press-cloth') }),
       150,
       8,
@@ -497,7 +497,7 @@ describe('press: two thousand seeded presses', () => {
       const text = cautionWords(s.stop!, 'mm');
       if (s.remedies.length === 0) {
         plain += 1;
-        expect(text).to.match(/another (web|cloth|iron)|Use another|Choose a web/);
+        expect(text).to.match(/another (web|fabric|iron)|Use another|Choose a web/);
       }
       for (const m of s.remedies) expect(isUsable({ minS: m.minS - 0.06, maxS: m.maxS + 0.06 }), m.code).to.equal(true);
     }

@@ -442,7 +442,7 @@ describe('press: settings', () => {
   it('know covers and surfaces of one’s own', () => {
     const own = {
       id: 'mine',
-      name: 'Thick cloth',
+      name: 'Thick fabric',
       kind: 'press-cloth' as const,
       thicknessMm: 1.2,
       conductivityWmK: null,

@@ -89,9 +89,9 @@ describe('two-sided cloth', () => {
       'finish',
     ]);
     const words = said(thing('two-sided'));
-    expect(words[0]).to.equal('Press every cloth smooth. Work goes on while they are still warm.');
-    expect(words[11]).to.equal('Lay 1 “Pennant, back” on the board wrong side up, its adhesive facing you.');
-    expect(words[12]).to.match(/^Lay 2 “Pennant” over it right side up, its adhesive down, edge on edge/);
+    expect(words[0]).to.equal('Press every fabric smooth. Work goes on while they are still warm.');
+    expect(words[11]).to.equal('Lay 1 “Pennant, back” on the board wrong side up, its glue facing you.');
+    expect(words[12]).to.match(/^Lay 2 “Pennant” over it right side up, its glue down, edge on edge/);
   });
 
   it('is pressed as back, web, web, front: the same stack from either side, so its window is the same from the back', () => {
@@ -249,9 +249,9 @@ describe('cloth and foil', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[5]).to.include('about 3 mm outside the line, through cloth and liner together');
+    expect(words[5]).to.include('about 3 mm outside the line, through fabric and paper together');
     expect(words[6]).to.match(/right side of Gold foil and cut about 3 mm outside the line\./);
-    expect(words[9]).to.equal('Lay 2 “Pennant, foil” on it, metal side up, over all of the adhesive.');
+    expect(words[9]).to.equal('Lay 2 “Pennant, foil” on it, metal side up, over all of the glue.');
     expect(words[12]).to.equal('Trim 1 “Pennant” on the line, through all layers together.');
   });
 

@@ -34,7 +34,7 @@ describe('seen: pieces that vanish', () => {
     expect(v!.deltaE).to.be.below(1);
     const [s] = snag(p);
     expect(s!.severity).to.equal('warn');
-    expect(s!.text).to.match(/the ground is the same cloth, and its edge will not be seen/);
+    expect(s!.text).to.match(/the background is the same fabric, and its edge will not be seen/);
     expect(s!.mend)
       .to.match(/Rust|Navy/)
       .and.to.match(/outline/)
@@ -270,9 +270,9 @@ describe('seen: what comes through', () => {
     expect(grey(p(90))[0]).to.be.within(9, 12);
     expect(grey(p(220))).to.deep.equal([]);
     expect(grey(p(290, 'wool-felt'))).to.deep.equal([]);
-    expect(grey(p(140, 'quilting-cotton', '#3b2a20')), 'a dark cloth').to.deep.equal([]);
+    expect(grey(p(140, 'quilting-cotton', '#3b2a20')), 'a dark fabric').to.deep.equal([]);
     const s = spoken(p(90)).snags.find((q) => q.code === 'greyed')!;
-    expect(s.text).to.match(/^The ground comes through 1 “a”/);
+    expect(s.text).to.match(/^The background comes through 1 “a”/);
     expect(s.severity).to.equal('warn');
     expect(spoken(p(115)).snags.find((q) => q.code === 'greyed')!.severity).to.equal('note');
     expect(planProject(p(90)).snags.filter((q) => q.code === 'greyed')).to.have.length(1);

@@ -283,7 +283,7 @@ describe('words and pieces on paper', () => {
       .and.to.include('Hull')
       .and.to.include('reversed')
       .and.to.include('either way round');
-    expect(all.some((t) => /snip the liner there before fusing, to start peeling/.test(t))).to.equal(true);
+    expect(all.some((t) => /snip the paper there before fusing, to start peeling/.test(t))).to.equal(true);
   });
 
   it('drawn together by unit instead of by cloth, when asked', () => {

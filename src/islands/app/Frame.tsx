@@ -7,7 +7,12 @@ import { keepOffline } from '~/workers';
 export function Frame({ what, children }: { what: string; children: ReactNode }) {
   const [bringIn, setBringIn] = useState<(() => void) | null>(null);
   const [speaks, setSpeaks] = useState(false);
-  useEffect(() => void speakAsChosen().then(() => setSpeaks(true)), []);
+  useEffect(() => {
+    void speakAsChosen().then(({ spelling }) => {
+      document.documentElement.lang = spelling === 'US' ? 'en-US' : 'en-GB';
+      setSpeaks(true);
+    });
+  }, []);
   useEffect(() => keepOffline((use) => setBringIn(() => use)), []);
   return (
     <>

@@ -64,7 +64,7 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
       </label>
       <div className={css.toolRow}>
         <FilePick
-          label={photo ? 'Another photo' : 'A photo of it'}
+          label={photo ? 'Another photo' : 'Add a photo'}
           accept="image/png,image/jpeg"
           icon={<Camera size={20} />}
           onFile={(f) => void take(f)}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, ButtonLink, Note } from '~/components';
+import { Button, ButtonLink, Note, WithTerms } from '~/components';
 import { type BoardStep, ironSet, laidBy, runsOn, wrongWith } from '~/core/hands/board';
 import type { BoardTimer, MendCode, Plan, Project, Step } from '~/core/keep/model';
 import { nowMs, record, steadyMs, useWorkbench } from '~/store';
@@ -49,7 +49,7 @@ export function StepNow({
       <section className={css.words}>
         <CutOtherwise project={project} steps={steps} />
         <p className={css.say} aria-live="polite">
-          {words(current.step)}
+          <WithTerms text={words(current.step)} />
         </p>
         <Asides project={project} current={current} acts={acts} />
       </section>

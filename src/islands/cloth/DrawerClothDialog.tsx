@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { Button, ClothSwatch, Dialog, Note, TextField } from '~/components';
+import { clothOf } from '~/core/choose/material';
 import { takeIn } from '~/core/keep/drawer';
-import type { Project } from '~/core/keep/model';
+import type { Fabric, Project } from '~/core/keep/model';
 import { editHere, useDrawer } from '~/store';
+import { finder, spelled } from '~/words';
 import css from './FabricChoice.module.css';
 
 /** The Drawer's cloths that are not in the project yet: the one picked comes in and is used at once. */
@@ -20,7 +22,9 @@ export function DrawerClothDialog({
   const [error, setError] = useState<string | null>(null);
   const here = new Set(project.fabrics.map((f) => f.id));
   const others = drawer?.fabrics.filter((f) => !here.has(f.id)) ?? [];
-  const found = others.filter((f) => f.name.toLowerCase().includes(search.trim().toLowerCase()));
+  const isFound = finder(search);
+  const finds = (f: Fabric): boolean => isFound(f.name, spelled(clothOf(f).name));
+  const found = others.filter(finds);
   const shown = found.slice(0, SHOWN);
   return (
     <Dialog title="From the Drawer" onClose={onClose}>
@@ -50,7 +54,11 @@ export function DrawerClothDialog({
                 </li>
               ))}
             </ul>
-            {found.length === 0 && <p>No fabric is called that.</p>}
+            {found.length === 0 && (
+              <Note actions={<Button onClick={() => setSearch('')}>Clear search</Button>}>
+                No fabric matches “{search}”.
+              </Note>
+            )}
             {found.length > SHOWN && (
               <p className={css.small}>{found.length - SHOWN} more: type part of a name to find them.</p>
             )}

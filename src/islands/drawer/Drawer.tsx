@@ -141,6 +141,7 @@ function DrawerTables() {
           columns={view.columns as readonly ColumnDef<Thing>[]}
           widths={view.widths}
           search={search}
+          onClear={() => setSearch('')}
           onOpen={(thing) => setOpen({ thing, isNew: false })}
         />
       )}

@@ -10,6 +10,8 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { Button, Note } from '~/components';
+import { finder } from '~/words';
 import css from './Drawer.module.css';
 
 const ROW_PX = 60;
@@ -24,6 +26,7 @@ export function DrawerTable<T extends { id: string; name: string }>({
   columns,
   widths,
   search,
+  onClear,
   onOpen,
 }: {
   label: string;
@@ -31,9 +34,12 @@ export function DrawerTable<T extends { id: string; name: string }>({
   columns: readonly ColumnDef<T>[];
   widths: string;
   search: string;
+  /** Empties the search. */
+  onClear: () => void;
   onOpen: (row: T) => void;
 }) {
   const [sorting, setSorting] = useState<SortingState>([]);
+  const isFound = finder(search);
   const table = useReactTable({
     data: rows as T[],
     columns: columns as ColumnDef<T>[],
@@ -42,7 +48,7 @@ export function DrawerTable<T extends { id: string; name: string }>({
     getRowId: (row) => row.id,
     sortDescFirst: false,
     enableSortingRemoval: false,
-    globalFilterFn: 'includesString',
+    globalFilterFn: (row, column) => isFound(String(row.getValue(column) ?? '')),
     getColumnCanGlobalFilter: () => true,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
@@ -56,6 +62,12 @@ export function DrawerTable<T extends { id: string; name: string }>({
     estimateSize: () => ROW_PX,
     overscan: 8,
   });
+  if (found.length === 0 && search.trim() !== '')
+    return (
+      <Note actions={<Button onClick={onClear}>Clear search</Button>}>
+        <span role="status">Nothing here matches “{search.trim()}”.</span>
+      </Note>
+    );
   return (
     <div
       ref={scroller}

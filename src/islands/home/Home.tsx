@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { LifeBuoy, Trash2 } from 'lucide-react';
+import { BookOpenText, LifeBuoy, Trash2 } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useState } from 'react';
-import { Boundary, Button, Dialog, lazily, Note, TextField, Toast } from '~/components';
+import { Boundary, Button, ButtonLink, Dialog, lazily, Note, TextField, Toast } from '~/components';
 import { DEMO_IDS, type DemoId, isDemoId } from '~/demo/ids';
 import {
   type Attempt,
@@ -219,6 +219,9 @@ const Foot = ({ binned, onDialog }: { binned: number; onDialog: (which: 'bin' | 
       that.
     </p>
     <div className={css.actions}>
+      <ButtonLink icon={<BookOpenText size={20} />} href="/words">
+        Words
+      </ButtonLink>
       <Button icon={<LifeBuoy size={20} />} onClick={() => onDialog('copies')}>
         Keep everything
       </Button>

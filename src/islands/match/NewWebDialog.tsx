@@ -51,7 +51,7 @@ export function NewWebDialog({ project, onClose }: { project: Project; onClose: 
           onChange={setKindId}
         />
         <LengthField
-          label="How much of it is there?"
+          label="How much is there?"
           units={project.units}
           min={0}
           max={MOST_MM}

@@ -59,7 +59,7 @@ export function RepeatDialog({ project, piece, onClose }: { project: ArticleView
           <svg
             className={css.onGround}
             role="img"
-            aria-label={`${repeat.count} of it on the background`}
+            aria-label={`${repeat.count} copies on the background`}
             viewBox={`0 0 ${ground.widthMm} ${ground.heightMm}`}
           >
             <rect

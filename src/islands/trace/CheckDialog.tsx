@@ -120,7 +120,7 @@ export function CheckDialog({ project, plan, onClose }: { project: Project; plan
                       <strong>{name(verdict.pieceId)}</strong>, {WORDS[verdict.verdict]}
                       {verdict.pieceId &&
                         Math.abs(verdict.scale - 1) > 0.02 &&
-                        `; drawn at ${Math.round(verdict.scale * 100)} % of its size`}
+                        `; drawn at ${Math.round(verdict.scale * 100)}% of its size`}
                     </span>
                   </li>
                 );

@@ -59,7 +59,7 @@ export function PrinterDialog({ project, plan, onClose }: { project: Project; pl
           </div>
           <p className={css.lead}>
             {correction
-              ? `Sheets are drawn at ${((square / across) * 100).toFixed(1)} % across and ${((square / down) * 100).toFixed(1)} % down.`
+              ? `Sheets are drawn at ${((square / across) * 100).toFixed(1)}% across and ${((square / down) * 100).toFixed(1)}% down.`
               : 'No correction.'}
           </p>
           <div className={css.downloads}>

@@ -187,7 +187,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
       ...titleBlock(w, h, project.units, [
         project.name,
         title,
-        'Seen from the right side. Broken lines are the centre creases.',
+        'Seen from the right side. Broken lines are the folds through the middle.',
         'Distances stand on the next page.',
       ]),
     ],

@@ -74,7 +74,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
             tiles.length > 1
               ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
               : 'All on one page.',
-            'Broken lines are the centre creases.',
+            'Broken lines are the folds through the middle.',
           ],
           tile,
         ),

@@ -114,9 +114,9 @@ function pictured(view: ArticleView, { plan, lines }: Edged, w: number, h: numbe
         ...titleBlock(w, h, view.units, [
           view.name,
           `Stitch guide${articleTitle(view)}, seen from the right side`,
-          scale < 1 ? `Drawn at ${Math.round(scale * 100)} % of its size.` : 'Drawn at its size.',
+          scale < 1 ? `Drawn at ${Math.round(scale * 100)}% of its size.` : 'Drawn at its size.',
           'Each wedge: begin here, sew this way.',
-          'Its number: the how-manieth line; its letter: the thread.',
+          'Number: stitching order. Letter: thread.',
         ]),
       ],
     },

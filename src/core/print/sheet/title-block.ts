@@ -106,7 +106,7 @@ export function titleBlock(
     box('check', left, top, square, square),
     words(left + square / 2, top + 21, 3, 'This square measures', 'middle'),
     words(left + square / 2, top + 26, 4, squareSaid, 'middle', true),
-    words(left + square / 2, top + 31, 3, 'if not: print at 100 %', 'middle'),
+    words(left + square / 2, top + 31, 3, 'if not: print at 100%', 'middle'),
   ];
   const x0 = left + square + 6;
   const ruleY = top + square - 8;

@@ -383,7 +383,7 @@ export function tracingSheets(
       }
     }
   }
-  const why = 'No piece is drawn on a paper: there is none yet, or they are cut from the right side or by a machine.';
+  const why = 'Nothing is traced on web here: there is no piece yet, or they are cut another way.';
   if (pages.length === 0) pages.push(nothingPage(project, paper, 'Nothing to trace', why));
   return { title: `${project.name} · tracing sheets`, pages };
 }
