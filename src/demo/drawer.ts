@@ -286,7 +286,7 @@ export const DEMO_THREADS: readonly Thread[] = [
   thread('thread-lagoon', 'Lagoon green-blue', '#4c949c', 130),
   thread('thread-deep', 'Deep water', '#1f4558', 95),
   thread('thread-enamel', 'Enamel blue', '#2e5d87', 40),
-  thread('thread-slate', 'Slate grey', '#3d424b', 140),
+  thread('thread-slate', 'Slate', '#3d424b', 140),
   thread('thread-crag', 'Crag brown', '#8a6a52', 60),
   thread('thread-clear', 'Clear', '#ffffff', 200, { kind: 'clear', tex: 13, spoolMm: 400_000, pricePerSpool: 5.5 }),
   thread('thread-bobbin', 'Bobbin cotton, ecru', '#e8e2d3', 480, {

@@ -10,7 +10,8 @@ const DOUBTS: Words<Doubt> = {
     `It allows ${heat(limitC, u)} at most, and no web in the Drawer melts below ${heat(lowestC, u)}. Sew or glue it instead.`,
   'hotter-than-its-fibre': ({ limitC, fibre, usualC }, u) =>
     `${heat(limitC, u)} is more than ${FIBRE_FACTS[fibre].name} usually stands (${heat(usualC, u)}). Check the care label.`,
-  'below-one-dot': () => 'Its care label allows no iron at all: press it only under a fabric, and only after a test.',
+  'below-one-dot': () =>
+    'Its care label allows no iron at all: press it only under a pressing cloth, and only after a test.',
   'coated-cotton': () => 'Coated cotton stands only what its coating stands.',
   'too-dense': ({ massGsm, thicknessMm }, u) =>
     `${gsm(massGsm, u)} in ${formatThickness(thicknessMm, u)} would be heavier than any ${spell('fibre')}. Weigh and measure it again.`,

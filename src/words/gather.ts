@@ -195,7 +195,7 @@ export function leftWords(left: readonly LeftOver[], units: Units): string {
   const worth = left.filter((l) => l.worth).sort((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm);
   if (worth.length === 0) return left.length > 0 ? 'Left over: only snippets.' : 'Nothing is left over.';
   const sizes = worth.slice(0, 3).map((l) => formatSize(l.widthMm, l.lengthMm, units));
-  return `Left over, worth keeping: ${listedWords(sizes)}${worth.length > 3 ? ` and ${worth.length - 3} smaller` : ''}.`;
+  return `Left over, worth keeping: ${worth.length > 3 ? `${sizes.join(', ')} and ${worth.length - 3} smaller` : listedWords(sizes)}.`;
 }
 
 /** What of a need is here, against what it takes. */
@@ -203,6 +203,12 @@ export function hereWords(need: Need, units: Units): string {
   const { have, kind } = need;
   const none = Object.values(have).every((n) => n === 0);
   return none ? 'none here' : `${amountWords(have, kind, units)} here`;
+}
+
+/** What is needed and what is there, in a sentence. */
+export function needWords(need: Need, units: Units): string {
+  const none = Object.values(need.have).every((n) => n === 0);
+  return `You need ${amountWords(need.need, need.kind, units)} and have ${none ? 'none' : amountWords(need.have, need.kind, units)}.`;
 }
 
 /** A list as the endpoint answers it: what is fixed by the contract, and the findings in words. */
@@ -269,5 +275,5 @@ export function bagLines(gather: GatherPlan, project: Project): string[] {
 export function spokenForWords({ by, others, enough }: SpokenFor, kind: Need['kind'], units: Units): string {
   const names = listedWords(by.map((n) => `“${n}”`));
   const amount = amountWords(others, kind, units);
-  return `${names} also count on it: ${amount}.${enough === false ? ' There is not enough for all.' : ''}`;
+  return `${names} also ${one(by.length, 'counts', 'count')} on it: ${amount}.${enough === false ? ' There is not enough for all.' : ''}`;
 }

@@ -2,6 +2,7 @@ export * from './archive';
 export * from './bench';
 export * from './board';
 export * from './called';
+export * from './cloths';
 export * from './cutter';
 export * from './drawer';
 export * from './edge';
@@ -11,13 +12,13 @@ export {
   bagLines,
   cannotBeHad,
   groundWords,
-  hereWords,
   isSupply,
   leftWords,
   mixWords,
   needName,
   needNote,
   needTroubleWords,
+  needWords,
   soldWords,
   spokenForWords,
   spokenGather,

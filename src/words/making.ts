@@ -55,7 +55,7 @@ function setting({ ticket, step, project }: About): string {
   if (ticket.stop) return ' It cannot be pressed as it is: see why in Press.';
   const degrees = heat(ticket.heat.soleplateC, project.units);
   const dial = ticket.heat.dial ? `${upper(dialWords(ticket.heat.dial))} on the dial (${degrees})` : upper(degrees);
-  const times = step.setDowns === 1 ? 'once' : `${step.setDowns} times`;
+  const times = step.setDowns === 1 ? 'once' : step.setDowns === 2 ? 'twice' : `${step.setDowns} times`;
   const loads =
     step.copies > 1 && step.loads < step.copies ? `, ${step.copies} copies in ${counted(step.loads, 'load')}` : '';
   const { passes, dwell } = ticket;
@@ -64,7 +64,7 @@ function setting({ ticket, step, project }: About): string {
     : ticket.side === 'both'
       ? `${seconds(dwell.seconds / 2)} from the front, then turn over for as long again`
       : `${seconds(dwell.seconds)}${ticket.side === 'back' ? ' from the back' : ''}`;
-  return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `set down ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+  return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `press ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
 const copies = ({ step }: About): string =>
@@ -115,7 +115,7 @@ const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(
 type Stitching = Extract<StepDoing, { readonly code: 'stitch-edges' | 'stitch-lines' }>;
 const threading = (d: Stitching, a: About): string =>
   d.newThread
-    ? `Take ${d.threadId === null ? (d.clear ? 'clear thread, top and bobbin' : withArticle(`${colourName(d.colour)} thread`)) : (a.project.threads.find((t) => t.id === d.threadId)?.name ?? 'the thread')}. `
+    ? `Take ${d.threadId === null ? (d.clear ? 'clear thread, top and bobbin' : withArticle(`${colourName(d.colour)} thread`)) : `the thread “${a.project.threads.find((t) => t.id === d.threadId)?.name ?? 'that is gone'}”`}. `
     : '';
 /** A machine's dial counts millimetres wherever it is sold: its figures are marks, and stand without a unit. Hands go by a rule. */
 const dialled = (mm: number): string => String(Number(mm.toFixed(2)));

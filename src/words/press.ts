@@ -21,7 +21,6 @@ import {
   heat,
   lower,
   say,
-  seconds,
   spanS,
   type Units,
   upper,
@@ -100,9 +99,9 @@ const CAUTIONS: Words<Caution> = {
     `The lowest mark of ${iron} is ${heat(lowestC, u)}, and this stands ${heat(limitC, u)} at most. Use another iron.`,
   'no-window': ({ harm, reachedC, remedies }, u) => {
     const why = harm
-      ? `${harmWords(harm)} after ${seconds(harm.atS)}, before it is bonded`
-      : `it is not bonded within a minute: the web has only reached ${heat(reachedC, u)} by then`;
-    return `This would not work: ${why}. ${helpWords(remedies, u)}`;
+      ? `${upper(harmWords(harm))} after ${exactS(harm.atS)}, before it is bonded`
+      : `It is not bonded within a minute, when the web has only reached ${heat(reachedC, u)}`;
+    return `This would not work. ${why}. ${helpWords(remedies, u)}`;
   },
   'narrow-window': ({ minS, maxS, harm, remedies }, u) =>
     `Nobody could time this: it is bonded after ${exactS(minS)}, and ${harm ? `${harmWords(harm)} after ${exactS(maxS)}` : 'that is about a minute'}. ${helpWords(remedies, u)}`,

@@ -12,6 +12,8 @@ interface SchoolWords<K extends Switch> {
   readonly sides: Readonly<Record<Schools[K], SideWords>>;
   /** Why we start from the side we start from. */
   readonly why: string;
+  /** What a change of it changes, a sentence. */
+  readonly changes: string;
 }
 
 export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
@@ -22,6 +24,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       'film-alone': { name: 'firm film alone', says: 'A firm film lasts and washes without stitching.' },
     },
     why: 'A stitch never harms. A lifted edge after ten washes does.',
+    changes: 'It changes which web is chosen.',
   },
   steam: {
     question: 'Steam?',
@@ -40,6 +43,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       },
     },
     why: 'Dry is what most leaflets are written for.',
+    changes: 'It changes the seconds, and the cover.',
   },
   side: {
     question: 'Thick fabric on thin: from which side?',
@@ -55,6 +59,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       },
     },
     why: 'From the front every piece gets its pressure, whatever is beside it.',
+    changes: 'It changes the seconds, and which side you press.',
   },
   move: {
     question: 'Stand still or move the iron?',
@@ -63,6 +68,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       'small-moves': { name: 'small moves', says: 'Standing still leaves the marks of the steam vents.' },
     },
     why: 'The seconds can be counted only where the iron stands.',
+    changes: 'It changes the seconds.',
   },
   first: {
     question: 'Trace first or fuse first?',
@@ -74,6 +80,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       'fuse-first': { name: 'fuse the whole fabric', says: 'Quicker for many small shapes and for scraps.' },
     },
     why: 'It takes the least web.',
+    changes: 'It changes what is traced, and how much web you need.',
   },
   lay: {
     question: 'Piece by piece, or all at once?',
@@ -88,6 +95,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       },
     },
     why: 'Each bond is right by itself, and a slip costs one piece.',
+    changes: 'It changes the order at the board, and how often you press.',
   },
   webs: {
     question: 'One web for all, or the best for each?',
@@ -96,6 +104,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
       'best-each': { name: 'the best for each', says: 'Each fabric gets what suits it, and the iron is set again.' },
     },
     why: 'Setting the iron again and mixing leaflets is where mistakes come in.',
+    changes: 'It changes which webs are chosen, and how often you set the iron.',
   },
 };
 

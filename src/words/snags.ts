@@ -86,9 +86,9 @@ const TEXTS: Words<Snag, [About]> = {
     `The edge of ${a.several(s.pieceIds)} is very long: thin places were only looked for here and there.`,
   'paper-releases': (s, a) => `${a.fabric(s.fabricId)} is ${spell('siliconised')}: it never bonds.`,
   'other-material': (s, a) =>
-    `${a.fabric(s.fabricId)}, of which ${a.named(s.pieceIds[0])} is, is not ${withArticle(MATERIALS[s.material])}.`,
+    `${a.named(s.pieceIds[0])} is made of ${a.fabric(s.fabricId)}, which is not ${withArticle(MATERIALS[s.material])}.`,
   'window-too-large': (s, a) =>
-    `Only ${formatLength(Math.max(0, s.rimMm), a.project.units, 1)} of rim is left around the window: the patch’s edge would show, or not hold.`,
+    `${s.rimMm > 0 ? `Only ${formatLength(s.rimMm, a.project.units, 1)} of` : 'No'} rim is left around the window: the patch’s edge would show, or not hold.`,
   'sheet-too-small': (s, a) =>
     `A tile of ${formatSize(s.widthMm, s.heightMm, a.project.units)} does not fit on a sheet of ${formatSize(s.sheetWidthMm, s.sheetHeightMm, a.project.units)}.`,
   'patch-past-its-cloth': (s, a) =>

@@ -20,7 +20,6 @@ const AMERICAN = {
   fibres: 'fibers',
   metre: 'meter',
   centimetres: 'centimeters',
-  practise: 'practice',
   siliconised: 'siliconized',
   towelling: 'toweling',
   Towelling: 'Toweling',

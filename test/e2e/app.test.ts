@@ -30,7 +30,7 @@ describe('the application, in Chromium', () => {
   it('turns everything over with one key, and back with the button', async () => {
     await (await s.find('body')).sendKeys('f');
     expect(await s.attribute('svg[data-flipped]', 'data-flipped')).to.equal('true');
-    await s.press('Flip');
+    await s.press('Show wrong side');
     expect(await s.attribute('svg[data-flipped]', 'data-flipped')).to.equal('false');
   });
 
@@ -102,7 +102,7 @@ describe('the application, in Chromium', () => {
     await openDemo('layers');
     await s.press('3 Far sea', '//aside');
     expect(await s.text('aside p')).to.include('Layer 3 of 36');
-    await s.press('Raise');
+    await s.press('Move up');
     await s.holds('it has passed the next one it meets', async () =>
       (await s.text('aside p')).includes('Layer 4 of 36'),
     );
@@ -250,7 +250,7 @@ describe('the application, in Chromium', () => {
       await s.find('[data-project]');
       expect(await s.axe(rules), 'home').to.deep.equal([]);
       await s.go('/start');
-      await s.named('Go on');
+      await s.named('Continue');
       expect(await s.axe(rules), 'start').to.deep.equal([]);
       // The Drawer and the other stations are looked at by light in tests of their own; by dark those with most colours of their own.
       await openDemo('match');
@@ -284,7 +284,7 @@ describe('the application, in Chromium', () => {
     await s.find('[data-project]');
     await fits('home');
     await s.go('/start');
-    await s.named('Go on');
+    await s.named('Continue');
     await fits('start');
     await s.size(1280, 800);
   });

@@ -66,7 +66,7 @@ describe('the ironing board, in Chromium', () => {
     expect(await s.axe()).to.deep.equal([]);
     const keys = async (k: string): Promise<void> => s.driver.actions().sendKeys(k).perform();
     await keys(Key.SPACE);
-    await s.holds('it asks to look', async () => (await s.text('main')).includes('No crease is left'));
+    await s.holds('it asks to look', async () => (await s.text('main')).includes('Are all the creases out?'));
     await keys(Key.PAGE_DOWN);
     await s.holds('the next step', async () => /Step 2 of/.test(await s.text('header')));
     await keys(Key.PAGE_UP);
@@ -157,7 +157,7 @@ describe('the ironing board, in Chromium', () => {
   });
 
   it('something wrong leads to its mend, put in here and now, with seconds of this stack; kept as evidence', async () => {
-    await s.press('Something is wrong with the last step');
+    await s.press('Something went wrong');
     await s.holds(
       'it asks what',
       async () => (await s.driver.findElements(By.css('section[aria-label=Look] button'))).length > 0,
@@ -191,7 +191,7 @@ describe('the ironing board, in Chromium', () => {
     'the diary keeps the minutes and a note, and undoing something in Pattern leaves all that is done',
     async () => {
       await (await s.find('textarea')).sendKeys('Press the felt a little longer.');
-      await s.press('Into the diary');
+      await s.press('Add to diary');
       await s.holds('kept', async () => (await board()).diary.length === 1);
       expect(await s.text('[aria-label=Diary]')).to.include('Press the felt a little longer.');
       const done = (await board()).done.length;

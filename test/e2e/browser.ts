@@ -359,10 +359,10 @@ export class Session {
   /** Begins a picture on a ground of 500 × 500 mm, everything else as it is offered, and waits for its bench. */
   async begin(): Promise<void> {
     await this.go('/start');
-    await this.press('Go on');
-    await this.type('Wide', '500 mm');
-    await this.type('High', '500 mm');
-    await this.press('That is enough: start');
+    await this.press('Continue');
+    await this.type('Width', '500 mm');
+    await this.type('Height', '500 mm');
+    await this.press('Start now');
     await this.settled();
   }
 

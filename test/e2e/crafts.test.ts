@@ -18,14 +18,16 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
 
   it('the felt luggage tags: from their answers to ruled sheets, plug and a press from both sides', async () => {
     await s.visit('felt-tags', 'pattern');
-    expect(await s.text('aside')).to.include('A sheet gives 14 tiles, cut along common lines: 2 sheets of felt for 6');
+    expect(await s.text('aside')).to.include(
+      'One sheet gives 14 tiles, cut along shared lines. You need 2 sheets of felt for 6',
+    );
     await s.type('How many', '20');
     await s.holds('twenty', async () => (await s.doc('Felt luggage tags')).articles[0]!.count === 20);
     expect(await s.text('aside')).to.include('4 sheets of felt for 20 backs and frames');
-    await s.type('Window, wide', '60');
+    await s.type('Window width', '60');
     await s.settled();
     await s.driver.findElement(By.xpath('//header//button[contains(., "snags")]')).click();
-    expect(await s.text('dialog')).to.match(/A rim of 5 mm is left round the window/);
+    expect(await s.text('dialog')).to.match(/Only 5 mm of rim is left around the window/);
     await s.press('Close', '//dialog');
     await s.press('Undo');
     await s.settled();
@@ -43,13 +45,13 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
   sweep('tags begun from nothing are there at once, with a window; how many the felt gives is asked', async () => {
     await s.go('/start');
     await (await s.find('[data-thing=tag] input')).click();
-    await s.type('Call it (if you know already)', 'My tags');
-    await s.press('Go on');
-    await s.press('That is enough: start');
+    await s.type('Name (if you know it already)', 'My tags');
+    await s.press('Continue');
+    await s.press('Start now');
     await s.settled();
     expect((await s.doc('My tags')).order).to.deep.equal(['back', 'patch', 'frame']);
-    await s.press('How many can be made of what is here?');
-    await s.holds('an answer', async () => /It can(not)? be made|Nothing of what it takes/.test(await s.text('aside')));
+    await s.press('How many can I make?');
+    await s.holds('an answer', async () => /It can(not)? be made|Nothing that it needs/.test(await s.text('aside')));
   });
 
   sweep('the same made another way: foil motifs, a mending patch, a hem; and back by undo', async () => {
@@ -57,12 +59,12 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await made('Foil motifs');
     await s.station('press');
     expect(await s.text('main')).to.match(/Foil on the right side: its web first, then the foil/);
-    expect(await s.text('main')).to.match(/Lay Gold foil over all of the glue/);
+    expect(await s.text('main')).to.match(/Place Gold foil over all of the glue/);
     await s.station('pattern');
     await made('Mending patch');
     expect(await s.text('aside')).to.match(/The patch is cut .*its corners rounded/);
     await made('Hem or turning gap');
-    expect(await s.text('aside')).to.match(/There is no tape|of web in strips|of Hem tape/);
+    expect(await s.text('aside')).to.match(/You have no tape|of web in strips|of Hem tape/);
     expect(await s.axe()).to.deep.equal([]);
     for (let i = 0; i < 3; i++) await s.press('Undo');
     await s.settled();
@@ -75,9 +77,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
       await s.visit('comet-pennants', 'pattern');
       await s.driver
         .findElement(
-          By.xpath(
-            '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, paper up"]',
-          ),
+          By.xpath('//label[.="How pieces are cut"]/following-sibling::select/option[.="Cutting machine, paper up"]'),
         )
         .click();
       await s.settled();
@@ -96,7 +96,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
       });
       await s.press('Mat 1, DXF');
       expect((await s.downloaded('.dxf')).bytes.toString()).to.include('POLYLINE');
-      await s.press('See it cut');
+      await s.press('Watch it cut');
       await s.find('[data-cutter="0"]');
       expect(await s.axe()).to.deep.equal([]);
     },

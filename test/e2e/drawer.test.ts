@@ -26,7 +26,7 @@ describe('the Drawer and Match, in Chromium', () => {
   const takeFile = async (name: string, text: string): Promise<void> => {
     const file = path.join(s.downloads, '..', name);
     writeFileSync(file, text);
-    await (await s.find('input[aria-label="A file with things for the drawer"]')).sendKeys(file);
+    await (await s.find('input[aria-label="A file with things for the Drawer"]')).sendKeys(file);
   };
   const names = async (): Promise<string[]> =>
     s.driver.executeScript(
@@ -50,21 +50,21 @@ describe('the Drawer and Match, in Chromium', () => {
   it('adds a fabric that starts from a kind, changes it, takes it out; each is a step to undo', async () => {
     await openDrawer('fabrics');
     await s.press('New fabric');
-    await s.press('Put it in the drawer');
+    await s.press('Add to Drawer');
     await s.holds('a name is asked for', async () => (await s.text('dialog [role=alert]')) === 'Give it a name.');
     await (await s.find('dialog select option[value=voile]')).click();
     await s.holds('typical mass', async () => (await (await input('Mass, g/m²')).getAttribute('value')) === '70');
     await retype('Name', 'Mist voile');
     await retype('Mass, g/m²', '6,5e9');
-    await s.press('Put it in the drawer');
+    await s.press('Add to Drawer');
     await s.holds('too heavy', async () => (await s.text('dialog [role=alert]')).includes('at most 3,000'));
     await retype('Mass, g/m²', '65');
-    await s.press('Put it in the drawer');
+    await s.press('Add to Drawer');
     await s.holds('it is there', async () => (await names()).includes('Mist voile'));
     await s.press('Mist voile');
     expect(await (await input('Mass, g/m²')).getAttribute('value')).to.equal('65');
     expect(await s.axe()).to.deep.equal([]);
-    await s.press('Take it out');
+    await s.press('Delete');
     await s.holds('gone', async () => !(await names()).includes('Mist voile'));
     await s.press('Undo', '//header');
     await s.holds('back', async () => (await names()).includes('Mist voile'));
@@ -79,7 +79,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.press('Glow silk');
     await s.press('less', '//dialog');
     await s.holds('a doubt', async () =>
-      (await s.text('dialog [role=note]')).includes('every web in the drawer flows only from'),
+      (await s.text('dialog [role=note]')).includes('no web in the Drawer melts below'),
     );
     await s.press('Keep');
     await s.find('[data-thing=glow] [aria-label="something does not fit"]');
@@ -118,13 +118,13 @@ describe('the Drawer and Match, in Chromium', () => {
     await openDrawer('webs');
     await s.press('Light film');
     await retype('Melts at', '185');
-    await retype('No hotter than', '220');
+    await retype('Highest heat', '220');
     await s.press('Keep');
     await s.visit('harbour-light', 'match');
     const before = await s.attribute('[data-fabric=lagoon]', 'data-web');
     expect(before).to.equal('light-film');
-    await s.press('From the drawer: 1 changed');
-    await s.press('Take in 1');
+    await s.press('From the Drawer: 1 changed');
+    await s.press('Bring in 1');
     await s.holds('another web', async () => (await s.attribute('[data-fabric=glow]', 'data-web')) !== 'light-film');
     expect(await s.text('[data-changes]')).to.include('Light film →');
     await s.press('Undo that');

@@ -31,7 +31,7 @@ describe('Edge, in Chromium', () => {
   it('stitches Harbour Light: minutes, changes saved, a spool for each thread, every stitch drawn', async () => {
     await open('harbour-light');
     expect(await s.text('[data-changes]')).to.match(
-      /\d+ min\nthread changed 11 times, \d+ fewer than piece by piece; thread cut \d+ times\. Estimated\./,
+      /\d+ min\nthread changed 11 times, \d+ fewer than piece by piece; thread cuts: \d+ times\. Estimated\./,
     );
     const spools = await s.driver.findElements(By.css('ol > li[data-thread][data-same=false]'));
     expect(spools.length).to.equal(12);
@@ -68,13 +68,13 @@ describe('Edge, in Chromium', () => {
     await view.sendKeys(Key.ARROW_RIGHT);
     await s.holds('it moved', async () => (await box()) !== before);
     expect(await s.text('[data-line=claw-left]')).to.match(
-      /235 mm in sight, \d+ stitches; begun at the edge of what lies over it; turned 2 times at points, 3 at inside corners, \d+ on curves; .* m of thread above/s,
+      /23\.5 cm that shows, \d+ stitches; begin at the edge of the piece over it; 2 turns at points, 3 at inside corners, \d+ on curves; .* m of top thread/s,
     );
     await s.choose('all of it');
   });
 
   it('a piece gets an edge and a thread of its own; the making follows, and undo takes it back', async () => {
-    await (await s.field('Its own edge')).sendKeys('satin');
+    await (await s.field('Own edge')).sendKeys('satin');
     await s.settled();
     await s.holds(
       'a satin setting',
@@ -97,7 +97,7 @@ describe('Edge, in Chromium', () => {
       Number(/([\d.]+) mm in sight/.exec(await s.text('[data-line^=door]'))?.[1]);
     const whole = await length();
     await s.driver.executeScript(
-      "[...document.querySelectorAll('button')].find((b) => b.textContent === 'Do it so').click()",
+      "[...document.querySelectorAll('button')].find((b) => b.textContent === 'Apply').click()",
     );
     await s.settled();
     await s.holds('less of it is stitched', async () => (await length()) < whole - 20);
@@ -116,7 +116,7 @@ describe('Edge, in Chromium', () => {
     await s.type('Width', '0.3');
     await s.settled();
     await s.holds('it jams', async () => /jams/.test(await s.text('[data-line^=door]')));
-    await s.press('Back to ours');
+    await s.press('Use ours again');
     await s.settled();
     await s.holds('nothing jams', async () => !/jams/.test(await s.text('[data-line^=door]')));
   });
@@ -156,12 +156,12 @@ describe('Edge, in Chromium', () => {
     await s.type('Name', 'Moss green');
     await s.type('Colour', '#7c9a55');
     await s.type('Left', '80 m');
-    await s.press('Put it in the drawer');
+    await s.press('Add to Drawer');
     await open('harbour-light');
-    await s.press('Bring a thread from the drawer');
+    await s.press('Add a thread from the Drawer');
     await s.settled();
     await s.holds('the turf has its thread', async () => (await s.text('aside')).includes('Moss green'));
-    expect(await s.text('aside')).to.not.include('No thread of yours is near green');
+    expect(await s.text('aside')).to.not.include('None of your threads matches green');
   });
 
   sweep('fits a phone', async () => {

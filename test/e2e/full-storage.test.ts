@@ -62,13 +62,13 @@ describe('storage that fails, in Chromium', () => {
     expect(await s.driver.findElements(By.css('[role=status] button'))).to.have.length(0);
     await storage('');
     await s.go('/start');
-    await s.press('Go on');
-    await s.type('Wide', '321 mm');
+    await s.press('Continue');
+    await s.type('Width', '321 mm');
     await storage('full');
-    await s.press('That is enough: start');
+    await s.press('Start now');
     await s.holds('it is told', async () => /no room left.*still here/.test(await s.text('form [role=alert]')));
     await storage('');
-    await s.press('That is enough: start');
+    await s.press('Start now');
     await s.settled();
     const begun = (await s.stored()).find((r) => r.name === 'A picture on a background');
     expect(begun?.doc.articles[0]?.ground?.widthMm).to.equal(321);
@@ -77,13 +77,13 @@ describe('storage that fails, in Chromium', () => {
     await storage('full');
     await s.press('New fabric');
     await (await s.find('dialog input[type=text]')).sendKeys('Sail fabric');
-    await s.press('Put it in the drawer', '//dialog');
+    await s.press('Add to Drawer', '//dialog');
     await s.holds('it is told', async () =>
-      /It was not kept\. The browser has no room left/.test(await s.text('dialog')),
+      /It was not saved\. The browser has no room left/.test(await s.text('dialog')),
     );
     expect(await (await s.find('dialog input[type=text]')).getAttribute('value')).to.equal('Sail fabric');
     await storage('');
-    await s.press('Put it in the drawer', '//dialog');
+    await s.press('Add to Drawer', '//dialog');
     await s.holds('it is kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
   });
 

@@ -31,7 +31,7 @@ describe('Gather, in Chromium', () => {
   it('lists what Comet pennants take and what to buy, adds it up, and takes the voucher off', async () => {
     await open('comet-pennants');
     expect(await rowText('fabric:night')).to.match(
-      /Night cotton\ntakes 24 cm, none here\n30 cm off the bolt \(1\.06 m wide\)\n3\.84/,
+      /Night cotton\nYou need 24 cm and have none\.\n30 cm off the bolt \(1\.06 m wide\)\n3\.84/,
     );
     // 2 × 0.3 m at 12.80 and 14.50, 3 × 0.1 m at 16.90, 11.00 and 16.90; needles, parchment and paper; a fifth off one of 4.35.
     const full = 2 * 3.84 + 2 * 4.35 + 2 * 1.69 + 1.1 + 4.9 + 3.5 + 2.4;
@@ -70,7 +70,7 @@ describe('Gather, in Chromium', () => {
           `document.querySelector('[data-need="fabric:spark"] [data-offer="${name}"] input[type=checkbox]').click()`,
         );
       await s.holds('it says so', async () =>
-        (await rowText('fabric:spark')).includes('Nothing of it is ticked as sold'),
+        (await rowText('fabric:spark')).includes('None of the ways it is sold is ticked'),
       );
       expect(await rowText('fabric:night')).to.include('3.84');
       for (let i = 0; i < 3; i++) await s.press('Undo');
@@ -102,7 +102,7 @@ describe('Gather, in Chromium', () => {
     await s.holds('it is drawn', async () => (await s.named('CSV')).isEnabled());
     await s.press('CSV');
     const csv = (await s.downloaded('.csv')).bytes.toString('utf8').split('\n');
-    expect(csv[0]).to.equal('what,it takes,here,to buy,price,in the basket');
+    expect(csv[0]).to.equal('what,needed,here,to buy,price,in the basket');
     expect(csv.find((l) => l.startsWith('Stardust batik'))).to.equal(
       'Stardust batik,9 cm,none here,10 cm off the bolt (1.06 m wide),1.69,yes',
     );
@@ -134,14 +134,14 @@ describe('Gather, in Chromium', () => {
     await s.run('document.activeElement.blur()');
     await s.find('[data-bag] li');
     await made();
-    expect(await rowText('fabric:tag-sky')).to.match(/Morning batik\ntakes 51 cm, none here/);
+    expect(await rowText('fabric:tag-sky')).to.match(/Morning batik\nYou need 51 cm and have none\./);
     const [first] = (await s.text('[data-bag]')).split('\n');
     expect(first).to.match(/^.+: \d+ mm × \d+ mm$/);
     await made();
-    await s.press('Labels for the bags, PDF');
+    await s.press('Bag labels, PDF');
     await s.downloaded('labels.pdf');
-    await s.holds('they are drawn', async () => (await s.named('Sheet for the leader, PDF')).isEnabled());
-    await s.press('Sheet for the leader, PDF');
+    await s.holds('they are drawn', async () => (await s.named('Teacher’s sheet, PDF')).isEnabled());
+    await s.press('Teacher’s sheet, PDF');
     const leader = await s.downloaded('bags.pdf');
     expect(leader.bytes.toString('latin1').match(/\/Type\s*\/Page\b/g)).to.have.length(3);
     expect((await s.doc('Felt luggage tags')).gathering.kits).to.deep.equal(['Ada', 'Ben', 'Cleo']);
@@ -194,7 +194,7 @@ describe('Gather, in Chromium', () => {
     });
     expect((await s.doc('Harbour Light')).gathering.taken).to.not.equal(null);
     await open('harbour-light');
-    await s.press('It is not cut after all');
+    await s.press('Not cut after all');
     await s.holds('it is put back', async () => stockOf(await s.doc('Harbour Light')) === stockOf(before));
     await s.holds(
       'in the drawer too',
@@ -207,8 +207,8 @@ describe('Gather, in Chromium', () => {
     await open('harbour-light');
     await unfold('other:machine-needle');
     await s.type('You have', '4', row('other:machine-needle'));
-    await s.holds('enough needles', async () => (await says('other:machine-needle')).includes('enough is here'));
-    await s.run(`document.querySelector('[data-fold="Counted with"] summary').click()`);
+    await s.holds('enough needles', async () => (await says('other:machine-needle')).includes('you have enough'));
+    await s.run(`document.querySelector('[data-fold="Includes"] summary').click()`);
     await (await s.field('Border')).sendKeys('Ember');
     await s.find('[data-need="fabric:ember"]');
     await s.holds('the border is cut from it', async () => {

@@ -33,7 +33,7 @@ describe('one system of units, in Chromium', () => {
       };
       const unfold = (): Promise<void> => s.run('for (const d of document.querySelectorAll("details")) d.open = true;');
       await s.visit('harbour-light', 'pattern');
-      await s.choose(units === 'in' ? 'inches, °F' : 'millimetres, °C');
+      await s.choose(units === 'in' ? 'inches' : 'cm and mm');
       await s.settled();
       await saved();
       await clean('the background');
@@ -42,9 +42,9 @@ describe('one system of units, in Chromium', () => {
       );
       await clean('a piece');
       const dialogs: Readonly<Record<string, readonly string[]>> = {
-        pattern: ['a word', 'a shape', 'a drawing', 'a scan or photo'],
+        pattern: ['Word', 'Shape', 'Drawing', 'Scan or photo'],
         trace: ['Measure the printer', 'Check a traced sheet', 'Try a cutting machine'],
-        press: ['Measure my iron', 'Weigh my lean'],
+        press: ['Measure my iron', 'Weigh my pressure'],
         match: ['New web', 'What if?'],
         layers: [],
         edge: [],

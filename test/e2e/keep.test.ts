@@ -53,12 +53,12 @@ describe('nothing is lost, in Chromium', () => {
     return file;
   };
   const layDrawing = async (file: string, size: string, mm?: string): Promise<string> => {
-    await s.press('a drawing');
+    await s.press('Drawing');
     await (await s.find('dialog input[type=file]')).sendKeys(file);
     await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
     await s.press(size, '//dialog');
     if (mm) await type(await s.find('dialog input[type=text]'), mm);
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add drawing', '//dialog');
     const words = await s.text(`dialog ${refusal}`);
     await s.press('Close', '//dialog');
     return words;
@@ -80,7 +80,7 @@ describe('nothing is lost, in Chromium', () => {
 
   sweep('a limit crossed: a height that makes it 60 m wide', async () => {
     const wide = drawing('wide.svg', '<path d="M0 0H600V40H0Z" fill="#a02d1b"/>');
-    expect(await layDrawing(wide, 'to a height', '6000')).to.match(/reaches farther than 10 m/);
+    expect(await layDrawing(wide, 'set the height', '6000')).to.match(/reaches farther than 10 m/);
     await opensAgain(s, 6);
   });
 
@@ -96,7 +96,7 @@ describe('nothing is lost, in Chromium', () => {
   });
 
   sweep('a limit crossed: more cloth than a sewing room has seen, at its field', async () => {
-    await type(await fieldOf(s, 'Width, height follows'), '6000');
+    await type(await fieldOf(s, 'Width (height follows)'), '6000');
     const many = await fieldOf(s, 'How many');
     await type(many, '300');
     expect(await s.text(`aside ${refusal}`)).to.match(/more than 10,000 m² of fabric/);
@@ -108,13 +108,13 @@ describe('nothing is lost, in Chromium', () => {
 
   it('a limit crossed: a piece made too small to cut', async () => {
     const thin = drawing('thin.svg', '<path d="M0 0H400V0.6H0Z" fill="#a02d1b"/>');
-    await s.press('a drawing');
+    await s.press('Drawing');
     await (await s.find('dialog input[type=file]')).sendKeys(thin);
     await s.find('dialog svg[aria-label="One shape"]');
     await s.press('as in the file', '//dialog');
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add drawing', '//dialog');
     await s.settled();
-    const wide = await fieldOf(s, 'Width, height follows');
+    const wide = await fieldOf(s, 'Width (height follows)');
     await type(wide, '1');
     expect(await s.text(`aside ${refusal}`)).to.match(/encloses no fabric/);
     await wide.sendKeys(Key.ESCAPE);
@@ -135,13 +135,13 @@ describe('nothing is lost, in Chromium', () => {
   });
 
   sweep('a limit crossed: an arc shrunk below its least radius', async () => {
-    await s.press('a word');
+    await s.press('Word');
     await (await s.find('dialog input[type=text]')).sendKeys('SEA');
     await s.press('over an arc', '//dialog');
-    await type(await fieldOf(s, 'Radius of the arc', '//dialog'), '60');
+    await type(await fieldOf(s, 'Arc radius', '//dialog'), '60');
     await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));
-    await s.holds('it can be laid', async () => (await s.named('Lay it on the background', '//dialog')).isEnabled());
-    await s.press('Lay it on the background', '//dialog');
+    await s.holds('it can be laid', async () => (await s.named('Add word', '//dialog')).isEnabled());
+    await s.press('Add word', '//dialog');
     await s.find('aside h2');
     await s.settled();
     // Drawn together by a corner until the arc would be far under a centimetre.
@@ -199,8 +199,8 @@ describe('nothing is lost, in Chromium', () => {
     await s.find('[role=status] button');
     await s.driver.navigate().refresh();
     await s.press('The bin (1)');
-    await s.press('Throw away for good', '//dialog');
-    await s.press('Yes, throw it away for good', '//dialog');
+    await s.press('Delete for good', '//dialog');
+    await s.press('Yes, delete for good', '//dialog');
     await s.holds('it is gone', async () => (await s.text('dialog')).includes('It is empty'));
     await s.press('Close', '//dialog');
   });
@@ -218,8 +218,8 @@ describe('nothing is lost, in Chromium', () => {
     await s.go('/');
     await (await s.find('input[type=file]')).sendKeys(file);
     expect(await s.text('dialog')).to.match(/encloses no fabric|must be at least 1/);
-    await s.press('See what can be mended', '//dialog');
-    await s.holds('repair is open', async () => (await s.text('h1')).includes('needs mending'));
+    await s.press('See what can be repaired', '//dialog');
+    await s.holds('repair is open', async () => (await s.text('h1')).includes('needs repair'));
     const list = await s.text('ul[aria-label="What does not hold"]');
     expect(list).to.include('encloses no fabric');
     expect(list).to.include('the piece is left out');
@@ -230,7 +230,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('Save the file as it is');
     const raw = JSON.parse((await s.downloaded('as-it-was.json')).bytes.toString());
     expect(raw.pieces[2].outline).to.equal('M0 0h0.01v0.01z');
-    await s.press('Mend it and open it');
+    await s.press('Repair and open');
     await s.settled();
     expect(await s.driver.findElements(By.css('main [data-piece]'))).to.have.length(5);
     await s.press('Earlier versions');
@@ -248,7 +248,7 @@ describe('nothing is lost, in Chromium', () => {
       await (await s.find('input[type=file]')).sendKeys(file);
       if (id === '\ud800') {
         // Half a character is no text at all: it is told, and with an id of ours nothing is left to mend.
-        await s.press('See what can be mended', '//dialog');
+        await s.press('See what can be repaired', '//dialog');
       }
       await s.settled();
       expect(await s.driver.getCurrentUrl()).to.match(/\/project\/[A-Za-z0-9-]{36}\/pattern$/);
@@ -270,7 +270,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('Earlier versions');
     await s.find('dialog ul[aria-label="Versions, newest first"] button');
     expect(await s.axe(), 'versions').to.deep.equal([]);
-    await s.press('Take this one back', '//dialog');
+    await s.press('Use this version', '//dialog');
     await s.holds('the crab is back', async () => (await pieces()) === now);
     await s.press('Undo');
     await s.holds('and gone again', async () => (await pieces()) === now - 1);
@@ -317,8 +317,8 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('Delete', '//li[@data-project="many"]');
     await s.holds('it is gone', async () => (await count()) === before - 1);
     await s.press('The bin (1)');
-    await s.press('Throw away for good', '//dialog');
-    await s.press('Yes, throw it away for good', '//dialog');
+    await s.press('Delete for good', '//dialog');
+    await s.press('Yes, delete for good', '//dialog');
     await s.holds('the bin is empty', async () => (await s.text('dialog')).includes('It is empty'));
     await s.press('Close', '//dialog');
     expect((await s.stored()).some((r) => r.id === 'many')).to.equal(false);
@@ -326,7 +326,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('The bin (1)');
     await s.find('[data-binned=harbour-light]');
     expect(await s.axe(), 'bin').to.deep.equal([]);
-    await s.press('Bring it back', '//dialog');
+    await s.press('Restore', '//dialog');
     await s.holds('the bin is empty', async () => (await s.text('dialog')).includes('It is empty'));
     await s.press('Close', '//dialog');
     expect(await count()).to.equal(before - 1);
@@ -365,7 +365,7 @@ describe('nothing is lost, in Chromium', () => {
       expect(await other.axe(), 'what differs').to.deep.equal([]);
       expect(await other.overflows()).to.equal(false);
       await (await other.find('[aria-label="What differs"] label:last-of-type input')).click();
-      await other.press('Bring it all in', '//dialog');
+      await other.press('Import all', '//dialog');
       await other.holds('it is said', async () =>
         /came in\..*1 stayed as they are here/s.test(await other.text('dialog')),
       );
@@ -406,7 +406,7 @@ describe('nothing is lost, in Chromium', () => {
     await (await s.find('input[type=file]')).sendKeys(file);
     await s.holds('it asks', async () => (await s.text('dialog')).includes('is here already'));
     expect(await s.axe(), 'arrival').to.deep.equal([]);
-    await s.press('Take in what was done there', '//dialog');
+    await s.press('Import what was done there', '//dialog');
     await s.holds('it is open', async () => (await s.driver.getCurrentUrl()).includes('/project/comet-pennants/'));
     const now = (await s.stored()).find((r) => r.doc.id === 'comet-pennants')!;
     expect([now.doc.name, now.doc.board!.trail.map((t) => t.id)]).to.deep.equal(['Comet pennants', ['there']]);
@@ -424,7 +424,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.holds('it is written to', async () =>
       ((await s.driver.executeAsyncScript(files)) as string[]).includes('evening-light-harbour-.seam.json'),
     );
-    await s.press('Write there no more', '//dialog');
+    await s.press('Stop writing there', '//dialog');
     await s.press('Close', '//dialog');
   });
 });

@@ -73,7 +73,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await s.holds('and back', async () => (await flipped()) === before);
     // A button that has the focus keeps its keys to itself.
     await s.driver.executeScript('arguments[0].focus()', await s.named('Undo'));
-    await s.driver.executeScript('arguments[0].focus()', await s.named('Flip'));
+    await s.driver.executeScript('arguments[0].focus()', await s.named('Show wrong side'));
     await (await active()).sendKeys('f');
     expect(await flipped()).to.equal(before);
     // In a field it is a letter.
@@ -141,11 +141,11 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     async () => {
       await open('match');
       expect(await s.driver.findElements(By.css('[data-web=none]'))).to.have.length(0);
-      await s.press('shapes are printed on the paper');
+      await s.press('print shapes on the paper');
       await s.holds('nothing suits', async () => (await s.driver.findElements(By.css('[data-web=none]'))).length > 0);
       const text = await s.text('[data-web=none]');
       expect(text).to.include('No web suits');
-      expect(text).to.match(/Buy a .* with a printable paper, about \d+ g\/m², that melts below \d+ °C/);
+      expect(text).to.match(/Buy a .* with printable paper, about \d+ g\/m², that melts below \d+ °C/);
       await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
       await s.find('dialog [data-code]');
       expect((await snags()).length).to.be.above(0);
@@ -171,7 +171,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
     await retype('Name', 'Melting mist');
     await s.press('less', '//dialog');
     await retype('Heat limit', '60');
-    await s.press('Put it in the drawer', '//dialog');
+    await s.press('Add to Drawer', '//dialog');
     await s.holds('it is in the drawer', async () => (await s.text('main')).includes('Melting mist'));
     const row = await s.driver.findElement(By.xpath('//*[@data-thing][contains(., "Melting mist")]'));
     expect(await row.findElements(By.css('[aria-label="something does not fit"]'))).to.have.length(1);

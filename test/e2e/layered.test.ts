@@ -12,7 +12,7 @@ describe('things of two layers, in Chromium', () => {
 
   it('the Comet pennants: a back to each, glue to glue, from the picture to sheets and tickets', async () => {
     await s.visit('comet-pennants', 'pattern');
-    expect(await s.text('aside')).to.include('Every piece that lies on no other gets its back');
+    expect(await s.text('aside')).to.include('Every piece that is on no other gets its back');
     expect(await s.text('aside')).to.not.include('It lies on');
     await s.station('layers');
     // Whoever takes nothing in hand is told of the whole, and nothing of a ground.
@@ -22,8 +22,8 @@ describe('things of two layers, in Chromium', () => {
     const work = await s.text('main');
     expect(work).to.not.include('would not work');
     const steps = work;
-    expect(steps).to.match(/Lay 1 “Front, back” on the board wrong side up, its glue facing you\. 5 copies\./);
-    expect(steps).to.match(/Lay 2 “Front” over it right side up, its glue down, edge on edge/);
+    expect(steps).to.match(/Place Front, back \(1\) on the board wrong side up, glue facing you\. 5 copies\./);
+    expect(steps).to.match(/Place Front \(2\) over it right side up, glue down, edge on edge/);
     expect(steps).to.not.match(/onto the ground/);
     await s.station('trace');
     await s.press('PDF');
@@ -35,15 +35,15 @@ describe('things of two layers, in Chromium', () => {
     async () => {
       await s.go('/start');
       await (await s.find('[data-thing=pennant] input')).click();
-      await s.type('Call it (if you know already)', 'Line of flags');
-      await s.press('Go on');
-      await s.press('Go on');
-      expect(await s.text('h1')).to.equal('What is the back of?');
-      await s.press('That is enough: start');
+      await s.type('Name (if you know it already)', 'Line of flags');
+      await s.press('Continue');
+      await s.press('Continue');
+      expect(await s.text('h1')).to.equal('What is the back made of?');
+      await s.press('Start now');
       await s.settled();
-      await s.press('a shape');
+      await s.press('Shape');
       await (await s.named('Star', '//dialog')).click();
-      await s.press('Lay it down', '//dialog');
+      await s.press('Add shape', '//dialog');
       await s.settled();
       const pieces = async (): Promise<string[]> => (await s.doc('Line of flags')).order;
       await s.holds('a star on a pennant', async () => (await pieces()).length === 3);
@@ -52,7 +52,7 @@ describe('things of two layers, in Chromium', () => {
         `[...document.querySelectorAll('[data-piece=front]')].at(-1).dispatchEvent(new MouseEvent('click', { bubbles: true }))`,
       );
       const before = (await s.doc('Line of flags')).pieces.find((p) => p.id === 'front-back')!.fabricId;
-      const back = await s.driver.findElement(By.xpath('//fieldset[legend="Its back is of"]//label[.="Sail linen"]'));
+      const back = await s.driver.findElement(By.xpath('//fieldset[legend="Back fabric"]//label[.="Sail linen"]'));
       await s.run('arguments[0].click()', back);
       const cloth = async (): Promise<string> => {
         const p = await s.doc('Line of flags');

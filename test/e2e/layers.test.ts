@@ -20,7 +20,7 @@ describe('the Layers station', () => {
     (await field(label)).sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
 
   it('lays the picture down piece by piece, with dotted underlaps', async () => {
-    await s.press('how it is laid down');
+    await s.press('how it builds up');
     expect(await s.attribute('[data-laid]', 'data-laid')).to.equal('36');
     const range = await s.find('input[type=range]');
     await range.sendKeys(Key.HOME);
@@ -34,12 +34,12 @@ describe('the Layers station', () => {
     expect((await s.driver.findElements(By.css('svg[data-laid] path[class*=dotted]'))).length).to.be.above(1);
   });
 
-  it('shows how thick it gets', async () => {
-    await s.press('how thick it gets');
+  it('shows how thick it is', async () => {
+    await s.press('how thick it is');
     expect(
       (await s.driver.findElements(By.css('[aria-label^="Layers of cloth, the ground"] li'))).length,
     ).to.be.at.least(3);
-    expect(await s.text('aside')).to.match(/The stiffest place\n\d+ layers of fabric/);
+    expect(await s.text('aside')).to.match(/Stiffest place\n\d+ layers of fabric/);
   });
 
   it('an underlap of its own changes what is traced, and undo brings it back', async () => {
@@ -79,7 +79,7 @@ describe('the Layers station', () => {
       (await s.driver.findElements(By.xpath('//aside//button[normalize-space(.)="Take it apart"]'))).length;
     // The crab of the demo is built already.
     expect(await built()).to.equal(1);
-    expect(await s.text('aside')).to.match(/papers of Left legs, .* stay on until the unit goes to the ground/);
+    expect(await s.text('aside')).to.match(/Leave the papers on Left legs.* until the unit goes on the background/);
     await s.driver.findElement(offered).click();
     await s.settled();
     await s.holds('the unit is there', async () => (await built()) === 2);
@@ -94,10 +94,8 @@ describe('the Layers station', () => {
   });
 
   it('says how large wadding and backing are', async () => {
-    await s.press('It will be quilted');
-    await s.holds('sizes', async () =>
-      (await s.text('aside')).includes('Wadding 550 mm × 750 mm, backing 600 mm × 800 mm'),
-    );
+    await s.press('Quilted');
+    await s.holds('sizes', async () => (await s.text('aside')).includes('Wadding 55 × 75 cm, backing 60 × 80 cm'));
     await s.press('Undo');
   });
 
@@ -109,13 +107,13 @@ describe('the Layers station', () => {
       await s.press('6 Tower', '//aside');
     }
     await s.press('Cut it away');
-    await s.holds('cut away', async () => (await s.text('aside')).includes('It is cut away'));
+    await s.holds('cut away', async () => (await s.text('aside')).includes('Keep it'));
     await s.press('Undo');
     await s.press('Done');
   });
 
   it('drags a piece up in the stack', async () => {
-    await s.press('the stack from the side');
+    await s.press('stack, from the side');
     const piece = await s.find('section [data-piece=roof]');
     const { POINTER: origin } = Origin;
     await s.driver
@@ -135,7 +133,7 @@ describe('the Layers station', () => {
 
   sweep('passes axe in each of its views', async function () {
     this.timeout(480_000);
-    for (const view of ['the stack from the side', 'how it is laid down', 'how thick it gets']) {
+    for (const view of ['stack, from the side', 'how it builds up', 'how thick it is']) {
       await s.press(view);
       expect(await s.axe(), view).to.deep.equal([]);
     }

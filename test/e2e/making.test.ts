@@ -35,9 +35,9 @@ describe('The making, in Chromium', () => {
       .to.include('Build “Crab”')
       .and.match(/Let cool, lift\n\d+ s/);
     expect(sheet).to.include('the pressing sheet');
-    expect(ground).to.include('The unit “Crab”, as one');
-    expect(ground).to.match(/The seconds are decided where .* lies on .*: .* pale in the picture/);
-    expect(ground).to.match(/So far \d+ min of hands, \d+ min of waiting/);
+    expect(ground).to.include('Unit “Crab”, as one');
+    expect(ground).to.match(/The slowest place sets the time: .* is on .* pale in the picture/);
+    expect(ground).to.match(/So far: \d+ min of work, \d+ min of waiting/);
     expect((await s.driver.findElements(By.css('[data-part=ground] [data-deciding]'))).length).to.be.above(2);
     expect(await s.axe()).to.deep.equal([]);
   });
@@ -48,7 +48,7 @@ describe('The making, in Chromium', () => {
         'return [...new Set([...document.querySelectorAll("article dl")].map((d) => d.innerText.match(/Cover\\n(.*)/)?.[1]))]',
       );
     expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
-    await choose('To fuse, between', 'press-cloth');
+    await choose('Cover for fusing web', 'press-cloth');
     await s.settled();
     expect(await covers()).to.have.members(['pressing cloth', 'baking parchment']);
     await s.press('Undo');
@@ -82,7 +82,7 @@ describe('The making, in Chromium', () => {
       "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
     );
     await s.find('aside select');
-    await choose('How it gets onto the fabric', 'cut-from-print');
+    await choose('How it is cut', 'cut-from-print');
     await s.settled();
     expect(await s.text('aside')).to.include('Cut freely from the printed side');
     await s.holds('it is kept', async () => JSON.stringify(await s.stored()).includes('"route":"cut-from-print"'));
@@ -92,7 +92,7 @@ describe('The making, in Chromium', () => {
     await s.run(
       "document.querySelector('[data-piece=tower]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
     );
-    await choose('How it gets onto the fabric', 'project');
+    await choose('How it is cut', 'project');
     await s.settled();
   });
 
@@ -101,7 +101,7 @@ describe('The making, in Chromium', () => {
       "document.querySelector('[data-piece=crab]').dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))",
     );
     await s.holds('two are in hand', async () => (await s.text('aside')).includes('2 things in hand'));
-    await choose('How it gets onto the fabric', 'cutter-fabric-up');
+    await choose('How it is cut', 'cutter-fabric-up');
     await s.settled();
     const kept = async (): Promise<number> =>
       (JSON.stringify(await s.stored()).match(/"route":"cutter-fabric-up"/g) ?? []).length;
@@ -114,7 +114,7 @@ describe('The making, in Chromium', () => {
     // Opened anew, with nothing in hand.
     await s.go('/project/harbour-light/pattern');
     await s.settled();
-    await s.press('One more article');
+    await s.press('Add another');
     await s.settled();
     const articles = async (): Promise<number> => (await s.driver.findElements(By.css('[data-article]'))).length;
     await s.holds('two stand side by side', async () => (await articles()) === 2);
@@ -124,8 +124,8 @@ describe('The making, in Chromium', () => {
         'return document.querySelectorAll("section[aria-label=\\"The picture\\"] div > svg[data-flipped] [role=button]").length',
       );
     expect(await onPicture()).to.equal(0);
-    await s.press('a shape');
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Shape');
+    await s.press('Add shape', '//dialog');
     await s.settled();
     await s.holds('one piece lies there', async () => (await onPicture()) === 1);
     expect(await s.text('li[data-here=true]')).to.include('1 piece');

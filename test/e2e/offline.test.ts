@@ -59,7 +59,7 @@ describe('with the server switched off, in Chromium', () => {
     'a word with every face, a drawing, a PDF, a layout, a look into a stack and a fabric: all without it',
     async () => {
       await s.visit('harbour-light', 'pattern');
-      await s.press('a word');
+      await s.press('Word');
       await (await s.find('dialog input[type=text]')).sendKeys('Sea');
       await s.holds('the word is set', async () => (await s.text('dialog [role=status]')).includes('Capitals'));
       await s.holds('every face has its sample', async () =>
@@ -67,12 +67,12 @@ describe('with the server switched off, in Chromium', () => {
           'return [...document.querySelectorAll("dialog fieldset label svg")].every((g) => g.querySelector("path"))',
         ),
       );
-      await s.press('Lay it on the background', '//dialog');
+      await s.press('Add word', '//dialog');
       await s.settled();
 
       const file = path.join(s.downloads, 'square.svg');
       writeFileSync(file, SQUARE);
-      await s.press('a drawing');
+      await s.press('Drawing');
       await (await s.find('dialog input[type=file]')).sendKeys(file);
       await s.find('dialog svg[aria-label$="shapes"], dialog svg[aria-label="One shape"]');
       await closeDialogs(s);
@@ -83,7 +83,7 @@ describe('with the server switched off, in Chromium', () => {
       await s.press('layout on web and fabric');
       await s.press('Nest');
       await s.holds('it is laid out', async () =>
-        /of the roll|saves|Keep it here|Nest again/.test(await s.text('main')),
+        /of the roll|saves|Lock it here|Nest again/.test(await s.text('main')),
       );
 
       await s.station('press');
@@ -92,7 +92,7 @@ describe('with the server switched off, in Chromium', () => {
       await s.press('Measure my iron');
       await (await s.driver.findElement(By.xpath('(//dialog//button[.="Read it"])[1]'))).click();
       await s.holds('it says what needs the server', async () =>
-        (await s.text('dialog')).includes('lives in the server of Apple Seam, which does not answer'),
+        (await s.text('dialog')).includes('is in the server of Apple Seam, which does not answer'),
       );
     },
   );
@@ -121,11 +121,11 @@ describe('without a service worker, the server stopped in the middle', () => {
 
   sweep('each dialog says so, can be closed, and the page stays', async () => {
     await s.stopServer();
-    for (const opener of ['a word', 'a shape', 'a drawing', 'a scan or photo', 'Earlier versions']) {
+    for (const opener of ['Word', 'Shape', 'Drawing', 'Scan or photo', 'Earlier versions']) {
       await s.press(opener);
       await s.holds(`${opener} says so`, async () => (await s.text('dialog')).includes('could not be loaded'));
       await s.named('Try again', '//dialog');
-      await s.named('Load the page anew', '//dialog');
+      await s.named('Reload the page', '//dialog');
       await closeDialogs(s);
       await stands(opener);
     }

@@ -24,16 +24,16 @@ describe('the Pattern station, tried as a new user would', () => {
   };
 
   it('types a word, fits it in a measured box, and it lies centred', async () => {
-    await s.press('a word');
+    await s.press('Word');
     await s.type('Word', 'LANTERN', '//dialog');
-    await s.type('Box, wide', '12 in', '//dialog');
-    await s.type('Box, high', '9 cm', '//dialog');
+    await s.type('Box width', '12 in', '//dialog');
+    await s.type('Box height', '9 cm', '//dialog');
     await s.holds('it says what stops it', async () =>
       /305 mm wide, .* its width is what stops it.* 6 templates for 7 letters \(N ×2\)/.test(
         await s.text('dialog [role=status]'),
       ),
     );
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add word', '//dialog');
     await s.holds('seven letters', async () => (await pieces()) === 7);
     expect(await s.text('aside h2')).to.equal('“LANTERN”');
     expect(await s.attribute('[data-templates]', 'data-templates')).to.equal('6');
@@ -44,10 +44,10 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('lets the word be retyped, as one thing', async () => {
-    await s.press('Retype or resize');
+    await s.press('Change the word');
     await s.type('Word', 'LAMP', '//dialog');
     await s.holds('four letters', async () => (await s.text('dialog [role=status]')).includes('for 4 letters'));
-    await s.press('Change it', '//dialog');
+    await s.press('Change word', '//dialog');
     await s.holds('four pieces', async () => (await pieces()) === 4);
     expect(await s.text('aside h2')).to.equal('“LAMP”');
     await s.press('Undo');
@@ -55,7 +55,7 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   sweep('sets a face as heavy as is wanted, and a script that joins from a font of one’s own', async () => {
-    await s.press('a word');
+    await s.press('Word');
     await s.type('Word', 'HI', '//dialog');
     await s.choose('Plain, any weight', '//dialog');
     await s.find('dialog input[type=range]');
@@ -79,7 +79,7 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('says what a word lacks', async () => {
-    await s.press('a word');
+    await s.press('Word');
     await s.type('Word', '漢', '//dialog');
     await s.holds('which character', async () => (await s.text('dialog [role=alert]')).includes('has no “漢”'));
     await s.give('mine.ttf', 'no font at all', '.ttf');
@@ -88,13 +88,13 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('adds a moon from the shelf, by its measurements', async () => {
-    await s.press('a shape');
+    await s.press('Shape');
     await s.press('Crescent moon', '//dialog');
     await s.type('Across', '80 mm', '//dialog');
     await s.type('Thickest', '79', '//dialog');
     expect(await s.text('dialog [role=alert]')).to.include('Make it thinner');
     await s.type('Thickest', '24', '//dialog');
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add shape', '//dialog');
     await s.holds('one more', async () => (await pieces()) === 8);
     expect(await s.text('aside h2')).to.equal('8 · Crescent moon');
   });
@@ -105,13 +105,13 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('20 mm from the right', async () => (await s.value('From the right edge')) === '20 mm');
     expect(await s.value('From the top edge')).to.equal('25.4 mm');
     const [w, h] = [
-      Number.parseFloat(await s.value('Width, height follows')),
-      Number.parseFloat(await s.value('Height, width follows')),
+      Number.parseFloat(await s.value('Width (height follows)')),
+      Number.parseFloat(await s.value('Height (width follows)')),
     ];
-    await s.type('Height, width follows', '120');
+    await s.type('Height (width follows)', '120');
     await s.holds(
       'grown',
-      async () => Math.abs(Number.parseFloat(await s.value('Width, height follows')) - (w * 120) / h) < 0.2,
+      async () => Math.abs(Number.parseFloat(await s.value('Width (height follows)')) - (w * 120) / h) < 0.2,
     );
     await s.type('Turned clockwise', '30');
     await s.holds('turned', async () => (await s.value('Turned clockwise')) === '30°');
@@ -173,13 +173,13 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('makes copies and mirrored copies, lines several up, takes them away', async () => {
-    await s.press('Mirrored copy');
+    await s.press('Reversed copy');
     await s.holds('one more', async () => (await pieces()) === 9);
     const list = await s.driver.findElements(By.css('section [data-piece]'));
     await s.driver.actions().keyDown(Key.SHIFT).click(list[2]!).keyUp(Key.SHIFT).perform();
     await s.holds('two things', async () => (await s.text('aside h2')) === '2 things in hand');
-    await s.press('Top edges in line');
-    await s.press('Take away');
+    await s.press('Top edges');
+    await s.press('Delete');
     await s.holds('the moon alone', async () => (await pieces()) === 1);
     for (let i = 0; i < 2; i++) await s.press('Undo');
     await s.press('Undo');
@@ -187,7 +187,7 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   sweep('brings in an SVG: sized, one fabric a fill, and it says what was left out', async () => {
-    await s.press('a drawing');
+    await s.press('Drawing');
     await s.give('no.svg', 'hello', '.svg');
     await s.holds('no SVG', async () => (await s.text('dialog [role=alert]')).includes('not a sound SVG'));
     await s.give(
@@ -201,10 +201,10 @@ describe('the Pattern station, tried as a new user would', () => {
     expect(await s.text('dialog'))
       .to.match(/One text was set in a face that is here/)
       .and.match(/not run/);
-    await s.press('to a width', '//dialog');
-    await s.type('Wide', '10 cm', '//dialog');
+    await s.press('set the width', '//dialog');
+    await s.type('Width', '10 cm', '//dialog');
     await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('100 mm wide'));
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add drawing', '//dialog');
     await s.holds('five more', async () => (await pieces()) === 13);
     expect(await s.driver.getTitle()).to.not.include('hacked');
     expect(await s.text('aside'))
@@ -218,7 +218,7 @@ describe('the Pattern station, tried as a new user would', () => {
       { length: 2000 },
       (_, i) => `<path fill="#${String(i % 7).repeat(6)}" d="M${(i % 50) * 4} ${Math.floor(i / 50) * 4}h3v3h-3z"/>`,
     ).join('');
-    await s.press('a drawing');
+    await s.press('Drawing');
     const file = path.join(s.downloads, 'many.svg');
     writeFileSync(file, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 160">${paths}</svg>`);
     await (await s.find('dialog input[accept*=".svg"]')).sendKeys(file);
@@ -237,7 +237,7 @@ describe('the Pattern station, tried as a new user would', () => {
       png(120, 80, (x, y) => ((Math.floor(x / 10) + Math.floor(y / 10)) % 2 ? 60 : 200)),
       'image/png',
     );
-    await s.type('Width of fabric that the photo shows', '60 mm', '//dialog');
+    await s.type('Width of fabric in the photo', '60 mm', '//dialog');
     await s.press('Use this photo', '//dialog');
     await s.holds(
       'the photo is there',
@@ -248,7 +248,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.holds('slid by two', async () =>
       (await s.attribute('[aria-label="Print under the piece"]', 'aria-description'))!.startsWith('2 mm across'),
     );
-    await s.press('a scan or photo');
+    await s.press('Scan or photo');
     const huge = png(8, 8, () => 255);
     huge.writeUInt32BE(8000, 16);
     huge.writeUInt32BE(5000, 20);
@@ -266,23 +266,23 @@ describe('the Pattern station, tried as a new user would', () => {
       y >= t &&
       y < t + side &&
       !(x >= l + 8 && x < l + side - 8 && y >= t + 8 && y < t + side - 8);
-    await s.press('a scan or photo');
+    await s.press('Scan or photo');
     await s.give(
       'scan.png',
       png(400, 300, (x, y) => (frame(x, y, 40, 40, 160) || frame(x, y, 240, 60, 120) ? 30 : 240)),
       'image/png',
     );
     await s.find('dialog img');
-    await s.type('Their distance', '120 mm', '//dialog');
+    await s.type('Distance between them', '120 mm', '//dialog');
     await s.press('Trace it', '//dialog');
     await s.holds('two regions', async () => (await s.text('dialog')).includes('2 of 2 regions are kept'));
     const regions = await s.driver.findElements(By.css('dialog [aria-label^="Region"]'));
     await regions[1]!.click();
     await s.holds('one kept', async () => (await s.text('dialog')).includes('1 of 2 regions'));
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Add piece', '//dialog');
     await s.holds('one more piece', async () => (await pieces()) === before + 1);
     // The two points lie 60 % of 400 px apart and stand for 120 mm: half a millimetre a pixel. The larger frame is 152 px to the middle of its line.
-    expect(Number.parseFloat(await s.value('Width, height follows'))).to.be.closeTo(76, 1.5);
+    expect(Number.parseFloat(await s.value('Width (height follows)'))).to.be.closeTo(76, 1.5);
     await s.press('Done');
     expect(await s.text('aside')).to.include('Underlay');
   });
@@ -304,10 +304,10 @@ describe('the Pattern station, tried as a new user would', () => {
 
   it('gives the ground a size, a shape, seams and creases', async () => {
     await (await (await s.field('A size people use')).findElement(By.css('option[value="Fat quarter"]'))).click();
-    await s.holds('a fat quarter', async () => (await s.value('Background, wide')) === '558.8 mm');
+    await s.holds('a fat quarter', async () => (await s.value('Background width')) === '558.8 mm');
     await (await (await s.field('Shape')).findElement(By.css('option[value=oval]'))).click();
     await s.type('Seam allowance', '1/4 in');
-    await s.type('Folded in half across', '2');
+    await s.type('Folds across', '2');
     await s.settled();
     await s.holds(
       'three creases',
@@ -332,7 +332,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.driver.navigate().refresh();
     await s.settled();
     expect(await pieces()).to.equal(before);
-    for (const name of ['a word', 'a shape', 'a drawing', 'a scan or photo']) {
+    for (const name of ['Word', 'Shape', 'Drawing', 'Scan or photo']) {
       await s.press(name);
       await s.find('dialog h2');
       expect(await s.axe(), name).to.deep.equal([]);

@@ -27,9 +27,9 @@ try {
   await s.find('[data-project]');
   await shoot('home');
   await s.go('/start');
-  await s.named('Go on');
+  await s.named('Continue');
   await (await s.find('[data-thing=word] input')).click();
-  await s.type('Call it (if you know already)', 'HARBOUR');
+  await s.type('Name (if you know it already)', 'HARBOUR');
   await shoot('start');
   await open('pattern');
   await pick('tower');
@@ -38,7 +38,7 @@ try {
   await pick('cliff');
   await shoot('layers');
   await s.press('Done');
-  await s.press('how it is laid down');
+  await s.press('how it builds up');
   for (let i = 0; i < 15; i++) await (await s.find('input[type=range]')).sendKeys(Key.ARROW_LEFT);
   await shoot('build-up');
   await s.go('/project/comet-pennants/layers');
@@ -49,8 +49,7 @@ try {
   await shoot('framed');
   await s.go('/project/lemon-pot/pattern');
   await s.settled();
-  const machine =
-    '//label[.="From drawing to cut piece"]/following-sibling::select/option[.="Cutting machine, fabric up"]';
+  const machine = '//label[.="How pieces are cut"]/following-sibling::select/option[.="Cutting machine, fabric up"]';
   await s.driver.findElement(By.xpath(machine)).click();
   await s.settled();
   await s.go('/project/lemon-pot/trace');

@@ -36,15 +36,15 @@ describe('the first ten minutes, in Chromium', () => {
     };
     await act(() => s.press('New project'));
     await act(async () => (await s.find('[data-thing=word] input')).click());
-    await act(() => s.type('Call it (if you know already)', 'LANTERN'));
-    await act(() => s.press('Go on'));
-    await act(() => s.press('Go on'));
+    await act(() => s.type('Name (if you know it already)', 'LANTERN'));
+    await act(() => s.press('Continue'));
+    await act(() => s.press('Continue'));
     await act(() => s.press('New fabric'));
     await act(() => s.type('Its colour', 'teal'));
-    await act(() => s.press('That is enough: start'));
+    await act(() => s.press('Start now'));
     // What it was called is what the word says to begin with.
     await s.holds('the word is offered', async () => (await s.value('Word', '//dialog')) === 'LANTERN');
-    const lay = await s.named('Lay it on the background', '//dialog');
+    const lay = await s.named('Add word', '//dialog');
     await s.holds('it is set', () => lay.isEnabled());
     await act(() => lay.click());
     await s.holds('seven letters lie there', async () => (await ground()) === 7);
@@ -89,9 +89,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.holds('now it is sewn', async () => (await state('Match')) !== 'open');
     expect(await s.text('[data-fold="What it is for"]')).to.include('washed often');
     await s.press('Undo');
-    await s.holds('open again', async () =>
-      (await s.text('[aria-label="Still open"]')).includes('How is its edge done?'),
-    );
+    await s.holds('open again', async () => (await s.text('[aria-label="Still open"]')).includes('What edge finish?'));
     await s.press('Redo');
     await station('Press');
     await s.choose('Small iron', '//*[@data-question="iron"]');
@@ -103,37 +101,37 @@ describe('the first ten minutes, in Chromium', () => {
 
   sweep('starts the next one from what was used last; Enter goes on; Back loses nothing', async () => {
     await s.go('/start');
-    await s.type('Call it (if you know already)', 'Second');
-    await (await s.field('Call it (if you know already)')).sendKeys(Key.ENTER);
+    await s.type('Name (if you know it already)', 'Second');
+    await (await s.field('Name (if you know it already)')).sendKeys(Key.ENTER);
     await s.holds('on to the size', async () => (await s.text('h1')) === 'How big is it?');
-    await (await s.field('Wide')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'eighteen', Key.ENTER);
+    await (await s.field('Width')).sendKeys(Key.chord(Key.CONTROL, 'a'), 'eighteen', Key.ENTER);
     await s.holds('it says what is wrong, and stays', async () =>
       (await s.text('form [role=alert]')).includes('“eighteen” is not a length'),
     );
-    expect(await s.value('Wide')).to.equal('eighteen');
-    await (await s.field('Wide')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1/2 yd', Key.ENTER);
-    await s.holds('on to the background', async () => (await s.text('h1')) === 'What does it lie on?');
+    expect(await s.value('Width')).to.equal('eighteen');
+    await (await s.field('Width')).sendKeys(Key.chord(Key.CONTROL, 'a'), '1/2 yd', Key.ENTER);
+    await s.holds('on to the background', async () => (await s.text('h1')) === 'What is the background?');
     // The cloth made before is in the drawer, and is what was used last.
     expect(await s.text('figure figcaption')).to.include('Teal quilting cotton');
     await s.press('Back');
-    expect(await s.value('Wide')).to.equal('457.2 mm');
-    await s.press('Go on');
+    expect(await s.value('Width')).to.equal('457.2 mm');
+    await s.press('Continue');
     // What is not understood is never passed over, whichever way one goes on.
     await s.press('New fabric');
     await s.type('Its colour', 'glorp');
-    for (const on of ['Go on', 'That is enough: start']) {
+    for (const on of ['Continue', 'Start now']) {
       await s.press(on);
       await s.holds('it says so', async () =>
         (await s.text('form [role=alert]')).includes('“glorp” is no colour we know'),
       );
-      expect(await s.text('h1')).to.equal('What does it lie on?');
+      expect(await s.text('h1')).to.equal('What is the background?');
     }
-    await s.press('From the drawer instead');
+    await s.press('From the Drawer instead');
     await s.choose('Teal quilting cotton');
-    await s.press('Go on');
-    await s.press('Leave it for later');
-    await s.press('Leave it for later');
-    await s.press('Lay it out');
+    await s.press('Continue');
+    await s.press('Decide later');
+    await s.press('Decide later');
+    await s.press('Start');
     await s.settled();
     const row = (await s.stored()).find((r) => r.name === 'Second');
     expect(row?.doc.bench.ironId).to.equal('small');
@@ -141,8 +139,8 @@ describe('the first ten minutes, in Chromium', () => {
   });
 
   sweep('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
-    await s.press('a shape');
-    await s.press('Lay it on the background', '//dialog');
+    await s.press('Shape');
+    await s.press('Add shape', '//dialog');
     await s.settled();
     const fabricOf = async (): Promise<string | undefined> => {
       const row = (await s.stored()).find((r) => r.name === 'Second');
@@ -158,7 +156,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.press('Use it', '//dialog');
     expect(await s.value('Its colour', '//dialog')).to.equal('teal-ish');
     await s.type('Its colour', 'mustard', '//dialog');
-    await s.type('What for? (it is called by that)', 'the sun', '//dialog');
+    await s.type('What for? (this names it)', 'the sun', '//dialog');
     await s.press('Use it', '//dialog');
     await s.holds('it is in use', async () => (await fabricOf()) === 'The sun');
     expect(Date.now() - since).to.be.below(10_000);
@@ -170,7 +168,7 @@ describe('the first ten minutes, in Chromium', () => {
     );
     const photo = await s.find('dialog [role=application]');
     for (const x of [-100, 0, 100]) await s.driver.actions().move({ origin: photo, x, y: 0 }).click().perform();
-    await s.press('Take these 3 fabrics', '//dialog');
+    await s.press('Use these 3 fabrics', '//dialog');
     await s.holds('the first is in use', async () => (await fabricOf()) === 'Red quilting cotton');
     const names = (await s.stored()).find((r) => r.name === 'Second')!.doc.fabrics.map((f) => f.name);
     expect(names).to.include.members(['Navy quilting cotton', 'Yellow quilting cotton', 'The sun']);
@@ -281,13 +279,13 @@ describe('the first ten minutes, in Chromium', () => {
 
   sweep('samples of ours lie where a file is asked for, and the cutter takes what was laid out', async function () {
     this.timeout(120_000);
-    await s.press('a drawing');
+    await s.press('Drawing');
     await s.press('Try a sample of ours', '//dialog');
     await s.holds('seven shapes of a teapot', async () =>
       /7 shapes/.test(await s.run<string>('return document.querySelector("dialog").innerHTML')),
     );
     await s.press('Cancel', '//dialog');
-    await s.press('a scan or photo');
+    await s.press('Scan or photo');
     await s.press('Try a sample of ours', '//dialog');
     await s.press('Trace it', '//dialog');
     await s.holds('traced', async () => /regions? (is|are) kept/.test(await s.text('dialog')));
@@ -317,10 +315,10 @@ describe('the first ten minutes, in Chromium', () => {
     const left = (): Promise<string> =>
       s.run(`return [...document.querySelectorAll('[data-piece=knob] > g')].at(-1).getAttribute('transform') ?? ''`);
     const before = await left();
-    await s.type('Background, wide', '15 in');
-    await s.holds('it is offered', async () => (await s.text('aside')).includes('The picture stayed where it was'));
+    await s.type('Background width', '15 in');
+    await s.holds('it is offered', async () => (await s.text('aside')).includes('The pieces stayed where they were'));
     expect(await left()).to.equal(before);
-    await s.press('Move it along');
+    await s.press('Move the pieces too');
     await s.holds('moved', async () => (await left()) !== before);
     await s.press('Undo');
     await s.press('Undo');

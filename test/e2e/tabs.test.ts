@@ -23,7 +23,7 @@ describe('two tabs of one project, in Chromium', () => {
   const named = () => s.run<string>('return document.querySelector("header input")?.value');
 
   it('one writes, the other looks on and is refused in words', async () => {
-    await s.holds('the second looks on', async () => (await s.text('header [role=status]')) === 'Looking on');
+    await s.holds('the second looks on', async () => (await s.text('header [role=status]')) === 'View only');
     await (await title()).sendKeys(Key.END, 'x');
     await s.holds('it is refused', async () => /Another tab is at work/.test(await s.text('body')));
     expect(await named()).to.equal('Harbour Light');
@@ -32,7 +32,7 @@ describe('two tabs of one project, in Chromium', () => {
 
   it('at the board the one that looks on has no button that does nothing: what would change something is off, and says why', async () => {
     await s.go('/project/harbour-light/board');
-    await s.holds('it looks on', async () => (await s.text('header [role=status]')).startsWith('Looking on'));
+    await s.holds('it looks on', async () => (await s.text('header [role=status]')).startsWith('View only'));
     await s.find('main p');
     const dead = await s.run<string[]>(
       `return [...document.querySelectorAll('main button, main input, footer button')].filter((b) => !b.matches(':disabled')).map((b) => b.textContent)`,
@@ -53,7 +53,7 @@ describe('two tabs of one project, in Chromium', () => {
     await (await title()).sendKeys(Key.END, '4');
     await at(first);
     await s.holds('it looks on now, and sees', async () => (await named()) === 'Harbour Light01234');
-    await s.holds('it says so', async () => (await s.text('header [role=status]')) === 'Looking on');
+    await s.holds('it says so', async () => (await s.text('header [role=status]')) === 'View only');
     // Only what was done in a tab is undone there.
     expect(await (await s.named('Undo')).isEnabled()).to.equal(false);
     await at(second);
@@ -77,7 +77,7 @@ describe('two tabs of one project, in Chromium', () => {
     await s.press('Delete', '//li[@data-project="harbour-light"]');
     await at(second);
     await s.holds('it is said', async () => /was deleted/.test(await s.text('main')));
-    await s.press('Bring it back');
+    await s.press('Restore');
     await s.settled();
     await s.holds('its name is here', async () => (await named()) === 'Night Light');
     await s.holds('it writes here', async () => /^(Saved|Working)/.test(await s.text('header [role=status]')));

@@ -30,9 +30,9 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     expect(await s.text('[data-layout]')).to.match(/nested;.*in rows\. Saves \d+ %/s);
     expect(await s.axe()).to.deep.equal([]);
     expect(await (await s.find('svg[data-flipped]')).getAttribute('data-flipped')).to.equal('false');
-    await s.press('Flip');
+    await s.press('Show wrong side');
     expect(await s.text('[data-layout]')).to.include('Seen from behind');
-    await s.press('Flip');
+    await s.press('Show wrong side');
     await s.press('Undo');
     await s.holds('gone', async () => (await s.driver.findElements(By.css('[data-layout]'))).length === 0);
     await s.press('Redo');
@@ -61,7 +61,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     await nested();
     expect(await length()).to.be.above(0);
     expect(await s.attribute('[data-part="band-top 0"]', 'data-locked')).to.equal('true');
-    await s.press('Let it move');
+    await s.press('Unlock it');
     await s.holds('free again', async () => (await s.attribute('[data-part="band-top 0"]', 'data-locked')) === 'false');
   });
 
@@ -78,7 +78,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   });
 
   sweep('exports for a cutting machine, and the simulated one runs it', async () => {
-    await s.press('For a cutting machine, DXF');
+    await s.press('Cutting machine, DXF');
     const dxf = await s.downloaded('.dxf');
     expect(dxf.bytes.toString()).to.include('AC1009');
     await s.press('Try a cutting machine');
@@ -102,7 +102,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
       const field = await s.driver.findElement(By.xpath(`//dialog//label[.="${label}"]/following-sibling::input`));
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '48.5', Key.ENTER);
     }
-    await s.holds('true now', async () => (await s.text('[data-ruler]')).includes('That is true'));
+    await s.holds('true now', async () => (await s.text('[data-ruler]')).includes('That is correct'));
     await s.press('Keep it');
     await s.holds('allowed for', async () => (await s.text('aside')).includes('own error is allowed for'));
     await s.press('Undo');

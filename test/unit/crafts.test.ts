@@ -86,8 +86,8 @@ describe('foil motifs', () => {
     ]);
     const words = said(p);
     expect(words[2]).to.match(/exactly on the line/);
-    expect(words[3]).to.match(/on the right side where it belongs, rough side down, its paper up/);
-    expect(words[7]).to.match(/^Lay Gold foil over all of the glue of 1 “Kite”, metal side up/);
+    expect(words[3]).to.match(/on the right side \(front\) where it belongs, glue side down, paper up/);
+    expect(words[7]).to.match(/^Place Gold foil over all of the glue of Kite \(1\), metal side up/);
     expect(words[8]).to.match(/by small moves/);
     expect(words[10]).to.match(/cold, a corner first/);
   });
@@ -96,7 +96,7 @@ describe('foil motifs', () => {
     const columns = planProject(p)
       .making.steps.filter((s) => s.kind === 'fuse' || s.kind === 'foil')
       .map((s) => s.columns.map((c) => c.layers.join(' ')));
-    expect(columns).to.deep.equal([['denim firm-film paper'], ['denim firm-film foil']]);
+    expect(columns).to.deep.equal([['denim firm-film liner'], ['denim firm-film foil']]);
   });
 
   it('foil on a picture comes after all that is bonded, onto what lies beneath it, and is not stitched', () => {
@@ -165,7 +165,7 @@ describe('stiff ornament', () => {
     ]);
     const words = said(p);
     expect(words[1]).to.match(/on the plain side of the backing/);
-    expect(words[2]).to.equal('Cut 1 “Kite, backing” out of Stiff backing about 3 mm outside the line.');
+    expect(words[2]).to.equal('Cut Kite, backing (1) out of Stiff backing about 3 mm outside the line.');
     expect(words[5]).to.match(/right side up, over all of the glue/);
     const plan = planProject(p);
     expect(plan.webUse).to.deep.equal([]);
@@ -202,7 +202,7 @@ describe('mending patch', () => {
     const middle = boundsOf(regionOf(planProject(p).tracings[0]!.webMiddle));
     expect(middle.maxX - middle.minX).to.be.closeTo(40, 0.1);
     expect(middle.maxY - middle.minY).to.be.closeTo(20, 0.1);
-    expect(RECIPE_FACTS.patch.tells(p).map((t) => tellWords(t, p))[0]).to.match(/^The patch is cut 70 mm × 50 mm/);
+    expect(RECIPE_FACTS.patch.tells(p).map((t) => tellWords(t, p))[0]).to.match(/^The patch is cut 7 × 5 cm/);
   });
 
   it('is made in this order: web on its right side, laid from behind, bonded, darned', () => {
@@ -221,7 +221,7 @@ describe('mending patch', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[3]).to.match(/^Lay the web on the right side of Denim/);
+    expect(words[3]).to.match(/^Place the web of Patch \(1\) glue side down on the right side \(front\) of Denim/);
     expect(words[7]).to.match(/^Turn the work wrong side up.*right side down/);
     expect(words[10]).to.match(/^Darn to and fro/);
     // It is sewn through, so no web that gums the needle.
@@ -241,7 +241,7 @@ describe('mending patch', () => {
     ).to.equal(60);
     const large = thing('patch', { holeWidthMm: 290 }, bare);
     const [snag] = planProject(large).snags.filter((s) => s.code === 'patch-past-its-cloth');
-    expect(snagWords(large)(snag!).text).to.equal('A patch of 320 mm × 60 mm is larger than the fabric it mends.');
+    expect(snagWords(large)(snag!).text).to.equal('A patch of 32 × 6 cm is larger than the thing it mends.');
   });
 });
 
@@ -260,8 +260,8 @@ describe('hem', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[1]).to.match(/^Fold it up by 30 mm/);
-    expect(words[2]).to.equal('Cut 900 mm of Hem tape.');
+    expect(words[1]).to.match(/^Fold it up by 3 cm/);
+    expect(words[2]).to.equal('Cut 90 cm of Hem tape.');
     expect(words[3]).to.match(/^Lay Hem tape into the fold/);
     const plan = planProject(p);
     expect(plan.webUse.map((u) => `${u.webId} ${u.lengthMm}`)).to.deep.equal(['tape 900']);
@@ -281,9 +281,9 @@ describe('hem', () => {
     const none = thing('hem', { hemLengthMm: 500, turnUpMm: 20 }, bare);
     const plan = planProject(none);
     expect(plan.snags.filter((s) => s.code === 'no-tape').map((s) => snagWords(none)(s).text)).to.deep.equal([
-      'There is no tape of up to 16 mm here: a strip of web of 10 mm is cut for it.',
+      'You have no tape narrower than 1.6 cm: a strip of web 1 cm wide is cut instead.',
     ]);
-    expect(said(none)[2]).to.match(/, in strips 10 mm wide\.$/);
+    expect(said(none)[2]).to.match(/, in strips 1 cm wide\.$/);
   });
 });
 
@@ -322,7 +322,7 @@ describe('what else layers are held with', () => {
       },
     );
     expect(said(large)[1]).to.match(/^Sprinkle about 6 g of Powder evenly over the wrong side of Night/);
-    expect(said(p)[2]).to.match(/^Cover 1 “Kite” with a sheet that releases/);
+    expect(said(p)[2]).to.match(/^Cover Kite \(1\) with a non-stick pressing sheet/);
   });
 
   it('a sheet with two carriers is bonded one face at a time: the first comes off before the fuse, the second cold', () => {
@@ -347,11 +347,11 @@ describe('what else layers are held with', () => {
     const quilted = { ...p, layering: { ...p.layering, quilted: true, waddingFirst: true } };
     const words = said(quilted);
     // 25–50 mm larger all round (trade handbook, layers).
-    const sizes = [...words[1]!.matchAll(/(\d+) mm × (\d+) mm/g)].map((m) => [Number(m[1]), Number(m[2])]);
-    expect(words[1]).to.match(/^Lay the backing right side down/);
+    const sizes = [...words[1]!.matchAll(/([\d.]+) × ([\d.]+) cm/g)].map((m) => [Number(m[1]), Number(m[2])]);
+    expect(words[1]).to.match(/^Place the backing right side down/);
     for (const [w, h] of sizes) {
-      expect(w).to.be.within(350, 400);
-      expect(h).to.be.within(350, 400);
+      expect(w).to.be.within(35, 40);
+      expect(h).to.be.within(35, 40);
     }
     expect(sizes).to.have.length(2);
     expect(words.at(-2)).to.match(/^Quilt through all layers, from the middle out/);
@@ -367,7 +367,7 @@ describe('what else layers are held with', () => {
       planProject(alone)
         .snags.filter((s) => s.code === 'nothing-holds-it')
         .map((s) => snagWords(alone)(s).text),
-    ).to.deep.equal(['1 “Net” has no web, and nothing lies over it to hold it.']);
+    ).to.deep.equal(['Net (1) has no web, and nothing over it to hold it.']);
     // It stays so, whatever the recipe lays out.
     expect(laidByRecipe(alone).pieces[0]!.webless).to.equal(true);
   });
@@ -380,7 +380,7 @@ describe('what else layers are held with', () => {
     );
     const words = said(p);
     expect(words.filter((w) => w.includes('with pinking shears'))).to.deep.equal([
-      'Cut 1 “Kite, back”, 2 “Kite” out of Night on the line, through fabric and paper together, with pinking shears.',
+      'Cut Kite, back (1) and Kite (2) out of Night on the line, through fabric and paper together, with pinking shears.',
     ]);
     expect(steps(p).some((s) => s.startsWith('stitch'))).to.equal(false);
   });
@@ -430,7 +430,7 @@ describe('strips from a ruled sheet', () => {
       'denim 10 true',
       'denim 10 true',
     ]);
-    expect(said(p).some((w) => /^Rule 10 tiles of 30 mm × 300 mm on the paper of patch/.test(w))).to.equal(true);
+    expect(said(p).some((w) => /^Rule 10 tiles of 3 × 30 cm on the paper of patch/.test(w))).to.equal(true);
   });
   it('of two sizes each lies on sheets of its own; woven cloth keeps its grain', () => {
     const p = strips('M0 0h30v300h-30Z');

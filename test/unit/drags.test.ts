@@ -35,14 +35,14 @@ describe('hands on the picture', () => {
     // Half a millimetre to the pixel: 30 mm are 60 px.
     const free = moved(d, { x: d.from.x + 30, y: d.from.y + 12.3 }, alt);
     expect(free.transform).to.equal('translate(60px, 25px)');
-    expect(free.words).to.equal('130 mm from the left, 112 mm from the top');
+    expect(free.words).to.equal('13 cm from the left, 11.2 cm from the top');
     expect(free.guides).to.deep.equal([]);
     // 2 mm below b’s upper edge is 4 px off: it catches; with Alt it does not; 4 mm are 8 px: it does not.
     const down = (mm: number, keys: typeof plain) => moved(d, { x: d.from.x + 30, y: d.from.y + mm }, keys);
-    expect(down(2, plain).words).to.match(/^1\d\d(\.\d)? mm from the left, 100 mm from the top, /);
+    expect(down(2, plain).words).to.match(/^1\d(\.\d)? cm from the left, 10 cm from the top, /);
     expect(down(2, plain).guides.some((g) => g.axis === 'down')).to.equal(true);
-    expect(down(2, alt).words).to.equal('130 mm from the left, 102 mm from the top');
-    expect(down(4, alt).words).to.equal('130 mm from the left, 104 mm from the top');
+    expect(down(2, alt).words).to.equal('13 cm from the left, 10.2 cm from the top');
+    expect(down(4, alt).words).to.equal('13 cm from the left, 10.4 cm from the top');
   });
   it('seen from behind it goes across the other way, not down', () => {
     const d = drag(['a'], { side: -1 });
@@ -66,7 +66,7 @@ describe('hands on the picture', () => {
   it('sized from its anchor, from a fiftieth to fifty times', () => {
     const d = drag(['a'], { anchor: { x: 100, y: 100 }, from: { x: 140, y: 140 } });
     const to = (mm: number) => resized(d, { x: 100 + mm, y: 100 + mm });
-    expect(to(60)).to.include({ transform: 'scale(1.5)', words: '60 mm × 60 mm' });
+    expect(to(60)).to.include({ transform: 'scale(1.5)', words: '6 × 6 cm' });
     expect(to(0).transform).to.equal('scale(0.02)');
     expect(to(1e5).transform).to.equal('scale(50)');
   });
@@ -87,7 +87,7 @@ describe('hands on the picture', () => {
       alt,
     );
     expect(course.transform).to.equal('translate(20px, 10px) rotate(90deg) scale(2)');
-    expect(course.words).to.equal('80 mm × 80 mm, turned by 90°');
+    expect(course.words).to.equal('8 × 8 cm, turned by 90°');
     // Seen from behind it follows the fingers all the same: across and around are the other way round on the screen.
     const behind = pinched(
       drag(['a'], { side: -1 }),

@@ -187,7 +187,7 @@ describe('drawer: CSV', () => {
     const good = 'A,batik,teal\n'.repeat(30);
     const read = fromCsv('fabrics', `name,cloth,colour\n${good}B,batick,navy\n${good}`, newId);
     expect(!read.ok && read.problems).to.have.length(1);
-    expect(!read.ok && read.problems[0]).to.match(/^Line 32, column “fabric”: “batick” must be one of .*batik/);
+    expect(!read.ok && read.problems[0]).to.match(/^Line 32, column “cloth”: “batick” must be one of .*batik/);
   });
 
   it('changes a thing of the same name by what its cells say, and nothing else of it', () => {
@@ -208,7 +208,7 @@ describe('drawer: CSV', () => {
     [
       'an unknown fabric',
       'name,cloth\nA,moonsilk',
-      /^Line 2, column “fabric”: “moonsilk” must be one of quilting-cotton, /,
+      /^Line 2, column “cloth”: “moonsilk” must be one of quilting-cotton, /,
     ],
     [
       'a thickness of nothing',
@@ -323,8 +323,8 @@ describe('drawer: what does not fit is said, and kept', () => {
   it('a coated sheet near the end of its coating', () => {
     const sheet = { ...usualThing('covers', 'c', { name: 'x' }), kind: 'coated-sheet' as const, maxC: 258 };
     const [doubt] = doubtsOf('covers', sheet, nothing);
-    expect(doubt && doubtWords(doubt, 'mm')).to.include('near 260 °C');
-    expect(doubt && doubtWords(doubt, 'in')).to.include('near 500 °F');
+    expect(doubt && doubtWords(doubt, 'mm')).to.include('to 260 °C');
+    expect(doubt && doubtWords(doubt, 'in')).to.include('to 500 °F');
   });
 });
 

@@ -423,7 +423,9 @@ describe('edges: what is stitched', () => {
     expect(line.widthMm).to.be.below(2.01);
     const snag = planProject(p).snags.find((s) => s.code === 'edge-caution');
     expect(snag?.severity).to.equal('warn');
-    expect(snag && snagWords(p)(snag).text).to.match(/bar.*5 mm is wider than half of what is only about 4 mm wide/);
+    expect(snag && snagWords(p)(snag).text).to.match(
+      /bar.*5 mm is too wide where the piece is only about 4 mm wide: it is narrowed there/,
+    );
   });
 });
 
@@ -796,7 +798,7 @@ describe('edges in the making, on paper and in the plan', () => {
       planProject(p)
         .making.steps.filter((s) => s.kind === 'stitch')
         .map(steps)[0],
-    ).to.match(/^Take a .* thread\. Stitch round 1 “bar” with a blanket stitch, width/);
+    ).to.match(/^Take a .* thread\. Stitch around bar \(1\) with a blanket stitch, width/);
     expect(stitchSizeWords('straight', [2, 2], [2.5, 2.5], 'in')).to.equal('1/16" from the edge, length 2.5');
     expect(stitchSizeWords('hand', [4, 4], [4, 4], 'in')).to.equal('3/16" deep, 3/16" long');
   });

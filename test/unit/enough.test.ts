@@ -9,7 +9,7 @@ import { cotton, piece, project, spoken, square } from './helpers';
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
 const stock = (widthMm: number, heightMm: number, count = 1) => [{ widthMm, heightMm, count, outline: null }];
 const short = (p: Parameters<typeof spoken>[0]) =>
-  spoken(structuredClone(p)).snags.filter((s) => /fabric|ground-too/.test(s.code) && s.code !== 'patch-too-large');
+  spoken(structuredClone(p)).snags.filter((s) => /cloth|ground-too/.test(s.code) && s.code !== 'patch-too-large');
 
 describe('enough cloth', () => {
   it('at once by areas: pieces and ground with their copies; what nobody counted is not counted', () => {
@@ -18,7 +18,7 @@ describe('enough cloth', () => {
     });
     const [s] = short(p);
     expect(s).to.include({ code: 'short-of-cloth', severity: 'warn' });
-    expect(s!.text).to.equal('Red: pieces and background take 300 cm² by their areas alone, 225 cm² are in stock.');
+    expect(s!.text).to.equal('Red: by area alone you need 300 cm², and you have 225 cm².');
     p.fabrics[1]!.stock = stock(150, 150, 2);
     expect(short(p)).to.deep.equal([]);
     p.fabrics[1]!.stock = [];
@@ -34,7 +34,7 @@ describe('enough cloth', () => {
     p.fabrics[0]!.oneWay = true;
     const [s] = short(p);
     expect(s!.code).to.equal('ground-too-large');
-    expect(s!.text).to.match(/580 mm × 400 mm; the largest piece of Sand in stock is 420 mm × 600 mm/);
+    expect(s!.text).to.match(/58 × 40 cm; your largest piece of Sand is 42 × 60 cm/);
   });
 
   it('exactly, once the cloth was laid out: how many find no room', () => {
@@ -59,7 +59,7 @@ describe('enough cloth', () => {
     ];
     const [s] = short(p);
     expect(s!.code).to.equal('no-room-on-cloth');
-    expect(s!.text).to.match(/^(One piece finds|[23] pieces find) no room on the Red in stock: 1 “Sail”\.$/);
+    expect(s!.text).to.match(/^(One piece does|[23] pieces do) not fit on the Red you have: Sail \(1\)\.$/);
     // Something has changed since: the layout tells nothing any more.
     p.pieces[0]!.count = 2;
     expect(short(p)).to.deep.equal([]);

@@ -179,9 +179,9 @@ describe('framed window', () => {
       'finish',
     ]);
     const words = plan.making.steps.map(stepWords(p, plan));
-    expect(words[7]).to.match(/^Rule 4 tiles of 100 mm × 100 mm on the paper of patch A, edge to edge/);
-    expect(words[13]).to.equal('Lay 1 “Back” on the board wrong side up, its glue facing you. 4 copies.');
-    expect(words[14]).to.equal('Lay 2 “Patch” on it, right side up, over all of the glue. 4 copies.');
+    expect(words[7]).to.match(/^Rule 4 tiles of 10 × 10 cm on the paper of patch A, edge to edge/);
+    expect(words[13]).to.equal('Place Back (1) on the board wrong side up, glue facing you. 4 copies.');
+    expect(words[14]).to.equal('Place Patch (2) on it, right side up, over all of the glue. 4 copies.');
     expect(words[16]).to.match(/its cut-out back in as a plug/);
     expect(words[17]).to.match(/s from the face, then turned over and as long again/);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
@@ -256,7 +256,7 @@ describe('framed window', () => {
         .map((a) => a.parts.size),
     ).to.deep.equal([2, 2]);
     expect(RECIPE_FACTS.framed.tells(p).map((t) => tellWords(t, p))).to.deep.equal([
-      'A sheet gives 14 tiles, cut along common lines: 4 sheets of felt for 20 backs and frames.',
+      'One sheet gives 14 tiles, cut along shared lines. You need 4 sheets of felt for 20 backs and frames.',
     ]);
   });
 
@@ -281,7 +281,7 @@ describe('framed window', () => {
     const kinds = planProject(p)
       .making.steps.filter((s) => s.kind === 'bond')
       .map((s) => `${s.on} ${s.pieceIds.join('+')}`);
-    expect(kinds).to.deep.equal(['sheet s', 'background back+patch+frame']);
+    expect(kinds).to.deep.equal(['sheet s', 'ground back+patch+frame']);
   });
 
   it('says what cannot be, where and how it is mended: too large a window, too small a sheet, a piece that no window shows', () => {
@@ -294,9 +294,9 @@ describe('framed window', () => {
     expect(said({})).to.deep.equal([]);
     expect(said({ tileMm: 74, windowMm: 50 })).to.deep.equal([]);
     expect(said({ tileMm: 73, windowMm: 50 })).to.deep.equal([
-      'frame A rim of 11.5 mm is left round the window: the patch’s edge would show, or not hold. Make the window smaller or the tile larger: 12 mm all round is the least.',
+      'frame Only 1.15 cm of rim is left around the window: the patch’s edge would show, or not hold. Make the window smaller or the tile larger: 1.2 cm all round is the least.',
     ]);
-    expect(said({ tileMm: 60, windowMm: 70 })[0]).to.match(/^frame A rim of 0 mm/);
+    expect(said({ tileMm: 60, windowMm: 70 })[0]).to.match(/^frame No rim is left around the window/);
     expect(said({ sheetWidthMm: 90 })).to.deep.equal([
       'frame A tile of 100 mm × 100 mm does not go on a sheet of 90 mm × 300 mm. Measure the sheet again, or make the tile smaller.',
     ]);

@@ -685,7 +685,7 @@ describe('what cannot be had', () => {
     const need = needOf(g, 'fabric', 'cotton');
     expect(need?.troubles.map((t) => t.code)).to.include('no-room');
     const [said] = need?.troubles.filter((t) => t.code === 'no-room').map((t) => needTroubleWords(t, need, laid)) ?? [];
-    expect(said).to.match(/^1 Mast is 316 mm across at the narrowest.*\(250 mm\)/);
+    expect(said).to.match(/^Mast \(1\) is 31\.6 cm across\. Nothing you have or can buy is wider than 25 cm\./);
     expect(need?.buy?.lines[0]?.as).to.equal('by-length');
     expect(g.needs.some((n) => n.kind === 'web')).to.equal(true);
   });
@@ -705,10 +705,10 @@ describe('what cannot be had', () => {
     const page = gatherSheet('list', laid, plan, g, 'a4').pages.flatMap((x) =>
       x.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])),
     );
-    expect(page).to.include('1 cannot be had as it is sold: the screen says why.');
+    expect(page).to.include('1 line can’t be bought in the sizes that are sold: Gather says why.');
     expect(page.filter((t) => /in all/.test(t))).to.deep.equal([]);
     const [head, first] = gatherCsv(laid, plan, g).split('\n');
-    expect(head).to.equal('what,it takes,here,to buy,price,in the basket');
+    expect(head).to.equal('what,needed,here,to buy,price,in the basket');
     expect(first).to.match(/^Test cotton,.*,none here,not to be had as sold,,no$/);
   });
 
@@ -730,8 +730,8 @@ describe('what cannot be had', () => {
     };
     expect(lead([4, 2.5])).to.include('6.50 in all. Everything counted.');
     const lost = lead([4, 2.5], [{ code: 'none-sold' }]);
-    expect(lost).to.include('6.50 in all. What cannot be had is not counted.');
-    expect(lead([4, null])).to.include('4.00 in all. 1 without a price, not counted.');
+    expect(lost).to.include('6.50 in all. What can’t be bought is not counted.');
+    expect(lead([4, null])).to.include('4.00 in all. 1 line without a price, not counted.');
     expect(lead([null, null])).to.include('No prices were entered.');
     expect(lead([])).to.include('Nothing to buy.');
   });

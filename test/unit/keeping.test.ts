@@ -268,7 +268,7 @@ describe('words about slips in what came in', () => {
   });
   it('what is not allowed comes with what is', () => {
     const parsed = parseProject({ ...harbourLight(), webs: [{ ...harbourLight().webs[0]!, liners: null }] });
-    expect(parsed.ok ? '' : parsed.problems[0]!.message).to.include('papers is null, but must be one of 0, 1, 2');
+    expect(parsed.ok ? '' : parsed.problems[0]!.message).to.include('liners is null, but must be one of 0, 1, 2');
   });
   it('stops at twenty problems: a hundred thousand broken placements take little', () => {
     const placements = Array.from({ length: 20_000 }, () => ({

@@ -155,9 +155,9 @@ describe('making: units', () => {
       'bond sheet',
       'cool sheet',
       'peel hand',
-      'lay background',
-      'bond background',
-      'cool background',
+      'lay ground',
+      'bond ground',
+      'cool ground',
     ]);
     const [onSheet, onGround] = mine.filter((s) => s.kind === 'bond');
     const lay = mine.find((s) => s.kind === 'lay')!;
@@ -174,7 +174,9 @@ describe('making: units', () => {
     expect(Math.max(...onGround!.columns.map((c) => c.layers.length))).to.be.at.least(7);
     expect(plan.press.filter((t) => t.unit === 'crab').map((t) => t.on)).to.deep.equal(['sheet', 'ground']);
     const words = stepWords(crab(), plan);
-    expect(words(onGround!)).to.match(/^Bond the unit “crab” as one\. 15\d °C \(dial at [^)]+\), \d+ s, set down/);
+    expect(words(onGround!)).to.match(
+      /^Bond the unit “crab” as one\. [A-Z•][^()]* on the dial \(15\d °C\), \d+ s, set down/,
+    );
     expect(words(mine[3]!)).to.match(/cool on the sheet.*lift it off as one/);
   });
 
@@ -607,7 +609,7 @@ describe('making: webs and schools with habits of their own', () => {
     p.bench.covers = { fuse: 'none', bond: 'press-cloth' };
     const plan = planProject(p);
     expect(new Set(plan.press.map((t) => `${t.stage} ${t.cover}`))).to.deep.equal(
-      new Set(['fuse none', 'bond press-fabric']),
+      new Set(['fuse none', 'bond press-cloth']),
     );
   });
 });
@@ -707,7 +709,7 @@ describe('making: routes by piece', () => {
     allMachined.pieces[0]!.route = null;
     allMachined.pieces[1]!.route = null;
     expect(tracingSheets(allMachined, planProject(allMachined), 'a4').pages[0]!.title).to.equal('Nothing to trace');
-    expect(webAsk(allMachined, planProject(allMachined), 'web')!.side).to.equal('fabric side');
+    expect(webAsk(allMachined, planProject(allMachined), 'web')!.side).to.equal('cloth side');
   });
 });
 

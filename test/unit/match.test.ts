@@ -256,7 +256,7 @@ describe('match: answers', () => {
   it('say what to buy when nothing suits: kind, weight and liner', () => {
     const none = choose({ fabric: of('craft-felt', { maxIronC: 95 }) }, [web()]);
     expect(none.webId).to.equal(null);
-    expect(none.buy && buyWords(none.buy, 'mm')).to.match(/with a paper.*melts below 85 °C and can be sewn/);
+    expect(none.buy && buyWords(none.buy, 'mm')).to.match(/with paper backing.*melts below 85 °C and can be sewn/);
     expect(choose({ fabric: cotton({ maxIronC: 40 }) }, []).buy?.code).to.equal('no-heat-at-all');
     expect(choose({}, []).buy?.code).to.equal('buy');
     expect(bought(choose({ wants: { ...NO_WANTS, printLiner: true } }, [web()]))).to.include('printable paper');
@@ -276,7 +276,7 @@ describe('match: answers', () => {
     for (const r of c.runnersUp) expect(r.behindPoints).to.be.above(0);
     const firm = choose({}, [DEMO_WEBS[0]!, DEMO_WEBS[2]!]).runnersUp[0]!;
     expect(firm.webId).to.equal('firm-film');
-    expect(runnerUpWords(firm)).to.equal('It would win if the edge were not stitched.');
+    expect(runnerUpWords(firm)).to.equal('It would win for a raw edge.');
     expect(choose(purpose('none'), [DEMO_WEBS[0]!, DEMO_WEBS[2]!]).webId).to.equal('firm-film');
   });
 

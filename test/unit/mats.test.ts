@@ -141,7 +141,7 @@ describe('mats of a cutting machine', () => {
     expect(kinds.slice(0, 8)).to.deep.equal(['ready', 'patch', 'patch', 'fuse', 'cool', 'fuse', 'cool', 'machine-cut']);
     const step = plan.making.steps.find((s) => s.kind === 'machine-cut')!;
     expect(stepWords(p, plan)(step)).to.equal(
-      'Lay patch A of red and patch B of blue on the mat, right side up, where its plan shows, and have its 5 shapes cut.',
+      'Place patch A of red and patch B of blue on the mat, right side up, where its plan shows. Have its 5 shapes cut.',
     );
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
     // A piece whose copies lie on two mats is cut once, as far as its state goes.
@@ -225,13 +225,13 @@ describe('mats of a cutting machine', () => {
         .map((s) => snagWords(p)(s).text);
     // 305 − 2 × (5 + 2) = 291 mm.
     expect(said(large)).to.deep.equal([
-      '1 “Sea” does not go on the mat: with the rims of web and fabric it takes shapes of up to 291 mm × 291 mm.',
+      'Sea (1) does not fit on the mat. With web and fabric around it, it holds shapes up to 29.1 × 29.1 cm.',
     ]);
     const bare = webFrom('open-web-unlined', { id: 'bare', name: 'Bare', liners: 0 });
     const p = machined({ webs: [bare] });
     const withBare = { ...p, pieces: p.pieces.map((x) => ({ ...x, webId: 'bare' })) };
     expect(said(withBare)).to.deep.equal([
-      'Bare has no paper: fabric up, the glue of 1 “Ring”, 2 “Tile” would cling to the sticky mat.',
+      'Bare has no paper: with the fabric up, the glue of Ring (1) and Tile (2) would cling to the mat.',
     ]);
     expect(said(machined())).to.deep.equal([]);
   });
@@ -267,10 +267,10 @@ describe('how many can be made of what is here', () => {
     const p = tags([{ widthMm: 1000, heightMm: 1000, count: 1 }], 51);
     const many = ask(p);
     expect(many.times).to.equal(7);
-    expect(many.each.map((e) => `${e.kind} ${e.ofId}`)).to.deep.equal(['web film', 'fabric red']);
+    expect(many.each.map((e) => `${e.kind} ${e.ofId}`)).to.deep.equal(['web film', 'cloth red']);
     expect(many.uncounted).to.deep.equal(['ground']);
     const words = howManyWords(many, p);
-    expect(words[0]).to.equal('It can be made 7 times of what is here; Film runs out first.');
+    expect(words[0]).to.equal('You have enough for 7. Film runs out first.');
     expect(words[1]).to.equal('red would do for 14 and more.');
     expect(words[2]).to.match(/^background: nobody noted/);
   });

@@ -205,7 +205,7 @@ describe('sheet: marks are where and as large as they should be', () => {
   });
   it('what the page is stands there whole, however long the names are, and clear of the map of pages', () => {
     const name = 'Grandmother’s second harbour panel with the old lighthouse '.repeat(4);
-    const place = 'Page C7 of 48. Lay the pages by their crosses; they overlap by 10 mm.';
+    const place = 'Page C7 of 48. Match the crosses of the pages; they overlap by 1 cm.';
     const printed = new Set(Array.from({ length: 48 }, (_, i) => `${'ABCDEF'[Math.floor(i / 8)]}${1 + (i % 8)}`));
     const marks = titleBlock(210, 297, 'mm', [name, `Placement guide · ${name}`, place], {
       row: 2,

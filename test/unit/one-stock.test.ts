@@ -39,7 +39,7 @@ describe('one stock for all projects', () => {
     });
     expect(spokenFor(need({}), [other(300), other(200)])!.enough).to.equal(false);
     expect(spokenForWords(spokenFor(need({}), [other(500)])!, 'web', 'mm')).to.equal(
-      'Spoken for by “Lemon Pot”, too: 50 cm. It does not do for all.',
+      '“Lemon Pot” also counts on it: 50 cm. There is not enough for all.',
     );
     // Nothing of it is here, it is cut already, or nobody else needs it: nothing is said.
     expect(spokenFor(need({ have: {} }), [other(300)])).to.equal(null);

@@ -80,7 +80,7 @@ describe('plan: snags', () => {
   it('an outline that crosses itself, with the place', () => {
     const p = project([piece('bow', 'M0 0L60 60L60 0L0 60Z')]);
     const snag = spoken(p).snags.find((s) => s.code === 'crosses-itself')!;
-    expect(snag.text).to.include('30 mm from the left and 30 mm from the top');
+    expect(snag.text).to.include('3 cm from the left and 3 cm from the top');
   });
   it('a piece off the ground', () =>
     expect(codes(project([piece('a', square(40), at(380, 0))]))).to.include('off-the-ground'));
@@ -96,7 +96,7 @@ describe('plan: snags', () => {
     const snag = spoken(p).snags.find((q) => q.code === 'order-circle')!;
     expect(snag.severity).to.equal('stop');
     expect([...snag.pieceIds].sort()).to.deep.equal(['a', 'b', 'c']);
-    expect(snag.mend).to.match(/1 “a” lies over 3 “c”/);
+    expect(snag.mend).to.match(/Unpin a \(1\) from over c \(3\)/);
   });
   it('a piece of nearly the colour of the one it lies on, with what would work', () => {
     const p = project([piece('a', square(60)), piece('b', square(30), { ...at(15, 15), fabricId: 'near' })], {
@@ -196,7 +196,7 @@ describe('plan: what later presses do', () => {
         .press.flatMap((t) => t.cautions)
         .flatMap((c) => (c.code === 'plug' ? [c.text] : []));
     };
-    expect(plugs(1.2, true)[0]).to.include('a plug of 1.2 mm');
+    expect(plugs(1.2, true)[0]).to.include('of card or felt, 1.2 mm thick');
     expect(plugs(0.7, true)).to.deep.equal([]);
     expect(plugs(1.2, false)).to.deep.equal([]);
   });

@@ -272,7 +272,7 @@ describe('seen: what comes through', () => {
     expect(grey(p(290, 'wool-felt'))).to.deep.equal([]);
     expect(grey(p(140, 'quilting-cotton', '#3b2a20')), 'a dark fabric').to.deep.equal([]);
     const s = spoken(p(90)).snags.find((q) => q.code === 'greyed')!;
-    expect(s.text).to.match(/^The background comes through 1 “a”/);
+    expect(s.text).to.match(/^The background shows through a \(1\)/);
     expect(s.severity).to.equal('warn');
     expect(spoken(p(115)).snags.find((q) => q.code === 'greyed')!.severity).to.equal('note');
     expect(planProject(p(90)).snags.filter((q) => q.code === 'greyed')).to.have.length(1);

@@ -106,18 +106,18 @@ describe('every sentence that can be said', () => {
   it('why a part found no room, with its size in the project’s units', () => {
     const none = { id: 'a', copies: 1, size: null, rollMm: null, leftMm: null };
     const wide = { ...none, code: 'wider-than-everything', size: { widthMm: 508, heightMm: 457.2 }, rollMm: 431.8 };
-    expect(unplacedWords(wide, 'in')).to.match(/^At 20" × 18" it fits neither the roll of 17" nor any sheet/);
-    expect(unplacedWords(wide, 'mm')).to.match(/^At 508 mm × 457 mm it fits neither the roll of 432 mm/);
-    expect(unplacedWords({ ...wide, rollMm: null }, 'mm')).to.match(/finds no room on any piece there is\.$/);
-    expect(unplacedWords({ ...none, code: 'no-room', leftMm: 600 }, 'mm')).to.match(/The 600 mm that are left/);
+    expect(unplacedWords(wide, 'in')).to.match(/^At 20" × 18" it fits neither the roll \(17" wide\) nor any sheet/);
+    expect(unplacedWords(wide, 'mm')).to.match(/^At 50\.8 × 45\.7 cm it fits neither the roll \(43\.2 cm wide\)/);
+    expect(unplacedWords({ ...wide, rollMm: null }, 'mm')).to.match(/fits on none of your pieces\.$/);
+    expect(unplacedWords({ ...none, code: 'no-room', leftMm: 600 }, 'mm')).to.match(/on the 60 cm that is left/);
     expect(unplacedWords({ ...none, code: 'no-room', text: 'Said before.' }, 'in')).to.equal('Said before.');
-    expect(unplacedWords({ ...none, code: 'of another time' }, 'in')).to.equal('It found no room.');
+    expect(unplacedWords({ ...none, code: 'of another time' }, 'in')).to.equal('There was no room for it.');
   });
 
   it('a plug is as thick in inches as in millimetres', () => {
     const plug = { code: 'plug', thicknessMm: 2.4 } as const;
-    expect(cautionWords(plug, 'mm')).to.include('a plug of 2.4 mm');
-    expect(cautionWords(plug, 'in')).to.include('a plug of 0.094"');
+    expect(cautionWords(plug, 'mm')).to.include('card or felt, 2.4 mm thick');
+    expect(cautionWords(plug, 'in')).to.include('card or felt, 0.094" thick');
   });
 });
 

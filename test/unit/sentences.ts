@@ -1,27 +1,52 @@
+import { inManner, type Manner } from '~/core/base/units';
 import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
 import { gatherOf } from '~/core/cut/gather';
+import { gatesOf } from '~/core/hands/board';
 import { UNMEASURED_IRON } from '~/core/intake/start';
 import { doubtsOf } from '~/core/keep/drawer';
-import { EDGES, newPiece, newProject, type Piece, type Project, ROUTES, USUAL_SCHOOLS } from '~/core/keep/model';
+import {
+  EDGES,
+  MEND_DOINGS,
+  newPiece,
+  newProject,
+  type Piece,
+  type Project,
+  ROUTES,
+  USUAL_SCHOOLS,
+} from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
+import {
+  boardBooklet,
+  cutList,
+  placementOverview,
+  placementSheets,
+  type SheetDocument,
+  templateSheets,
+  tracingSheets,
+} from '~/core/print/sheet';
 import { DEMO } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
 import {
   amountWords,
   bagLines,
+  careWords,
   doubtWords,
+  gateWords,
   groundWords,
-  hereWords,
   leftWords,
+  lookWords,
+  mendingWords,
   mendWords,
   mixWords,
   needNote,
   needTroubleWords,
+  needWords,
   spokenPlan,
   stepWords,
 } from '~/words';
-import { gatherCsv } from '~/words/gather-list';
+import { gatherCsv, gatherSheet } from '~/words/gather-list';
+import { stitchGuideOf } from '~/words/stitch-guide';
 import { iron } from './helpers';
 
 /** A small generator, so that the same seed gives the same project. Source: mulberry32, public domain. */
@@ -157,6 +182,47 @@ export function sentencesOf(project: Project): Sentence[] {
   ].filter((s) => s.text !== '');
 }
 
+/** What the board asks and answers, step by step: before it, after it, and where something went wrong. */
+export function boardSentences(project: Project): Sentence[] {
+  const plan = planProject(project);
+  return [
+    ...plan.making.steps.flatMap((s) => [
+      ...gatesOf(project, plan, s).map((g) => ({ of: `gate ${g}`, text: gateWords(g) })),
+      ...(s.look === null ? [] : [{ of: `look ${s.look}`, text: lookWords(s.look) }]),
+      ...s.care.map((c) => ({ of: `care ${c}`, text: careWords(c) })),
+    ]),
+    ...MEND_DOINGS.map((doing) => ({
+      of: `doing ${doing}`,
+      text: mendingWords({ doing, heatC: 150, dwellS: 12, coolS: 40 }, project.units),
+    })),
+  ];
+}
+
+/** What stands on the papers of a project. Names of its own are left as they are. */
+export function printedTexts(project: Project): Sentence[] {
+  const laid = laidByRecipe({ ...project, gathering: { ...project.gathering, kits: ['Ada', 'Bo'] } });
+  const plan = planProject(laid);
+  const gather = gatherOf(laid, plan);
+  const webIds = Object.fromEntries(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const papers: Record<string, SheetDocument> = {
+    tracing: tracingSheets(laid, plan, 'a4'),
+    placement: placementSheets(laid, 'letter'),
+    overview: placementOverview(laid, 'a4'),
+    templates: templateSheets({ ...laid, route: 'template-on-liner' }, plan, 'a4'),
+    'cut list': cutList(laid, plan, 'a4'),
+    'stitch guide': stitchGuideOf(laid, webIds, 'a4'),
+    booklet: boardBooklet(laid, plan, stepWords(laid, plan), 'a4'),
+    'shopping list': gatherSheet('list', laid, plan, gather, 'a4'),
+    labels: gatherSheet('labels', laid, plan, gather, 'a4'),
+    leader: gatherSheet('leader', laid, plan, gather, 'a4'),
+  };
+  return Object.entries(papers).flatMap(([name, doc]) =>
+    doc.pages.flatMap((page) =>
+      page.marks.flatMap((m) => (m.type === 'text' ? [{ of: `print ${name}`, text: m.text }] : [])),
+    ),
+  );
+}
+
 /** What Gather says of a project, as far as those are sentences. */
 export function gatherSentences(project: Project): Sentence[] {
   const laid = laidByRecipe(project);
@@ -175,7 +241,7 @@ export function gatherRows(project: Project): Sentence[] {
   return [
     ...gather.needs.flatMap((n) => [
       { of: `takes ${n.kind}`, text: amountWords(n.need, n.kind, laid.units) },
-      { of: `here ${n.kind}`, text: hereWords(n, laid.units) },
+      { of: `needed ${n.kind}`, text: needWords(n, laid.units) },
       { of: `note ${n.kind}`, text: needNote(n, laid, plan.edge.settings) ?? '' },
       ...[...(n.buy ? [n.buy] : []), ...n.others].map((m) => ({
         of: `buy ${n.kind}`,
@@ -191,3 +257,22 @@ export function gatherRows(project: Project): Sentence[] {
 }
 
 export const demoProjects = (): Project[] => DEMO_IDS.map((id) => DEMO[id]());
+
+/** Every sentence that is said of these projects, in this manner, as often as it is said and in the order of its saying. */
+export const eachSaid = (projects: readonly Project[], manner: Manner): Sentence[] =>
+  inManner(manner, () =>
+    projects.flatMap((p) => [
+      ...sentencesOf(p),
+      ...boardSentences(p),
+      ...gatherSentences(p),
+      ...gatherRows(p),
+      ...printedTexts(p),
+    ]),
+  );
+
+/** As {@link eachSaid}, each once. */
+export function allSaid(projects: readonly Project[], manner: Manner): Sentence[] {
+  const found = new Map<string, Sentence>();
+  for (const s of eachSaid(projects, manner)) found.set(`${s.of} ${s.text}`, s);
+  return [...found.values()];
+}

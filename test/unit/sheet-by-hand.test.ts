@@ -128,21 +128,22 @@ describe('sheet, by hand: tables', () => {
     expect(got.slice(0, 5)).to.deep.equal([
       'Letter',
       'No.',
-      'Left edge, from the left',
-      'Bottom, from the bottom edge',
-      'Gap to the next, ink to ink',
+      'Left edge from the left',
+      'Bottom from the bottom edge',
+      'Gap to the next letter',
     ]);
     const word = demo.words[0]!;
     const letters = [...word.text].filter((c) => c !== ' ');
     const table = letters.map((_, i) => got.slice(5 + 5 * i, 10 + 5 * i));
     expect(table.map((r) => r[0])).to.deep.equal(letters);
-    for (const row of table) for (const cell of row.slice(2)) expect(cell).to.match(/^(\d+(\.\d)? mm|)$/);
+    for (const row of table)
+      for (const cell of row.slice(2)) expect(cell).to.match(/^(\d(\.\d)? mm|\d+(\.\d{1,2})? cm|)$/);
     // Nothing is written where there is no next one.
     expect(table.at(-1)).to.have.length(4);
     // Left to right, each beginning where the one before ends and its gap: so no letter's left edge is off.
-    const lefts = table.map((r) => Number.parseFloat(r[2]!));
-    for (let i = 1; i < lefts.length; i++)
-      expect(lefts[i]!).to.be.above(lefts[i - 1]! + Number.parseFloat(table[i - 1]![4]!));
+    const mm = (cell: string): number => Number.parseFloat(cell) * (cell.endsWith('cm') ? 10 : 1);
+    const lefts = table.map((r) => mm(r[2]!));
+    for (let i = 1; i < lefts.length; i++) expect(lefts[i]!).to.be.above(lefts[i - 1]! + mm(table[i - 1]![4]!));
   });
 });
 
@@ -170,7 +171,7 @@ describe('sheet, by hand: the stitch guide', () => {
     // 190 mm of the page's 210 are drawn on.
     const large = guide(380);
     expect(spread(large.ground)).to.be.closeTo(190, 0.01);
-    expect(large.texts.map((t) => t.text)).to.include('Drawn at 50 % of its size.');
+    expect(large.texts.map((t) => t.text)).to.include('Drawn at 50% of its size.');
     // Drawn so small, stitches are fine lines.
     expect(large.stitches.stroke).to.equal('fine');
     expect(spread(large.stitches)).to.be.closeTo(spread(small.stitches) / 2, 0.05);

@@ -749,11 +749,11 @@ describe('store: the workbench', () => {
       'd6',
       0,
     ]);
-    expect(useWorkbench.getState().refused).to.match(/6 oldest entries of the diary gave way/);
+    expect(useWorkbench.getState().refused).to.match(/6 oldest entries of the diary had to go/);
     // Through the diary's own step it is told as well.
     expect(intoTheDiary('d-last')).to.equal(null);
     expect(doc().board.diary.length).to.equal(500);
-    expect(useWorkbench.getState().refused).to.match(/the oldest entry of the diary gave way/);
+    expect(useWorkbench.getState().refused).to.match(/the oldest entry of the diary had to go/);
     // What no trimming makes sound is refused in words, and nothing is changed.
     expect(record((b) => ({ ...b, looked: [7 as never] }))).to.equal(false);
     expect(useWorkbench.getState().refused).to.match(/^The board could not keep that/);

@@ -281,7 +281,7 @@ describe('sheets: more kinds', () => {
   it('the overview gives distances from edges and creases', () => {
     const p = project([piece('a', square(40), { at: { xMm: 180, yMm: 60, rotateDeg: 0 } })]);
     const all = texts(placementOverview(p, 'letter'));
-    expect(all).to.include('180 mm').and.include('60 mm').and.include('on the crease').and.include('120 mm above');
+    expect(all).to.include('18 cm').and.include('6 cm').and.include('on the fold').and.include('12 cm above');
   });
 
   it('a layout at true size: every part once, on as many pages as it takes', () => {

@@ -80,8 +80,8 @@ describe('units: lengths', () => {
   });
 
   it('prints millimetres without empty decimals', () => {
-    expect(formatLength(432, 'mm')).to.equal('432 mm');
-    expect(formatLength(431.96, 'mm', 1)).to.equal('432 mm');
+    expect(formatLength(432, 'mm')).to.equal('43.2 cm');
+    expect(formatLength(431.96, 'mm', 1)).to.equal('43.2 cm');
     expect(formatLength(-0.04, 'mm', 1)).to.equal('0 mm');
     expect(formatArea(2150, 'mm')).to.equal('21.5 cm²');
   });

@@ -210,7 +210,7 @@ describe('words and pieces on paper', () => {
     const words = texts(placementSheets(p, 'a4'));
     expect(words.some((t) => t.startsWith('Letters of “SEA”'))).to.equal(true);
     expect(words).to.include('4 mm');
-    expect(words).to.include(`${Math.round(places[1]!.leftMm * 10) / 10} mm`);
+    expect(words).to.include(`${Math.round(places[1]!.leftMm * 10) / 100} cm`);
   });
 
   it('the guide prints only pages that hold something', () => {
@@ -279,7 +279,7 @@ describe('words and pieces on paper', () => {
     const all = texts(tracingSheets(p, planProject(p), 'a4'));
     expect(all.filter((t) => t === 'Teal batik')).to.have.length(2);
     expect(all)
-      .to.include('1 Fin')
+      .to.include('Fin (1)')
       .and.to.include('Hull')
       .and.to.include('reversed')
       .and.to.include('either way round');

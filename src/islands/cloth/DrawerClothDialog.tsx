@@ -4,7 +4,7 @@ import { clothOf } from '~/core/choose/material';
 import { takeIn } from '~/core/keep/drawer';
 import type { Fabric, Project } from '~/core/keep/model';
 import { editHere, useDrawer } from '~/store';
-import { finder, spelled } from '~/words';
+import { clothName, finder } from '~/words';
 import css from './FabricChoice.module.css';
 
 /** The Drawer's cloths that are not in the project yet: the one picked comes in and is used at once. */
@@ -23,7 +23,7 @@ export function DrawerClothDialog({
   const here = new Set(project.fabrics.map((f) => f.id));
   const others = drawer?.fabrics.filter((f) => !here.has(f.id)) ?? [];
   const isFound = finder(search);
-  const finds = (f: Fabric): boolean => isFound(f.name, spelled(clothOf(f).name));
+  const finds = (f: Fabric): boolean => isFound(f.name, clothName(clothOf(f)));
   const found = others.filter(finds);
   const shown = found.slice(0, SHOWN);
   return (

@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { Button, ClothSwatch, lazily } from '~/components';
 import { newCloths } from '~/core/keep/drawer';
 import { newId, type Project } from '~/core/keep/model';
+import { colourAndKind } from '~/words';
 import css from './FabricChoice.module.css';
 import { keepCloths } from './keep';
 
@@ -95,7 +96,7 @@ export function FabricChoice({
           actions={(n) => (n === 1 ? 'Use this fabric' : `Use these ${n} fabrics`)}
           onTake={(colours) => {
             const taken = project.fabrics.map((f) => f.name);
-            keepCloths(newCloths(colours.map(newId), PILE_CLOTH, colours, taken), onChange);
+            keepCloths(newCloths(colours.map(newId), PILE_CLOTH, colours, taken, colourAndKind), onChange);
           }}
           onClose={close}
         />

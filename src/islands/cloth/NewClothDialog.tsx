@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button, Dialog, Note } from '~/components';
 import { newCloth } from '~/core/keep/drawer';
 import { type Fabric, newId } from '~/core/keep/model';
+import { colourAndKind } from '~/words';
 import css from './FabricChoice.module.css';
 import { NewClothFields, USUAL_CLOTH } from './NewClothFields';
 
@@ -27,7 +28,7 @@ export function NewClothDialog({
           e.preventDefault();
           // Why it is not understood stands at the field.
           if (!readable) return;
-          const refused = onCloth(newCloth(newId(), cloth, taken));
+          const refused = onCloth(newCloth(newId(), cloth, taken, colourAndKind));
           setError(refused);
           if (!refused) onClose();
         }}

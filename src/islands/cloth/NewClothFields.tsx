@@ -1,7 +1,6 @@
 import { ClothSwatch, Select, TextField } from '~/components';
-import { CLOTHS } from '~/core/choose/material';
 import { type NewCloth, newCloth } from '~/core/keep/drawer';
-import { spell } from '~/words';
+import { clothOptions, colourAndKind, spell } from '~/words';
 import { ColourField } from './ColourField';
 import css from './FabricChoice.module.css';
 
@@ -21,12 +20,12 @@ export function NewClothFields({
 }) {
   return (
     <div className={css.three}>
-      <ClothSwatch fabric={newCloth('new', cloth, [])} size={84} />
+      <ClothSwatch fabric={newCloth('new', cloth, [], colourAndKind)} size={84} />
       <div className={css.fields}>
         <Select
           label="What fabric?"
           value={cloth.clothId}
-          options={CLOTHS.map((c) => ({ value: c.id, label: c.name }))}
+          options={clothOptions()}
           onChange={(clothId) => onChange({ ...cloth, clothId })}
         />
         <ColourField

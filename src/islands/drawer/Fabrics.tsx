@@ -22,9 +22,9 @@ import {
   formatThickness,
   SPEECH,
 } from '~/core/base/units';
-import { CLOTH_PROPERTIES, CLOTHS, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
+import { CLOTH_PROPERTIES, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
 import { type Fabric, FIBRES, LIMITS, type Picture } from '~/core/keep/model';
-import { spell } from '~/words';
+import { clothName, clothOptions, spell } from '~/words';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
@@ -58,7 +58,7 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
               <Select
                 label="Starts from"
                 value={cloth.id}
-                options={CLOTHS.map((c) => ({ value: c.id, label: c.name }))}
+                options={clothOptions()}
                 onChange={(id) => {
                   const usual = fabricFrom(id, { id: f.id, name: f.name });
                   for (const key of [
@@ -246,9 +246,10 @@ const PhotoPart = ({
 
 /** "Batik, cotton"; the fibre once only. */
 const clothWords = (f: Fabric): string => {
-  const { name, material } = clothOf(f);
+  const cloth = clothOf(f);
+  const name = clothName(cloth);
   // Paper and foil are of what they are called.
-  if (material !== 'fabric') return name;
+  if (cloth.material !== 'fabric') return name;
   const fibre = FIBRE_FACTS[f.fibre].name;
   return name.toLowerCase().includes(fibre) ? name : `${name}, ${fibre}`;
 };

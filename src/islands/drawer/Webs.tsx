@@ -13,6 +13,7 @@ import {
 import { type DisplayUnits, formatLength, formatRun, formatTemperature, SPEECH } from '~/core/base/units';
 import { WEB_KINDS, webFrom, webKindOf } from '~/core/choose/material';
 import { LIMITS, SEWING, WEB_FORMS, type Web } from '~/core/keep/model';
+import { gsm } from '~/words';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
@@ -37,7 +38,7 @@ export function WebEditor(props: EditorProps<'webs'>) {
               <Select
                 label="Starts from"
                 value={kind.id}
-                options={WEB_KINDS.map((k) => ({ value: k.id, label: `${k.name}, ${k.massGsm} g/m²` }))}
+                options={WEB_KINDS.map((k) => ({ value: k.id, label: `${k.name}, ${gsm(k.massGsm, units)}` }))}
                 onChange={(id) => {
                   const usual = webFrom(id, { id: props.thing.id, name: w.name });
                   for (const key of [

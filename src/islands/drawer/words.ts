@@ -23,9 +23,9 @@ export const SEWING_WORDS: Readonly<Record<Web['sewing'], string>> = {
   avoid: 'do not sew',
 };
 export const LINER_WORDS: Readonly<Record<Web['liners'], string>> = {
-  0: 'no paper',
-  1: 'one paper',
-  2: 'two papers',
+  0: 'no paper backing',
+  1: 'paper backing',
+  2: 'paper on both sides',
 };
 
 export const THREAD_KIND_WORDS: Readonly<Record<Thread['kind'], string>> = {

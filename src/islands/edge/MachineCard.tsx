@@ -1,4 +1,4 @@
-import { LengthField, Note, NumberField, ThreadSwatch } from '~/components';
+import { LengthField, Note, NumberField, Term, ThreadSwatch } from '~/components';
 import { formatRun, formatSize, formatThread, formatVolume } from '~/core/base/units';
 import { BOTTLE_ML, EDGE_FACTS } from '~/core/hands/edge';
 import type { EdgeSetting, Plan, Project } from '~/core/keep/model';
@@ -105,7 +105,9 @@ function Setting({ setting: s, project }: { setting: EdgeSetting; project: Proje
                 <dd>{s.easeTension ? 'a little looser' : 'as usual'}</dd>
               </div>
               <div>
-                <dt>{upper(term('stabiliser'))}</dt>
+                <dt>
+                  <Term id="stabiliser">{upper(term('stabiliser'))}</Term>
+                </dt>
                 <dd>{s.stabiliser ? 'yes' : 'none'}</dd>
               </div>
             </>

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { formatLength } from '~/core/base/units';
+import { formatLength, formatSize } from '~/core/base/units';
 import type { GatherStrip, Need, Project } from '~/core/keep/model';
 import css from './Gather.module.css';
 
@@ -75,7 +75,7 @@ const boxOf = (s: GatherStrip): string => {
 };
 
 function captionOf(s: GatherStrip, { units }: Project): string {
-  const size = `${formatLength(s.widthMm, units)} × ${formatLength(s.lengthMm, units)}`;
+  const size = formatSize(s.widthMm, s.lengthMm, units);
   if (s.from === 'bought') return `Bought: ${size}`;
   return s.of === 'roll' ? `Your roll, ${formatLength(s.lengthMm, units)} of it` : `Yours: ${size}`;
 }

@@ -4,15 +4,15 @@ import { type CountedOn, type SpokenFor, type Swap, spokenFor } from '~/core/cut
 import type { Need, Plan, Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import {
-  amountWords,
   cannotBeHad,
-  hereWords,
   isSupply,
   mixWords,
   needName,
   needNote,
+  needWords,
   priceWords,
   spokenForWords,
+  upper,
 } from '~/words';
 import { tick } from './edits';
 import css from './Gather.module.css';
@@ -87,8 +87,8 @@ function Row({
       <div className={css.what}>
         <p className={css.name}>{name}</p>
         <p className={css.small}>
-          takes {amountWords(need.need, need.kind, project.units)}, {hereWords(need, project.units)}
-          {note ? `; ${note}` : ''}
+          {needWords(need, project.units)}
+          {note ? ` ${upper(note)}.` : ''}
         </p>
         {spoken && (
           <p className={spoken.enough === false ? css.stop : css.small} data-spoken>

@@ -1,4 +1,4 @@
-import { Button, LengthField, Note } from '~/components';
+import { Button, LengthField, Note, Term } from '~/components';
 import { areaMm2, regionOf } from '~/core/base/shape';
 import { formatArea, formatLength, formatSize, formatThickness } from '~/core/base/units';
 import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/keep/model';
@@ -45,7 +45,9 @@ export function WholeStack({
   return (
     <>
       <div>
-        <h2>Joins</h2>
+        <h2>
+          <Term id="tuck-under">Tuck-under</Term> and joins
+        </h2>
         <p className={css.lead}>
           A lower piece runs on under its upper {spell('neighbour')}, so that no background shows. Your drawing is kept;
           where pieces only meet, the lower one is made larger. Dotted lines show where the upper edge will be.
@@ -194,7 +196,9 @@ function Units({
   const nameOf = (id: string): string => project.pieces.find((p) => p.id === id)?.label || 'the lowest';
   return (
     <div>
-      <h3>Units</h3>
+      <h3>
+        <Term id="unit">Units</Term>
+      </h3>
       {built.length === 0 && offered.length === 0 && (
         <p className={css.lead}>Nothing here has to be built on a pressing sheet first.</p>
       )}

@@ -1,5 +1,5 @@
 import { Scale } from 'lucide-react';
-import { Button, ClothSwatch, EDGE_OPTIONS, Note, Select, WebSwatch } from '~/components';
+import { Button, ClothSwatch, EDGE_OPTIONS, Note, Select, Term, WebSwatch } from '~/components';
 import { dotsAllowed, formatTemperature } from '~/core/base/units';
 import { clothOf } from '~/core/choose/material';
 import type { Edge, Project, Web } from '~/core/keep/model';
@@ -8,11 +8,11 @@ import {
   butWords,
   buyWords,
   choiceReasonWords,
+  clothName,
   confidenceWords,
   gsm,
   rejectionWords,
   runnerUpWords,
-  spelled,
 } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import type { Group } from './groups';
@@ -65,7 +65,7 @@ export function GroupRow({
           <div>
             <h2>{fabric.name}</h2>
             <p className={css.small}>
-              {spelled(clothOf(fabric).name)}, {gsm(fabric.massGsm, project.units)}, iron up to{' '}
+              {clothName(clothOf(fabric))}, {gsm(fabric.massGsm, project.units)}, iron up to{' '}
               {formatTemperature(fabric.maxIronC, project.units)}
               {dots ? ` ${'•'.repeat(dots)}` : ' (less than one dot)'}
             </p>
@@ -84,7 +84,10 @@ export function GroupRow({
             <WebSwatch web={web} width={120} height={56} />
             <p className={css.gsm}>{gsm(web.massGsm, project.units)}</p>
             <p>
-              {web.name} <span className={css.small}>({LINERS[web.liners]})</span>
+              {web.name}{' '}
+              <span className={css.small}>
+                (<Term id="liner">{LINERS[web.liners]}</Term>)
+              </span>
             </p>
             {group.overruled ? (
               <p className={css.small}>your own choice</p>

@@ -4,6 +4,7 @@ import { Button, Empty, WebSwatch } from '~/components';
 import { formatLength } from '~/core/base/units';
 import { differences } from '~/core/keep/drawer';
 import { useDrawer } from '~/store';
+import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { ChangedChoices } from './Changed';
 import { CompareDialog } from './CompareDialog';
@@ -35,6 +36,7 @@ export function Match() {
   return (
     <div className={css.station}>
       <Purpose project={project} />
+      <SchoolFields project={project} station="match" />
       <ChangedChoices project={project} plan={plan} />
       <div className={css.top}>
         <ul className={css.uses} aria-label="Webs in use">

@@ -4,6 +4,7 @@ import { WEB_KINDS, webFrom } from '~/core/choose/material';
 import { freeName } from '~/core/keep/drawer';
 import { newId, type Project } from '~/core/keep/model';
 import { attemptOrTell, changeDrawer, editHere } from '~/store';
+import { gsm } from '~/words';
 import css from './Match.module.css';
 
 /** A web to start from: the commonest, a light film on a liner. */
@@ -47,7 +48,7 @@ export function NewWebDialog({ project, onClose }: { project: Project; onClose: 
         <Select
           label="What kind?"
           value={kindId}
-          options={WEB_KINDS.map((k) => ({ value: k.id, label: `${k.name}, ${k.massGsm} g/m²` }))}
+          options={WEB_KINDS.map((k) => ({ value: k.id, label: `${k.name}, ${gsm(k.massGsm, project.units)}` }))}
           onChange={setKindId}
         />
         <LengthField

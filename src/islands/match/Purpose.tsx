@@ -7,13 +7,10 @@ import {
   HAND_WORDS,
   LAUNDERING_OPTIONS,
   LAUNDERING_WORDS,
-  NumberField,
   Select,
 } from '~/components';
-import { SCHOOLS } from '~/core/choose/match';
 import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
-import { lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
 import { answer } from '../project/answers';
 import css from './Match.module.css';
 
@@ -23,22 +20,19 @@ const WANTS = [
   { key: 'foil', label: 'press foil on' },
 ] as const;
 
-/** The answers in a word or two each: what it is for, and where it takes another side than the one we start from. */
-function saysOf({ intent, wants, schools }: Project): string[] {
+/** What it is for, in a word or two each. */
+function saysOf({ intent, wants }: Project): string[] {
   return [
     `washed ${LAUNDERING_WORDS[intent.laundering]}`,
     `${HAND_WORDS[intent.hand]} feel`,
     EDGE_WORDS[intent.edge],
     ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
-    ...SCHOOLS.flatMap((s) =>
-      s.sides.slice(1).flatMap((side) => (side === schools[s.key] ? [schoolSideWords(s.key, side).name] : [])),
-    ),
   ];
 }
 
-/** What the whole project is for, and which side it takes where practitioners differ. */
+/** What the whole project is for. */
 export function Purpose({ project }: { project: Project }) {
-  const { intent, wants, schools } = project;
+  const { intent, wants } = project;
   return (
     <section aria-label="What it is for">
       <Fold label="What it is for" says={saysOf(project)}>
@@ -75,46 +69,6 @@ export function Purpose({ project }: { project: Project }) {
             ))}
           </fieldset>
         </div>
-        <details className={css.schools}>
-          <summary>Where people disagree</summary>
-          <div>
-            {SCHOOLS.map((s) => (
-              <fieldset key={s.key} className={css.school}>
-                <legend>{SCHOOL_WORDS[s.key].question}</legend>
-                {s.sides.map((side) => (
-                  <label key={side} data-side={side}>
-                    <input
-                      type="radio"
-                      name={s.key}
-                      checked={schools[s.key] === side}
-                      onChange={() => edit((p) => void ((p.schools[s.key] as string) = side))}
-                    />
-                    <span>
-                      <strong>{schoolSideWords(s.key, side).name}</strong>
-                      <span>{schoolSideWords(s.key, side).says}</span>
-                    </span>
-                  </label>
-                ))}
-                <p className={css.small}>
-                  We start from “{schoolSideWords(s.key, s.sides[0]).name}”: {lower(SCHOOL_WORDS[s.key].why)}
-                </p>
-              </fieldset>
-            ))}
-            {schools.webs === 'fewest' && (
-              <div className={css.price}>
-                <NumberField
-                  label="Cost of one more web"
-                  unit=" points"
-                  value={schools.extraWebPoints}
-                  min={0}
-                  max={100}
-                  onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
-                  hint="about 10 points decide between two webs that would both do"
-                />
-              </div>
-            )}
-          </div>
-        </details>
       </Fold>
     </section>
   );

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, LengthField, Note, NumberField, Select } from '~/components';
-import { formatLength } from '~/core/base/units';
+import { formatSize } from '~/core/base/units';
 import {
   GROUND_SIZES,
   type GroundShape,
@@ -63,7 +63,7 @@ export function GroundFields({ project }: { project: ArticleView }) {
           { value: '', label: 'my own size' },
           ...GROUND_SIZES.map((s) => ({
             value: s.name,
-            label: `${s.name}, ${formatLength(s.widthMm, u)} × ${formatLength(s.heightMm, u)}`,
+            label: `${s.name}, ${formatSize(s.widthMm, s.heightMm, u)}`,
           })),
         ]}
         onChange={(name) => {

@@ -1,5 +1,5 @@
 import type { Bounds, Point } from '~/core/base/shape';
-import { type DisplayUnits, formatLength } from '~/core/base/units';
+import { type DisplayUnits, formatLength, formatSize } from '~/core/base/units';
 import {
   applyMoves,
   type Guide,
@@ -59,7 +59,7 @@ const sized = (factor: number): number => Math.max(SIZED.least, Math.min(SIZED.m
 const between = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 const slope = (a: Point, b: Point): number => (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI;
 const sizeWords = ({ box: b, units }: Drag, factor: number): string =>
-  `${formatLength((b.maxX - b.minX) * factor, units)} × ${formatLength((b.maxY - b.minY) * factor, units)}`;
+  formatSize((b.maxX - b.minX) * factor, (b.maxY - b.minY) * factor, units);
 
 /** Moved along with the pointer. */
 export function moved(d: Drag, now: Point, keys: Keys): DragCourse {

@@ -1,3 +1,4 @@
+import { Term } from '~/components';
 import type { PressTicket } from '~/core/keep/model';
 import { spanS } from '~/words';
 import css from './DwellBand.module.css';
@@ -37,9 +38,10 @@ export function DwellBand({ ticket: t }: { ticket: PressTicket }) {
         <i className={css.pin} style={{ left: at(dwell.seconds) }} />
       </div>
       <p className={css.words}>
+        <Term id="window">Safe</Term>
         {firm
-          ? `Safe: ${spanS(firm[0], firm[1])}, even if your dial is off. An estimate.`
-          : `Safe only if your dial is right: ${spanS(dwell.minS, dwell.maxS)}. An estimate.`}
+          ? `: ${spanS(firm[0], firm[1])}, even if your dial is off. An estimate.`
+          : ` only if your dial is right: ${spanS(dwell.minS, dwell.maxS)}. An estimate.`}
       </p>
     </div>
   );

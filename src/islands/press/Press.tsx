@@ -27,6 +27,7 @@ import {
 } from '~/words';
 import { answer } from '../project/answers';
 import { PieceChips } from '../project/PieceChips';
+import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { DwellBand } from './DwellBand';
 import { LeanDialog } from './LeanDialog';
@@ -154,6 +155,7 @@ export function PressStation() {
           </div>
         </div>
       </Fold>
+      <SchoolFields project={project} station="press" />
       <div className={css.top}>
         {plan.press.length > 0 && (
           <p className={css.schedule} data-total={Math.round(handsS + waitS)}>

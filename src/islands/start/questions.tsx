@@ -16,7 +16,7 @@ import { type StartAnswers, THING_IDS, THINGS, UNMEASURED_IRON, type UsedLast, u
 import { type DrawerContents, newCloth } from '~/core/keep/drawer';
 import { type Fabric, LIMITS, newId } from '~/core/keep/model';
 import { rememberUnits } from '~/store';
-import { THING_WORDS } from '~/words';
+import { colourAndKind, THING_WORDS } from '~/words';
 import { NewClothFields, USUAL_CLOTH } from '../cloth/NewClothFields';
 import css from './Start.module.css';
 import { ThingDrawing } from './ThingDrawing';
@@ -187,7 +187,7 @@ function GroundQuestion({
   const taken = drawer.fabrics.map((f) => f.name);
   const take = (next: typeof cloth): void => {
     setCloth(next);
-    onChange(newCloth(id, next, taken));
+    onChange(newCloth(id, next, taken, colourAndKind));
   };
   return (
     <>

@@ -1,8 +1,9 @@
-import { PAPER_ON_CLOTH } from '~/components';
+import { PAPER_ON_CLOTH, Term } from '~/components';
+import { nth } from '~/core/base/lists';
 import { boundsOf, ROUGH_TOLERANCE_MM, regionOf } from '~/core/base/shape';
 import { finishedOutline, type Project, type Tracing } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
-import { facingWords } from '~/words';
+import { facingWords, pieceCalled } from '~/words';
 import { RouteChoice } from '../project/RouteChoice';
 import css from './Trace.module.css';
 
@@ -63,7 +64,8 @@ export function FacingNote({
   return (
     <li className={css.way} data-piece={tracing.pieceId} data-mirrored={tracing.mirrored} data-code={tracing.code}>
       <strong>
-        {index + 1} · {piece.label}: {WAY_WORDS[tracing.code] ?? (tracing.mirrored ? 'reversed' : 'as seen')}
+        {pieceCalled(piece, index + 1)}:{' '}
+        {WAY_WORDS[tracing.code] ?? (tracing.mirrored ? <Term id="reversed" /> : 'as seen')}
       </strong>
       <div className={css.stages}>
         <Stage outline={tracing.outline} fill={PAPER_ON_CLOTH} caption={`drawn ${DRAWN_ON[facts.drawnOn]}`} ghost />
@@ -79,7 +81,7 @@ export function FacingNote({
       <p>
         {facingWords(tracing)}
         {other >= 0 &&
-          ` Its mirror twin is ${other + 1} “${project.pieces[other]?.label}”: one of each, not two alike.`}
+          ` Its mirror twin is ${pieceCalled(nth(project.pieces, other), other + 1)}: one of each, not two alike.`}
       </p>
     </li>
   );

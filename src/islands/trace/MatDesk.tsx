@@ -2,7 +2,7 @@ import { FileDown, RotateCw, Slice } from 'lucide-react';
 import { type PointerEvent, useMemo, useRef, useState } from 'react';
 import { arrowOf, Button, Empty, FieldChoice, LengthField, Note } from '~/components';
 import { labelSpot, printRegion } from '~/core/base/shape';
-import { formatLength, MM_PER } from '~/core/base/units';
+import { formatSize, MM_PER } from '~/core/base/units';
 import { type Mat, type MatCloth, matsOf, patchesOf, putCloth, putShape, WEB_INSIDE_MM } from '~/core/cut/layout';
 import type { Plan, Project } from '~/core/keep/model';
 import { CUT_FORMATS, type CutFormat, matFile, shapesOnMat } from '~/core/print/sheet';
@@ -38,7 +38,6 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
   const [noRoom, setNoRoom] = useState(false);
   const nameOf = (id: string): string => project.fabrics.find((f) => f.id === id)?.name ?? 'cloth';
   const webOf = (id: string): string => project.webs.find((w) => w.id === id)?.name ?? 'web';
-  const length = (mm: number): string => formatLength(mm, units);
 
   /** Moves what is in hand by so much, or turns it: where there is room. */
   const move = (what: Held, by: { xMm: number; yMm: number; turnDeg: number }): void => {
@@ -132,8 +131,8 @@ export function MatDesk({ project, plan, onCut }: { project: Project; plan: Plan
                   <i style={{ background: project.fabrics.find((f) => f.id === c.patch.fabricId)?.colour }} />
                   <span>
                     <strong>{nameOf(c.patch.fabricId)}</strong>, patch {c.patch.name}: cut the fabric{' '}
-                    {length(c.widthMm)} × {length(c.heightMm)}, selvedge left out, and {webOf(c.patch.webId)}{' '}
-                    {length(c.patch.widthMm)} × {length(c.patch.heightMm)}
+                    {formatSize(c.widthMm, c.heightMm, units)}, selvedge left out, and {webOf(c.patch.webId)}{' '}
+                    {formatSize(c.patch.widthMm, c.patch.heightMm, units)}
                   </span>
                 </li>
               ))}

@@ -5,6 +5,7 @@ import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
 import type { Paper } from '~/core/print/sheet';
+import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { Pages, type View, ViewBar } from './Sheets';
 import css from './Trace.module.css';
@@ -82,6 +83,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           webId={shown ?? ''}
           onWeb={setWebId}
         />
+        <SchoolFields project={project} station="trace" />
         {view === 'sheets' ? (
           <Pages doc={doc} pages={pages} notDrawn={notDrawn} flipped={flipped} webName={name(shown ?? '')} />
         ) : view === 'mats' ? (

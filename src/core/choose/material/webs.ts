@@ -115,7 +115,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'printable-film',
-    name: 'Film with a printable paper',
+    name: 'Film with printable paper',
     form: 'film',
     liners: 1,
     massGsm: 26,
@@ -129,7 +129,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'tacky-film',
-    name: 'Tacky film, two papers',
+    name: 'Tacky film with two papers',
     form: 'film',
     liners: 2,
     massGsm: 25,
@@ -143,7 +143,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'foil-film',
-    name: 'Double adhesive sheet for foil',
+    name: 'Double glue sheet for foil',
     form: 'film',
     liners: 2,
     massGsm: 60,
@@ -171,7 +171,7 @@ export const WEB_KINDS: readonly WebKind[] = [
   }),
   web({
     id: 'open-lined',
-    name: 'Open web on a paper',
+    name: 'Open web with paper',
     form: 'open',
     liners: 1,
     massGsm: 19,

@@ -228,6 +228,8 @@ export const LITTLE_ROOM_C = figure(22, '°C', 'estimated');
 export const MUCH_WATER_GSM = figure(35, 'g/m²', 'estimated');
 /** Longer than this the surface beneath is told of. */
 export const SLOW_ON_S = figure(12, 's', 'estimated');
+/** A hair over a whole second is that second. */
+export const SAME_SECOND_S = figure(0.05, 's', 'ours: nobody counts tenths');
 /** Cooling is told in single seconds up to this. */
 export const FINE_COUNT_S = figure(10, 's', 'ours: fives beyond');
 /** Longer cooling is told in steps of this. */

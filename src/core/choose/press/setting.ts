@@ -36,6 +36,7 @@ import {
   MUCH_WATER_GSM,
   PASSES,
   PILE_CEILING_KPA,
+  SAME_SECOND_S,
   SHORTEST_S,
   SLOW_ON_S,
   SLOW_S,
@@ -58,13 +59,11 @@ type Columns = readonly PressColumn[];
  * does, as they are. @param sides 2: counted on each of two sides, so each half is whole
  */
 export function countable(seconds: number, leastS = 0, mostS = Number.POSITIVE_INFINITY, sides: 1 | 2 = 1): number {
-  const up = Math.ceil(seconds / sides - SAME_S) * sides;
+  const up = Math.ceil(seconds / sides - SAME_SECOND_S.value) * sides;
   if (up <= mostS && up > 0) return up;
   const down = Math.floor(seconds / sides) * sides;
   return down >= leastS && down > 0 ? down : seconds;
 }
-/** A hair over a whole second is that second, s. */
-const SAME_S = 0.05;
 
 /** How many cloths the heat has to go through to the lowest web that is bonded. */
 const clothsThrough = (column: PressColumn): number =>
@@ -439,7 +438,10 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   else if (iron.vents && r.stage === 'bond' && !passes) reasons.push({ code: 'vents' });
 
   const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
-  const eachS = countable(dwell.seconds / count, dwell.minS / count, dwell.maxS / count);
+  // A pass is whole seconds, too, where all of them together still hold from the cold to the hot end.
+  const leastS = dwell.seconds >= ends.coldBondS ? Math.max(dwell.minS, ends.coldBondS) : dwell.minS;
+  const mostS = dwell.seconds <= ends.hotHarmS ? Math.min(dwell.maxS, ends.hotHarmS) : dwell.maxS;
+  const eachS = countable(dwell.seconds / count, leastS / count, mostS / count);
   const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
   if (r.coverForSteam && steam) reasons.push({ code: 'steam-cover', cover: bench.cover });
   if (passes && !stop) reasons.push({ code: 'in-passes', count, eachS });

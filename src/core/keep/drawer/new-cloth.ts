@@ -19,10 +19,19 @@ export function freeName(wanted: string, taken: readonly string[]): string {
 
 const upper = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
-/** A fabric of three answers. @param taken names that are in use */
-export function newCloth(id: string, { clothId, colour, use }: NewCloth, taken: readonly string[]): Fabric {
-  const kind = CLOTHS.find((c) => c.id === clothId)?.name ?? 'cloth';
-  const called = use.trim().slice(0, LIMITS.nameChars - 8) || `${colourWord(colour)} ${kind.toLowerCase()}`;
+/** What a cloth is called that was given no name. */
+type Called = (clothId: string, colour: string) => string;
+const byColourAndKind: Called = (clothId, colour) =>
+  `${colourWord(colour)} ${(CLOTHS.find((c) => c.id === clothId)?.name ?? 'fabric').toLowerCase()}`;
+
+/** A fabric of three answers. @param taken names that are in use @param calledBy names what was given no name, in the words of the place */
+export function newCloth(
+  id: string,
+  { clothId, colour, use }: NewCloth,
+  taken: readonly string[],
+  calledBy: Called = byColourAndKind,
+): Fabric {
+  const called = use.trim().slice(0, LIMITS.nameChars - 8) || calledBy(clothId, colour);
   return fabricFrom(clothId, { id, name: freeName(upper(called), taken), colour });
 }
 
@@ -32,12 +41,13 @@ export function newCloths(
   clothId: string,
   colours: readonly string[],
   taken: readonly string[],
+  calledBy: Called = byColourAndKind,
 ): Fabric[] {
   const names = [...taken];
   return colours.flatMap((colour, i) => {
     const id = ids[i];
     if (id === undefined) return [];
-    const cloth = newCloth(id, { clothId, colour, use: '' }, names);
+    const cloth = newCloth(id, { clothId, colour, use: '' }, names, calledBy);
     names.push(cloth.name);
     return [cloth];
   });

@@ -96,8 +96,8 @@ export function laidParts(
 const SIDE_WORDS: Readonly<Record<LayoutAsk['side'], string>> = {
   liner: 'Seen from the paper side of the web.',
   'cloth side': 'Seen from the fabric side, through the web: turn it over to see the paper.',
-  'wrong side': 'The fabric lies wrong side up.',
-  'right side': 'The fabric lies right side up.',
+  'wrong side': 'Fabric wrong side up.',
+  'right side': 'Fabric right side up.',
 };
 
 /** A layout at true size, strip by strip, tiled onto pages. */
@@ -164,7 +164,7 @@ export function layoutSheets(
               `Layout on ${name}, ${where}, ${stripSize(strip, project.units)}`,
               SIDE_WORDS[wanted.side],
               tiles.length > 1
-                ? `Page ${tile.name} of ${tiles.length}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
+                ? `Page ${tile.name} of ${tiles.length}. Match the crosses of the pages; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
                 : 'All on one page.',
             ],
             tile,

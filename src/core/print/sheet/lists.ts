@@ -16,7 +16,7 @@ import {
   transformRegion,
   translation,
 } from '../../base/shape';
-import { formatLength } from '../../base/units';
+import { formatLength, formatSize } from '../../base/units';
 import { layInFewestRows } from '../../cut/nest';
 import { letterPlaces } from '../../intake/arrange';
 import {
@@ -117,7 +117,7 @@ export function cutList(project: Project, plan: Plan, paper: Paper): SheetDocume
       webId ? look.web(webId).name : 'no web',
       `× ${look.copiesOf(piece)}`,
       wayOf(t),
-      `${formatLength(b.maxX - b.minX, project.units)} × ${formatLength(b.maxY - b.minY, project.units)}`,
+      formatSize(b.maxX - b.minX, b.maxY - b.minY, project.units),
     ];
   });
   const columns = [
@@ -188,13 +188,13 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
         project.name,
         title,
         'Seen from the right side. Broken lines are the folds through the middle.',
-        'Distances stand on the next page.',
+        'Distances are on the next page.',
       ]),
     ],
   };
   const u = project.units;
   const side = (d: number, less: string, more: string): string =>
-    Math.abs(d) < 0.5 ? 'on the crease' : `${formatLength(Math.abs(d), u)} ${d < 0 ? less : more}`;
+    Math.abs(d) < 0.5 ? 'on the fold' : `${formatLength(Math.abs(d), u)} ${d < 0 ? less : more}`;
   const rows = project.pieces.map((piece) => {
     const b = boxOnGround(piece);
     const c = centreOf(b);
@@ -213,15 +213,15 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
     { heading: 'Piece', share: 2 },
     { heading: 'From the left edge', share: 1.4 },
     { heading: 'From the top edge', share: 1.4 },
-    { heading: 'Middle from the upright crease', share: 2 },
-    { heading: 'Middle from the level crease', share: 2 },
+    { heading: 'Middle, from the upright fold', share: 2 },
+    { heading: 'Middle, from the level fold', share: 2 },
   ];
   return [
     first,
     ...wordTables(project, paper),
     ...tablePages(
       `Distances${called}`,
-      ['Edges of each piece’s own box, and its middle.'],
+      ['Measured to the edges and the middle of each piece.'],
       columns,
       rows,
       paper,
@@ -236,9 +236,9 @@ export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
   const columns = [
     { heading: 'Letter', share: 0.8 },
     { heading: 'No.', share: 0.6 },
-    { heading: 'Left edge, from the left', share: 2 },
-    { heading: 'Bottom, from the bottom edge', share: 2 },
-    { heading: 'Gap to the next, ink to ink', share: 2 },
+    { heading: 'Left edge from the left', share: 2 },
+    { heading: 'Bottom from the bottom edge', share: 2 },
+    { heading: 'Gap to the next letter', share: 2 },
   ];
   return project.words.flatMap((word) => {
     const places = letterPlaces(project, word, project.ground.heightMm);
@@ -315,12 +315,12 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       cloths: withMore(there?.cloths, look.fabricOf(piece).name, look.copiesOf(piece)),
       note:
         route === 'template-on-liner' && t.code !== 'no-care'
-          ? 'lay it face down'
+          ? 'place face down'
           : t.code === 'no-care'
             ? 'either way round'
             : t.mirrored
               ? 'reversed'
-              : 'lay it as seen',
+              : 'place as seen',
       copies: (there?.copies ?? 0) + look.copiesOf(piece),
     });
   }
@@ -360,7 +360,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
           [
             project.name,
             project.route === 'template-on-liner'
-              ? 'Templates, right-reading: lay each face down'
+              ? 'Templates, right-reading: place each face down'
               : 'Templates, one for each different shape',
             note,
           ],
@@ -395,7 +395,7 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
         heightMm,
         0,
         tile.marks,
-        `Template ${item.numbers[0]} ${item.label}, page ${tile.name}: lay the pages by the crosses.`,
+        `Template ${item.label} (${item.numbers[0]}), page ${tile.name}: match the crosses.`,
         tile,
       );
   }

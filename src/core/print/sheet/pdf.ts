@@ -15,7 +15,7 @@ export interface PdfFonts {
 const MISSING_MM = 2.4;
 /** What stands at the head of a page on which letters are missing. */
 export const MISSING_WORDS =
-  '□ stands for letters that no typeface here has. Bring in a font file that has them, with “a word”, and print again.';
+  '□ stands for letters that no typeface here has. Import a font file that has them, under “Word”, and print again.';
 
 type Text = Extract<Mark, { type: 'text' }>;
 

@@ -72,7 +72,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
             project.name,
             `Placement guide${articleTitle(project)}, seen from the right side`,
             tiles.length > 1
-              ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' that hold something' : ''}. Lay the pages by their crosses; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
+              ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' with something on them' : ''}. Match the crosses of the pages; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
               : 'All on one page.',
             'Broken lines are the folds through the middle.',
           ],

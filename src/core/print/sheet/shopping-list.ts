@@ -24,8 +24,8 @@ export function shoppingList(
   const columns = [
     { heading: '', share: 0.3 },
     { heading: 'What', share: 2.4 },
-    { heading: 'It takes', share: 1.1 },
-    { heading: 'Here', share: 1.1 },
+    { heading: 'You need', share: 1.1 },
+    { heading: 'You have', share: 1.1 },
     { heading: 'To buy', share: 2.6 },
     { heading: 'Price', share: 0.8 },
   ];

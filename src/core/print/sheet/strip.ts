@@ -1,4 +1,4 @@
-import { formatLength } from '../../base/units';
+import { formatSize } from '../../base/units';
 import type { LaidStrip, LayoutAsk } from '../../cut/layout';
 import type { Project } from '../../keep/model';
 
@@ -11,4 +11,4 @@ export const stripName = (wanted: LayoutAsk, strip: Pick<LaidStrip, 'number' | '
 
 /** How large a strip is, in the project's units. */
 export const stripSize = ({ bounds: b }: Pick<LaidStrip, 'bounds'>, units: Project['units']): string =>
-  `${formatLength(b.maxX - b.minX, units)} × ${formatLength(b.maxY - b.minY, units)}`;
+  formatSize(b.maxX - b.minX, b.maxY - b.minY, units);

@@ -198,7 +198,7 @@ export function tagOf(item: Pick<Item, 'number' | 'label' | 'fabric' | 'note' | 
   const lines = [item.label, item.fabric, item.note, item.copies].filter((text) => text !== '');
   const fits = lines.every((text) => textWidthMm(text, SMALL_MM) / 2 < roomMm);
   if (roomMm > TEXT_ROOM_MM && fits) return [];
-  return [`${item.number} ${item.label}`, ...lines.slice(1)].flatMap((text) => wrapped(text, TAG_MM, SMALL_MM));
+  return [`${item.label} (${item.number})`, ...lines.slice(1)].flatMap((text) => wrapped(text, TAG_MM, SMALL_MM));
 }
 
 /** What an outline takes up with its callout beneath, as it lies and turned a quarter. */
@@ -370,7 +370,7 @@ export function tracingSheets(
       );
       const copies = tooLarge.filter((t) => t.pieceId === item.pieceId).length;
       for (const tile of tiles) {
-        const note = `Piece ${item.number} ${item.label} runs over ${tiles.length} pages${copies > 1 ? `, ${copies} copies` : ''}: this is ${tile.name}. Lay them by the crosses.`;
+        const note = `${item.label} (${item.number}) runs over ${tiles.length} pages${copies > 1 ? `, ${copies} copies` : ''}: this is ${tile.name}. Match the crosses.`;
         pages.push({
           id: `page-${pages.length + 1}`,
           widthMm: facts.widthMm,

@@ -1,0 +1,66 @@
+import { Fold, NumberField } from '~/components';
+import { SCHOOLS } from '~/core/choose/match';
+import type { Project, StationName } from '~/core/keep/model';
+import { edit } from '~/store';
+import { lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
+import css from './SchoolFields.module.css';
+
+type School = (typeof SCHOOLS)[number];
+/** Where each is asked: at the station whose answer it changes most. */
+const ASKED_AT: { readonly [K in School['key']]: StationName } = {
+  stitch: 'match',
+  webs: 'match',
+  first: 'trace',
+  steam: 'press',
+  side: 'press',
+  move: 'press',
+  lay: 'press',
+};
+
+/** What practitioners do in different ways, as far as it changes the answer of this station. */
+export function SchoolFields({ project, station }: { project: Project; station: StationName }) {
+  const { schools } = project;
+  const mine = SCHOOLS.filter((s) => ASKED_AT[s.key] === station);
+  return (
+    <Fold label="Where people disagree" says={mine.map((s) => schoolSideWords(s.key, schools[s.key]).name)}>
+      <div className={css.schools}>
+        {mine.map((s) => (
+          <fieldset key={s.key} className={css.school}>
+            <legend>{SCHOOL_WORDS[s.key].question}</legend>
+            {s.sides.map((side) => (
+              <label key={side} data-side={side}>
+                <input
+                  type="radio"
+                  name={s.key}
+                  checked={schools[s.key] === side}
+                  onChange={() => edit((p) => void ((p.schools[s.key] as string) = side))}
+                />
+                <span>
+                  <strong>{schoolSideWords(s.key, side).name}</strong>
+                  <span>{schoolSideWords(s.key, side).says}</span>
+                </span>
+              </label>
+            ))}
+            <p className={css.small}>
+              We start from “{schoolSideWords(s.key, s.sides[0]).name}”: {lower(SCHOOL_WORDS[s.key].why)}{' '}
+              {SCHOOL_WORDS[s.key].changes}
+            </p>
+          </fieldset>
+        ))}
+        {station === ASKED_AT.webs && schools.webs === 'fewest' && (
+          <div className={css.price}>
+            <NumberField
+              label="Cost of one more web"
+              unit=" points"
+              value={schools.extraWebPoints}
+              min={0}
+              max={100}
+              onChange={(v) => edit((p) => void (p.schools.extraWebPoints = v), { what: 'extra-web' })}
+              hint="about 10 points decide between two webs that would both do"
+            />
+          </div>
+        )}
+      </div>
+    </Fold>
+  );
+}
