@@ -34,7 +34,7 @@ export const GLOSSARY = {
   },
   'glue-side': {
     ...same('glue side'),
-    finds: ['rough side', 'glue side', 'shiny side'],
+    finds: ['rough side', 'adhesive side', 'shiny side'],
     help: 'The side of the web that feels rough: it faces the fabric it is fused to.',
   },
   background: {
@@ -106,7 +106,7 @@ export const GLOSSARY = {
   'pressing-sheet': {
     ...same('non-stick pressing sheet'),
     said: ['pressing sheet', 'pressing sheets'],
-    finds: ['pressing sheet', 'appliqué sheet', 'non-stick pressing sheet', 'teflon sheet'],
+    finds: ['release sheet', 'appliqué sheet', 'coated sheet', 'ironing sheet'],
     help: 'A sheet that glue does not stick to: under work that is built in the hand, or over bare web.',
   },
   parchment: {
@@ -118,7 +118,7 @@ export const GLOSSARY = {
   },
   'pressing-cloth': {
     ...same('pressing cloth'),
-    finds: ['pressing cloth', 'cover'],
+    finds: ['press cloth', 'ironing cloth', 'cover'],
     help: 'A thin cotton cloth between iron and work, against shine and scorching.',
   },
   wadding: {

@@ -37,9 +37,9 @@ describe('the application, in Chromium', () => {
   it('changes a fabric: the web and the press ticket follow, and undo takes it all back', async () => {
     await openDemo('press');
     const ticketOf = async (number: string): Promise<string | null> =>
-      (
-        await s.driver.findElement(By.xpath(`//article[.//button[starts-with(@aria-label, "${number} ")]]`))
-      ).getAttribute('data-ticket');
+      (await s.driver.findElement(By.xpath(`//article[.//button[contains(@aria-label, "(${number})")]]`))).getAttribute(
+        'data-ticket',
+      );
     const before = await ticketOf('21');
     await openDemo('pattern');
     await (await s.find('[data-piece=crab]')).click();
@@ -74,12 +74,12 @@ describe('the application, in Chromium', () => {
     const left = await s.driver.findElement(By.xpath('//label[.="From the left edge"]/following-sibling::input'));
     const before = await left.getAttribute('value');
     await left.sendKeys(Key.chord(Key.CONTROL, 'a'), '4 in', Key.ENTER);
-    await s.holds('four inches are 101.6 mm', async () => (await left.getAttribute('value')) === '101.6 mm');
+    await s.holds('four inches are 10.16 cm', async () => (await left.getAttribute('value')) === '10.16 cm');
     await left.sendKeys(Key.chord(Key.CONTROL, 'a'), 'far', Key.ENTER);
     expect(await s.text('aside [role=alert]')).to.include('not a length');
     await left.sendKeys(Key.ESCAPE);
     await (await s.find('[data-piece=door]')).sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
-    await s.holds('nudged by two', async () => (await left.getAttribute('value')) === '103.6 mm');
+    await s.holds('nudged by two', async () => (await left.getAttribute('value')) === '10.36 cm');
     await s.press('Undo');
     await s.press('Undo');
     await s.holds('back where it was', async () => (await left.getAttribute('value')) === before);
@@ -100,7 +100,7 @@ describe('the application, in Chromium', () => {
 
   sweep('raises a piece in the stack', async () => {
     await openDemo('layers');
-    await s.press('3 Far sea', '//aside');
+    await s.press('Far sea (3)', '//aside');
     expect(await s.text('aside p')).to.include('Layer 3 of 36');
     await s.press('Move up');
     await s.holds('it has passed the next one it meets', async () =>
@@ -180,7 +180,7 @@ describe('the application, in Chromium', () => {
       (await s.driver.getCurrentUrl()).endsWith('/project/harbour-light/pattern'),
     );
     await s.settled();
-    await s.press('Export the project');
+    await s.press('Export project');
     const second = await s.downloaded('light.seam.json');
     expect(JSON.parse(second.bytes.toString())).to.deep.equal(JSON.parse(first.bytes.toString()));
   });

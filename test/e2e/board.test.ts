@@ -160,14 +160,14 @@ describe('the ironing board, in Chromium', () => {
     await s.press('Something went wrong');
     await s.holds(
       'it asks what',
-      async () => (await s.driver.findElements(By.css('section[aria-label=Look] button'))).length > 0,
+      async () => (await s.driver.findElements(By.css('section[aria-label=Check] button'))).length > 0,
     );
-    const [first] = await s.driver.findElements(By.css('section[aria-label=Look] button'));
+    const [first] = await s.driver.findElements(By.css('section[aria-label=Check] button'));
     await first!.click();
-    await s.find('section[aria-label=Mending]');
+    await s.find('section[aria-label=Fixing]');
     expect((await board()).evidence).to.have.length(1);
     expect(await s.axe()).to.deep.equal([]);
-    for (let i = 0; i < 5 && (await s.driver.findElements(By.css('section[aria-label=Mending]'))).length > 0; i++)
+    for (let i = 0; i < 5 && (await s.driver.findElements(By.css('section[aria-label=Fixing]'))).length > 0; i++)
       await go();
     expect((await board()).mends.every((m) => m.done)).to.equal(true);
   });

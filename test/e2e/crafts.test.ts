@@ -24,7 +24,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     await s.type('How many', '20');
     await s.holds('twenty', async () => (await s.doc('Felt luggage tags')).articles[0]!.count === 20);
     expect(await s.text('aside')).to.include('4 sheets of felt for 20 backs and frames');
-    await s.type('Window width', '60');
+    await s.type('Window width', '60 mm');
     await s.settled();
     await s.driver.findElement(By.xpath('//header//button[contains(., "snags")]')).click();
     expect(await s.text('dialog')).to.match(/Only 5 mm of rim is left around the window/);

@@ -39,9 +39,9 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.find('[data-thing=glow]');
     expect(await s.driver.getTitle()).to.equal('The Drawer · Apple Seam');
     expect(await s.axe()).to.deep.equal([]);
-    await s.press('Mass');
+    await s.press('Weight');
     await s.holds('lightest first', async () => (await names())[0] === 'Glow silk');
-    await s.press('Mass');
+    await s.press('Weight');
     await s.holds('heaviest first', async () => (await names())[0] === 'Deep denim');
     await (await s.find('input[type=search]')).sendKeys('felt');
     await s.holds('felts only', async () => (await names()).length === 2);
@@ -53,16 +53,16 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.press('Add to Drawer');
     await s.holds('a name is asked for', async () => (await s.text('dialog [role=alert]')) === 'Give it a name.');
     await (await s.find('dialog select option[value=voile]')).click();
-    await s.holds('typical mass', async () => (await (await input('Mass, g/m²')).getAttribute('value')) === '70');
+    await s.holds('typical mass', async () => (await (await input('Weight, g/m²')).getAttribute('value')) === '70');
     await retype('Name', 'Mist voile');
-    await retype('Mass, g/m²', '6,5e9');
+    await retype('Weight, g/m²', '6,5e9');
     await s.press('Add to Drawer');
     await s.holds('too heavy', async () => (await s.text('dialog [role=alert]')).includes('at most 3,000'));
-    await retype('Mass, g/m²', '65');
+    await retype('Weight, g/m²', '65');
     await s.press('Add to Drawer');
     await s.holds('it is there', async () => (await names()).includes('Mist voile'));
     await s.press('Mist voile');
-    expect(await (await input('Mass, g/m²')).getAttribute('value')).to.equal('65');
+    expect(await (await input('Weight, g/m²')).getAttribute('value')).to.equal('65');
     expect(await s.axe()).to.deep.equal([]);
     await s.press('Delete');
     await s.holds('gone', async () => !(await names()).includes('Mist voile'));
@@ -81,7 +81,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.holds('a doubt', async () =>
       (await s.text('dialog [role=note]')).includes('no web in the Drawer melts below'),
     );
-    await s.press('Keep');
+    await s.press('Save');
     await s.find('[data-thing=glow] [aria-label="something does not fit"]');
     await s.press('Undo', '//header');
   });
@@ -119,7 +119,7 @@ describe('the Drawer and Match, in Chromium', () => {
     await s.press('Light film');
     await retype('Melts at', '185');
     await retype('Highest heat', '220');
-    await s.press('Keep');
+    await s.press('Save');
     await s.visit('harbour-light', 'match');
     const before = await s.attribute('[data-fabric=lagoon]', 'data-web');
     expect(before).to.equal('light-film');

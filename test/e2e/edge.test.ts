@@ -60,7 +60,7 @@ describe('Edge, in Chromium', () => {
 
   it('seen four times as large it can be moved by keys, and every turn is marked', async () => {
     await pick('claw-left');
-    await s.choose('four times');
+    await s.choose('4×');
     const view = await s.find('[data-near=close]');
     const box = (): Promise<string> =>
       s.driver.executeScript("return document.querySelector('[data-near] svg').getAttribute('viewBox')");
@@ -70,7 +70,7 @@ describe('Edge, in Chromium', () => {
     expect(await s.text('[data-line=claw-left]')).to.match(
       /23\.5 cm that shows, \d+ stitches; begin at the edge of the piece over it; 2 turns at points, 3 at inside corners, \d+ on curves; .* m of top thread/s,
     );
-    await s.choose('all of it');
+    await s.choose('whole');
   });
 
   it('a piece gets an edge and a thread of its own; the making follows, and undo takes it back', async () => {
@@ -94,13 +94,13 @@ describe('Edge, in Chromium', () => {
     await pick('door');
     await s.driver.executeScript("document.querySelector('[aria-label^=Edge] details summary').click()");
     const length = async (): Promise<number> =>
-      Number(/([\d.]+) mm in sight/.exec(await s.text('[data-line^=door]'))?.[1]);
+      Number(/([\d.]+) cm that shows/.exec(await s.text('[data-line^=door]'))?.[1]);
     const whole = await length();
     await s.driver.executeScript(
       "[...document.querySelectorAll('button')].find((b) => b.textContent === 'Apply').click()",
     );
     await s.settled();
-    await s.holds('less of it is stitched', async () => (await length()) < whole - 20);
+    await s.holds('less of it is stitched', async () => (await length()) < whole - 2);
     await s.press('Undo');
     await s.settled();
     await s.holds('all of it again', async () => (await length()) === whole);

@@ -32,6 +32,12 @@ describe('one system of units, in Chromium', () => {
         ).to.deep.equal([]);
       };
       const unfold = (): Promise<void> => s.run('for (const d of document.querySelectorAll("details")) d.open = true;');
+      // Lengths and heat are two choices: here they go together.
+      await s.go('/');
+      await s.press('Units');
+      await s.choose(units === 'in' ? '°F' : '°C', '//dialog');
+      await s.press('Save', '//dialog');
+      await s.holds('kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
       await s.visit('harbour-light', 'pattern');
       await s.choose(units === 'in' ? 'inches' : 'cm and mm');
       await s.settled();

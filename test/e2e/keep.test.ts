@@ -220,7 +220,7 @@ describe('nothing is lost, in Chromium', () => {
     expect(await s.text('dialog')).to.match(/encloses no fabric|must be at least 1/);
     await s.press('See what can be repaired', '//dialog');
     await s.holds('repair is open', async () => (await s.text('h1')).includes('needs repair'));
-    const list = await s.text('ul[aria-label="What does not hold"]');
+    const list = await s.text('ul[aria-label="What is damaged"]');
     expect(list).to.include('encloses no fabric');
     expect(list).to.include('the piece is left out');
     expect(list).to.include('it becomes 1');
@@ -404,7 +404,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.go('/');
     await s.find('[data-project=comet-pennants]');
     await (await s.find('input[type=file]')).sendKeys(file);
-    await s.holds('it asks', async () => (await s.text('dialog')).includes('is here already'));
+    await s.holds('it asks', async () => (await s.text('dialog')).includes('is already here'));
     expect(await s.axe(), 'arrival').to.deep.equal([]);
     await s.press('Import what was done there', '//dialog');
     await s.holds('it is open', async () => (await s.driver.getCurrentUrl()).includes('/project/comet-pennants/'));

@@ -37,7 +37,7 @@ describe('the Layers station', () => {
   it('shows how thick it is', async () => {
     await s.press('how thick it is');
     expect(
-      (await s.driver.findElements(By.css('[aria-label^="Layers of cloth, the ground"] li'))).length,
+      (await s.driver.findElements(By.css('[aria-label^="Layers of fabric, the background"] li'))).length,
     ).to.be.at.least(3);
     expect(await s.text('aside')).to.match(/Stiffest place\n\d+ layers of fabric/);
   });
@@ -63,7 +63,7 @@ describe('the Layers station', () => {
 
   it('decides a pair by hand, keeps it when our order is taken, and gives it up', async () => {
     await s.visit('harbour-light', 'layers');
-    await s.press('3 Far sea', '//aside');
+    await s.press('Far sea (3)', '//aside');
     // The first neighbour that lies over it goes under it at a switch.
     await (await s.find('aside [role=switch][aria-checked=true]')).click();
     await s.settled();
@@ -100,11 +100,11 @@ describe('the Layers station', () => {
   });
 
   it('cuts hidden cloth away when asked', async () => {
-    await s.press('4 Cliff', '//aside');
+    await s.press('Cliff (4)', '//aside');
     const has = (await s.text('aside')).includes('Hidden fabric');
     if (!has) {
       await s.press('Done');
-      await s.press('6 Tower', '//aside');
+      await s.press('Tower (6)', '//aside');
     }
     await s.press('Cut it away');
     await s.holds('cut away', async () => (await s.text('aside')).includes('Keep it'));

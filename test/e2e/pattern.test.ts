@@ -29,7 +29,7 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.type('Box width', '12 in', '//dialog');
     await s.type('Box height', '9 cm', '//dialog');
     await s.holds('it says what stops it', async () =>
-      /305 mm wide, .* its width is what stops it.* 6 templates for 7 letters \(N ×2\)/.test(
+      /30\.5 cm wide, .* its width is what stops it.* 6 templates for 7 letters \(N ×2\)/.test(
         await s.text('dialog [role=status]'),
       ),
     );
@@ -91,9 +91,9 @@ describe('the Pattern station, tried as a new user would', () => {
     await s.press('Shape');
     await s.press('Crescent moon', '//dialog');
     await s.type('Across', '80 mm', '//dialog');
-    await s.type('Thickest', '79', '//dialog');
+    await s.type('Thickest', '79 mm', '//dialog');
     expect(await s.text('dialog [role=alert]')).to.include('Make it thinner');
-    await s.type('Thickest', '24', '//dialog');
+    await s.type('Thickest', '24 mm', '//dialog');
     await s.press('Add shape', '//dialog');
     await s.holds('one more', async () => (await pieces()) === 8);
     expect(await s.text('aside h2')).to.equal('8 · Crescent moon');
@@ -102,13 +102,13 @@ describe('the Pattern station, tried as a new user would', () => {
   it('places it by typed distances, resizes it with its aspect kept, turns it', async () => {
     await s.type('From the right edge', '20 mm');
     await s.type('From the top edge', '1 in');
-    await s.holds('20 mm from the right', async () => (await s.value('From the right edge')) === '20 mm');
-    expect(await s.value('From the top edge')).to.equal('25.4 mm');
+    await s.holds('20 mm from the right', async () => (await s.value('From the right edge')) === '2 cm');
+    expect(await s.value('From the top edge')).to.equal('2.54 cm');
     const [w, h] = [
       Number.parseFloat(await s.value('Width (height follows)')),
       Number.parseFloat(await s.value('Height (width follows)')),
     ];
-    await s.type('Height (width follows)', '120');
+    await s.type('Height (width follows)', '120 mm');
     await s.holds(
       'grown',
       async () => Math.abs(Number.parseFloat(await s.value('Width (height follows)')) - (w * 120) / h) < 0.2,
@@ -203,7 +203,7 @@ describe('the Pattern station, tried as a new user would', () => {
       .and.match(/not run/);
     await s.press('set the width', '//dialog');
     await s.type('Width', '10 cm', '//dialog');
-    await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('100 mm wide'));
+    await s.holds('100 mm wide', async () => (await s.text('dialog [role=status]')).includes('10 cm wide'));
     await s.press('Add drawing', '//dialog');
     await s.holds('five more', async () => (await pieces()) === 13);
     expect(await s.driver.getTitle()).to.not.include('hacked');
@@ -230,7 +230,7 @@ describe('the Pattern station, tried as a new user would', () => {
 
   sweep('shows the pieces on a photo of one’s own cloth, at true size', async () => {
     await s.press('Done');
-    await s.press('8 Crescent moon', '//aside');
+    await s.press('Crescent moon (8)', '//aside');
     await s.press('Use a photo of this fabric');
     await s.give(
       'cloth.png',
@@ -303,8 +303,8 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('gives the ground a size, a shape, seams and creases', async () => {
-    await (await (await s.field('A size people use')).findElement(By.css('option[value="Fat quarter"]'))).click();
-    await s.holds('a fat quarter', async () => (await s.value('Background width')) === '558.8 mm');
+    await (await (await s.field('Common sizes')).findElement(By.css('option[value="Fat quarter"]'))).click();
+    await s.holds('a fat quarter', async () => (await s.value('Background width')) === '55.88 cm');
     await (await (await s.field('Shape')).findElement(By.css('option[value=oval]'))).click();
     await s.type('Seam allowance', '1/4 in');
     await s.type('Folds across', '2');

@@ -110,13 +110,13 @@ describe('Press, in Chromium', () => {
   it('weighs a lean', async () => {
     await s.press('Weigh my pressure');
     expect(await s.text('dialog')).to.match(/That is \d+ N/);
-    await s.press('Keep it');
+    await s.press('Save');
     await s.settled();
   });
 
   it('takes a cover of one’s own from the project', async () => {
     await s.field('Cover for fusing to the background');
-    await (await s.find('select option[value=linen-fabric]')).click();
+    await (await s.find('select option[value=linen-cloth]')).click();
     await s.settled();
     await s.holds('a pressing cloth is on the tickets', async () =>
       (await s.text('article[data-ticket]')).includes('pressing cloth'),

@@ -36,7 +36,7 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.holds('four letters', async () => (await pieces()) === 4);
     await s.type('Capital tops from the top edge', '120 mm');
     await s.type('Baseline from the bottom edge', '100 mm');
-    expect(await s.value('Baseline from the bottom edge')).to.equal('100 mm');
+    expect(await s.value('Baseline from the bottom edge')).to.equal('10 cm');
     await kept('its baseline', (p) =>
       p.words.some((w) => Math.abs(w.at.yMm - ((p.articles[0]?.ground?.heightMm ?? 0) - 100)) < 0.1),
     );

@@ -40,7 +40,7 @@ describe('the first ten minutes, in Chromium', () => {
     await act(() => s.press('Continue'));
     await act(() => s.press('Continue'));
     await act(() => s.press('New fabric'));
-    await act(() => s.type('Its colour', 'teal'));
+    await act(() => s.type('Colour', 'teal'));
     await act(() => s.press('Start now'));
     // What it was called is what the word says to begin with.
     await s.holds('the word is offered', async () => (await s.value('Word', '//dialog')) === 'LANTERN');
@@ -114,15 +114,15 @@ describe('the first ten minutes, in Chromium', () => {
     // The cloth made before is in the drawer, and is what was used last.
     expect(await s.text('figure figcaption')).to.include('Teal quilting cotton');
     await s.press('Back');
-    expect(await s.value('Width')).to.equal('457.2 mm');
+    expect(await s.value('Width')).to.equal('45.72 cm');
     await s.press('Continue');
     // What is not understood is never passed over, whichever way one goes on.
     await s.press('New fabric');
-    await s.type('Its colour', 'glorp');
+    await s.type('Colour', 'glorp');
     for (const on of ['Continue', 'Start now']) {
       await s.press(on);
       await s.holds('it says so', async () =>
-        (await s.text('form [role=alert]')).includes('“glorp” is no colour we know'),
+        (await s.text('form [role=alert]')).includes('“glorp” is not known here'),
       );
       expect(await s.text('h1')).to.equal('What is the background?');
     }
@@ -149,13 +149,13 @@ describe('the first ten minutes, in Chromium', () => {
     };
     const since = Date.now();
     await s.press('New fabric', '//aside');
-    await s.type('Its colour', 'teal-ish', '//dialog');
+    await s.type('Colour', 'teal-ish', '//dialog');
     await s.holds('what is wrong, and what may be meant', async () =>
-      /“teal-ish” is no colour we know; did you mean teal/.test(await s.text('dialog [role=alert]')),
+      /“teal-ish” is not known here; did you mean teal/.test(await s.text('dialog [role=alert]')),
     );
     await s.press('Use it', '//dialog');
-    expect(await s.value('Its colour', '//dialog')).to.equal('teal-ish');
-    await s.type('Its colour', 'mustard', '//dialog');
+    expect(await s.value('Colour', '//dialog')).to.equal('teal-ish');
+    await s.type('Colour', 'mustard', '//dialog');
     await s.type('What for? (this names it)', 'the sun', '//dialog');
     await s.press('Use it', '//dialog');
     await s.holds('it is in use', async () => (await fabricOf()) === 'The sun');
@@ -190,13 +190,13 @@ describe('the first ten minutes, in Chromium', () => {
     await colour.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
     for (const letter of '#12ab9f') await colour.sendKeys(letter);
     expect(await colour.getAttribute('value')).to.equal('#12ab9f');
-    await s.press('Keep', '//dialog');
+    await s.press('Save', '//dialog');
     await s.holds('kept', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
     await s.press('The sun');
     expect(await s.value('Colour', '//dialog')).to.equal('#12ab9f');
     await s.type('Colour', 'glorp', '//dialog');
-    await s.press('Keep', '//dialog');
-    await s.holds('it says so', async () => /no colour we know/.test(await s.text('dialog [role=alert]')));
+    await s.press('Save', '//dialog');
+    await s.holds('it says so', async () => /not known here/.test(await s.text('dialog [role=alert]')));
     await s.press('Cancel', '//dialog');
   });
 
@@ -204,21 +204,21 @@ describe('the first ten minutes, in Chromium', () => {
     await s.go('/drawer#webs');
     await s.press('Light film');
     await s.type('Roll width', '44 in', '//dialog');
-    await s.holds('1117.6 mm', async () => (await s.value('Roll width', '//dialog')) === '1117.6 mm');
+    await s.holds('111.76 cm', async () => (await s.value('Roll width', '//dialog')) === '111.76 cm');
     await s.type('Length left', '1 1/8 yd', '//dialog');
-    expect(await s.value('Length left', '//dialog')).to.equal('1028.7 mm');
+    expect(await s.value('Length left', '//dialog')).to.equal('102.87 cm');
     await s.type('Melts at', '380 °F', '//dialog');
     expect(await s.value('Melts at', '//dialog')).to.equal('193 °C');
     await s.type('Add an offcut', '18 x 22 in x 2', '//dialog');
-    await s.press('Add it', '//dialog');
-    expect(await s.value('Width', '//dialog')).to.equal('457.2 mm');
+    await s.press('Add size', '//dialog');
+    expect(await s.value('Width', '//dialog')).to.equal('45.72 cm');
     for (const [text, words] of [
       ['12 parsecs', 'no unit of length here. Understood are mm, cm, m, in, ft, yd and pt'],
       ['1/0', 'divides by nought'],
       ['-3', 'At least 5 mm'],
     ] as const) {
       await s.type('Roll width', text, '//dialog');
-      await s.press('Keep', '//dialog');
+      await s.press('Save', '//dialog');
       await s.holds(text, async () => (await s.text('dialog')).includes(words));
       expect(await s.value('Roll width', '//dialog')).to.equal(text);
     }

@@ -103,7 +103,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '48.5', Key.ENTER);
     }
     await s.holds('true now', async () => (await s.text('[data-ruler]')).includes('That is correct'));
-    await s.press('Keep it');
+    await s.press('Save');
     await s.holds('allowed for', async () => (await s.text('aside')).includes('own error is allowed for'));
     await s.press('Undo');
   });

@@ -30,16 +30,16 @@ describe('colours as people write them', () => {
       expect(new Set(order).size).to.equal(5);
     }
     expect(read('dark blue')).to.equal('#00008b'); // CSS Color 4: darkblue
-    expect(read('dark')).to.match(/no colour we know/);
-    expect(read('dark glorp')).to.match(/no colour we know/);
+    expect(read('dark')).to.match(/not known here/);
+    expect(read('dark glorp')).to.match(/not known here/);
   });
   it('says what it does not know, and what may have been meant', () => {
     expect(read('teal-ish')).to.equal(
-      '“teal-ish” is no colour we know; did you mean teal? Type a name like teal or mustard, or a code like #a1b2c3.',
+      '“teal-ish” is not known here; did you mean teal? Type a name like teal or mustard, or a code like #a1b2c3.',
     );
-    expect(read('glorp')).to.match(/^“glorp” is no colour we know\. Type a name/);
+    expect(read('glorp')).to.match(/^“glorp” is not known here\. Type a name/);
     expect(read('')).to.match(/^Type a name/);
-    expect(read('constructor')).to.match(/no colour we know/);
+    expect(read('constructor')).to.match(/not known here/);
   });
   it('never throws, and whatever it takes is a colour of the format', () => {
     fc.assert(

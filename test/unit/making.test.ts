@@ -175,7 +175,7 @@ describe('making: units', () => {
     expect(plan.press.filter((t) => t.unit === 'crab').map((t) => t.on)).to.deep.equal(['sheet', 'ground']);
     const words = stepWords(crab(), plan);
     expect(words(onGround!)).to.match(
-      /^Bond the unit “crab” as one\. [A-Z•][^()]* on the dial \(15\d °C\), \d+ s, set down/,
+      /^Bond the unit “crab” as one\. [A-Z•][^()]* on the dial \(15\d °C\), \d+ s, press/,
     );
     expect(words(mine[3]!)).to.match(/cool on the sheet.*lift it off as one/);
   });

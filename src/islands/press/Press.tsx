@@ -306,7 +306,7 @@ function Ticket({
               <div>
                 <dt>Press</dt>
                 <dd>
-                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}{' '}
+                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}
                   {t.side !== 'face' && `, ${sideWords(t.side)}`}
                 </dd>
               </div>
@@ -382,7 +382,7 @@ function Ticket({
         </Button>
         {!t.stop && (
           <p className={css.soFar}>
-            So far: {minutesWords(soFar.handsS)} of work{' '}
+            So far: {minutesWords(soFar.handsS)} of work
             {soFar.waitS >= 5 && `, ${minutesWords(soFar.waitS)} of waiting`}
           </p>
         )}

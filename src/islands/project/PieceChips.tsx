@@ -1,8 +1,9 @@
 import { numbersIn, type Project, pieceName } from '~/core/keep/model';
 import { select, useWorkbench } from '~/store';
+import { pieceCalled } from '~/words';
 import css from './PieceChips.module.css';
 
-/** Pieces by number and name, to pick from; `short` gives numbers only. */
+/** Pieces by name and number, to pick from; `short` gives numbers only. */
 export function PieceChips({
   project,
   ids,
@@ -30,14 +31,13 @@ export function PieceChips({
               type="button"
               className={css.chip}
               aria-pressed={id === selectedId}
-              aria-label={`${entry.number} ${name}`}
+              aria-label={pieceCalled(entry.piece, entry.number)}
               title={name}
               onClick={() => select(id)}
             >
               <span className={css.dot} style={{ background: colours.get(entry.piece.fabricId) }} />
+              {!short && <span>{name} </span>}
               <span className={css.number}>{entry.number}</span>
-              {/* The space is read, not seen: the parts stand apart by a gap. */}
-              {!short && <span> {name}</span>}
             </button>
           </li>
         );

@@ -68,7 +68,7 @@ export function ProjectHead({
           onClick={flip}
         >
           {' '}
-          {flipped ? 'Show right side' : 'Show wrong side'}{' '}
+          Show wrong side{' '}
         </Button>
         <Button look="plain" icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />} onClick={onSnags}>
           {checked ? (snags.length === 0 ? 'No snags' : counted(snags.length, 'snag')) : 'Checking …'}

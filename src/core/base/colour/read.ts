@@ -125,6 +125,9 @@ export function parseColour(text: string): { ok: true; value: string } | { ok: f
   const bare = plain.replaceAll(' ', '');
   const rgb = /^#?(?:[0-9a-f]{3}|[0-9a-f]{6})$/.test(typed) ? parseHex(typed) : named(bare);
   if (rgb) return { ok: true, value: formatHex(rgb) };
+  // Whatever word we say ourselves is understood.
+  const ours = PLAIN_WORDS.find(([name]) => name === plain)?.[1];
+  if (ours) return { ok: true, value: ours };
   const [first = '', ...rest] = plain.split(' ');
   const shade = SHADES.get(first);
   if (shade && rest.length > 0) {
@@ -134,7 +137,7 @@ export function parseColour(text: string): { ok: true; value: string } | { ok: f
   const near = plain.split(' ').find((word) => CLOTH_COLOURS.has(word) || named(word));
   return {
     ok: false,
-    message: `“${text.trim().slice(0, 40)}” is no colour we know${near ? `; did you mean ${near}?` : '.'} ${like}`,
+    message: `“${text.trim().slice(0, 40)}” is not known here${near ? `; did you mean ${near}?` : '.'} ${like}`,
   };
 }
 
