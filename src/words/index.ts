@@ -4,6 +4,7 @@ export * from './board';
 export * from './called';
 export * from './cloths';
 export * from './cutter';
+export * from './dates';
 export * from './drawer';
 export * from './edge';
 export * from './facing';

@@ -82,7 +82,7 @@ describe('the Drawer and Match, in Chromium', () => {
       (await s.text('dialog [role=note]')).includes('no web in the Drawer melts below'),
     );
     await s.press('Save');
-    await s.find('[data-thing=glow] [aria-label="something does not fit"]');
+    await s.find('[data-thing=glow] [aria-label="something does not add up"]');
     await s.press('Undo', '//header');
   });
 

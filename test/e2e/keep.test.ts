@@ -80,7 +80,7 @@ describe('nothing is lost, in Chromium', () => {
 
   sweep('a limit crossed: a height that makes it 60 m wide', async () => {
     const wide = drawing('wide.svg', '<path d="M0 0H600V40H0Z" fill="#a02d1b"/>');
-    expect(await layDrawing(wide, 'set the height', '6000')).to.match(/reaches farther than 10 m/);
+    expect(await layDrawing(wide, 'set the height', '6 m')).to.match(/reaches farther than 10 m/);
     await opensAgain(s, 6);
   });
 
@@ -88,7 +88,7 @@ describe('nothing is lost, in Chromium', () => {
     await (await s.find('[data-piece=door]')).click();
     const left = await fieldOf(s, 'From the right edge');
     const before = await left.getAttribute('value');
-    await type(left, '-10000');
+    await type(left, '-10000 mm');
     const words = await s.text(`aside ${refusal}`);
     expect(words).to.match(/place across in mm is 10,?\d+(\.\d+)?, but must be at most 10,000/);
     await left.sendKeys(Key.ESCAPE);
@@ -96,7 +96,7 @@ describe('nothing is lost, in Chromium', () => {
   });
 
   sweep('a limit crossed: more cloth than a sewing room has seen, at its field', async () => {
-    await type(await fieldOf(s, 'Width (height follows)'), '6000');
+    await type(await fieldOf(s, 'Width (height follows)'), '6 m');
     const many = await fieldOf(s, 'How many');
     await type(many, '300');
     expect(await s.text(`aside ${refusal}`)).to.match(/more than 10,000 m² of fabric/);
@@ -115,7 +115,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('Add drawing', '//dialog');
     await s.settled();
     const wide = await fieldOf(s, 'Width (height follows)');
-    await type(wide, '1');
+    await type(wide, '1 mm');
     expect(await s.text(`aside ${refusal}`)).to.match(/encloses no fabric/);
     await wide.sendKeys(Key.ESCAPE);
   });

@@ -124,7 +124,7 @@ describe('the Layers station', () => {
       .move({ origin, y: -12 })
       .release()
       .perform();
-    await s.holds('picked and moved', async () => (await s.text('aside h2')).startsWith('15'));
+    await s.holds('picked and moved', async () => (await s.text('aside h2')).endsWith('(15)'));
     await s.holds('above where it was', async () => !(await s.text('aside p')).includes('Layer 15 of'));
     await s.press('Undo');
     await s.holds('back', async () => (await s.text('aside p')).includes('Layer 15 of'));

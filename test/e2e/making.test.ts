@@ -100,7 +100,7 @@ describe('The making, in Chromium', () => {
     await s.run(
       "document.querySelector('[data-piece=crab]').dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }))",
     );
-    await s.holds('two are in hand', async () => (await s.text('aside')).includes('2 things in hand'));
+    await s.holds('two are in hand', async () => (await s.text('aside')).includes('2 things selected'));
     await choose('How it is cut', 'cutter-fabric-up');
     await s.settled();
     const kept = async (): Promise<number> =>

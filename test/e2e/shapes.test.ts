@@ -28,7 +28,7 @@ describe('shapes, joins and words as makers cut them', () => {
     await s.choose('measured, letter to letter', '//dialog');
     await s.type('Gap, letter to letter', '4 mm', '//dialog');
     await s.holds('it says the gap and the thinnest stroke', async () =>
-      /Gaps of 4 mm, letter to letter\. The thinnest stroke is [\d.]+ mm, in [HALO]\./.test(
+      /Gaps of 4 mm, letter to letter\. The thinnest stroke is [\d.]+ [cm]m, in [HALO]\./.test(
         await s.text('dialog [role=status]'),
       ),
     );

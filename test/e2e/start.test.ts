@@ -77,7 +77,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.holds('asked there', async () =>
       (await s.text('[aria-label="Still open"]')).includes('Will it be washed?'),
     );
-    expect(await s.text('[aria-label="Still open"]')).to.match(/we go on as if: never.*we go on as if: zigzag/s);
+    expect(await s.text('[aria-label="Still open"]')).to.match(/this is assumed: never.*this is assumed: zigzag/s);
     expect(await state('Match')).to.equal('open');
     expect(await s.axe(), 'open questions').to.deep.equal([]);
     await s.choose('often', '//*[@data-question="laundering"]');
@@ -231,7 +231,7 @@ describe('the first ten minutes, in Chromium', () => {
       await s.visit('lemon-pot', 'pattern');
       await s.run('document.querySelector("header button").focus()');
       await s.driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
-      await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things in hand');
+      await s.holds('all seven of the front', async () => (await s.text('aside h2')) === '7 things selected');
       expect(await s.run<string>('return String(getSelection())')).to.equal('');
       expect(await s.value('From the left')).to.match(/"$/);
       await s.type('From the left', '3 in');

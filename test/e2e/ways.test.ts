@@ -57,7 +57,8 @@ describe('how things are said, in Chromium', () => {
       .to.include('Stabilizer')
       .and.not.match(/stabiliser/i);
     await s.station('trace');
-    expect(await s.value('Paper')).to.equal('letter');
+    expect(await ticked('Paper')).to.equal('Letter');
+    expect(await s.text('main')).to.match(/Letter\s+A4\s+Tabloid\s+A3\s+Roll/);
     await s.station('pattern');
     expect(await s.value('Background width')).to.match(/ cm$/);
     await s.station('gather');
@@ -72,7 +73,7 @@ describe('how things are said, in Chromium', () => {
     await s.run('arguments[0].focus()', term);
     await term.sendKeys('\uE007');
     const note = await s.find('[role=note]:popover-open');
-    expect(await note.getText()).to.match(/^Paper backing: The paper that the web comes on/);
+    expect(await note.getText()).to.match(/^Paper backing The paper that the web comes on/);
     expect(await s.overflows()).to.equal(false);
     expect(await s.axe()).to.deep.equal([]);
     await s.size(1280, 800);

@@ -4,10 +4,10 @@ import { Button, FilePick, Note } from '~/components';
 import { intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
 import { newId, type Plan, type Project } from '~/core/keep/model';
 import { attempt, nowMs, readPicture, recordStep, undo } from '~/store';
+import { dayWords } from '~/words';
 import css from './Board.module.css';
 
 const minutes = (s: number): string => `${Math.max(1, Math.round(s / 60))} min`;
-const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
 /** A diary’s photo is kept so large, px. */
 const PHOTO_PX = 1200;
 
@@ -104,12 +104,12 @@ export function Diary({ project }: { project: Project }) {
     <ul className={css.diary} aria-label="Diary">
       {[...board.diary].reverse().map((d) => (
         <li key={d.id}>
-          <strong>{day.format(d.atMs)}</strong>
+          <strong>{dayWords(d.atMs)}</strong>
           {d.tookS > 0 && `, ${minutes(d.tookS)}`} {d.note}
           {project.pictures
             .filter((p) => p.id === d.pictureId)
             .map((p) => (
-              <img key={p.id} className={css.photo} src={p.dataUrl} alt={`Of ${day.format(d.atMs)}`} />
+              <img key={p.id} className={css.photo} src={p.dataUrl} alt={`Of ${dayWords(d.atMs)}`} />
             ))}
         </li>
       ))}

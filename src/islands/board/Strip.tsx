@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { leftS } from '~/core/hands/board';
 import type { BoardTimer, Project } from '~/core/keep/model';
+import { weekdayWords } from '~/words';
 import css from './Board.module.css';
 import { namesOf } from './PressRun';
 import { sound } from './sounds';
@@ -45,9 +46,7 @@ export function Strip({ project, now, loud }: { project: Project; now: number; l
 /** Drying overnight is told as a time of day. */
 const until = (t: BoardTimer, left: number): string =>
   left > 3600
-    ? new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' }).format(
-        t.startedMs + t.seconds * 1000,
-      )
+    ? weekdayWords(t.startedMs + t.seconds * 1000)
     : left > 90
       ? `${Math.ceil(left / 60)} min`
       : `${Math.ceil(left)} s`;

@@ -24,13 +24,13 @@ import {
 } from '~/core/base/units';
 import { CLOTH_PROPERTIES, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
 import { type Fabric, FIBRES, LIMITS, type Picture } from '~/core/keep/model';
-import { clothName, clothOptions, spell } from '~/words';
+import { clothName, clothOptions, gsm, spell } from '~/words';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
-import { gsmCell, nameColumn, type TableOf } from './table';
+import { nameColumn, type TableOf } from './table';
 import { limitWords, perRun, stockM2, stockWords } from './words';
 
 const DOTS = [1, 2, 3] as const;
@@ -270,7 +270,7 @@ export const fabricTable: TableOf<'fabrics'> = (drawer, units) => ({
       id: 'mass',
       header: 'Weight',
       accessorFn: (f) => f.massGsm,
-      cell: ({ row }) => gsmCell(row.original.massGsm),
+      cell: ({ row }) => gsm(row.original.massGsm, units),
     },
     {
       id: 'thickness',

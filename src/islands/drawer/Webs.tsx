@@ -18,7 +18,7 @@ import css from './Drawer.module.css';
 import { Editor, type EditorProps, Part } from './Editor';
 import { PhotoField } from './PhotoField';
 import { StockRows } from './StockRows';
-import { gsmCell, nameColumn, price, type TableOf } from './table';
+import { nameColumn, price, type TableOf } from './table';
 import { FORM_WORDS, LINER_WORDS, perRun, SEWING_WORDS } from './words';
 
 /** Common practice, no source: around 17 in. */
@@ -205,7 +205,7 @@ export const webTable: TableOf<'webs'> = (drawer, units) => ({
       id: 'mass',
       header: 'Glue',
       accessorFn: (w) => w.massGsm,
-      cell: ({ row }) => gsmCell(row.original.massGsm),
+      cell: ({ row }) => gsm(row.original.massGsm, units),
     },
     { id: 'form', header: 'Form', accessorFn: (w) => FORM_WORDS[w.form] },
     {

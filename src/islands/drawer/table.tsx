@@ -40,5 +40,4 @@ export const nameColumn = <K extends DrawerKind>(kind: K, drawer: DrawerContents
   ),
 });
 
-export const gsmCell = (n: number): string => `${Math.round(n)} g/m²`;
 export const price = (n: number | null): string => (n === null ? '' : moneyWords(n));

@@ -4,11 +4,12 @@ import { Button, Empty, FieldChoice, Note } from '~/components';
 import { paperOfPlace } from '~/core/base/units';
 import { differences, takeIn } from '~/core/keep/drawer';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
-import { correctedFor, PAPER_FACTS, type Paper, type SheetDocument, sheetsToSvg } from '~/core/print/sheet';
+import { correctedFor, type Paper, type SheetDocument, sheetsToSvg } from '~/core/print/sheet';
 import { download, edit, useDrawer, useWorkbench } from '~/store';
 import { minutesWords, threadTroubleWords } from '~/words';
 import { askPlanThread } from '~/workers';
 import { ArticleStrip } from '../project/ArticleStrip';
+import { paperOptions } from '../project/papers';
 import { planPdf } from '../project/pdf';
 import { useOpen } from '../project/useOpen';
 import { ClothEdges } from './ClothEdges';
@@ -150,12 +151,7 @@ function Guide({ project }: { project: Project }) {
         Where each line begins and which way it goes, the settings, and a test strip with your sharpest point, corner
         and curve.
       </p>
-      <FieldChoice
-        label="Paper"
-        value={paper}
-        options={(['a4', 'letter'] as const).map((value) => ({ value, label: PAPER_FACTS[value].name }))}
-        onChange={setPaper}
-      />
+      <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'small')} onChange={setPaper} />
       <div className={css.row}>
         <Button look="go" icon={<FileDown size={18} />} disabled={busy} onClick={() => void make('pdf')}>
           {busy ? 'Drawing …' : 'Stitch guide, PDF'}

@@ -5,6 +5,7 @@ import { takeAll } from '~/core/cut/gather';
 import type { GatherPlan, Project } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { edit, nowMs } from '~/store';
+import { dayInYearWords } from '~/words';
 import { bookOut, putBack } from './edits';
 import css from './Gather.module.css';
 
@@ -18,9 +19,8 @@ export function TakeIt({ project, gather, fresh }: { project: Project; gather: G
       <div className={css.part} data-taken>
         <h2>It is cut</h2>
         <p>
-          Booked out of the Drawer on{' '}
-          {new Date(taken.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}. What is left of fabric
-          and web is there with its size.
+          Booked out of the Drawer on {dayInYearWords(new Date(taken.at))}. What is left of fabric and web is there with
+          its size.
         </p>
         <div className={css.row}>
           <Button onClick={() => void edit(putBack)}>Not cut after all</Button>

@@ -2,9 +2,8 @@ import { useState } from 'react';
 import { Button, Dialog, Note, PictureView } from '~/components';
 import { type Project, viewOf } from '~/core/keep/model';
 import { type ArrivalChoice, type Arrived, attempt, takeArrived } from '~/store';
+import { momentWords } from '~/words';
 import css from './Home.module.css';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A project that came as a file, of which something has to be said before it is stored: it is already here, or is not as it was written. */
 export function ArrivalDialog({
@@ -35,7 +34,7 @@ export function ArrivalDialog({
         )}
         {here && (
           <div className={css.twoSides}>
-            <Side title={`Here, changed ${when.format(here.updatedAt)}`} project={here.project} />
+            <Side title={`Here, changed ${momentWords(here.updatedAt)}`} project={here.project} />
             <Side title="In the file" project={project} />
           </div>
         )}

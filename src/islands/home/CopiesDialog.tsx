@@ -25,12 +25,10 @@ import {
   useFolder,
   writeToFolder,
 } from '~/store';
-import { archiveWords } from '~/words';
+import { archiveWords, clockWords, dayWords } from '~/words';
 import { Differing } from './Differing';
 import css from './Home.module.css';
 
-const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
-const clock = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' });
 const megabytes = (bytes: number): string => {
   const mb = bytes / 1e6;
   if (mb < 1) return `${Math.max(1, Math.round(bytes / 1000))} kB`;
@@ -118,7 +116,7 @@ export function CopiesDialog({
           <h3>Everything in one file</h3>
           <p>
             All projects with their earlier versions, the bin, the Drawer, your shapes and your fonts.{' '}
-            {keptAt ? `Last kept on ${day.format(keptAt)}.` : 'No copy of this device is known.'}
+            {keptAt ? `Last kept on ${dayWords(keptAt)}.` : 'No copy of this device is known.'}
           </p>
           <div className={css.actions}>
             <Button
@@ -191,7 +189,7 @@ function BringBack({
   };
   return (
     <section>
-      <h3>In this file{read.keptAtMs === null ? '' : `, kept on ${day.format(read.keptAtMs)}`}</h3>
+      <h3>In this file{read.keptAtMs === null ? '' : `, kept on ${dayWords(read.keptAtMs)}`}</h3>
       {!both && <p role="status">Comparing it with what is here …</p>}
       {both && (
         <>
@@ -235,7 +233,7 @@ function FolderPart({ onError }: { onError: (words: string | null) => void }) {
             <p>
               “{folder.name}”{folder.state === 'asks' && ' — the browser needs your permission again.'}
               {folder.state === 'ready' &&
-                (folder.wroteAt ? ` — last written at ${clock.format(folder.wroteAt)}.` : ' — ready.')}
+                (folder.wroteAt ? ` — last written at ${clockWords(folder.wroteAt)}.` : ' — ready.')}
               {folder.state === 'failed' && ` — ${folder.words}`}
             </p>
           )}

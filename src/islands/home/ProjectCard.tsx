@@ -2,11 +2,10 @@ import { Copy, Download, Pencil, Trash2, Wrench } from 'lucide-react';
 import { Button, PictureView } from '~/components';
 import { viewOf } from '~/core/keep/model';
 import { exportProject, exportRaw, type ProjectRow } from '~/store';
+import { momentWords } from '~/words';
 import { addressOf } from '../project/stations';
 import css from './Home.module.css';
 import { soundProject } from './sound';
-
-const dateWords = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** One project on the first page: its picture, its name, and what can be done with it. One that is damaged says so, and leads to its mending. */
 export function ProjectCard({
@@ -49,7 +48,7 @@ export function ProjectCard({
       {lesson && <p className={css.lesson}>{lesson}</p>}
       <p className={css.when}>
         {whole && `${whole.pieces.length === 1 ? '1 piece' : `${whole.pieces.length} pieces`} · `}changed{' '}
-        {dateWords.format(row.updatedAt)}
+        {momentWords(row.updatedAt)}
       </p>
       {underWay && (
         <p className={css.when}>

@@ -25,19 +25,19 @@ export function PieceChips({
         const entry = byId.get(id);
         if (!entry) return null;
         const name = pieceName(entry.piece, entry.number);
+        const called = pieceCalled(entry.piece, entry.number);
         return (
           <li key={id}>
             <button
               type="button"
               className={css.chip}
               aria-pressed={id === selectedId}
-              aria-label={pieceCalled(entry.piece, entry.number)}
+              aria-label={short ? called : undefined}
               title={name}
               onClick={() => select(id)}
             >
               <span className={css.dot} style={{ background: colours.get(entry.piece.fabricId) }} />
-              {!short && <span>{name} </span>}
-              <span className={css.number}>{entry.number}</span>
+              {short ? <span className={css.number}>{entry.number}</span> : <span>{called}</span>}
             </button>
           </li>
         );

@@ -3,9 +3,9 @@ import { useEffect, useState } from 'react';
 import { Button, Dialog, Note, PictureView } from '~/components';
 import { type Project, parseProject, viewOf } from '~/core/keep/model';
 import { attempt, exportProject, exportRaw, takeBack, type VersionRow, versionsOf } from '~/store';
+import { momentWords } from '~/words';
 import css from './VersionsDialog.module.css';
 
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const WHY: Readonly<Record<VersionRow['why'], string>> = {
   kept: 'saved as you worked',
   before: 'saved before something replaced it',
@@ -60,7 +60,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
             {versions.map((v, i) => (
               <li key={v.row.key}>
                 <button type="button" aria-pressed={i === chosen} onClick={() => setChosen(i)}>
-                  <b>{when.format(v.row.at)}</b>
+                  <b>{momentWords(v.row.at)}</b>
                   <span>
                     {v.project && (v.project.pieces.length === 1 ? '1 piece, ' : `${v.project.pieces.length} pieces, `)}
                     {WHY[v.row.why]}
@@ -79,7 +79,7 @@ export function VersionsDialog({ project, onClose }: { project: Project; onClose
                   <PictureView
                     project={viewOf(shown.project, null)}
                     spots={{}}
-                    title={`As it was on ${when.format(shown.row.at)}`}
+                    title={`As it was on ${momentWords(shown.row.at)}`}
                   />
                 </div>
               ) : (

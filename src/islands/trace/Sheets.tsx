@@ -1,6 +1,7 @@
 import { FieldChoice, Note, type Option } from '~/components';
 import type { Project } from '~/core/keep/model';
-import { PAPER_FACTS, type Paper, type SheetDocument } from '~/core/print/sheet';
+import type { Paper, SheetDocument } from '~/core/print/sheet';
+import { paperOptions } from '../project/papers';
 import { SheetView } from './SheetView';
 import css from './Trace.module.css';
 
@@ -57,15 +58,7 @@ export const ViewBar = ({
       />
     )}
     {view !== 'mats' && (
-      <FieldChoice
-        label="Paper"
-        value={paper}
-        options={(['a4', 'letter', 'a3', 'tabloid', 'roll'] as const).map((value) => ({
-          value,
-          label: PAPER_FACTS[value].name,
-        }))}
-        onChange={onPaper}
-      />
+      <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'all')} onChange={onPaper} />
     )}
     {view === 'sheets' && webs.length > 0 && <FieldChoice label="Web" value={webId} options={webs} onChange={onWeb} />}
   </div>

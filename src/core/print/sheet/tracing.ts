@@ -20,6 +20,7 @@ import {
   transformRegion,
   translation,
 } from '../../base/shape';
+import { formatMass } from '../../base/units';
 import { patchesOf, ROUGH_CUT_MM, roughCutOf } from '../../cut/layout';
 import { type Boxed, layInFewestRows, layInRows } from '../../cut/nest';
 import { type DrawnMark, type LineUse, lookup, type Plan, type Project, pieceName } from '../../keep/model';
@@ -285,7 +286,9 @@ export function tracingSheets(
   const sections = [...project.webs.filter((w) => used.has(w.id)), ...(used.has(null) ? [null] : [])];
   const pages: SheetPage[] = [];
   for (const web of sections) {
-    const title = web ? `Tracing sheet · ${web.name}, ${web.massGsm} g/m²` : 'Tracing sheet · no web chosen yet';
+    const title = web
+      ? `Tracing sheet · ${web.name}, ${formatMass(web.massGsm, project.units)}`
+      : 'Tracing sheet · no web chosen yet';
     const items = itemsOf(project, plan, web?.id ?? null, traced, by);
     const area = wholeArea(facts.widthMm, facts.heightMm ?? 0);
     const gap = 2 * ROUGH_CUT_MM;
