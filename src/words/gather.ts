@@ -205,9 +205,13 @@ export function hereWords(need: Need, units: Units): string {
   return none ? 'none here' : `${amountWords(have, kind, units)} here`;
 }
 
+/** Less of a length than this is none. */
+const NOTHING_MM = 1;
 /** What is needed and what is there, in a sentence. */
 export function needWords(need: Need, units: Units): string {
   const none = Object.values(need.have).every((n) => n === 0);
+  // What offcuts give is not asked of the roll.
+  if (need.need.lengthMm !== undefined && need.need.lengthMm < NOTHING_MM) return 'Your offcuts are enough.';
   return `You need ${amountWords(need.need, need.kind, units)} and have ${none ? 'none' : amountWords(need.have, need.kind, units)}.`;
 }
 

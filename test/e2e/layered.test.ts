@@ -41,7 +41,7 @@ describe('things of two layers, in Chromium', () => {
       expect(await s.text('h1')).to.equal('What is the back made of?');
       await s.press('Start now');
       await s.settled();
-      await s.press('Shape');
+      await s.press('Shape', '//*[@aria-label="Add"]');
       await (await s.named('Star', '//dialog')).click();
       await s.press('Add shape', '//dialog');
       await s.settled();

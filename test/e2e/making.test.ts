@@ -124,7 +124,7 @@ describe('The making, in Chromium', () => {
         'return document.querySelectorAll("section[aria-label=\\"The picture\\"] div > svg[data-flipped] [role=button]").length',
       );
     expect(await onPicture()).to.equal(0);
-    await s.press('Shape');
+    await s.press('Shape', '//*[@aria-label="Add"]');
     await s.press('Add shape', '//dialog');
     await s.settled();
     await s.holds('one piece lies there', async () => (await onPicture()) === 1);

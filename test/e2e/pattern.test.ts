@@ -88,7 +88,7 @@ describe('the Pattern station, tried as a new user would', () => {
   });
 
   it('adds a moon from the shelf, by its measurements', async () => {
-    await s.press('Shape');
+    await s.press('Shape', '//*[@aria-label="Add"]');
     await s.press('Crescent moon', '//dialog');
     await s.type('Across', '80 mm', '//dialog');
     await s.type('Thickest', '79 mm', '//dialog');

@@ -60,7 +60,7 @@ describe('shapes, joins and words as makers cut them', () => {
   });
 
   it('a shape from the shelf goes round a ring, turned, in two cloths', async () => {
-    await s.press('Shape');
+    await s.press('Shape', '//*[@aria-label="Add"]');
     await s.press('Heart', '//dialog');
     await s.press('Add shape', '//dialog');
     await s.holds('one', async () => (await pieces()) === 1);
@@ -134,7 +134,7 @@ describe('shapes, joins and words as makers cut them', () => {
 
   it('a motif is cut from the photo of a print by a tap, its print in place, its route said', async function () {
     this.timeout(120_000);
-    await s.press('Shape');
+    await s.press('Shape', '//*[@aria-label="Add"]');
     await s.press('Add shape', '//dialog');
     await s.holds('five', async () => (await pieces()) === 5);
     await s.press('Use a photo of this fabric');

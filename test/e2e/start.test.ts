@@ -139,7 +139,7 @@ describe('the first ten minutes, in Chromium', () => {
   });
 
   sweep('a fabric is made inside Pattern, typed, from the drawer, and several from a photo', async () => {
-    await s.press('Shape');
+    await s.press('Shape', '//*[@aria-label="Add"]');
     await s.press('Add shape', '//dialog');
     await s.settled();
     const fabricOf = async (): Promise<string | undefined> => {

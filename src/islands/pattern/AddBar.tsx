@@ -31,8 +31,8 @@ export function AddBar({ project }: { project: Project }) {
     setBegun(true);
   }, []);
   return (
-    <div className={css.add}>
-      <span>Add:</span>
+    <div className={css.add} role="group" aria-label="Add">
+      <span aria-hidden="true">Add:</span>
       <Button icon={<Type size={18} />} onClick={() => setOpen('word')}>
         Word
       </Button>

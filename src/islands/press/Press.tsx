@@ -411,7 +411,7 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
         {t.heat.dial ? (
           <>
             <p className={`${css.big} ${css.heat}`} data-long={dialWords(t.heat.dial).length > LONG_MARK}>
-              <span className="visually-hidden">Dial: </span>
+              <span className={css.unit}>dial </span>
               {dialWords(t.heat.dial)}
             </p>
             <p className={css.dial}>
@@ -442,7 +442,7 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
         {t.side === 'both' && <p className={css.dial}>half from each side</p>}
         <DwellBand ticket={t} />
         <p className={css.under}>
-          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s{' '}
+          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
           {t.leaflet.rules ? ', followed here' : ''}
         </p>
       </div>

@@ -25,19 +25,25 @@ export function PieceChips({
         const entry = byId.get(id);
         if (!entry) return null;
         const name = pieceName(entry.piece, entry.number);
-        const called = pieceCalled(entry.piece, entry.number);
         return (
           <li key={id}>
             <button
               type="button"
               className={css.chip}
               aria-pressed={id === selectedId}
-              aria-label={short ? called : undefined}
               title={name}
               onClick={() => select(id)}
             >
               <span className={css.dot} style={{ background: colours.get(entry.piece.fabricId) }} />
-              {short ? <span className={css.number}>{entry.number}</span> : <span>{called}</span>}
+              {short ? (
+                <>
+                  <span className="visually-hidden">{name} (</span>
+                  <span className={css.number}>{entry.number}</span>
+                  <span className="visually-hidden">)</span>
+                </>
+              ) : (
+                <span>{pieceCalled(entry.piece, entry.number)}</span>
+              )}
             </button>
           </li>
         );

@@ -67,8 +67,7 @@ export function ProjectHead({
           title={singleKeys ? 'Show the wrong side (F)' : 'Show the wrong side'}
           onClick={flip}
         >
-          {' '}
-          Show wrong side{' '}
+          <span className={css.told}>Show wrong side</span>
         </Button>
         <Button look="plain" icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />} onClick={onSnags}>
           {checked ? (snags.length === 0 ? 'No snags' : counted(snags.length, 'snag')) : 'Checking …'}

@@ -13,6 +13,9 @@ const medianOf = (list: readonly number[]): number => {
   return s.length % 2 === 1 ? at(mid) : (at(mid - 1) + at(mid)) / 2;
 };
 
+/** Steps taking less than this of the plan were ticked off in passing, which is nobody's pace. Ours. */
+const LEAST_PACE = 0.2;
+
 /** One’s own pace for each kind of step: how long it took against the plan, the median; kinds of which too few were timed are left out. */
 export function paceOf(times: Board['times']): ReadonlyMap<string, number> {
   const byKind = new Map<string, number[]>();
@@ -20,6 +23,7 @@ export function paceOf(times: Board['times']): ReadonlyMap<string, number> {
     if (plannedS < 1) continue;
     if (isBreak(plannedS, tookS)) continue;
     const ratio = tookS / plannedS;
+    if (ratio < LEAST_PACE) continue;
     byKind.set(kind, [...(byKind.get(kind) ?? []), ratio]);
   }
   return new Map([...byKind].flatMap(([kind, r]) => (r.length < ENOUGH_TIMES ? [] : [[kind, medianOf(r)] as const])));
