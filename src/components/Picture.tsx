@@ -1,7 +1,7 @@
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useId } from 'react';
 import type { Spot } from '~/core/base/shape';
 import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/keep/model';
-import { pieceCalled } from '~/words';
+import { pieceSpoken } from '~/words';
 import { ClothDefs, clothUrl, shade } from './Cloth';
 import { INK_ON_CLOTH, PAPER_ON_CLOTH, readableOn, SHADOW_OF_CLOTH } from './on-cloth';
 import css from './Picture.module.css';
@@ -48,7 +48,7 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
   const { piece } = p;
   const outline = finishedOutline(piece);
   const place = `translate(${piece.at.xMm} ${piece.at.yMm}) rotate(${piece.at.rotateDeg})`;
-  const label = pieceCalled(piece, p.number);
+  const label = pieceSpoken(piece, p.number);
   return (
     <g
       className={css.piece}

@@ -1,24 +1,31 @@
-import type { Gate, LetGo } from '~/core/hands/board';
-import type { BoardMend, MendCode, Project, StepKind } from '~/core/keep/model';
+import type { LetGo } from '~/core/hands/board';
+import type { BoardMend, MendCode, Project, StepGate, StepKind } from '~/core/keep/model';
+import { coverName } from './bench';
 import { term } from './glossary';
-import { heat, listedWords, seconds } from './table';
+import { heat, listedWords, say, seconds, type Words, withArticle } from './table';
 
-const GATES: { readonly [G in Gate]: string | (() => string) } = {
-  'liner-off': 'Is every paper off?',
-  'web-down': 'Is the web on the wrong side (back), glue side down?',
-  'right-way-round': 'Is it drawn the way round that the sheet shows?',
-  'sheet-on-top': 'Is a non-stick pressing sheet on top? This web has no paper.',
-  'sheet-beneath': 'Is a pressing sheet beneath, too? The web is as large as the fabric.',
-  'cover-on': 'Is the cover between iron and work?',
-  'iron-on-heel': 'Is the iron on its heel?',
-  'foil-covers': 'Does the foil cover all of the glue, metal side up?',
-  'parchment-under-plug': () => `Is ${term('parchment')} under the plug?`,
+const GATES: Words<StepGate, []> = {
+  'drawn-reversed': () => 'Is it drawn reversed, as on its sheet?',
+  'drawn-as-seen': () => 'Is it drawn as on its sheet, not reversed?',
+  'web-on-back': () => 'Is the web on the wrong side (back), glue side down?',
+  'web-on-front': () => 'Is the web on the right side (front), glue side down?',
+  'sheet-on-top': () => 'Is a non-stick pressing sheet on top? No paper covers this glue.',
+  'sheet-beneath': () => 'Is a pressing sheet beneath, too? The web is as large as the fabric.',
+  'paper-off': () => 'Is every paper off?',
+  'reads-right': () => 'Does it read as in the picture, not backwards?',
+  'glue-up': () => 'Is the glue facing you?',
+  'glue-down': () => 'Is the glue facing down, edge on edge?',
+  'glue-to-fabric': () => 'Is the glue against the fabric, right side down?',
+  'foil-covers': () => 'Does the foil cover all of the glue, metal side up?',
+  'iron-on-heel': () => 'Is the iron on its heel?',
+  'mat-paper-up': () => 'Is the paper facing up on the mat?',
+  'mat-fabric-up': () => 'Is the right side of the fabric facing up on the mat?',
+  'plug-covered': () => `Is ${term('parchment')} under the plug?`,
+  'cover-on': ({ cover, name }) =>
+    `Is ${name === null ? withArticle(coverName(cover)).replace(/^an? (?=parchment|baking)/, '') : `“${name}”`} between iron and work?`,
 };
 /** What is asked before a step that can go wrong. */
-export function gateWords(gate: Gate): string {
-  const asked = GATES[gate];
-  return typeof asked === 'string' ? asked : asked();
-}
+export const gateWords = (gate: StepGate): string => say(GATES, gate);
 
 const WRONG: { readonly [M in MendCode]: string } = {
   'adhesive-left-on-liner': 'Glue stays on the paper',
@@ -45,6 +52,12 @@ export function mendingWords(
   const { heatC, dwellS, coolS } = mend;
   const press = heatC !== null && dwellS !== null ? ` ${heat(heatC, units)}, ${seconds(dwellS)}.` : '';
   switch (mend.doing) {
+    case 'lay-paper-back':
+      return 'Lay the paper back down on the glue, and smooth it.';
+    case 'rub-by-hand':
+      return 'Rub it firmly by hand, without heat, until it holds.';
+    case 'glide-again':
+      return 'Glide over that place again with steam, close and without weight.';
     case 'take-liner-off':
       return 'Peel the paper off.';
     case 'press-again':

@@ -9,6 +9,10 @@ export const colourName = (colour: string): string => spelled(colourWord(colour)
 export const pieceCalled = (piece: Piece, number: number): string =>
   piece.label.trim() === '' ? pieceName(piece, number) : `${pieceName(piece, number)} (${number})`;
 
+/** As {@link pieceCalled}, for whoever listens where its number alone is seen: “Pot, 3”. */
+export const pieceSpoken = (piece: Piece, number: number): string =>
+  piece.label.trim() === '' ? pieceName(piece, number) : `${pieceName(piece, number)}, ${number}`;
+
 /** How the pieces of a project are called. */
 export function calledWords(project: Project): (id: string | undefined) => string {
   const look = lookup(project);

@@ -7,10 +7,6 @@ export const one = (n: number, singular: string, plural: string): string => (n =
 export const counted = (n: number, singular: string, plural = `${singular}s`): string =>
   `${n.toLocaleString('en')} ${one(n, singular, plural)}`;
 
-const SMALL = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-/** A small number as a word: “three”; from eleven on in figures. */
-export const inWords = (n: number): string => SMALL[n] ?? n.toLocaleString('en');
-
 /** Said with another sound than it is written. */
 const LIKE_YOU = /^(?:eu|ew|one\b|once\b|uni(?!n)|us[aeiou]|ut[ei]|ub[iy]|u[rs]?[aeiou])/i;
 const SILENT_H = /^(?:hour|honest|heir)/i;

@@ -4,6 +4,7 @@ import { EDGE_FACTS } from '~/core/hands/edge';
 import {
   type Edge,
   lookup,
+  type PlaceFrom,
   type Plan,
   type PressTicket,
   type Project,
@@ -14,6 +15,8 @@ import {
   type StepMend,
 } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
+import { coverName } from './bench';
+import { gateWords, wrongWords } from './board';
 import { calledWords, colourName } from './called';
 import { term } from './glossary';
 import { dialWords } from './press';
@@ -249,7 +252,7 @@ const TEXTS: Words<StepDoing, [About]> = {
 
 const LOOKS: { readonly [L in StepLook]: string } = {
   smooth: 'Are all the creases out?',
-  'drawn-right-way': 'Is everything drawn the way round that the sheet shows?',
+  'drawn-right-way': 'Compare it with the sheet: is everything the same way round?',
   'room-all-round': 'Is every cut clear of the lines?',
   'web-inside-cloth': 'Is the web inside the edges of the fabric everywhere?',
   'liner-lies-flat': 'Is the paper flat all over, without bubbles?',
@@ -258,11 +261,15 @@ const LOOKS: { readonly [L in StepLook]: string } = {
   'adhesive-on-the-cloth': 'Did the glue stay on the fabric, and does it shine all over?',
   'right-way-up': 'Do print and words read right?',
   'nothing-slides': 'Lift it at a corner: does everything stay in place?',
-  'no-edge-lifts': 'Once it is cool: does every edge hold under a fingernail?',
+  'no-edge-lifts': 'It is cool now: does every edge hold under a fingernail?',
   'nothing-on-the-face': 'Are front and board free of glue?',
   'stitches-even': 'Does the needle land just off the piece?',
   'web-left-its-liner': 'Did all of the glue stay on the fabric?',
   'foil-stays-all-over': 'Is there foil all over, to the very edge?',
+  'glue-stayed-on-paper': 'Did all of the glue stay on the other paper?',
+  'web-lies-flat': 'Is the web flat all over, without bubbles?',
+  'front-clean': 'Is the front free of glue and iron marks?',
+  'stitches-on-line': 'Are the stitches on the line?',
   dry: 'Is it dry?',
 };
 const MENDS: { readonly [M in StepMend]: string } = {
@@ -313,6 +320,35 @@ export function stepWords(
     });
 }
 
+const FROM: { readonly [F in PlaceFrom['from']]: (at: string, mm: number) => string } = {
+  left: (at) => `${at} from the left edge`,
+  right: (at) => `${at} from the right edge`,
+  top: (at) => `${at} from the top edge`,
+  bottom: (at) => `${at} from the bottom edge`,
+  'centre-x': (at, mm) => `its middle ${at} ${mm < 0 ? 'left' : 'right'} of the upright fold`,
+  'centre-y': (at, mm) => `its middle ${at} ${mm < 0 ? 'above' : 'below'} the level fold`,
+};
+/** Where a step lays something, as a ruler has it; null: nowhere by a ruler. */
+export function placeWords(place: Step['place'], units: Project['units']): string | null {
+  if (place.length === 0) return null;
+  const middle = (from: PlaceFrom['from']): boolean => place.some((p) => p.from === from && p.mm === 0);
+  if (middle('centre-x') && middle('centre-y')) return 'In the middle of the background.';
+  const said = place.map(({ from, mm }) =>
+    mm === 0 && from === 'centre-x'
+      ? 'in the middle across'
+      : mm === 0 && from === 'centre-y'
+        ? 'in the middle up and down'
+        : FROM[from](formatLength(Math.abs(mm), units), mm),
+  );
+  return `${upper(listedWords(said))}.`;
+}
+
+/** What is between iron and work, by name; null: nothing, or no press. */
+function coverOf(step: Step): string | null {
+  const gate = step.gates.find((g) => g.code === 'cover-on');
+  return gate ? (gate.name ?? coverName(gate.cover)) : null;
+}
+
 /** A making as the endpoint answers it: every step with its sentence, what to look at, and how it can hurt. */
 export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>, project: Project) {
   const text = stepWords(project, plan);
@@ -321,7 +357,12 @@ export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>
     steps: making.steps.map((step) => ({
       ...step,
       text: text(step),
-      look: step.look && lookWords(step.look),
+      gates: step.gates.map((g) => ({ code: g.code, text: gateWords(g) })),
+      look: step.look && { code: step.look, text: lookWords(step.look) },
+      wrong: step.wrong.map((code) => ({ code, text: wrongWords(code) })),
+      cover: coverOf(step),
+      side: plan.press.find((t) => t.id === step.ticketId)?.side ?? null,
+      passes: plan.press.find((t) => t.id === step.ticketId)?.passes?.count ?? (step.ticketId === null ? 0 : 1),
       ifNotText: step.ifNot.map(mendWords),
       care: step.care.map(careWords).join(' '),
       careCodes: step.care,

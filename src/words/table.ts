@@ -2,16 +2,13 @@ import { formatMass, formatTemperature, formatWarmer } from '~/core/base/units';
 import type { Project } from '~/core/keep/model';
 
 export {
-  article,
   counted,
   enoughS,
   exactS,
   fewOf,
-  inWords,
   listedWords,
   lower,
   one,
-  ordinal,
   seconds,
   spanS,
   upper,

@@ -73,7 +73,7 @@ describe('board: two devices', () => {
           else if (what === 6) next = madeAgain(mine, [project.pieces[piece]!.id], stepsOn(mine), at);
           else if (what === 7) next = foundWrong(mine, plan, bs.step, bs.step.ifNot[0] ?? 'bubbles', at);
           else if (what === 8) next = mergedBoards(mine, boards[1 - who]!);
-          else next = step % 7 === 0 ? begunAnew(mine, at) : heldAsShould(mine, bs.step.kind);
+          else next = step % 7 === 0 ? begunAnew(mine, at) : heldAsShould(mine, bs.step);
           const known = new Map(mine.trail.map((a) => [a.id, a]));
           for (const a of next.trail) {
             const had = known.get(a.id);

@@ -262,7 +262,7 @@ describe('hem', () => {
     const words = said(p);
     expect(words[1]).to.match(/^Fold it up by 3 cm/);
     expect(words[2]).to.equal('Cut 90 cm of Hem tape.');
-    expect(words[3]).to.match(/^Lay Hem tape into the fold/);
+    expect(words[3]).to.match(/^Place Hem tape in the fold/);
     const plan = planProject(p);
     expect(plan.webUse.map((u) => `${u.webId} ${u.lengthMm}`)).to.deep.equal(['tape 900']);
     expect(plan.making.steps.find((s) => s.kind === 'bond')!.columns.map((c) => c.layers)).to.deep.equal([

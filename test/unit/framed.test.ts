@@ -183,7 +183,7 @@ describe('framed window', () => {
     expect(words[13]).to.equal('Place Back (1) on the board wrong side up, glue facing you. 4 copies.');
     expect(words[14]).to.equal('Place Patch (2) on it, right side up, over all of the glue. 4 copies.');
     expect(words[16]).to.match(/its cut-out back in as a plug/);
-    expect(words[17]).to.match(/s from the face, then turned over and as long again/);
+    expect(words[17]).to.match(/s from the front, then turn over for as long again/);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
     expect(plan.snags.filter((s) => s.severity === 'stop')).to.deep.equal([]);
   });
@@ -298,7 +298,7 @@ describe('framed window', () => {
     ]);
     expect(said({ tileMm: 60, windowMm: 70 })[0]).to.match(/^frame No rim is left around the window/);
     expect(said({ sheetWidthMm: 90 })).to.deep.equal([
-      'frame A tile of 100 mm × 100 mm does not go on a sheet of 90 mm × 300 mm. Measure the sheet again, or make the tile smaller.',
+      'frame A tile of 10 × 10 cm does not fit on a sheet of 9 × 30 cm. Measure the sheet again, or make the tile smaller.',
     ]);
     const off = newPiece({ id: 's', label: 'Star', fabricId: 'moss', outline: 'M0 0h10v10h-10Z' });
     expect(said({}, [off])[0]).to.match(/^s /);

@@ -709,7 +709,7 @@ describe('what cannot be had', () => {
     expect(page.filter((t) => /in all/.test(t))).to.deep.equal([]);
     const [head, first] = gatherCsv(laid, plan, g).split('\n');
     expect(head).to.equal('what,needed,here,to buy,price,in the basket');
-    expect(first).to.match(/^Test cotton,.*,none here,not to be had as sold,,no$/);
+    expect(first).to.match(/^Test cotton,.*,none here,can’t be bought in these sizes,,no$/);
   });
 
   it('tells the sum only of what has a price', () => {

@@ -231,7 +231,7 @@ describe('sheet: marks where they belong', () => {
       m.type === 'text' && m.x === 0 ? [m] : [],
     );
     // Number and name, cloth, way round, which copy: all of it, line by line beneath the outline.
-    expect(tags.map((t) => t.text)).to.deep.equal([`7 ${item.label}`, item.fabric, item.note, item.copies]);
+    expect(tags.map((t) => t.text)).to.deep.equal([`${item.label} (7)`, item.fabric, item.note, item.copies]);
     expect(tags.map((t) => t.y)).to.deep.equal([1, 2, 3, 4].map((i) => 6 + i * 3.5 - 0.6));
   });
   it('a piece that runs over several pages says how many, and copies only when there are some', () => {

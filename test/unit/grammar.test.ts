@@ -25,6 +25,7 @@ import {
   listedWords,
   moneyWords,
   needleWords,
+  ordinal,
   readMoney,
   seconds,
   spanS,
@@ -61,6 +62,14 @@ describe('grammar: one and several', () => {
         },
       ),
     );
+  });
+});
+
+describe('grammar: ordinals', () => {
+  it('are those of the Unicode plural rules for English (CLDR, by Intl.PluralRules)', () => {
+    const rules = new Intl.PluralRules('en', { type: 'ordinal' });
+    const endings: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' };
+    for (let n = 1; n <= 1200; n++) expect(ordinal(n)).to.equal(`${n}${endings[rules.select(n)]}`);
   });
 });
 

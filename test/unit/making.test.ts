@@ -322,7 +322,7 @@ describe('making: every order that is told can be done', () => {
   it('refuses what hands cannot do, and says with which piece', () => {
     const facts = new Map([['a', { liners: 1, bare: false }]]);
     const step = (kind: Step['kind'], more: Partial<Step> = {}): Step =>
-      ({ id: kind, kind, pieceIds: ['a'], members: ['a'], on: 'ground', ...more }) as Step;
+      ({ id: kind, kind, pieceIds: ['a'], members: ['a'], on: 'ground', does: { code: kind }, ...more }) as Step;
     const codeOf = (...steps: Step[]): string => {
       const end = foldSteps(facts, steps);
       return 'impossible' in end ? end.impossible.code : 'done';

@@ -271,7 +271,7 @@ describe('how many can be made of what is here', () => {
     expect(many.uncounted).to.deep.equal(['ground']);
     const words = howManyWords(many, p);
     expect(words[0]).to.equal('You have enough for 7. Film runs out first.');
-    expect(words[1]).to.equal('red would do for 14 and more.');
+    expect(words[1]).to.equal('red is enough for 14 and more.');
     expect(words[2]).to.match(/^background: nobody noted/);
   });
 

@@ -250,7 +250,7 @@ describe('cloth and foil', () => {
     expect(words[5]).to.include('about 3 mm outside the line, through fabric and paper together');
     expect(words[6]).to.match(/right side of Gold foil\. Cut about 3 mm outside the line\./);
     expect(words[9]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
-    expect(words[12]).to.equal('Trim 1 “Pennant” on the line, through all layers together.');
+    expect(words[12]).to.equal('Trim Pennant (1) on the line, through all layers together.');
   });
 
   it('agrees with the practised 10 s each side at 150 °C under a heat press (trade handbook, table of settings) within 30 %', () => {

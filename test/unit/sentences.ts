@@ -1,7 +1,6 @@
 import { inManner, type Manner } from '~/core/base/units';
 import { CLOTHS, fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
 import { gatherOf } from '~/core/cut/gather';
-import { gatesOf } from '~/core/hands/board';
 import { UNMEASURED_IRON } from '~/core/intake/start';
 import { doubtsOf } from '~/core/keep/drawer';
 import {
@@ -42,8 +41,10 @@ import {
   needNote,
   needTroubleWords,
   needWords,
+  placeWords,
   spokenPlan,
   stepWords,
+  wrongWords,
 } from '~/words';
 import { gatherCsv, gatherSheet } from '~/words/gather-list';
 import { stitchGuideOf } from '~/words/stitch-guide';
@@ -187,7 +188,9 @@ export function boardSentences(project: Project): Sentence[] {
   const plan = planProject(project);
   return [
     ...plan.making.steps.flatMap((s) => [
-      ...gatesOf(project, plan, s).map((g) => ({ of: `gate ${g}`, text: gateWords(g) })),
+      ...s.gates.map((g) => ({ of: `gate ${g.code}`, text: gateWords(g) })),
+      ...s.wrong.map((w) => ({ of: `wrong ${w}`, text: `${wrongWords(w)}.` })),
+      { of: `place ${s.kind}`, text: placeWords(s.place, project.units) ?? '' },
       ...(s.look === null ? [] : [{ of: `look ${s.look}`, text: lookWords(s.look) }]),
       ...s.care.map((c) => ({ of: `care ${c}`, text: careWords(c) })),
     ]),

@@ -255,7 +255,7 @@ describe('sheets: more kinds', () => {
     const doc = templateSheets(p, planProject(p), 'a4');
     const lines = doc.pages.flatMap((q) => q.marks.filter((m) => m.type === 'line' && m.stroke === 'outline'));
     expect(lines).to.have.length(2);
-    expect(texts(doc).join(' ')).to.include('cut 3').and.include('lay each face down');
+    expect(texts(doc).join(' ')).to.include('cut 3').and.include('place each face down');
     // Right-reading, since it is turned over to draw round: its foot points right as seen.
     const outline = lines.find((m) => m.type === 'line' && m.points.length === 6);
     const xs = outline?.type === 'line' ? outline.points.map((q) => q.x) : [];

@@ -1,7 +1,7 @@
 import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
-import { boardSteps, canGoBack, ironIsIdle, lastDone } from '~/core/hands/board';
+import { boardSteps, canGoBack, ironIsIdle } from '~/core/hands/board';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
@@ -56,7 +56,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const { current, mend, asking, target } = acts;
   const go = (): void => {
     wakeSound();
-    if (target && !target.shut && !reads) target.act();
+    if (target && !reads) target.act();
   };
   const back = (): void => {
     if (!reads) acts.back();
@@ -138,7 +138,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
               className={css.back}
               aria-label="Back"
               onClick={back}
-              disabled={!canGoBack(board) && !asking && !mend && !acts.underWay}
+              disabled={!canGoBack(board) && !asking && !acts.noticing && !mend && !acts.underWay}
             >
               <Undo2 size={28} aria-hidden="true" />
               <span>Back</span>
@@ -147,7 +147,6 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
               <button
                 type="button"
                 className={target.hot ? `${css.go} ${css.hot}` : css.go}
-                disabled={target.shut}
                 onClick={go}
                 data-go="true"
               >
@@ -155,8 +154,8 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
               </button>
             )}
           </div>
-          {current && !asking && !mend && steps.some((s) => s.done) && (
-            <button type="button" className={css.snag} onClick={() => acts.setAsking(lastDone(steps, board.trail))}>
+          {current && !asking && !acts.noticing && !mend && steps.some((s) => s.done) && (
+            <button type="button" className={css.snag} onClick={() => acts.setNoticing(true)}>
               Something went wrong
             </button>
           )}

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Button, ButtonLink, Note, WithTerms } from '~/components';
-import { type BoardStep, ironSet, laidBy, runsOn, wrongWith } from '~/core/hands/board';
+import { type BoardStep, faultsSoFar, ironSet, laidBy, runsOn } from '~/core/hands/board';
 import type { BoardTimer, MendCode, Plan, Project, Step } from '~/core/keep/model';
 import { nowMs, record, steadyMs, useWorkbench } from '~/store';
-import { careWords, gateWords, lookWords, mendingWords, seconds, wrongWords } from '~/words';
+import { calledWords, careWords, gateWords, lookWords, mendingWords, placeWords, seconds, wrongWords } from '~/words';
 import { addressOf } from '../project/stations';
 import { CutOtherwise } from './AsCut';
 import css from './Board.module.css';
@@ -32,7 +32,8 @@ export function StepNow({
 }) {
   const screen = useWorkbench((s) => s.picture);
   const { asking, mend, current } = acts;
-  if (asking) return <Asked bs={asking} onWrong={(code) => acts.wrong(asking, code)} />;
+  if (acts.noticing) return <Noticed project={project} steps={steps} onWrong={acts.wrong} />;
+  if (asking) return <Asked project={project} bs={asking} onWrong={(code) => acts.wrong(asking, code)} />;
   if (mend)
     return (
       <section className={css.words} aria-label="Fixing">
@@ -44,6 +45,7 @@ export function StepNow({
       </section>
     );
   if (!current) return <Finish project={project} plan={plan} />;
+  const place = placeWords(current.step.place, project.units);
   return (
     <>
       <section className={css.words}>
@@ -51,6 +53,7 @@ export function StepNow({
         <p className={css.say} aria-live="polite">
           <WithTerms text={words(current.step)} />
         </p>
+        {place && <p className={css.place}>{place}</p>}
         <Asides project={project} current={current} acts={acts} />
       </section>
       <StepPicture
@@ -87,11 +90,11 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
         <fieldset className={css.gates}>
           <legend>Before you continue</legend>
           {gates.map((g) => (
-            <label key={g}>
+            <label key={g.code}>
               <input
                 type="checkbox"
-                checked={open.includes(g)}
-                onChange={(e) => setOpen(e.target.checked ? [...open, g] : open.filter((o) => o !== g))}
+                checked={open.includes(g.code)}
+                onChange={(e) => setOpen(e.target.checked ? [...open, g.code] : open.filter((o) => o !== g.code))}
               />
               {gateWords(g)}
             </label>
@@ -115,19 +118,86 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
 }
 
 /** “Look: did it hold?” Answers lead on. */
-function Asked({ bs, onWrong }: { bs: BoardStep; onWrong: (code: MendCode) => void }) {
+function Asked({ project, bs, onWrong }: { project: Project; bs: BoardStep; onWrong: (code: MendCode) => void }) {
   const { step } = bs;
   return (
     <section className={css.words} aria-label="Check">
-      <p className={css.small}>Check</p>
+      <p className={css.small}>{step.pieceIds.length > 0 ? `Check: ${namesOf(project, step.pieceIds)}` : 'Check'}</p>
       <p className={css.say}>{step.look ? lookWords(step.look) : 'Did it come out right?'}</p>
       <div className={css.answers}>
-        {wrongWith(step).map((code) => (
+        {step.wrong.map((code) => (
           <button key={code} type="button" onClick={() => onWrong(code)}>
             {wrongWords(code)}
           </button>
         ))}
       </div>
+    </section>
+  );
+}
+
+/** Something is wrong with what was done, now or long ago: what it is, and of which pieces. */
+function Noticed({
+  project,
+  steps,
+  onWrong,
+}: {
+  project: Project;
+  steps: readonly BoardStep[];
+  onWrong: (bs: BoardStep, code: MendCode, pieceIds: readonly string[]) => void;
+}) {
+  const [code, setCode] = useState<MendCode | null>(null);
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const faults = faultsSoFar(steps);
+  const behind = code === null ? [] : (faults.get(code) ?? []);
+  const pieces = [...new Set(behind.flatMap((bs) => bs.step.pieceIds))];
+  const named = calledWords(project);
+  /** The last step that can have failed so with one of these pieces. */
+  const tell = (of: MendCode, ids: readonly string[]): void => {
+    const bs = (faults.get(of) ?? []).find((b) => ids.length === 0 || b.step.pieceIds.some((id) => ids.includes(id)));
+    if (bs) onWrong(bs, of, ids);
+  };
+  if (code === null)
+    return (
+      <section className={css.words} aria-label="Check">
+        <p className={css.say}>What went wrong?</p>
+        <div className={css.answers}>
+          {[...faults.keys()].map((c) => (
+            <button
+              key={c}
+              type="button"
+              onClick={() => {
+                const ids = [...new Set((faults.get(c) ?? []).flatMap((bs) => bs.step.pieceIds))];
+                if (ids.length > 1) setCode(c);
+                else tell(c, ids);
+              }}
+            >
+              {wrongWords(c)}
+            </button>
+          ))}
+        </div>
+      </section>
+    );
+  return (
+    <section className={css.words} aria-label="Check">
+      <p className={css.small}>{wrongWords(code)}</p>
+      <p className={css.say}>Which pieces?</p>
+      <div className={css.answers}>
+        {pieces.map((id) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={picked.includes(id)}
+            onClick={() => setPicked(picked.includes(id) ? picked.filter((p) => p !== id) : [...picked, id])}
+          >
+            {named(id)}
+          </button>
+        ))}
+      </div>
+      <p>
+        <Button look="go" disabled={picked.length === 0} onClick={() => tell(code, picked)}>
+          Continue
+        </Button>
+      </p>
     </section>
   );
 }

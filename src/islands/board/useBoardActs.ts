@@ -2,10 +2,10 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   asksAfter,
   type BoardStep,
+  coldLook,
   currentOf,
   feltCool,
   foundWrong,
-  gatesOf,
   goneBack,
   heldAsShould,
   mendFinished,
@@ -25,7 +25,6 @@ export interface Target {
   readonly says: string;
   readonly act: () => void;
   readonly hot?: boolean;
-  readonly shut?: boolean;
 }
 
 /** The moment of an act, and names for what it adds. */
@@ -40,7 +39,10 @@ export function useBoardActs(
   const current = currentOf(steps);
   const mend = board.mends.find((m) => !m.done) ?? null;
   const key = mend ? `mend ${mend.id}` : (current?.facts[0] ?? 'end');
-  const [asking, setAsking] = useState<BoardStep | null>(null);
+  const [asked, setAsking] = useState<BoardStep | null>(null);
+  // Something was found wrong, also of what was done long ago: which, is asked next.
+  const [noticing, setNoticing] = useState(false);
+  const [later, setLater] = useState<string | null>(null);
   const [open, setOpen] = useState<readonly string[]>([]);
   const shownAt = useRef(steadyMs());
   // biome-ignore lint/correctness/useExhaustiveDependencies: begins anew with every step
@@ -54,7 +56,7 @@ export function useBoardActs(
   const finish = (bs: BoardStep, one = false, ask = true): void => {
     // What was done already is only looked at once more.
     if (bs.done) return;
-    if (ask && asking === null && asksAfter(board, bs, one)) {
+    if (ask && asked === null && asksAfter(board, bs, one)) {
       setAsking(bs);
       return;
     }
@@ -62,10 +64,12 @@ export function useBoardActs(
     if (bs.step.kind !== 'bond' && bs.step.kind !== 'fuse') say('start');
     shownAt.current = steadyMs();
   };
-  const wrong = (bs: BoardStep, code: MendCode): void => {
-    record((b) => foundWrong(b, plan, bs.step, code, moment()));
+  /** @param pieceIds the pieces that are meant, where not all of them are */
+  const wrong = (bs: BoardStep, code: MendCode, pieceIds?: readonly string[]): void => {
+    record((b) => foundWrong(b, plan, bs.step, code, moment(), pieceIds));
     finish(bs, false, false);
     setAsking(null);
+    setNoticing(false);
   };
 
   const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
@@ -78,8 +82,16 @@ export function useBoardActs(
     now,
   );
   const back = (): void => {
-    if (asking) {
+    if (noticing) {
+      setNoticing(false);
+      return;
+    }
+    if (asked) {
       setAsking(null);
+      return;
+    }
+    if (due) {
+      setLater(due.step.look);
       return;
     }
     const next = goneBack(board, current);
@@ -89,17 +101,22 @@ export function useBoardActs(
 
   // What is under way was asked about before it began.
   const underWay = press.moment.state !== 'lifted' || press.made > 0;
-  const gates = current && !practised && !underWay ? gatesOf(project, plan, current.step) : [];
-  const closed = gates.filter((g) => !open.includes(g));
+  // What was bonded is looked at as soon as it is cold, and nothing is under way.
+  const cold = mend || underWay ? null : coldLook(board, steps, now);
+  const due = cold !== null && cold.step.look !== later ? cold : null;
+  const asking = asked ?? due;
+  const gates = current && !practised && !underWay ? current.step.gates : [];
+  const closed = gates.filter((g) => !open.includes(g.code));
   const waitS = current && !runsOn(current.step) ? waitFor(board.timers, current.step.members, now) : 0;
   const waits = waitS > 0 && current !== null && wantsCold(current.step);
 
   const target = ((): Target | null => {
+    if (noticing) return null;
     if (asking)
       return {
         says: 'Yes',
         act: () => {
-          record((b) => heldAsShould(b, asking.step.kind));
+          record((b) => heldAsShould(b, asking.step));
           setAsking(null);
           finish(asking, false, false);
         },
@@ -115,7 +132,8 @@ export function useBoardActs(
     if (step.ticketId !== null && press.act && closed.length === 0) return press.act;
     if (step.ticketId !== null && ticket?.stop)
       return { says: 'Skip, continue', act: () => finish(current, false, false) };
-    if (closed.length > 0) return { says: 'Tick the boxes above first', act: () => undefined, shut: true };
+    if (closed.length > 0)
+      return { says: closed.length === 1 ? 'Yes' : 'Yes to all', act: () => setOpen(gates.map((g) => g.code)) };
     const more = current.copies - current.doneCopies;
     return {
       says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step.kind),
@@ -128,7 +146,8 @@ export function useBoardActs(
     mend,
     key,
     asking,
-    setAsking,
+    noticing,
+    setNoticing,
     gates,
     open,
     setOpen,

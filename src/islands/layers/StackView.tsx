@@ -3,7 +3,7 @@ import { ClothDefs, clothUrl, SHADOW_OF_CLOTH, shade } from '~/components';
 import { type ArticleView, boxOnGround, finishedOutline } from '~/core/keep/model';
 import type { Overlap } from '~/core/lay/laid';
 import { deepestChain } from '~/core/lay/layer';
-import { pieceCalled } from '~/words';
+import { pieceSpoken } from '~/words';
 import css from './Layers.module.css';
 
 /** The ground is seen from the front and well above: across stays across, down leans a little away. */
@@ -102,7 +102,7 @@ export function LayerStackView({
             key={id}
             className={css.sheet}
             role="button"
-            aria-label={pieceCalled(piece, number)}
+            aria-label={pieceSpoken(piece, number)}
             aria-pressed={selected}
             tabIndex={id === first ? 0 : -1}
             data-faded={selectedId !== null && !selected && !neighbours.has(id)}

@@ -2,7 +2,7 @@ import type { Board, BoardTimer, MendCode, Plan, PressTicket, Step } from '../..
 import { mendParts } from './mends';
 import { isBreak } from './pace';
 import { type BoardStep, type Moment, madeAgain, runsOn, stepBack, stepDone } from './progress';
-import { leftS } from './timers';
+import { leftS, waitFor } from './timers';
 import { actTurned, lastAct, withAct } from './trail';
 
 // What is done at the board: each act a board and what happened in, a board out. Components only say when.
@@ -16,11 +16,11 @@ const LEAST_S = 1;
 const WANTS_COLD: ReadonlySet<Step['kind']> = new Set(['cut', 'machine-cut', 'peel', 'trim', 'stitch']);
 export const wantsCold = (step: Pick<Step, 'kind'>): boolean => WANTS_COLD.has(step.kind);
 
-/** Whether it is asked how a step came out before it counts as done: once of each kind, when the last of its copies is done. */
+/** Whether it is asked how a step came out before it counts as done: once of each look, when the last of its copies is done. */
 export const asksAfter = (board: Board, bs: BoardStep, one: boolean): boolean =>
   bs.step.look !== null &&
   (!one || bs.doneCopies + 1 >= bs.copies) &&
-  !board.looked.includes(bs.step.kind) &&
+  !board.looked.includes(bs.step.look) &&
   !runsOn(bs.step);
 
 /** What runs on by itself once a step is done: what cools, what dries. */
@@ -59,16 +59,36 @@ export function ticketBehind(plan: Pick<Plan, 'making' | 'press'>, step: Step): 
   return plan.press.find((t) => t.id === (step.ticketId ?? pressed?.ticketId)) ?? null;
 }
 
-/** What is wrong leads on to its mend, put in here and now; and is kept as evidence. */
+/** What was bonded, is cold by now and was not looked at yet; null: nothing. */
+export const coldLook = (board: Board, steps: readonly BoardStep[], nowMs: number): BoardStep | null =>
+  steps.find(
+    ({ done, step }) =>
+      done &&
+      step.kind === 'cool' &&
+      step.look !== null &&
+      !board.looked.includes(step.look) &&
+      waitFor(board.timers, step.members, nowMs) === 0,
+  ) ?? null;
+
+/** What may be found wrong by now: of all that was done, each fault with the steps that can fail so, the last one first. */
+export function faultsSoFar(steps: readonly BoardStep[]): ReadonlyMap<MendCode, readonly BoardStep[]> {
+  const found = new Map<MendCode, BoardStep[]>();
+  for (const bs of [...steps].reverse())
+    if (bs.done) for (const code of bs.step.wrong) found.set(code, [...(found.get(code) ?? []), bs]);
+  return found;
+}
+
+/** What is wrong leads on to its mend, put in here and now; and is kept as evidence. @param ofPieces the pieces that are meant, by default all of the step */
 export function foundWrong(
   board: Board,
   plan: Pick<Plan, 'making' | 'press'>,
   step: Step,
   code: MendCode,
   { nowMs, newId }: Moment,
+  ofPieces: readonly string[] = step.pieceIds,
 ): Board {
   const ticket = ticketBehind(plan, step);
-  const pieceIds = [...step.pieceIds];
+  const pieceIds = [...ofPieces];
   return {
     ...board,
     mends: [
@@ -105,9 +125,9 @@ export const mendsDropped = (board: Board): Board => ({
 });
 
 /** A step came out as it should: not asked again of its kind. */
-export const heldAsShould = (board: Board, kind: Step['kind']): Board => ({
+export const heldAsShould = (board: Board, step: Pick<Step, 'look'>): Board => ({
   ...board,
-  looked: [...new Set([...board.looked, kind])],
+  looked: step.look === null ? board.looked : [...new Set([...board.looked, step.look])],
 });
 
 /** It feels cool to the hand: what is timed on these pieces is over. */
@@ -137,13 +157,6 @@ export function goneBack(board: Board, current: BoardStep | null): Board | 'pres
   const { at } = board;
   const underWay = current && at && at.fact === current.facts[0] && (at.setDowns > 0 || at.downMs !== null);
   return underWay ? 'press' : stepBack(board);
-}
-
-/** The step that was done last, to say that something is wrong with it; null: none was. */
-export function lastDone(steps: readonly BoardStep[], trail: Board['trail']): BoardStep | null {
-  const fact = lastAct(trail)?.facts[0];
-  const found = steps.find((s) => fact !== undefined && s.facts.includes(fact));
-  return found ?? [...steps].reverse().find((s) => s.done) ?? null;
 }
 
 /** Pieces that lie on their ground, as far as steps are done. */

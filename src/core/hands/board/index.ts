@@ -1,7 +1,6 @@
 export * from './acts';
 export * from './as-cut';
 export * from './clock';
-export * from './gates';
 export * from './kept';
 export * from './mends';
 export * from './merge';

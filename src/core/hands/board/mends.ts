@@ -1,4 +1,4 @@
-import type { BoardMend, MendCode, MendDoing, PressTicket, Step } from '../../keep/model';
+import type { BoardMend, MendCode, MendDoing, PressTicket } from '../../keep/model';
 
 /** Seconds and heat of a press that is done once more. */
 type Again = Pick<BoardMend, 'heatC' | 'dwellS'>;
@@ -16,15 +16,7 @@ function again(code: keyof typeof LONGER, ticket: PressTicket | null): Again {
   if (!ticket || ticket.stop) return NO_PRESS;
   const { seconds, minS, maxS } = ticket.dwell;
   const wanted = Math.max(minS, seconds * LONGER[code]);
-  return { heatC: ticket.heat.soleplateC, dwellS: Math.round(Math.min(wanted, maxS) * 2) / 2 };
-}
-
-/** What can be wrong with a step, as one would say it when it is looked at: its own mends, and what any press can do. */
-export function wrongWith(step: Step): MendCode[] {
-  const bonding: readonly MendCode[] =
-    step.kind === 'bond' || step.kind === 'steam-pass' ? ['bubbles', 'iron-marks', 'liner-left-on'] : [];
-  const fusing: readonly MendCode[] = step.kind === 'fuse' ? ['bubbles', 'iron-marks'] : [];
-  return [...new Set([...step.ifNot, ...bonding, ...fusing])];
+  return { heatC: ticket.heat.soleplateC, dwellS: Math.min(maxS, Math.ceil(wanted)) };
 }
 
 type Part = Pick<BoardMend, 'doing'> & Again & Pick<BoardMend, 'coolS'>;
@@ -43,11 +35,15 @@ export function mendParts(code: MendCode, ticket: PressTicket | null): Part[] {
   const cool = part('let-cool', NO_PRESS, coolS);
   switch (code) {
     case 'adhesive-left-on-liner':
-      return [part('press-again', again(code, ticket)), cool, part('peel-from-another-corner')];
+      // What was stuck on by hand gets no heat.
+      return ticket === null
+        ? [part('lay-paper-back'), part('rub-by-hand'), part('peel-from-another-corner')]
+        : [part('lay-paper-back'), part('press-again', again(code, ticket)), cool, part('peel-from-another-corner')];
     case 'liner-left-on':
       return [part('lift-while-warm'), part('take-liner-off'), part('press-again', again(code, ticket)), cool];
     case 'edge-lifts':
-      return [part('press-again', again(code, ticket)), cool];
+      // What was glided over with steam is not stood on.
+      return ticket?.passes ? [part('glide-again'), cool] : [part('press-again', again(code, ticket)), cool];
     case 'bubbles':
       return [
         part('lift-while-warm'),

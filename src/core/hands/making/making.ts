@@ -1,13 +1,15 @@
-import { inMap } from '../../base/lists';
+import { inMap, nth } from '../../base/lists';
 import { resetS } from '../../choose/press';
-import type { Making, MakingTrouble, PressTicket, Step, StepKind, Web } from '../../keep/model';
+import type { Making, MakingTrouble, PlaceFrom, PressTicket, Step, StepKind, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { type Edged, edgePlan } from '../edge';
+import { type AskFacts, gatesFor, inTheGuide, lookFor, wrongFor } from './asks';
 import { foilsOf } from './foils';
 import { PHASE_DRAFTS } from './phases';
+import { boxOf, placesFrom } from './places';
 import { type Chosen, isLaidIn, type Press, pressesOf } from './presses';
-import { foldSteps, type Impossible, type PieceFacts } from './state';
+import { foldSteps, type Impossible, type PieceFacts, statesOf } from './state';
 import { STEP_FACTS } from './step';
 import { atOneHeat, ticketsOf } from './tickets';
 import { type Draft, type MakingWork, sum } from './work';
@@ -47,8 +49,11 @@ function steps(drafts: readonly Draft[]): Step[] {
       columns: [],
       handsS: 0,
       waitS: 0,
-      look: facts.look,
-      ifNot: facts.ifNot,
+      place: [],
+      gates: [],
+      look: null,
+      wrong: [],
+      ifNot: [],
       care: facts.care,
       ...d,
     };
@@ -112,6 +117,62 @@ function reheatsOf({ pile }: Laid, presses: readonly Press[]): [string, number][
   return [...times];
 }
 
+/** Where a piece or a unit is laid on its ground. */
+function placeOf(step: Step, { laid, boundsOf }: MakingWork): PlaceFrom[] {
+  if (step.does.code !== 'lay-piece' && step.does.code !== 'lay-unit') return [];
+  const ground = laid.project.articles.find((a) => a.id === step.articleId)?.ground;
+  if (!ground || step.members.length === 0) return [];
+  return placesFrom(boxOf(step.members.map(boundsOf)), ground);
+}
+
+/** What is asked, looked at and possibly wrong, by the states each step stands between. */
+const askedOf = (steps: readonly Step[], states: ReturnType<typeof statesOf>, a: AskFacts, work: MakingWork): Step[] =>
+  steps.map((step, i) => {
+    const { before, after } = nth(states, i);
+    const wrong = wrongFor(step, before, after, a);
+    return {
+      ...step,
+      place: placeOf(step, work),
+      gates: gatesFor(step, before, a),
+      look: lookFor(step, before, after, a),
+      wrong,
+      ifNot: wrong.filter(inTheGuide),
+    };
+  });
+
+function askFacts(
+  { laid, tickets }: MakingWork,
+  facts: AskFacts['facts'],
+  chosen: Chosen,
+  steps: readonly Step[],
+): AskFacts {
+  const { project, look } = laid;
+  const tracings = new Map(chosen.tracings.map((t) => [t.pieceId, t]));
+  const flush = new Set(steps.flatMap(({ does }) => (does.code === 'cut-patch' && does.flush ? [does.patch] : [])));
+  const ticketOf = (step: Step): PressTicket | undefined =>
+    step.ticketId === null ? undefined : tickets.get(step.ticketId);
+  return {
+    facts,
+    drawn: (id) => {
+      const t = tracings.get(id);
+      return !t || t.code === 'no-care' ? null : t.mirrored ? 'reversed' : 'as-seen';
+    },
+    cover: (step) => {
+      const ticket = ticketOf(step);
+      if (!ticket || ticket.cover === 'none') return null;
+      const { coverIds, covers } = project.bench;
+      // An own cover is named where it is the one that lies there.
+      const own =
+        ticket.cover === covers[ticket.stage] ? project.covers.find((c) => c.id === coverIds[ticket.stage]) : undefined;
+      return { cover: ticket.cover, name: own?.name ?? null };
+    },
+    bondable: new Set(steps.flatMap((s) => (s.kind === 'bond' && ticketOf(s)?.stop === null ? s.pieceIds : []))),
+    isPressed: (step) => ticketOf(step)?.stop === null,
+    isFlush: ({ does }) => does.code === 'fuse-patch' && flush.has(does.patch),
+    hasHeel: look.iron.kind === 'household' || look.iron.kind === 'mini',
+  };
+}
+
 /** What a project takes in hands: every step in order with what lies where, and the tickets of its presses. */
 export function makingOf(laid: Laid, chosen: Chosen): Made {
   const { project, look } = laid;
@@ -155,9 +216,10 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
     }),
   );
   const folded = foldSteps(facts, list);
+  const asked = askedOf(list, statesOf(facts, list), askFacts(work, facts, chosen, list), work);
   return {
     making: {
-      steps: list,
+      steps: asked,
       handsS: sum(list.map((s) => s.handsS)),
       waitS: sum(list.map((s) => s.waitS)),
       settings,

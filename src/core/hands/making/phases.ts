@@ -24,8 +24,6 @@ function ready({ laid: { project, look } }: MakingWork): Draft[] {
             kind: 'ready',
             on: 'hand',
             does: { code: 'wash-first', laundering },
-            // Creases are looked for once it was pressed.
-            look: null,
             care: [],
             handsS: HANDS_S.wash.value,
           },
@@ -779,7 +777,6 @@ function foil(work: MakingWork): Draft[] {
                 ...about,
                 does: { code: web ? ('take-liner-off' as const) : ('peel-foil' as const) },
                 ...onPieces(work, off, HANDS_S.peel.value, null),
-                ...(web ? { look: 'web-left-its-liner' as const } : { look: 'foil-stays-all-over' as const }),
               },
             ]),
       ];

@@ -4,10 +4,14 @@ import type { Step } from '../../keep/model';
 /** How a piece is, in all its copies, between two steps. */
 export interface PieceState {
   readonly drawn: boolean;
-  /** Its web on its wrong side. */
+  /** Its web, stuck on by hand or fused. */
   readonly web: 'none' | 'stuck' | 'fused';
+  /** On which side of its fabric its web lies; null: it lies on none yet. */
+  readonly side: 'wrong' | 'right' | null;
   /** Liners that are still on its web. */
   readonly liners: number;
+  /** Foil on top of its glue, still with its carrier. */
+  readonly carrier: boolean;
   /** Warm adhesive comes off with the liner. */
   readonly warm: boolean;
   readonly cut: boolean;
@@ -54,6 +58,8 @@ export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
       {
         drawn: false,
         web: p.laidIn ? 'stuck' : 'none',
+        side: null,
+        carrier: false,
         liners: p.laidIn ? 0 : p.liners,
         warm: false,
         cut: p.laidIn === true,
@@ -75,10 +81,18 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
     case 'fuse':
       if (p.web !== 'none') return no('web-already-on');
       if (foiled && p.lies === null) return no('not-laid');
-      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'fused', warm: true } };
+      return p.liners > 1
+        ? no('liner-in-the-way')
+        : {
+            to: {
+              web: 'fused',
+              side: foiled || ('rightSide' in step.does && step.does.rightSide) ? 'right' : 'wrong',
+              warm: true,
+            },
+          };
     case 'stick':
       if (p.web !== 'none') return no('web-already-on');
-      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'stuck' } };
+      return p.liners > 1 ? no('liner-in-the-way') : { to: { web: 'stuck', side: 'wrong' } };
     case 'cool':
       return { to: { warm: false } };
     case 'cut':
@@ -88,9 +102,10 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
       return p.web === 'none' && !bare && !foiled ? no('no-web-on') : { to: { cut: true } };
     case 'peel':
       if (p.warm) return no('still-warm');
-      return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1 } };
+      return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1, carrier: false } };
     case 'lay':
       if (!p.cut) return no('not-cut');
+      if (step.does.code === 'lay-web-on-right-side') return { to: { lies: 'ground', side: 'right' } };
       return { to: { lies: step.on === 'sheet' ? 'sheet' : 'ground' } };
     case 'tack':
       return p.lies === null ? no('not-laid') : p.liners > 0 ? no('liner-in-the-way') : { to: {} };
@@ -104,7 +119,7 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
       if (p.web === 'none') return no('no-web-on');
       if (p.bonded) return no('bonded-twice');
       // Its carrier lies on top now, and is peeled like a liner.
-      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true, liners: 1 } };
+      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true, liners: 1, carrier: true } };
     case 'stitch':
     case 'hand':
     case 'paint':
@@ -112,6 +127,25 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
     default:
       return { to: {} };
   }
+}
+
+/** The states before and after each step, as far as all of them can be done. */
+export function statesOf(
+  pieces: ReadonlyMap<string, PieceFacts>,
+  steps: readonly Step[],
+): { readonly before: State; readonly after: State }[] {
+  let state: State = startOf(pieces);
+  return steps.map((step) => {
+    const before = state;
+    const after = new Map(before);
+    for (const id of step.pieceIds) {
+      const p = inMap(before, id);
+      const change = afterStep(step, p, inMap(pieces, id));
+      if ('to' in change) after.set(id, { ...p, ...change.to });
+    }
+    state = after;
+    return { before, after };
+  });
 }
 
 /**

@@ -21,6 +21,9 @@ export type MendCode = (typeof MEND_CODES)[number];
 
 /** What hands do to mend. */
 export const MEND_DOINGS = [
+  'lay-paper-back',
+  'rub-by-hand',
+  'glide-again',
   'take-liner-off',
   'press-again',
   'let-cool',

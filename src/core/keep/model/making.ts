@@ -1,5 +1,6 @@
+import type { MendCode } from './board';
 import type { Edge } from './edge';
-import type { Laundering, Route } from './project';
+import type { Cover, Laundering, Route } from './project';
 
 // The making as core works it out: what hands do one after another, and what lies where meanwhile. src/words says it.
 
@@ -143,7 +144,42 @@ export type StepLook =
   | 'stitches-even'
   | 'web-left-its-liner'
   | 'foil-stays-all-over'
+  | 'glue-stayed-on-paper'
+  | 'web-lies-flat'
+  | 'front-clean'
+  | 'stitches-on-line'
   | 'dry';
+
+/** A measure that a ruler takes: of its own edge from that edge of the ground, or of its middle from a middle crease, mm. */
+export interface PlaceFrom {
+  readonly from: 'left' | 'right' | 'top' | 'bottom' | 'centre-x' | 'centre-y';
+  readonly mm: number;
+}
+
+/** What hands may have got wrong of the state a step stands on: asked before it. */
+export type StepGate =
+  | {
+      readonly code:
+        | 'drawn-reversed'
+        | 'drawn-as-seen'
+        | 'web-on-back'
+        | 'web-on-front'
+        | 'sheet-on-top'
+        | 'sheet-beneath'
+        | 'paper-off'
+        | 'reads-right'
+        | 'glue-up'
+        | 'glue-down'
+        | 'glue-to-fabric'
+        | 'foil-covers'
+        | 'iron-on-heel'
+        | 'mat-paper-up'
+        | 'mat-fabric-up'
+        | 'plug-covered';
+    }
+  /** @property name an own cover’s; null: one of the usual ones */
+  | { readonly code: 'cover-on'; readonly cover: Cover; readonly name: string | null };
+export type GateCode = StepGate['code'];
 /** What to mend when it is not so. */
 export type StepMend =
   | 'adhesive-left-on-liner'
@@ -188,7 +224,15 @@ export interface Step {
   readonly handsS: number;
   readonly waitS: number;
   readonly does: StepDoing;
+  /** Where it is laid: a measure across and one down; empty where it is laid on no ground, or lies on another. */
+  readonly place: readonly PlaceFrom[];
+  /** What is asked before it. */
+  readonly gates: readonly StepGate[];
+  /** What can be seen of the state it leads to, where that is the moment to see it. */
   readonly look: StepLook | null;
+  /** States it can fail into. */
+  readonly wrong: readonly MendCode[];
+  /** Those of them that have a line of the mending guide. */
   readonly ifNot: readonly StepMend[];
   readonly care: readonly StepCare[];
 }

@@ -1,0 +1,193 @@
+import { inMap } from '../../base/lists';
+import type { Cover, MendCode, Step, StepGate, StepLook, StepMend } from '../../keep/model';
+import type { PieceFacts, PieceState, State } from './state';
+
+// What is asked before a step, what is looked at after it, and what can have gone wrong: from the state it stands on and the
+// state it leads to, for its own pieces. Source of what hands get wrong: the trade handbook, the order of work and the mending guide.
+
+/** What of a step its pieces’ states do not say. */
+export interface AskFacts {
+  readonly facts: ReadonlyMap<string, PieceFacts>;
+  /** How the line of a piece is drawn; null: its shape is its own mirror image, or nothing is drawn. */
+  readonly drawn: (pieceId: string) => 'reversed' | 'as-seen' | null;
+  /** What lies between iron and work at this step; null: nothing, or no press. */
+  readonly cover: (step: Step) => { readonly cover: Cover; readonly name: string | null } | null;
+  /** Pieces with a bond that can be pressed: of others nothing is looked at. */
+  readonly bondable: ReadonlySet<string>;
+  /** Whether it is pressed at all: what cannot be has no gates. */
+  readonly isPressed: (step: Step) => boolean;
+  /** Whether the web of a fuse is as large as its fabric. */
+  readonly isFlush: (step: Step) => boolean;
+  /** Whether an iron stands on its heel between presses: a press has none. */
+  readonly hasHeel: boolean;
+}
+
+const of = (state: State, step: Step): PieceState[] => step.pieceIds.map((id) => inMap(state, id));
+const factsOf = (a: AskFacts, step: Step): PieceFacts[] => step.pieceIds.map((id) => inMap(a.facts, id));
+const gate = (code: Exclude<StepGate['code'], 'cover-on'>): StepGate => ({ code });
+
+/** Which way round the pieces of a step are drawn, where that can go wrong: one answer for all of them, or none. */
+function wayRound(a: AskFacts, step: Step): StepGate[] {
+  const ways = new Set(step.pieceIds.map(a.drawn).filter((w) => w !== null));
+  return [
+    ...(ways.has('reversed') ? [gate('drawn-reversed')] : []),
+    ...(ways.has('as-seen') ? [gate('drawn-as-seen')] : []),
+  ];
+}
+
+const LAID: { readonly [C in Step['does']['code']]?: StepGate['code'] } = {
+  'lay-glue-up': 'glue-up',
+  'lay-glue-down': 'glue-down',
+  'lay-behind': 'glue-to-fabric',
+  'lay-foil': 'foil-covers',
+};
+
+/** What of the state that a step stands on hands may have got wrong. */
+export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
+  switch (step.kind) {
+    case 'trace':
+      return step.does.code === 'rule-on-patch' ? [] : wayRound(a, step);
+    case 'machine-cut':
+      return 'route' in step.does
+        ? [gate(step.does.route === 'cutter-liner-up' ? 'mat-paper-up' : 'mat-fabric-up')]
+        : [];
+    case 'fuse': {
+      if (!a.isPressed(step)) return [];
+      const right =
+        of(before, step).some((p) => p.side === 'right') || ('rightSide' in step.does && step.does.rightSide);
+      const bareAbove = of(before, step).some((p) => p.liners === 0);
+      return [
+        gate(right ? 'web-on-front' : 'web-on-back'),
+        ...(bareAbove ? [gate('sheet-on-top')] : []),
+        ...(a.isFlush(step) ? [gate('sheet-beneath')] : []),
+      ];
+    }
+    case 'bond':
+    case 'steam-pass': {
+      if (!a.isPressed(step)) return [];
+      const cover = a.cover(step);
+      // Whether a paper is off can only be got wrong where there was one.
+      const papers = factsOf(a, step).some((f) => f.liners > 0 && f.foiled !== true);
+      return [...(papers ? [gate('paper-off')] : []), ...(cover ? [{ code: 'cover-on' as const, ...cover }] : [])];
+    }
+    case 'foil': {
+      if (!a.isPressed(step)) return [];
+      const cover = a.cover(step);
+      return [gate('foil-covers'), ...(cover ? [{ code: 'cover-on' as const, ...cover }] : [])];
+    }
+    case 'lay': {
+      const own = LAID[step.does.code];
+      if (own && own !== 'cover-on') return step.does.code === 'lay-foil' ? [] : [gate(own)];
+      const handed = step.pieceIds.some((id) => a.drawn(id) !== null);
+      return handed && (step.does.code === 'lay-piece' || step.does.code === 'lay-all') ? [gate('reads-right')] : [];
+    }
+    case 'cool':
+      return a.hasHeel ? [gate('iron-on-heel')] : [];
+    case 'plug':
+      return [gate('plug-covered')];
+    default:
+      return [];
+  }
+}
+
+/** What can be seen of the state a step leads to, once it is the moment: edges when they are cold, foil when its carrier is off. */
+export function lookFor(step: Step, before: State, after: State, a: AskFacts): StepLook | null {
+  switch (step.kind) {
+    case 'ready':
+      return step.does.code === 'wash-first' ? null : 'smooth';
+    case 'trace':
+    case 'print':
+      return wayRound(a, step).length > 0 ? 'drawn-right-way' : null;
+    case 'rough-cut':
+      return 'room-all-round';
+    case 'patch':
+      return 'flush' in step.does && step.does.flush ? null : 'web-inside-cloth';
+    case 'fuse':
+    case 'stick':
+      return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';
+    case 'cool':
+      // What was bonded is looked at now that it is cold; what was fused is only waited for.
+      return step.pieceIds.some((id) => a.bondable.has(id) && before.get(id)?.bonded) &&
+        of(before, step).every((p) => p.liners === 0)
+        ? 'no-edge-lifts'
+        : null;
+    case 'cut':
+    case 'machine-cut':
+    case 'trim':
+      return 'clean-points';
+    case 'peel':
+      if (of(before, step).some((p) => p.carrier)) return 'foil-stays-all-over';
+      return of(before, step).some((p) => p.web === 'none') ? 'glue-stayed-on-paper' : 'adhesive-on-the-cloth';
+    case 'tack':
+      return 'nothing-slides';
+    case 'bond':
+    case 'steam-pass':
+      return 'front-clean';
+    case 'turn':
+      return 'nothing-on-the-face';
+    case 'stitch':
+      return step.does.code === 'stitch-lines' ? 'stitches-on-line' : 'stitches-even';
+    case 'hand':
+      return step.does.code === 'stitch-lines' ? 'stitches-on-line' : null;
+    case 'paint':
+      return 'dry';
+    default:
+      return null;
+  }
+}
+
+/** States a step can fail into. */
+export function wrongFor(step: Step, before: State, after: State, a: AskFacts): MendCode[] {
+  const papers = factsOf(a, step).some((f) => f.liners > 0 && f.foiled !== true);
+  const webbed = of(before, step).some((p) => p.web !== 'none');
+  switch (step.kind) {
+    case 'trace':
+    case 'print':
+      return wayRound(a, step).length > 0 ? ['backwards'] : [];
+    case 'fuse':
+      return [
+        'bubbles',
+        'iron-marks',
+        ...(of(after, step).some((p) => p.liners === 0) || a.isFlush(step) ? (['adhesive-on-the-iron'] as const) : []),
+      ];
+    case 'stick':
+      return ['bubbles'];
+    case 'cool':
+      return lookFor(step, before, after, a) === 'no-edge-lifts'
+        ? ['edge-lifts', 'bubbles', 'adhesive-on-the-face', ...(papers ? (['liner-left-on'] as const) : [])]
+        : [];
+    case 'cut':
+    case 'machine-cut':
+    case 'trim':
+      return ['furry-edge'];
+    case 'peel':
+      return of(before, step).some((p) => p.carrier) ? ['foil-patchy'] : ['adhesive-left-on-liner'];
+    case 'lay':
+      return step.pieceIds.some((id) => a.drawn(id) !== null) && step.does.code === 'lay-piece' ? ['backwards'] : [];
+    case 'tack':
+      return ['slid'];
+    case 'bond':
+    case 'steam-pass':
+      return ['adhesive-on-the-face', 'iron-marks', 'slid', 'bubbles', ...(papers ? (['liner-left-on'] as const) : [])];
+    case 'turn':
+      return ['adhesive-on-the-iron', 'edge-lifts'];
+    case 'stitch':
+      return webbed ? ['needle-gums'] : [];
+    default:
+      return [];
+  }
+}
+
+/** What stands in the mending guide by itself. */
+const IN_THE_GUIDE: ReadonlySet<string> = new Set<StepMend>([
+  'adhesive-left-on-liner',
+  'edge-lifts',
+  'adhesive-on-the-face',
+  'adhesive-on-the-iron',
+  'backwards',
+  'slid',
+  'foil-patchy',
+  'furry-edge',
+  'needle-gums',
+]);
+export const inTheGuide = (code: MendCode): code is StepMend & MendCode => IN_THE_GUIDE.has(code);
