@@ -80,7 +80,7 @@ module.exports = {
       'lay/recipe',
       'base/shape',
     ]),
-    core('hands/board', ['lay/facing', 'keep/model']),
+    core('hands/board', ['lay/facing', 'keep/model', 'base/shape']),
     core('print/sheet', [
       'intake/arrange',
       'hands/edge',

@@ -1,8 +1,18 @@
-import type { LetGo } from '~/core/hands/board';
-import type { BoardMend, MendCode, Project, StepGate, StepKind } from '~/core/keep/model';
+import type { LetGo, PressMoment, SetDown } from '~/core/hands/board';
+import {
+  type BoardMend,
+  lookup,
+  type MendCode,
+  type PressTicket,
+  type Project,
+  type Step,
+  type StepGate,
+  type StepKind,
+} from '~/core/keep/model';
 import { coverName } from './bench';
 import { term } from './glossary';
-import { heat, listedWords, say, seconds, type Words, withArticle } from './table';
+import { leanWords } from './press';
+import { heat, listedWords, say, seconds, upper, type Words, withArticle } from './table';
 
 const GATES: Words<StepGate, []> = {
   'drawn-reversed': () => 'Is it drawn reversed, as on its sheet?',
@@ -111,4 +121,54 @@ export function letGoWords(letGo: readonly LetGo[]): string | null {
   const missed = letGo.filter((l) => l.what !== 'timers' && l.what !== 'looked' && l.what !== 'times');
   if (missed.length === 0) return null;
   return `The board is full: ${listedWords(missed.map(({ what, count }) => `the ${count === 1 ? `oldest ${LET_GO[what][0]}` : `${count} oldest ${LET_GO[what][1]}`}`))} had to go.`;
+}
+
+/** What a big button says that begins a set-down: what changes before it, and its seconds. @param closes a plate is closed, no iron set down */
+export function setDownWords({ comes, place, places, pass, passes }: SetDown, eachS: number, closes: boolean): string {
+  const each = seconds(eachS);
+  switch (comes) {
+    case 'first':
+      return `${closes ? 'Close it' : 'Start'}: ${each}`;
+    case 'same-place':
+      return `Same place, pass ${pass} of ${passes}: ${each}`;
+    case 'next-place':
+      return `Place ${place + 1}${places > 2 ? ` of ${places}` : ''}: ${each}`;
+    case 'turned-over':
+      return `Turn it over: ${each}`;
+    case 'next-load':
+      return `Next load: ${each}`;
+  }
+}
+
+/** What it says while the iron stands. @param more places come after this one */
+export function liftWords(state: Exclude<PressMoment['state'], 'lifted'>, more: boolean, closes: boolean): string {
+  const lifted = closes ? 'Opened' : 'Lifted';
+  switch (state) {
+    case 'reach':
+    case 'down':
+      return closes ? 'Open it now' : 'Lift it now';
+    case 'out':
+      return more ? `${lifted}: go on` : lifted;
+    case 'unknown':
+      return `${lifted}: it counts`;
+  }
+}
+
+/** What lies between iron and work, and how hard the iron is leaned on: a line beneath the numbers of a press. */
+export function betweenWords(project: Project, step: Step, ticket: PressTicket): string {
+  const gate = step.gates.find((g) => g.code === 'cover-on');
+  const own = gate?.name ?? null;
+  const sheet = step.gates.some((g) => g.code === 'sheet-on-top');
+  const between =
+    own !== null
+      ? `“${own}” between`
+      : ticket.cover !== 'none'
+        ? `${upper(withArticle(coverName(ticket.cover)).replace(/^an? (?=parchment|baking)/, ''))} between`
+        : sheet
+          ? `${upper(withArticle(term('pressing-sheet')))} between`
+          : ticket.stage === 'fuse' && ticket.on === 'board'
+            ? 'Nothing between but the paper'
+            : 'Nothing between: the bare iron';
+  const press = lookup(project).iron.kind === 'heat-press';
+  return `${between}. ${upper(leanWords(ticket.pressure.lean))}${press ? '' : ticket.passes ? ': glide close, hold its weight' : ''}.`;
 }

@@ -17,9 +17,7 @@ export function howManyWords({ times, each, uncounted }: HowMany, project: Proje
       ? `You cannot make it from what you have: there is too little of ${listedWords(first)}.`
       : `You have enough for ${times}. ${listedWords(first)} ${one(first.length, 'runs', 'run')} out first.`,
     ...(rest.length > 0
-      ? [
-          `${rest.map((e) => `${nameOf(e.ofId)} is enough for ${e.more ? `${e.times} and more` : e.times}`).join(', ')}.`,
-        ]
+      ? [`${rest.map((e) => `${nameOf(e.ofId)} is enough for ${e.more ? `${e.times} or more` : e.times}`).join(', ')}.`]
       : []),
     ...open,
     'This was laid out quickly: a longer search may find room for one more.',

@@ -35,6 +35,8 @@ interface About {
   readonly web: string;
   readonly isPowder: boolean;
   readonly unit: string;
+  /** The article it is done to, where there are several. */
+  readonly article: string | null;
 }
 
 const NAMED = 4;
@@ -70,12 +72,21 @@ function setting({ ticket, step, project }: About): string {
   return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `press ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
 }
 
+/** Of several pieces each name says how often. */
 const copies = ({ step }: About): string =>
-  step.copies === 1
-    ? ''
-    : step.pieceIds.length === 1
-      ? ` ${step.copies} copies.`
-      : ` Make each as often as it is needed, up to ${step.copies} times.`;
+  step.copies === 1 || step.pieceIds.length > 1 ? '' : ` ${step.copies} copies.`;
+
+const fabricName = ({ project }: About, id: string): string =>
+  project.fabrics.find((f) => f.id === id)?.name || 'the fabric';
+const fabrics = (a: About, ids: readonly string[]): string =>
+  fewOf(
+    ids.map((id) => fabricName(a, id)),
+    MOST_FABRICS,
+  );
+const MOST_FABRICS = 5;
+/** “Cut 2 holes and 1 slit into”. */
+const marksCut = (d: { readonly dots: number; readonly lines: number }): string =>
+  `Cut ${listedWords([...(d.dots > 0 ? [counted(d.dots, 'hole')] : []), ...(d.lines > 0 ? [counted(d.lines, 'slit')] : [])])} into`;
 
 /** How an iron is handled while it fuses; a press closes by itself. */
 const still = ({ project, ticket }: About): string =>
@@ -143,10 +154,24 @@ export function stitchSizeWords(
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
-  'wash-first': () =>
-    'Wash and dry every fabric that was not washed yet, as its label allows. What is washed later shrinks later.',
-  'press-smooth': (d) =>
-    `Press ${d.ground ? 'the background and every fabric' : 'every fabric'} smooth. Go on while they are still warm.`,
+  'wash-first': (d, a) =>
+    `Wash and dry ${fabrics(a, d.fabricIds)}, as the label allows. What is washed later shrinks later.`,
+  'press-smooth': (d, a) =>
+    `Press ${fabrics(a, d.fabricIds)} smooth. Go on while they are still warm.${d.limits.length === 0 ? '' : ` No hotter: ${listedWords(d.limits.map((l) => `${fabricName(a, l.fabricId)} ${heat(l.maxC, a.project.units)}`))}.`}`,
+  'press-ground': (d, a) =>
+    `Press the background smooth.${d.maxC === null ? '' : ` No hotter than ${heat(d.maxC, a.project.units)}.`}`,
+  'cut-templates': (_, a) => `Cut out the templates of ${a.pieces}, exactly on the line.`,
+  'cut-marks': (d, a) => `${marksCut(d)} ${a.pieces}, where they are drawn.${copies(a)}`,
+  'cut-ground-marks': (d) => `${marksCut(d)} the background, where they are drawn.`,
+  'paint-dots': (d, a) =>
+    `Paint ${counted(d.dots, 'dot')} on ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}. Let the paint dry overnight.${copies(a)}`,
+  'sew-beads': (d, a) =>
+    `Sew ${counted(d.dots, 'bead or button', 'beads or buttons')} on ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}, where the dots are. No iron on them after that.${copies(a)}`,
+  'fold-lines': (d, a) =>
+    `Fold ${a.pieces} along ${d.lines === 1 ? 'its drawn line' : 'the drawn lines'}, and crease.${copies(a)}`,
+  'lay-out': (d, a) =>
+    `Fold the background in half both ways and crease the middle. Lay out ${a.pieces}${a.article === null ? '' : ` on ${a.article}`}${d.liners ? ', the paper still on' : ''}. Look from a step away, and move them until you like it.`,
+  'pin-to-mat': (_, a) => `Pin ${a.pieces} to the mat. Use pins with glass or metal heads.${copies(a)}`,
   'press-fold': (d, a) =>
     `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
   'layer-sandwich': (d, a) =>
@@ -182,20 +207,24 @@ const TEXTS: Words<StepDoing, [About]> = {
   'print-on-liner': (_, a) => `Print the tracing sheets of ${a.pieces} onto the paper of ${a.web}.${copies(a)}`,
   'draw-on-liner-that-stays': (_, a) =>
     `Lift a corner of both papers of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
-  'draw-on-patch': (_, a) => `Trace ${a.pieces} onto the paper on the back of ${a.cloth}.${copies(a)}`,
+  'draw-on-patch': (d, a) =>
+    d.route === 'template-on-liner'
+      ? `${spell('Draw round')} the templates of ${a.pieces} on the paper on the back of ${a.cloth}, each face down. Number each.${copies(a)}`
+      : `Trace ${a.pieces} onto the paper on the back of ${a.cloth}. Number each.${copies(a)}`,
   'rough-cut': (d, a) =>
-    `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${copies(a)}`,
+    `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${d.snips ? ' Snip into the paper at each tick.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
     `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: pressing sheets above and below keep glue off iron and board.' : 'It is a little smaller than the fabric all round.'}`,
   'cut-cover': (d, a) => `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
-      : `Place the web of ${a.pieces} glue side down on the ${d.rightSide ? 'right side (front)' : 'wrong side (back)'} of ${a.cloth}. Fuse it.${setting(a)}${still(a)}`,
+      : `Place the web of ${a.pieces} glue side down on ${d.rightSide ? 'the right side (front) of ' : d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}. Fuse it.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
-    `Place patch ${d.patch} glue side down on the wrong side (back) of ${a.cloth}, clear of its edges. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
+    `Place patch ${d.patch} glue side down on ${d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}, ${d.flush ? `edge on edge, a ${term('pressing-sheet')} above and below` : 'clear of its edges'}. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
   'take-first-liner-off': (_, a) => `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,
-  'take-liner-off': (_, a) => `Peel the paper off ${a.pieces}.${copies(a)} Score it with a pin to get it started.`,
+  'take-liner-off': (_, a) =>
+    `Peel the paper off ${a.pieces}.${copies(a)} Start at the snip, or score ${one(a.step.pieceIds.length, 'it', 'each')} with a pin.`,
   'take-unit-liner-off': (_, a) =>
     `Peel the last ${one(a.step.pieceIds.length, 'paper', 'papers')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>
@@ -215,7 +244,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-on-sheet': (d, a) =>
     `Build ${a.unit} on the pressing sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` Leave the ${one(d.keepLiners.length, 'paper', 'papers')} on ${listedWords(d.keepLiners.map(a.named))}.`}`,
   'lay-piece': (_, a) =>
-    `Place ${a.pieces} where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
+    `Place ${a.pieces} ${a.article === null ? '' : `on ${a.article} `}where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
   'lay-unit': (_, a) => `Place the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Place everything where it belongs, back to front: ${a.pieces}. Move it until you like it.`,
   'lay-glue-up': (_, a) => `Place ${a.pieces} on the board wrong side up, glue facing you.${copies(a)}`,
@@ -228,12 +257,12 @@ const TEXTS: Words<StepDoing, [About]> = {
   'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what is beneath, on the pressing sheet.${setting(a)}`,
   'bond-piece': (_, a) => `Bond ${a.pieces}.${setting(a)}`,
   'bond-unit': (_, a) => `Bond the unit ${a.unit} as one.${setting(a)}`,
-  'bond-together': (_, a) => `Bond everything that is placed, in one go: ${a.pieces}.${setting(a)}`,
+  'bond-together': (_, a) => `Bond ${a.pieces} in one go.${setting(a)}`,
   'bond-whole-ground': (d, a) =>
     `Press the whole background in one overlapping grid, from the ${spell('centre')} out.${setting(a)}${d.asideMm2 > 0 ? ' Some places need longer: they are pressed again after that.' : ''}`,
   'bond-places': (_, a) => `Press ${a.pieces} once more by itself: it needs longer than the rest.${setting(a)}`,
-  'touch-from-behind': () =>
-    'Turn the work over and touch the back once with the iron, all over. Press again where an edge lifts.',
+  'touch-from-behind': (_, a) =>
+    `Turn ${a.article ?? 'the work'} over and touch the back once with the iron, all over. Press again where an edge lifts.`,
   'stitch-hem': (_, a) => `Stitch the hem of ${a.pieces} along its fold with a straight stitch.${copies(a)}`,
   'stitch-edges': (d, a) =>
     `${threading(d, a)}Stitch around ${a.pieces} with ${EDGES[d.edge]}, ${stitchSizeWords(d.edge, d.widthMm, d.stitchMm, a.project.units)}.${d.stabiliser ? ` Put ${withArticle(term('stabiliser'))} behind.` : ''}${d.clear ? ' No hot iron on clear thread.' : ''}${copies(a)}`,
@@ -305,22 +334,35 @@ export function stepWords(
 ): (step: Step) => string {
   const tickets = new Map(plan.press.map((t) => [t.id, t]));
   const named = calledWords(project);
-  const list = (ids: readonly string[]): string => fewOf(ids.map(named), ids.length <= NAMED ? NAMED : NAMED - 1);
+  const look = lookup(project);
+  const known = new Set(project.pieces.map((p) => p.id));
+  const list = ({ pieceIds, copies, ticketId }: Step): string => {
+    // Of one piece its copies stand by themselves; a press counts by loads.
+    const often = (id: string): number =>
+      copies > 1 && pieceIds.length > 1 && ticketId === null && known.has(id) ? look.copiesOf(look.piece(id)) : 1;
+    return fewOf(
+      pieceIds.map((id) => (often(id) > 1 ? `${named(id)} × ${often(id)}` : named(id))),
+      pieceIds.length <= NAMED ? NAMED : NAMED - 1,
+    );
+  };
+  const articleOf = (id: string | null): string | null =>
+    project.articles.length < 2 || id === null ? null : project.articles.find((a) => a.id === id)?.name.trim() || null;
   return (step) =>
     say(TEXTS, step.does, {
       step,
       project,
       ticket: step.ticketId === null || !settings ? undefined : tickets.get(step.ticketId),
-      pieces: list(step.pieceIds),
+      pieces: list(step),
       named,
       cloth: project.fabrics.find((f) => f.id === step.fabricId)?.name ?? 'the fabric',
       web: project.webs.find((w) => w.id === step.webId)?.name ?? 'the web',
       isPowder: project.webs.some((w) => w.id === step.webId && w.form === 'powder'),
       unit: `“${step.unit?.split('/').at(-1) ?? ''}”`,
+      article: articleOf(step.articleId),
     });
 }
 
-const FROM: { readonly [F in PlaceFrom['from']]: (at: string, mm: number) => string } = {
+const FROM: { readonly [F in Exclude<PlaceFrom['from'], 'piece'>]: (at: string, mm: number) => string } = {
   left: (at) => `${at} from the left edge`,
   right: (at) => `${at} from the right edge`,
   top: (at) => `${at} from the top edge`,
@@ -328,18 +370,31 @@ const FROM: { readonly [F in PlaceFrom['from']]: (at: string, mm: number) => str
   'centre-x': (at, mm) => `its middle ${at} ${mm < 0 ? 'left' : 'right'} of the upright fold`,
   'centre-y': (at, mm) => `its middle ${at} ${mm < 0 ? 'above' : 'below'} the level fold`,
 };
-/** Where a step lays something, as a ruler has it; null: nowhere by a ruler. */
-export function placeWords(place: Step['place'], units: Project['units']): string | null {
+const BESIDE: { readonly [S in Extract<PlaceFrom, { readonly from: 'piece' }>['side']]: string } = {
+  left: 'to the left of',
+  right: 'to the right of',
+  above: 'above',
+  below: 'below',
+};
+/**
+ * Where a step lays something, as a ruler has it; null: nowhere by a ruler.
+ * @param named how a neighbour is called
+ */
+export function placeWords(
+  place: Step['place'],
+  units: Project['units'],
+  named: (pieceId: string) => string = () => 'the piece beside it',
+): string | null {
   if (place.length === 0) return null;
   const middle = (from: PlaceFrom['from']): boolean => place.some((p) => p.from === from && p.mm === 0);
   if (middle('centre-x') && middle('centre-y')) return 'In the middle of the background.';
-  const said = place.map(({ from, mm }) =>
-    mm === 0 && from === 'centre-x'
-      ? 'in the middle across'
-      : mm === 0 && from === 'centre-y'
-        ? 'in the middle up and down'
-        : FROM[from](formatLength(Math.abs(mm), units), mm),
-  );
+  const said = place.map((p) => {
+    const at = formatLength(Math.abs(p.mm), units);
+    if (p.from === 'piece') return `${at} ${BESIDE[p.side]} ${named(p.pieceId)}`;
+    if (p.mm === 0 && p.from === 'centre-x') return 'in the middle across';
+    if (p.mm === 0 && p.from === 'centre-y') return 'in the middle up and down';
+    return FROM[p.from](at, p.mm);
+  });
   return `${upper(listedWords(said))}.`;
 }
 

@@ -83,8 +83,12 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
     changes: 'It changes what is traced, and how much web you need.',
   },
   lay: {
-    question: 'Piece by piece, or all at once?',
+    question: 'What is fused in one go?',
     sides: {
+      'apart-together': {
+        name: 'what does not touch',
+        says: 'Pieces that lie side by side go down together, then what lies on them. Few presses, few settings.',
+      },
       'piece-by-piece': {
         name: 'piece by piece, back to front',
         says: 'Each bond gets the time it needs, and nothing can slide.',
@@ -94,7 +98,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
         says: 'You see the whole picture before anything is fixed, and press it all in one grid.',
       },
     },
-    why: 'Each bond is right by itself, and a slip costs one piece.',
+    why: 'It is the fewest presses in which nothing is pressed through another piece.',
     changes: 'It changes the order at the board, and how often you press.',
   },
   webs: {

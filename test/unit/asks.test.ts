@@ -132,7 +132,7 @@ describe('the step speaks for itself', () => {
     for (const route of ROUTES.filter((r) => r !== 'web-on-right-side'))
       for (const w of webs)
         for (const first of ['trace-first', 'fuse-first'] as const)
-          for (const lay of ['piece-by-piece', 'all-laid'] as const)
+          for (const lay of ['apart-together', 'piece-by-piece', 'all-laid'] as const)
             for (const bond of ['none', 'parchment', 'damp-cloth'] as const) {
               const p = job({
                 route,
@@ -147,7 +147,7 @@ describe('the step speaks for itself', () => {
                 ...contradictions(laid, planProject(laid)).map((b) => `${route} ${w.id} ${first} ${lay} ${bond}: ${b}`),
               );
             }
-    expect(count).to.equal((ROUTES.length - 1) * webs.length * 2 * 2 * 3);
+    expect(count).to.equal((ROUTES.length - 1) * webs.length * 2 * 3 * 3);
     expect(bad).to.deep.equal([]);
   });
 
@@ -167,8 +167,9 @@ describe('the step speaks for itself', () => {
   it('a piece that is reversed on its sheet is not asked to be so when it is laid right side up', () => {
     const p = job({});
     expect(codes(find(p, (s) => s.kind === 'trace'))).to.deep.equal(['drawn-reversed']);
-    expect(codes(find(p, (s) => s.kind === 'lay' && s.pieceIds[0] === 'hook'))).to.deep.equal(['reads-right']);
-    expect(codes(find(p, (s) => s.kind === 'lay' && s.pieceIds[0] === 'tile'))).to.deep.equal([]);
+    expect(codes(find(p, (s) => s.kind === 'lay' && s.pieceIds.includes('hook')))).to.deep.equal(['reads-right']);
+    const oneByOne = job({ schools: { ...USUAL_SCHOOLS, lay: 'piece-by-piece' } });
+    expect(codes(find(oneByOne, (s) => s.kind === 'lay' && s.pieceIds[0] === 'tile'))).to.deep.equal([]);
   });
 
   it('web for foil lies on the front, and nobody asks for the back', () => {
@@ -258,6 +259,20 @@ describe('where something is laid', () => {
   const box = (minX: number, minY: number, w: number, h: number) => ({ minX, minY, maxX: minX + w, maxY: minY + h });
   const ground = { widthMm: 240, heightMm: 200 };
   // By hand: 240 wide; a box of 40 from 20 ends at 60, 180 from the right.
+  it('is a neighbour where that is much nearer than the edge: letters from ink to ink', () => {
+    const h = { pieceId: 'h', box: box(80, 60, 20, 40) };
+    // By hand: 104 from the left, 4 from the letter before it; 60 from the top, and nothing beneath or above.
+    expect(placesFrom(box(104, 60, 12, 40), ground, [h])).to.deep.equal([
+      { from: 'piece', pieceId: 'h', side: 'right', mm: 4 },
+      { from: 'top', mm: 60 },
+    ]);
+    // Not level with it: nothing is measured from there. Nor from one that lies beneath.
+    expect(placesFrom(box(104, 120, 12, 40), ground, [h])[0]).to.deep.equal({ from: 'left', mm: 104 });
+    expect(placesFrom(box(90, 60, 20, 45), ground, [h])[0]).to.deep.equal({ from: 'left', mm: 90 });
+    expect(placeWords(placesFrom(box(104, 60, 12, 40), ground, [h]), 'mm', (id) => `H (${id})`)).to.equal(
+      '4 mm to the right of H (h) and 6 cm from the top edge.',
+    );
+  });
   it('is the nearer edge across and down, or the middle', () => {
     expect(placesFrom(box(20, 30, 40, 50), ground)).to.deep.equal([
       { from: 'left', mm: 20 },
@@ -276,7 +291,12 @@ describe('where something is laid', () => {
     const p = laidByRecipe(harbourLight());
     const laid = planProject(p).making.steps.filter((s) => s.does.code === 'lay-piece' || s.does.code === 'lay-unit');
     expect(laid.length).to.be.above(10);
-    for (const s of laid) expect(s.place).to.have.length(2);
+    for (const s of laid) {
+      // By hand: one thing has its two measures, several have two each.
+      const each = s.place.length > 0 ? [s.place] : s.places.map((x) => x.place);
+      expect(each).to.have.length(s.does.code === 'lay-unit' ? 1 : s.members.length);
+      for (const place of each) expect(place).to.have.length(2);
+    }
     expect(
       placeWords(
         [

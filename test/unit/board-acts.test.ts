@@ -77,6 +77,7 @@ describe('board: a step is done', () => {
     expect(ready.map((s) => [s.step.does.code, asksAfter(EMPTY_BOARD, s, false)])).to.deep.equal([
       ['wash-first', false],
       ['press-smooth', true],
+      ['press-ground', true],
     ]);
   });
 

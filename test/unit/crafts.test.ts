@@ -71,9 +71,9 @@ describe('foil motifs', () => {
 
   it('are made in this order: cut, laid rough side down, fused through the liner, peeled, foil metal side up, pressed moving, peeled cold', () => {
     expect(steps(p)).to.deep.equal([
-      'ready',
       'trace p',
       'cut p',
+      'ready',
       'lay p',
       'fuse p',
       'cool p',
@@ -85,7 +85,7 @@ describe('foil motifs', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[2]).to.match(/exactly on the line/);
+    expect(words[1]).to.match(/exactly on the line/);
     expect(words[3]).to.match(/on the right side \(front\) where it belongs, glue side down, paper up/);
     expect(words[7]).to.match(/^Place Gold foil over all of the glue of Kite \(1\), metal side up/);
     expect(words[8]).to.match(/by small moves/);
@@ -152,10 +152,11 @@ describe('stiff ornament', () => {
   it('backing beneath, glue up, cloth over it; both without web; cut larger and again on the line', () => {
     expect(p.order).to.deep.equal(['p-backing', 'p']);
     expect(steps(p)).to.deep.equal([
-      'ready',
+      'ready p-backing+p',
       'trace p-backing',
       'cut p-backing',
       'cut p',
+      'ready',
       'lay p-backing',
       'lay p',
       'bond p-backing+p',
@@ -166,7 +167,7 @@ describe('stiff ornament', () => {
     const words = said(p);
     expect(words[1]).to.match(/on the plain side of the backing/);
     expect(words[2]).to.equal('Cut Kite, backing (1) out of Stiff backing about 3 mm outside the line.');
-    expect(words[5]).to.match(/right side up, over all of the glue/);
+    expect(words[6]).to.match(/right side up, over all of the glue/);
     const plan = planProject(p);
     expect(plan.webUse).to.deep.equal([]);
     expect(plan.choices.map((c) => c.reasons[0]!.code)).to.deep.equal(['own-adhesive', 'webless']);
@@ -207,12 +208,13 @@ describe('mending patch', () => {
 
   it('is made in this order: web on its right side, laid from behind, bonded, darned', () => {
     expect(steps(p)).to.deep.equal([
-      'ready',
       'trace patch',
       'rough-cut patch',
+      'ready',
       'fuse patch',
       'cool patch',
       'cut patch',
+      'ready',
       'peel patch',
       'lay patch',
       'bond patch',
@@ -222,8 +224,8 @@ describe('mending patch', () => {
     ]);
     const words = said(p);
     expect(words[3]).to.match(/^Place the web of Patch \(1\) glue side down on the right side \(front\) of Denim/);
-    expect(words[7]).to.match(/^Turn the work wrong side up.*right side down/);
-    expect(words[10]).to.match(/^Darn to and fro/);
+    expect(words[8]).to.match(/^Turn the work wrong side up.*right side down/);
+    expect(words[11]).to.match(/^Darn to and fro/);
     // It is sewn through, so no web that gums the needle.
     expect(p.webs.find((w) => w.id === planProject(p).choices[0]!.webId)!.sewing).to.not.equal('avoid');
     expect(planProject(p).snags.filter((s) => s.code === 'vanishes')).to.deep.equal([]);
@@ -309,7 +311,7 @@ describe('what else layers are held with', () => {
   it('powder is sprinkled by weight over the wrong side, and melted under a sheet', () => {
     const powder = webFrom('powder', { id: 'powder', name: 'Powder', massGsm: 25 });
     const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });
-    expect(steps(p).slice(0, 4)).to.deep.equal(['ready', 'patch p', 'fuse p', 'cool p']);
+    expect(steps(p).slice(0, 5)).to.deep.equal(['ready p', 'patch p', 'ready', 'fuse p', 'cool p']);
     // 60 × 80 / 2 = 2400 mm² at 25 g/m² are 0.06 g; ten times as long and wide a hundred times that.
     expect(said(p)[1]).to.match(/^Sprinkle less than 1 g of Powder/);
     const large = thing(
@@ -322,7 +324,7 @@ describe('what else layers are held with', () => {
       },
     );
     expect(said(large)[1]).to.match(/^Sprinkle about 6 g of Powder evenly over the wrong side of Night/);
-    expect(said(p)[2]).to.match(/^Cover Kite \(1\) with a non-stick pressing sheet/);
+    expect(said(p)[3]).to.match(/^Cover Kite \(1\) with a non-stick pressing sheet/);
   });
 
   it('a sheet with two carriers is bonded one face at a time: the first comes off before the fuse, the second cold', () => {
@@ -335,6 +337,7 @@ describe('what else layers are held with', () => {
     const list = steps(p);
     expect(list.slice(list.indexOf('rough-cut p'), list.indexOf('cut p'))).to.deep.equal([
       'rough-cut p',
+      'ready',
       'peel p',
       'fuse p',
       'cool p',
@@ -347,8 +350,11 @@ describe('what else layers are held with', () => {
     const quilted = { ...p, layering: { ...p.layering, quilted: true, waddingFirst: true } };
     const words = said(quilted);
     // 25–50 mm larger all round (trade handbook, layers).
-    const sizes = [...words[1]!.matchAll(/([\d.]+) × ([\d.]+) cm/g)].map((m) => [Number(m[1]), Number(m[2])]);
-    expect(words[1]).to.match(/^Place the backing right side down/);
+    const at = words.findIndex((w) => w.startsWith('Place the backing'));
+    // It comes when it is needed: right before anything is laid on it.
+    expect(words[at + 1]).to.match(/^(?:Peel|Fold the background)/);
+    const sizes = [...words[at]!.matchAll(/([\d.]+) × ([\d.]+) cm/g)].map((m) => [Number(m[1]), Number(m[2])]);
+    expect(words[at]).to.match(/^Place the backing right side down/);
     for (const [w, h] of sizes) {
       expect(w).to.be.within(35, 40);
       expect(h).to.be.within(35, 40);

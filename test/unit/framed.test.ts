@@ -157,9 +157,10 @@ describe('framed window', () => {
     expect(
       plan.making.steps.map((s) => `${s.kind}${s.pieceIds.length ? ` ${s.pieceIds.join('+')}` : ''}`),
     ).to.deep.equal([
-      'ready',
+      'ready patch',
       'patch back',
       'patch frame',
+      'ready',
       'fuse back',
       'cool back',
       'fuse frame',
@@ -179,11 +180,11 @@ describe('framed window', () => {
       'finish',
     ]);
     const words = plan.making.steps.map(stepWords(p, plan));
-    expect(words[7]).to.match(/^Rule 4 tiles of 10 × 10 cm on the paper of patch A, edge to edge/);
-    expect(words[13]).to.equal('Place Back (1) on the board wrong side up, glue facing you. 4 copies.');
-    expect(words[14]).to.equal('Place Patch (2) on it, right side up, over all of the glue. 4 copies.');
-    expect(words[16]).to.match(/its cut-out back in as a plug/);
-    expect(words[17]).to.match(/s from the front, then turn over for as long again/);
+    expect(words[8]).to.match(/^Rule 4 tiles of 10 × 10 cm on the paper of patch A, edge to edge/);
+    expect(words[14]).to.equal('Place Back (1) on the board wrong side up, glue facing you. 4 copies.');
+    expect(words[15]).to.equal('Place Patch (2) on it, right side up, over all of the glue. 4 copies.');
+    expect(words[17]).to.match(/its cut-out back in as a plug/);
+    expect(words[18]).to.match(/s from the front, then turn over for as long again/);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
     expect(plan.snags.filter((s) => s.severity === 'stop')).to.deep.equal([]);
   });

@@ -301,9 +301,9 @@ describe('cloths to make ready', () => {
   });
   const ids = (does: Step['does']): string[] | undefined => readied(p, { does })?.map((f) => f.id);
 
-  it('are those of pieces and ground; what was washed is not washed again', () => {
-    expect(ids({ code: 'press-smooth', ground: true })).to.deep.equal(['lawn', 'linen']);
-    expect(ids({ code: 'wash-first', laundering: 'often' })).to.deep.equal(['linen']);
+  it('are those that the step names', () => {
+    expect(ids({ code: 'press-smooth', fabricIds: ['lawn', 'linen'], limits: [] })).to.deep.equal(['lawn', 'linen']);
+    expect(ids({ code: 'wash-first', laundering: 'often', fabricIds: ['linen'] })).to.deep.equal(['linen']);
   });
 
   it('are shown at no other step', () => {

@@ -302,7 +302,7 @@ describe('making: copies and loads', () => {
 describe('making: every order that is told can be done', () => {
   it('folding the steps never reaches an impossible state, and every piece is bonded exactly once', () => {
     const first = fc.constantFrom('trace-first' as const, 'fuse-first' as const);
-    const lay = fc.constantFrom('piece-by-piece' as const, 'all-laid' as const);
+    const lay = fc.constantFrom('apart-together' as const, 'piece-by-piece' as const, 'all-laid' as const);
     fc.assert(
       fc.property(scene, first, lay, fc.boolean(), (p, f, l, tacky) => {
         p.schools.first = f;
@@ -497,12 +497,13 @@ describe('making: webs and schools with habits of their own', () => {
     expect(plan.press).to.have.length(1);
     expect(plan.press[0]!.pieceIds).to.deep.equal(['a', 'b', 'c']);
     expect(kinds(plan)).to.deep.equal([
-      'ready',
       'trace',
+      'ready',
       'rough-cut',
       'peel',
       'stick',
       'cut',
+      'ready',
       'peel',
       'lay',
       'bond',
@@ -514,7 +515,7 @@ describe('making: webs and schools with habits of their own', () => {
     const codes = plan.making.steps.map((s) => s.does.code);
     expect(codes).to.include('draw-on-liner-that-stays').and.include('take-first-liner-off');
     const words = stepWords(three({ tacky: true, liners: 2 }), plan);
-    expect(words(plan.making.steps[1]!)).to.match(/the one that clings more stays/);
+    expect(words(plan.making.steps[0]!)).to.match(/the one that clings more stays/);
     // The one bond goes through every place there is.
     expect(
       bonds(plan)[0]!
@@ -652,8 +653,14 @@ describe('making: settings that hands can tell apart', () => {
         `${t.id} ${next.id}`,
       ).to.equal(true);
     });
-    // Flattened, the tickets are the order of bonding.
-    expect(tickets.flatMap((t) => t.pieceIds)).to.deep.equal(plan.order);
+    // Flattened, the tickets are an order of bonding: everything once, and after what it lies on.
+    const bonded = tickets.flatMap((t) => t.pieceIds);
+    expect([...bonded].sort()).to.deep.equal([...plan.order].sort());
+    for (const { under, over } of plan.overlaps) expect(bonded.indexOf(under)).to.be.below(bonded.indexOf(over));
+    // Piece by piece it is the order itself.
+    p.schools = { ...p.schools, lay: 'piece-by-piece' };
+    const oneByOne = planProject(p).press.filter((t) => t.stage === 'bond');
+    expect(oneByOne.flatMap((t) => t.pieceIds)).to.deep.equal(plan.order);
     for (const t of plan.press) expect(t.stepIds.length).to.be.at.least(1);
   });
   it('what cannot be pressed has words only: no seconds of its own, no cooling, no minutes', () => {

@@ -138,7 +138,7 @@ describe('mats of a cutting machine', () => {
     const plan = planProject(p);
     const kinds = plan.making.steps.map((s) => s.kind);
     expect(kinds).to.not.include.members(['trace']);
-    expect(kinds.slice(0, 8)).to.deep.equal(['ready', 'patch', 'patch', 'fuse', 'cool', 'fuse', 'cool', 'machine-cut']);
+    expect(kinds.slice(0, 8)).to.deep.equal(['patch', 'patch', 'ready', 'fuse', 'cool', 'fuse', 'cool', 'machine-cut']);
     const step = plan.making.steps.find((s) => s.kind === 'machine-cut')!;
     expect(stepWords(p, plan)(step)).to.equal(
       'Place patch A of red and patch B of blue on the mat, right side up, where its plan shows. Have its 5 shapes cut.',
@@ -271,8 +271,8 @@ describe('how many can be made of what is here', () => {
     expect(many.uncounted).to.deep.equal(['ground']);
     const words = howManyWords(many, p);
     expect(words[0]).to.equal('You have enough for 7. Film runs out first.');
-    expect(words[1]).to.equal('red is enough for 14 and more.');
-    expect(words[2]).to.match(/^background: nobody noted/);
+    expect(words[1]).to.equal('red is enough for 14 or more.');
+    expect(words[2]).to.match(/^ground: not counted, since nobody noted/);
   });
 
   it('grounds count too', () => {

@@ -33,10 +33,16 @@ describe('plan: the demo', () => {
   it('bonds in the layer order', () => {
     expect(plan.order).to.deep.equal(demo.order);
     const bonds = plan.press.filter((t) => t.stage === 'bond');
-    // The crab is built first; then everything goes to the ground as it lies, the crab where its lowest piece does.
+    // The crab is built first; then everything goes to the ground, after what it lies on.
     expect(bonds.map((t) => t.on)[0]).to.equal('sheet');
     const built = new Set(bonds[0]!.pieceIds);
-    expect(bonds.slice(1).flatMap((t) => t.pieceIds)).to.deep.equal(demo.order.filter((id) => !built.has(id)));
+    const rest = bonds.slice(1).flatMap((t) => t.pieceIds);
+    expect([...rest].sort()).to.deep.equal(demo.order.filter((id) => !built.has(id)).sort());
+    const mine = plan.overlaps.filter((o) => rest.includes(o.under) && rest.includes(o.over));
+    expect(mine.length).to.be.above(15);
+    for (const { under, over } of mine) expect(rest.indexOf(under)).to.be.below(rest.indexOf(over));
+    // Letters lie side by side: all twelve in one press.
+    expect(plan.press.some((t) => t.pieceIds.filter((id) => id.startsWith('letter-')).length === 12)).to.equal(true);
     expect([...built]).to.deep.equal(['crab', 'eye-left', 'eye-right']);
   });
 

@@ -71,10 +71,10 @@ describe('two-sided cloth', () => {
 
   it('is made in this order: both fused, both cut, glue up, the other over it, one press', () => {
     expect(steps(thing('two-sided'))).to.deep.equal([
-      'ready',
       'trace p-back+p',
       'rough-cut p-back',
       'rough-cut p',
+      'ready',
       'fuse p-back',
       'cool p-back',
       'fuse p',
@@ -89,7 +89,7 @@ describe('two-sided cloth', () => {
       'finish',
     ]);
     const words = said(thing('two-sided'));
-    expect(words[0]).to.equal('Press every fabric smooth. Go on while they are still warm.');
+    expect(words[3]).to.match(/^Press .* and .* smooth\. Go on while they are still warm\./);
     expect(words[11]).to.equal('Place Pennant, back (1) on the board wrong side up, glue facing you.');
     expect(words[12]).to.match(/^Place Pennant \(2\) over it right side up, glue down, edge on edge/);
   });
@@ -231,9 +231,10 @@ describe('cloth and foil', () => {
     const p = thing('cloth-and-foil', { bench: { ...thing('cloth-and-foil').bench, ironId: 'press' } });
     expect(laid(p).fabrics.at(-1)).to.include({ clothId: 'foil', name: 'Gold foil' });
     expect(steps(p)).to.deep.equal([
-      'ready',
+      'ready p-foil',
       'trace p',
       'rough-cut p',
+      'ready',
       'fuse p',
       'cool p',
       'cut p',
@@ -247,10 +248,10 @@ describe('cloth and foil', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[5]).to.include('about 3 mm outside the line, through fabric and paper together');
-    expect(words[6]).to.match(/right side of Gold foil\. Cut about 3 mm outside the line\./);
-    expect(words[9]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
-    expect(words[12]).to.equal('Trim Pennant (1) on the line, through all layers together.');
+    expect(words[6]).to.include('about 3 mm outside the line, through fabric and paper together');
+    expect(words[7]).to.match(/right side of Gold foil\. Cut about 3 mm outside the line\./);
+    expect(words[10]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
+    expect(words[13]).to.equal('Trim Pennant (1) on the line, through all layers together.');
   });
 
   it('agrees with the practised 10 s each side at 150 °C under a heat press (trade handbook, table of settings) within 30 %', () => {

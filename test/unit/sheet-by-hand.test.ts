@@ -446,6 +446,7 @@ describe('sheet, by hand: for a group', () => {
   });
   it('the booklet: steps under one another with room for their pieces, none past the foot of its half page', () => {
     const p = project([piece('a', square(60)), piece('b', square(30), { at: { xMm: 200, yMm: 200, rotateDeg: 0 } })]);
+    p.schools = { ...p.schools, lay: 'piece-by-piece' };
     const plan = planProject(p);
     const doc = boardBooklet(p, plan, () => 'said', 'a4');
     const drawn = (i: number): boolean => {
@@ -494,16 +495,14 @@ describe('sheet, by hand: for a group', () => {
       .find((b) => Math.abs(b.minY - (place.y + 6 - 2)) < 1e-6 && (b.minX === 20 || b.minX === 168.5));
     expect(box!.maxX - box!.minX).to.be.closeTo(22, 1e-6);
     expect(box!.maxY - box!.minY).to.be.closeTo(22, 1e-6);
-    // Numbers in the middle of their pictures: step 2 stands 10.5 mm below 33, 9 mm in; pictures of 22 mm, 2 mm of air.
+    // Numbers in the middle of their pictures: step 1 stands at 33, 9 mm in; pictures of 22 mm, 2 mm of air.
     const numbers = doc.pages.flatMap((side) => textsIn(side.marks)).filter((t) => t.bold && t.sizeMm === 3.4);
     for (const [text, x] of [
       ['1', 159.5 + 9 + 11],
       ['2', 159.5 + 9 + 24 + 11],
     ] as const)
       expect(
-        numbers
-          .filter((t) => Math.abs(t.y - (33 + 10.5 + 6 - 2 + 11)) < 1e-9 && Math.abs(t.x - x) < 1e-9)
-          .map((t) => t.text),
+        numbers.filter((t) => Math.abs(t.y - (33 + 6 - 2 + 11)) < 1e-9 && Math.abs(t.x - x) < 1e-9).map((t) => t.text),
         `at ${x}`,
       ).to.deep.equal([text]);
     for (const side of doc.pages)

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { ButtonLink } from '~/components';
 import { pressMoment } from '~/core/hands/board';
-import type { Project } from '~/core/keep/model';
+import { lookup, type Project } from '~/core/keep/model';
 import { stepBefore } from '~/store';
 import { addressOf } from '../project/stations';
 import css from './Board.module.css';
@@ -29,7 +29,7 @@ export function Meanwhile({ project }: { project: Project }) {
           {before && <p className={css.say}>{before.says}</p>}
           {before?.eachS != null && moment.state !== 'lifted' && (
             <div className={css.numbers}>
-              <Count moment={moment} eachS={before.eachS} />
+              <Count moment={moment} eachS={before.eachS} closes={lookup(project).iron.kind === 'heat-press'} />
             </div>
           )}
         </section>

@@ -1,23 +1,31 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Note } from '~/components';
-import { type BoardStep, ironStands, type PressMoment, pressMoment } from '~/core/hands/board';
-import type { PressTicket, Project } from '~/core/keep/model';
+import {
+  type BoardStep,
+  ironStands,
+  type PressMoment,
+  pressMoment,
+  type SetDown,
+  setDownAt,
+  setDownsOf,
+} from '~/core/hands/board';
+import type { PressTicket, Project, Step } from '~/core/keep/model';
 import { nowMs, record } from '~/store';
-import { calledWords, dialWords, fewOf, heat as heatWords, seconds } from '~/words';
+import {
+  betweenWords,
+  calledWords,
+  dialWords,
+  fewOf,
+  heat as heatWords,
+  liftWords,
+  seconds,
+  setDownWords,
+} from '~/words';
 import css from './Board.module.css';
 import { sound, wakeSound } from './sounds';
 
 /** The hand needs so long from the button to the board, ms. Estimated. */
 export const REACH_MS = 1500;
-
-/** How often the iron goes down in all, and how long each time: passes, and both sides, counted one by one. */
-export function setDownsOf(setDowns: number, ticket: PressTicket): { count: number; eachS: number } {
-  const { passes, dwell, side } = ticket;
-  if (passes) return { count: setDowns * passes.count, eachS: passes.eachS };
-  return side === 'both'
-    ? { count: setDowns * 2, eachS: dwell.seconds / 2 }
-    : { count: setDowns, eachS: dwell.seconds };
-}
 
 /** What the big target does while a press is under way. */
 export interface PressAct {
@@ -33,6 +41,10 @@ export interface PressRun {
   readonly moment: PressMoment;
   readonly count: number;
   readonly eachS: number;
+  /** Which set-down comes next; null: it cannot be pressed. */
+  readonly next: SetDown | null;
+  /** A plate is closed and opened; an iron is set down and lifted. */
+  readonly closes: boolean;
   readonly abort: () => void;
 }
 
@@ -47,6 +59,7 @@ export function usePressRun(
   onEnd: () => void,
   at: Project['board']['at'],
   now: number,
+  closes: boolean,
 ): PressRun {
   const fact = bs?.facts[0] ?? '';
   const mine = at?.fact === fact ? at : null;
@@ -66,13 +79,14 @@ export function usePressRun(
   const stand = (setDowns: number, down: number | null): void => {
     record((b) => ironStands(b, fact, setDowns, down, nowMs()));
   };
-  const run = { made, moment, count, eachS };
+  const next = can ? setDownAt(Math.min(made, count - 1), bs.step, ticket) : null;
+  const run = { made, moment, count, eachS, next, closes };
   const abort = (): void => {
     quiet.current();
     if (moment.state !== 'lifted') stand(made, null);
     else if (made > 0) stand(made - 1, null);
   };
-  if (!can) return { ...run, moment: { state: 'lifted' }, act: null, abort };
+  if (next === null) return { ...run, moment: { state: 'lifted' }, act: null, abort };
   const start = (): void => {
     wakeSound();
     if (loud) {
@@ -97,22 +111,10 @@ export function usePressRun(
   };
   const act: PressAct =
     moment.state === 'lifted'
-      ? {
-          says: made === 0 ? `Start: ${seconds(eachS)}` : `Place ${made + 1}: ${seconds(eachS)}`,
-          hot: true,
-          act: start,
-        }
-      : { says: LIFTS[moment.state](made + 1 < count), hot: true, act: lifted };
+      ? { says: setDownWords(next, eachS, closes), hot: true, act: start }
+      : { says: liftWords(moment.state, made + 1 < count, closes), hot: true, act: lifted };
   return { ...run, act, abort };
 }
-
-/** What the target says while the iron stands, by how it stands. @param more places come after this one */
-const LIFTS: { readonly [S in Exclude<PressMoment['state'], 'lifted'>]: (more: boolean) => string } = {
-  reach: () => 'Lift it now',
-  down: () => 'Lift it now',
-  out: (more) => (more ? 'Lifted: the next place' : 'Lifted'),
-  unknown: () => 'Lifted: it counts',
-};
 
 /** Longer than this past its seconds an iron has lain too long, s. Ours. */
 const TOO_LONG_S = 30;
@@ -121,11 +123,16 @@ const TOO_LONG_S = 30;
 export function PressNumbers({
   project,
   ticket,
+  step,
   made,
   count,
   eachS,
   moment,
-}: { project: Project; ticket: PressTicket } & Pick<PressRun, 'made' | 'count' | 'eachS' | 'moment'>) {
+  closes,
+}: { project: Project; ticket: PressTicket; step: Step } & Pick<
+  PressRun,
+  'made' | 'count' | 'eachS' | 'moment' | 'closes'
+>) {
   const lift = moment.state === 'out' || moment.state === 'unknown';
   return (
     <>
@@ -141,7 +148,7 @@ export function PressNumbers({
           )}
           <span>{ticket.steam ? 'with steam' : 'dry'}</span>
         </p>
-        <Count moment={moment} eachS={eachS}>
+        <Count moment={moment} eachS={eachS} closes={closes}>
           {ticket.passes ? 'a pass, gliding' : 'each time'}
           {ticket.side === 'both' ? ', from each side' : ticket.side === 'back' ? ', from the back' : ''}
         </Count>
@@ -152,6 +159,7 @@ export function PressNumbers({
           <span>{count === 1 ? 'press' : 'presses'}</span>
         </p>
       </div>
+      <p className={css.between}>{betweenWords(project, step, ticket)}</p>
       {moment.state === 'unknown' && (
         <Note stop>
           The clock of this device was changed while the iron was down, or the device slept. Nobody can know for how
@@ -172,15 +180,21 @@ const overWords = (s: number): string =>
   s < 90 ? seconds(Math.round(s)) : s < 5400 ? `${Math.round(s / 60)} min` : `${Math.round(s / 3600)} h`;
 
 /** The seconds that are left, large. */
-export function Count({ moment, eachS, children }: Pick<PressRun, 'moment' | 'eachS'> & { children?: ReactNode }) {
+export function Count({
+  moment,
+  eachS,
+  closes,
+  children,
+}: Pick<PressRun, 'moment' | 'eachS' | 'closes'> & { children?: ReactNode }) {
   const leftS = moment.state === 'reach' || moment.state === 'down' ? Math.min(moment.leftS, eachS) : 0;
   const says = {
     lifted: seconds(eachS),
-    reach: 'Set it down',
+    reach: closes ? 'Close it' : 'Set it down',
     down: `${leftS.toFixed(1)} s`,
-    out: 'Lift',
-    unknown: 'Lift',
+    out: closes ? 'Open' : 'Lift',
+    unknown: closes ? 'Open' : 'Lift',
   }[moment.state];
+  const over = moment.state === 'out' || moment.state === 'unknown';
   return (
     <>
       <p className={css.count} role="timer" aria-live="off">
@@ -189,12 +203,22 @@ export function Count({ moment, eachS, children }: Pick<PressRun, 'moment' | 'ea
           {moment.state === 'lifted'
             ? children
             : moment.state === 'reach'
-              ? 'counting starts when the iron is down'
+              ? closes
+                ? 'counting starts when the press is shut'
+                : 'counting starts when the iron is down'
               : ''}
         </span>
       </p>
       <p className="visually-hidden" aria-live="assertive">
-        {says === 'Lift' ? 'Lift the iron.' : moment.state === 'reach' ? 'Set the iron down.' : ''}
+        {over
+          ? closes
+            ? 'Open the press.'
+            : 'Lift the iron.'
+          : moment.state === 'reach'
+            ? closes
+              ? 'Close the press.'
+              : 'Set the iron down.'
+            : ''}
       </p>
     </>
   );

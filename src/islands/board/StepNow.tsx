@@ -1,9 +1,21 @@
 import { useState } from 'react';
 import { Button, ButtonLink, Note, WithTerms } from '~/components';
-import { type BoardStep, faultsSoFar, ironSet, laidBy, runsOn } from '~/core/hands/board';
-import type { BoardTimer, MendCode, Plan, Project, Step } from '~/core/keep/model';
-import { nowMs, record, steadyMs, useWorkbench } from '~/store';
-import { calledWords, careWords, gateWords, lookWords, mendingWords, placeWords, seconds, wrongWords } from '~/words';
+import { type BoardStep, faultsSoFar, type HeatChange, laidBy, runsOn, shareFault } from '~/core/hands/board';
+import type { MendCode, Plan, Project, Step } from '~/core/keep/model';
+import { steadyMs, useWorkbench } from '~/store';
+import {
+  calledWords,
+  careWords,
+  dialWords,
+  gateWords,
+  heat,
+  lookWords,
+  lower,
+  mendingWords,
+  placeWords,
+  seconds,
+  wrongWords,
+} from '~/words';
 import { addressOf } from '../project/stations';
 import { CutOtherwise } from './AsCut';
 import css from './Board.module.css';
@@ -34,18 +46,24 @@ export function StepNow({
   const { asking, mend, current } = acts;
   if (acts.noticing) return <Noticed project={project} steps={steps} onWrong={acts.wrong} />;
   if (asking) return <Asked project={project} bs={asking} onWrong={(code) => acts.wrong(asking, code)} />;
-  if (mend)
+  if (mend) {
+    const shared = shareFault(mend, steps);
     return (
       <section className={css.words} aria-label="Fixing">
         <p className={css.small}>
           {wrongWords(mend.code)}: {namesOf(project, mend.pieceIds)}
         </p>
         <p className={css.say}>{mendingWords(mend, project.units)}</p>
+        {shared.length > 0 && (
+          <p className={css.small}>Pressed in the same go: look at {namesOf(project, shared)}, too.</p>
+        )}
         {mend.dwellS !== null && <MendTimer seconds={mend.dwellS} loud={loud} />}
       </section>
     );
+  }
   if (!current) return <Finish project={project} plan={plan} />;
-  const place = placeWords(current.step.place, project.units);
+  const named = calledWords(project);
+  const place = placeWords(current.step.place, project.units, named);
   return (
     <>
       <section className={css.words}>
@@ -54,6 +72,15 @@ export function StepNow({
           <WithTerms text={words(current.step)} />
         </p>
         {place && <p className={css.place}>{place}</p>}
+        {current.step.places.length > 0 && (
+          <ul className={css.places} aria-label="Where each belongs">
+            {current.step.places.map((p) => (
+              <li key={p.pieceId}>
+                <strong>{named(p.pieceId)}</strong> {lower(placeWords(p.place, project.units, named) ?? '')}
+              </li>
+            ))}
+          </ul>
+        )}
         <Asides project={project} current={current} acts={acts} />
       </section>
       <StepPicture
@@ -71,22 +98,31 @@ export function StepNow({
 /** What stands beneath the sentence: its numbers, what is asked before it, its copies, what to take care of. */
 function Asides({ project, current, acts }: { project: Project; current: BoardStep; acts: BoardActs }) {
   const { step } = current;
-  const { press, waitS, gates, open, setOpen } = acts;
+  const { press, waitS, gates, open, setOpen, changes, learnt } = acts;
   const ticket = step.ticketId === null ? undefined : acts.ticket;
   return (
     <>
-      {ticket && !ticket.stop && <PressNumbers project={project} ticket={ticket} {...press} />}
+      {ticket && !ticket.stop && <PressNumbers project={project} ticket={ticket} step={step} {...press} />}
+      {learnt && (
+        <p className={css.wait}>
+          Longer than planned ({seconds(learnt.plannedS)}): {namesOf(project, learnt.pieceIds)} did not hold.
+        </p>
+      )}
+      {ticket?.passes && press.next?.pass === 2 && press.moment.state === 'lifted' && (
+        <p className={css.wait}>Take the pins out of this place. Look at the edges, then steam it again.</p>
+      )}
       {ticket?.stop && (
         <Note stop actions={<ButtonLink href={addressOf(project.id, 'press')}>See why, in Press</ButtonLink>}>
           This press would not work as it is. Skip it for now, or fix it in Press. What is done here stays done.
         </Note>
       )}
+      {changes && changes.state !== 'there' && <Changes changes={changes} project={project} acts={acts} />}
       {waitS > 0 && (
         <p className={css.wait}>
           Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm glue comes off with the paper.
         </p>
       )}
-      {waitS === 0 && gates.length > 0 && (
+      {waitS === 0 && (changes === null || changes.state === 'there') && gates.length > 0 && (
         <fieldset className={css.gates}>
           <legend>Before you continue</legend>
           {gates.map((g) => (
@@ -108,9 +144,6 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
           </span>
           <Button onClick={() => acts.finish(current, true)}>One more is done</Button>
         </p>
-      )}
-      {ticket && step.waitS >= 5 && !ticket.stop && press.made === 0 && (
-        <WarmUp step={step.id} seconds={step.waitS} timers={project.board.timers} />
       )}
       {step.care.length > 0 && <p className={css.care}>{step.care.map(careWords).join(' ')}</p>}
     </>
@@ -202,21 +235,21 @@ function Noticed({
   );
 }
 
-/** The iron was set to another heat: told when it is there. */
-function WarmUp({ step, seconds: s, timers }: { step: string; seconds: number; timers: readonly BoardTimer[] }) {
-  const id = `warm ${step}`;
-  if (timers.some((t) => t.id === id)) return null;
+/** The iron is set to another heat, and waited for. */
+function Changes({ changes, project, acts }: { changes: HeatChange; project: Project; acts: BoardActs }) {
+  const dial = acts.ticket?.heat.dial;
+  const to = dial ? dialWords(dial) : heat(acts.ticket?.heat.soleplateC ?? 0, project.units);
   return (
-    <p className={css.copies}>
-      <span>The iron changes heat here: about {seconds(s)}.</span>
-      <Button
-        onClick={() => {
-          wakeSound();
-          record((b) => ironSet(b, id, s, nowMs()));
-        }}
-      >
-        The iron is set
-      </Button>
+    <p className={css.wait}>
+      {changes.state !== 'warming' ? (
+        <>
+          Set the iron to <strong>{to}</strong> now. It takes about {seconds(changes.seconds)} to get there.
+        </>
+      ) : (
+        <>
+          The iron is on its way to {to}: <strong>{seconds(Math.ceil(changes.leftS))}</strong> to go.
+        </>
+      )}
     </p>
   );
 }

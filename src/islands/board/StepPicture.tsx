@@ -39,7 +39,9 @@ export const StepPicture = memo(function StepPicture({
   /** The place the iron goes to next, from 0; null where none. */
   place: number | null;
 }) {
-  const press = screen?.presses[step.id];
+  // The map is of everything that the step was planned for.
+  const whole = plan.making.steps.find((s) => s.id === step.id)?.pieceIds.length === step.pieceIds.length;
+  const press = whole ? screen?.presses[step.id] : undefined;
   const ticket = plan.press.find((t) => t.id === step.ticketId);
   const first = project.pieces.find((p) => p.id === step.pieceIds[0]);
   /** The work as far as it is laid, what this step is about marked on it. */

@@ -1,24 +1,29 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   asksAfter,
+  asLearnt,
   type BoardStep,
   coldLook,
   currentOf,
   feltCool,
   foundWrong,
   goneBack,
+  heatChange,
   heldAsShould,
+  ironSet,
+  ironThere,
+  learntOf,
   mendFinished,
   runsOn,
   stepFinished,
   waitFor,
   wantsCold,
 } from '~/core/hands/board';
-import { type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
+import { lookup, type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
 import { nowMs, record, steadyMs } from '~/store';
 import { doneWords } from '~/words';
 import { usePressRun } from './PressRun';
-import { sound } from './sounds';
+import { sound, wakeSound } from './sounds';
 
 /** What the big target says and does. */
 export interface Target {
@@ -72,7 +77,9 @@ export function useBoardActs(
     setNoticing(false);
   };
 
-  const ticket = plan.press.find((t) => t.id === current?.step.ticketId);
+  const planned = plan.press.find((t) => t.id === current?.step.ticketId);
+  const learnt = planned ? learntOf(board, plan, planned) : null;
+  const ticket = planned && asLearnt(planned, learnt);
   const press = usePressRun(
     current,
     current?.step.ticketId ? ticket : undefined,
@@ -80,6 +87,7 @@ export function useBoardActs(
     () => current && finish(current),
     board.at,
     now,
+    lookup(project).iron.kind === 'heat-press',
   );
   const back = (): void => {
     if (noticing) {
@@ -108,6 +116,9 @@ export function useBoardActs(
   const gates = current && !practised && !underWay ? current.step.gates : [];
   const closed = gates.filter((g) => !open.includes(g.code));
   const waitS = current && !runsOn(current.step) ? waitFor(board.timers, current.step.members, now) : 0;
+  // An iron that changes heat is waited for: nobody presses too cool by a tap too many.
+  const changes =
+    ticket !== undefined && current !== null && !underWay && !ticket.stop ? heatChange(board, current, now) : null;
   const waits = waitS > 0 && current !== null && wantsCold(current.step);
 
   const target = ((): Target | null => {
@@ -128,6 +139,19 @@ export function useBoardActs(
       };
     if (!current) return null;
     const { step } = current;
+    if (changes?.state === 'to-set')
+      return {
+        says: 'The iron is set',
+        act: () => {
+          wakeSound();
+          record((b) => ironSet(b, changes.id, changes.seconds, nowMs()));
+        },
+      };
+    if (changes?.state === 'warming')
+      return {
+        says: 'It is there already',
+        act: () => record((b) => ironThere(b, changes.id)),
+      };
     if (waits) return { says: 'It feels cool: continue', act: () => record((b) => feltCool(b, step.members)) };
     if (step.ticketId !== null && press.act && closed.length === 0) return press.act;
     if (step.ticketId !== null && ticket?.stop)
@@ -152,9 +176,11 @@ export function useBoardActs(
     open,
     setOpen,
     ticket,
+    learnt,
     press,
     underWay,
     waitS: waits ? waitS : 0,
+    changes,
     target,
     finish,
     wrong,

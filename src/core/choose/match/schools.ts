@@ -16,6 +16,6 @@ export const SCHOOLS = [
   school({ key: 'side', sides: ['face', 'back', 'both'] }),
   school({ key: 'move', sides: ['still', 'small-moves'] }),
   school({ key: 'first', sides: ['trace-first', 'fuse-first'] }),
-  school({ key: 'lay', sides: ['piece-by-piece', 'all-laid'] }),
+  school({ key: 'lay', sides: ['apart-together', 'piece-by-piece', 'all-laid'] }),
   school({ key: 'webs', sides: ['fewest', 'best-each'] }),
 ] as const;

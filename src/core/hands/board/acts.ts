@@ -53,7 +53,7 @@ export function stepFinished(board: Board, bs: BoardStep, one: boolean, tookS: n
 export function ticketBehind(plan: Pick<Plan, 'making' | 'press'>, step: Step): PressTicket | null {
   const { steps } = plan.making;
   const pressed = steps
-    .slice(0, steps.indexOf(step) + 1)
+    .slice(0, steps.findIndex((s) => s.id === step.id) + 1)
     .reverse()
     .find((s) => s.ticketId !== null && step.pieceIds.some((id) => s.members.includes(id)));
   return plan.press.find((t) => t.id === (step.ticketId ?? pressed?.ticketId)) ?? null;
@@ -142,6 +142,12 @@ export const ironSet = (board: Board, id: string, seconds: number, nowMs: number
   timers: [...board.timers, { id, kind: 'warm-up' as const, pieceIds: [], startedMs: nowMs, seconds }],
 });
 
+/** It has that heat sooner than was thought. */
+export const ironThere = (board: Board, id: string): Board => ({
+  ...board,
+  timers: board.timers.map((t) => (t.id === id ? { ...t, seconds: 0 } : t)),
+});
+
 /** The iron stands somewhere in a press, or was lifted. @param downMs when it stands; null: it is lifted */
 export const ironStands = (
   board: Board,
@@ -161,7 +167,13 @@ export function goneBack(board: Board, current: BoardStep | null): Board | 'pres
 
 /** Pieces that lie on their ground, as far as steps are done. */
 export const laidBy = (steps: readonly BoardStep[]): ReadonlySet<string> =>
-  new Set(steps.flatMap((s) => (s.done && (s.step.kind === 'lay' || s.step.kind === 'bond') ? s.step.members : [])));
+  new Set(
+    steps.flatMap((s) =>
+      s.done && s.step.does.code !== 'lay-out' && (s.step.kind === 'lay' || s.step.kind === 'bond')
+        ? s.step.members
+        : [],
+    ),
+  );
 
 /** Whether there is a step that can be taken back. */
 export const canGoBack = (board: Board): boolean => lastAct(board.trail) !== null;
@@ -170,7 +182,7 @@ export const canGoBack = (board: Board): boolean => lastAct(board.trail) !== nul
 export const begunAnew = (board: Board, at: Moment): Board => ({
   ...withAct(board, { act: 'anew', facts: [], copies: 1 }, at),
   at: null,
-  timers: board.timers.map((t) => ({ ...t, seconds: 0 })),
+  timers: board.timers.flatMap((t) => (t.kind === 'warm-up' ? [] : [{ ...t, seconds: 0 }])),
   mends: board.mends.map((m) => ({ ...m, done: true })),
   looked: [],
   hotSinceMs: null,

@@ -6,4 +6,6 @@ export * from './mends';
 export * from './merge';
 export * from './pace';
 export * from './progress';
+export * from './set-downs';
+export * from './shared';
 export * from './timers';

@@ -1,4 +1,5 @@
 import { type Board, lookup, type Making, type Project, type Step } from '../../keep/model';
+import { leftOfStep } from './left';
 import { actTurned, lastAct, withAct } from './trail';
 
 /** The moment of an act, and names for what it adds. */
@@ -9,6 +10,7 @@ export interface Moment {
 
 /** A step at the board: what of it is still to be done. */
 export interface BoardStep {
+  /** Of several pieces some of which are done: what is left of it. */
   readonly step: Step;
   /** What it makes true, piece by piece: done work stays done when the rest is planned anew. */
   readonly facts: readonly string[];
@@ -49,13 +51,16 @@ export function boardSteps(project: Project, making: Making): BoardStep[] {
     const copies = single && step.ticketId === null && !runsOn(step) ? look.copiesOf(look.piece(only)) : 1;
     const had = facts.map((f) => counts.get(f) ?? 0);
     const doneCopies = Math.min(copies, ...had);
+    const open = facts.filter((_, i) => (had[i] ?? 0) < copies);
+    const left = step.pieceIds.filter((_, i) => (had[i] ?? 0) < copies);
+    const some = left.length > 0 && left.length < step.pieceIds.length;
     return {
-      step,
+      step: some ? leftOfStep(step, left, open, project) : step,
       facts,
       copies,
       doneCopies,
       done: doneCopies >= copies,
-      left: step.pieceIds.filter((_, i) => (had[i] ?? 0) < copies),
+      left,
     };
   });
 }

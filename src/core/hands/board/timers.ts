@@ -1,4 +1,5 @@
-import type { BoardTimer } from '../../keep/model';
+import type { Board, BoardTimer } from '../../keep/model';
+import type { BoardStep } from './progress';
 
 /** Seconds left of a timer; 0 when it is out. */
 export const leftS = (timer: Pick<BoardTimer, 'startedMs' | 'seconds'>, nowMs: number): number =>
@@ -35,3 +36,29 @@ export const waitFor = (timers: readonly BoardTimer[], pieceIds: readonly string
 export const IDLE_IRON_MS = 600_000;
 export const ironIsIdle = (hotSinceMs: number | null, nowMs: number): boolean =>
   hotSinceMs !== null && nowMs - hotSinceMs >= IDLE_IRON_MS;
+
+/** Shorter changes of heat are over before the hand is there, s. Ours. */
+const LEAST_CHANGE_S = 5;
+
+/** An iron that has to be set to another heat before a press. */
+export type HeatChange = { readonly id: string; readonly seconds: number } & (
+  | { readonly state: 'to-set' }
+  | { readonly state: 'warming'; readonly leftS: number }
+  | { readonly state: 'there' }
+);
+
+/** How far the iron is on its way to the heat of a press; null: it has that heat. */
+export function heatChange(
+  board: Pick<Board, 'timers'>,
+  { step, facts }: Pick<BoardStep, 'step' | 'facts'>,
+  nowMs: number,
+): HeatChange | null {
+  if (step.ticketId === null || step.waitS < LEAST_CHANGE_S) return null;
+  const id = `warm ${facts[0] ?? step.id}`;
+  const timer = board.timers.find((t) => t.id === id);
+  if (!timer) return { id, seconds: step.waitS, state: 'to-set' };
+  const left = leftS(timer, nowMs);
+  return left > 0
+    ? { id, seconds: step.waitS, state: 'warming', leftS: left }
+    : { id, seconds: step.waitS, state: 'there' };
+}

@@ -55,9 +55,11 @@ export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
       if (!a.isPressed(step)) return [];
       const right =
         of(before, step).some((p) => p.side === 'right') || ('rightSide' in step.does && step.does.rightSide);
+      // Cloth that is alike on both sides has none to be got wrong.
+      const either = 'eitherSide' in step.does && step.does.eitherSide && !right;
       const bareAbove = of(before, step).some((p) => p.liners === 0);
       return [
-        gate(right ? 'web-on-front' : 'web-on-back'),
+        ...(either ? [] : [gate(right ? 'web-on-front' : 'web-on-back')]),
         ...(bareAbove ? [gate('sheet-on-top')] : []),
         ...(a.isFlush(step) ? [gate('sheet-beneath')] : []),
       ];
@@ -79,7 +81,10 @@ export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
       const own = LAID[step.does.code];
       if (own && own !== 'cover-on') return step.does.code === 'lay-foil' ? [] : [gate(own)];
       const handed = step.pieceIds.some((id) => a.drawn(id) !== null);
-      return handed && (step.does.code === 'lay-piece' || step.does.code === 'lay-all') ? [gate('reads-right')] : [];
+      // What was laid out as a whole was looked at then.
+      const seen = of(before, step).every((p) => p.lies === 'ground');
+      const freely = step.does.code === 'lay-piece' || step.does.code === 'lay-all' || step.does.code === 'lay-out';
+      return handed && freely && !seen ? [gate('reads-right')] : [];
     }
     case 'cool':
       return a.hasHeel ? [gate('iron-on-heel')] : [];
@@ -119,7 +124,7 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
       if (of(before, step).some((p) => p.carrier)) return 'foil-stays-all-over';
       return of(before, step).some((p) => p.web === 'none') ? 'glue-stayed-on-paper' : 'adhesive-on-the-cloth';
     case 'tack':
-      return 'nothing-slides';
+      return step.does.code === 'pin-to-mat' ? null : 'nothing-slides';
     case 'bond':
     case 'steam-pass':
       return 'front-clean';
@@ -163,7 +168,10 @@ export function wrongFor(step: Step, before: State, after: State, a: AskFacts): 
     case 'peel':
       return of(before, step).some((p) => p.carrier) ? ['foil-patchy'] : ['adhesive-left-on-liner'];
     case 'lay':
-      return step.pieceIds.some((id) => a.drawn(id) !== null) && step.does.code === 'lay-piece' ? ['backwards'] : [];
+      return step.pieceIds.some((id) => a.drawn(id) !== null) &&
+        (step.does.code === 'lay-piece' || step.does.code === 'lay-out')
+        ? ['backwards']
+        : [];
     case 'tack':
       return ['slid'];
     case 'bond':

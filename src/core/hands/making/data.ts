@@ -18,14 +18,19 @@ export const HANDS_S = {
   tack: figure(3, 's a piece', 'estimated: a touch with the tip'),
   turn: figure(20, 's', 'estimated: turning over and one touch'),
   note: figure(30, 's', 'estimated'),
+  layOut: figure(6, 's a piece', 'estimated: laying it down once to look'),
+  mark: figure(20, 's a dot or line', 'estimated'),
 } as const;
 /** How fast a line is followed. */
 export const SPEED_MM_S = {
   trace: figure(20, 'mm/s', 'estimated'),
   roughCut: figure(40, 'mm/s', 'estimated: nobody looks closely'),
   cut: figure(12, 'mm/s', 'estimated: small scissors on fused cloth'),
+  template: figure(20, 'mm/s', 'estimated: paper is cut faster than fused cloth'),
   stitch: figure(8, 'mm/s', 'estimated: a machine with pivots, slowly'),
 } as const;
+/** An iron set for cotton is no hotter; what bears less is told before it is pressed smooth, °C. ISO 3758, three dots, from memory. */
+export const USUAL_IRON_C = figure(200, '°C', 'ISO 3758: three dots, from memory');
 /** Paint dries overnight, s. Common practice, no source. */
 export const PAINT_DRY_S = figure(10 * 3600, 's', 'common practice: overnight');
 

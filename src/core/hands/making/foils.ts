@@ -7,7 +7,7 @@ import { isFoiled } from '../../lay/recipe';
 import { type Base, columnAt, type PressPlace, placesUnder } from './column';
 import { LOAD_GAP_MM } from './data';
 import { setDownsFor } from './load';
-import { different, glueOf, type Press, requestFor, settingOf, setupOf } from './presses';
+import { different, glueOf, type Press, requestFor, settingOf, setupOf } from './press';
 
 /** Pieces of foil on one article that are pressed together: of one web and one foil. */
 function groupsOf({ project, look }: Laid, { article }: LaidArticle, webOf: (id: string) => Web | null): string[][] {
@@ -64,6 +64,7 @@ export function foilsOf(laid: Laid, article: LaidArticle, webOf: (id: string) =>
           does: { code: stage === 'fuse' ? 'fuse-on-right-side' : 'press-foil' },
           request,
           ...picked,
+          apart: true,
           plugOf: null,
           setting: settingOf(request, picked.columns),
           region,

@@ -1,17 +1,19 @@
 import { inMap, nth } from '../../base/lists';
 import { resetS } from '../../choose/press';
-import type { Making, MakingTrouble, PlaceFrom, PressTicket, Step, StepKind, Web } from '../../keep/model';
+import type { Making, MakingTrouble, PressTicket, Step, StepKind, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { type Edged, edgePlan } from '../edge';
 import { type AskFacts, gatesFor, inTheGuide, lookFor, wrongFor } from './asks';
 import { foilsOf } from './foils';
+import { atOneHeat } from './heats';
 import { PHASE_DRAFTS } from './phases';
-import { boxOf, placesFrom } from './places';
-import { type Chosen, isLaidIn, type Press, pressesOf } from './presses';
+import { boxOf, type Neighbour, placesFrom } from './places';
+import { isLaidIn, type Press } from './press';
+import { type Chosen, pressesOf } from './presses';
 import { foldSteps, type Impossible, type PieceFacts, statesOf } from './state';
 import { STEP_FACTS } from './step';
-import { atOneHeat, ticketsOf } from './tickets';
+import { ticketsOf } from './tickets';
 import { type Draft, type MakingWork, sum } from './work';
 
 /** A making with its tickets, and what both stand on. */
@@ -46,10 +48,12 @@ function steps(drafts: readonly Draft[]): Step[] {
       on: 'hand',
       loads: 1,
       setDowns: 0,
+      setDownsEach: [],
       columns: [],
       handsS: 0,
       waitS: 0,
       place: [],
+      places: [],
       gates: [],
       look: null,
       wrong: [],
@@ -117,28 +121,46 @@ function reheatsOf({ pile }: Laid, presses: readonly Press[]): [string, number][
   return [...times];
 }
 
-/** Where a piece or a unit is laid on its ground. */
-function placeOf(step: Step, { laid, boundsOf }: MakingWork): PlaceFrom[] {
-  if (step.does.code !== 'lay-piece' && step.does.code !== 'lay-unit') return [];
-  const ground = laid.project.articles.find((a) => a.id === step.articleId)?.ground;
-  if (!ground || step.members.length === 0) return [];
-  return placesFrom(boxOf(step.members.map(boundsOf)), ground);
+/** Where pieces are laid on their grounds, step by step: one thing by its own box, several each by theirs, from what lies already, too. */
+function placed(list: readonly Step[], { laid, boundsOf }: MakingWork): Pick<Step, 'place' | 'places'>[] {
+  const lying: Neighbour[] = [];
+  const nowhere = { place: [], places: [] };
+  return list.map((step) => {
+    if (step.kind !== 'lay' || step.on !== 'ground' || step.does.code === 'lay-out') return nowhere;
+    const ground = laid.project.articles.find((a) => a.id === step.articleId)?.ground;
+    if (!ground || step.members.length === 0) return nowhere;
+    const before = [...lying];
+    const mine = step.members.map((pieceId) => ({ pieceId, box: boundsOf(pieceId) }));
+    lying.push(...mine);
+    if (step.does.code === 'lay-unit' || (step.does.code === 'lay-piece' && mine.length === 1))
+      return { place: placesFrom(boxOf(mine.map((m) => m.box)), ground, before), places: [] };
+    if (step.does.code !== 'lay-piece' && step.does.code !== 'lay-all') return nowhere;
+    return {
+      place: [],
+      places: mine.map(({ pieceId, box }, i) => ({
+        pieceId,
+        place: placesFrom(box, ground, [...before, ...mine.slice(0, i)]),
+      })),
+    };
+  });
 }
 
 /** What is asked, looked at and possibly wrong, by the states each step stands between. */
-const askedOf = (steps: readonly Step[], states: ReturnType<typeof statesOf>, a: AskFacts, work: MakingWork): Step[] =>
-  steps.map((step, i) => {
+function askedOf(steps: readonly Step[], states: ReturnType<typeof statesOf>, a: AskFacts, work: MakingWork): Step[] {
+  const places = placed(steps, work);
+  return steps.map((step, i) => {
     const { before, after } = nth(states, i);
     const wrong = wrongFor(step, before, after, a);
     return {
       ...step,
-      place: placeOf(step, work),
+      ...nth(places, i),
       gates: gatesFor(step, before, a),
       look: lookFor(step, before, after, a),
       wrong,
       ifNot: wrong.filter(inTheGuide),
     };
   });
+}
 
 function askFacts(
   { laid, tickets }: MakingWork,

@@ -10,7 +10,38 @@ export interface Block {
   readonly bases: readonly string[];
   readonly unit: string | null;
 }
-const lowestOf = (block: Block): string => nth(block.ids, 0);
+export const lowestOf = (block: Block): string => nth(block.ids, 0);
+
+/** Blocks that go to the ground in one press. @property apart none lies on another */
+export interface Run {
+  readonly blocks: readonly Block[];
+  readonly apart: boolean;
+}
+
+/**
+ * Blocks next to each other in the order, in one press where they are to be.
+ * @param together blocks of one name go to the ground in one press; null: by themselves
+ * @param withNext a piece that is held by what is laid on it: pressed along with that
+ */
+export function runsInOrder(
+  blocks: readonly Block[],
+  together: (pieceId: string) => string | null,
+  withNext: (pieceId: string) => boolean = () => false,
+): Run[] {
+  const runs: Run[] = [];
+  for (let i = 0; i < blocks.length; ) {
+    const name = together(lowestOf(nth(blocks, i)));
+    let end = i + 1;
+    while (
+      end < blocks.length &&
+      ((name !== null && together(lowestOf(nth(blocks, end))) === name) || withNext(lowestOf(nth(blocks, end - 1))))
+    )
+      end += 1;
+    runs.push({ blocks: blocks.slice(i, end), apart: false });
+    i = end;
+  }
+  return runs;
+}
 
 /** Blocks that are bonded in one press. */
 export interface Bonding {
@@ -24,6 +55,8 @@ export interface Bonding {
   /** On the sheet, the pieces that lie on it themselves: their liners stay on meanwhile. */
   readonly keepLiners: readonly string[];
   readonly places: readonly PressPlace[];
+  /** Its blocks lie beside one another, none on another. */
+  readonly apart: boolean;
   /** In one place, the pieces whose web is bonded there. */
   readonly bondedAt: (place: PressPlace) => ReadonlySet<string>;
 }
@@ -56,15 +89,13 @@ function lowestOfEach(blocks: readonly Block[]): (place: PressPlace) => Readonly
  * The order of bonding in one article: units are built on the release sheet first, inner before outer; then pieces and units go to the ground where their lowest piece stands in the order.
  * @param order its pieces, back-most first
  * @param unitOf the unit of a piece; a unit within a unit is named by its path, parts joined by “/”
- * @param withNext a piece that is held by what is laid on it: pressed along with that
- * @param together blocks of one name, next to each other in the order, go to the ground in one press; null: by themselves
+ * @param runsOf which blocks go to the ground in one press, in this order
  */
 export function bondings(
   laid: LaidArticle,
   order: readonly string[],
   unitOf: (pieceId: string) => string | null,
-  together: (pieceId: string) => string | null,
-  withNext: (pieceId: string) => boolean = () => false,
+  runsOf: (blocks: readonly Block[]) => readonly Run[],
 ): { readonly bondings: readonly Bonding[]; readonly troubles: readonly MakingTrouble[] } {
   const found: Bonding[] = [];
   const rank = new Map(order.map((id, i) => [id, i]));
@@ -112,35 +143,26 @@ export function bondings(
       blocks: bonded,
       keepLiners: bases,
       places: placesUnder(laid, all, nothing),
+      apart: false,
       bondedAt: lowestOfEach(bonded),
     });
     return [{ ids: all, bases, unit }, ...blocks.filter((b) => !together.has(b))];
   };
 
-  const blocks = blocksOf(order, null);
   const down = new Set<string>();
-  for (let i = 0; i < blocks.length; ) {
-    const first = nth(blocks, i);
-    const name = together(lowestOf(first));
-    let end = i + 1;
-    while (
-      end < blocks.length &&
-      ((name !== null && together(lowestOf(nth(blocks, end))) === name) || withNext(lowestOf(nth(blocks, end - 1))))
-    )
-      end += 1;
-    const run = blocks.slice(i, end);
-    const members = byRank(run.flatMap((b) => b.ids));
+  for (const { blocks, apart } of runsOf(blocksOf(order, null))) {
+    const members = byRank(blocks.flatMap((b) => b.ids));
     found.push({
       on: 'ground',
       builds: null,
       members,
-      blocks: run,
+      blocks,
       keepLiners: [],
       places: placesUnder(laid, members, (id) => down.has(id)),
-      bondedAt: lowestOfEach(run),
+      apart,
+      bondedAt: lowestOfEach(blocks),
     });
     for (const id of members) down.add(id);
-    i = end;
   }
   return { bondings: found, troubles: interleaved(laid, unitOf, order) };
 }

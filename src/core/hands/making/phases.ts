@@ -2,80 +2,18 @@ import { assertThere, inMap } from '../../base/lists';
 import { areaMm2, boundsOf, regionOf } from '../../base/shape';
 import { clothsOf, HANDLE_S, MOVE_S, SMALL_MOVES } from '../../choose/press';
 import { isStuck, matsOf, ROUGH_CUT_MM } from '../../cut/layout';
-import type { EdgeLine, Piece, Project, Step, StepCare, StepDoing, StepPlace } from '../../keep/model';
+import type { EdgeLine, Piece, Step, StepCare, StepDoing, StepPlace } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
-import { quiltSizes } from '../../lay/layer';
-import { isFoiled, type Phase, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
+import { isFoiled, type Phase, RECIPE_FACTS } from '../../lay/recipe';
 import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { layerIds } from './column';
 import { HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
-import { isLaidIn, type Press } from './presses';
+import { placementsOn } from './load';
+import { dotsDrawn, foldsDrawn, holesCut } from './marks';
+import { isLaidIn, type Press } from './press';
+import { groundReady, ready, sandwiches, smooth } from './readying';
 import type { Ticketed } from './tickets';
 import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces, sum } from './work';
-
-function ready({ laid: { project, look } }: MakingWork): Draft[] {
-  const grounds = project.articles.flatMap((a) => look.groundOf(a) ?? []);
-  const cloths = [...grounds, ...project.pieces.map(look.fabricOf)];
-  const { laundering } = project.intent;
-  const wash: Draft[] =
-    laundering !== 'never' && cloths.some((f) => !f.prewashed)
-      ? [
-          {
-            kind: 'ready',
-            on: 'hand',
-            does: { code: 'wash-first', laundering },
-            care: [],
-            handsS: HANDS_S.wash.value,
-          },
-        ]
-      : [];
-  return [
-    ...wash,
-    {
-      kind: 'ready',
-      on: 'board',
-      does: { code: 'press-smooth', ground: grounds.length > 0 },
-      handsS: HANDS_S.smooth.value,
-    },
-    ...folds(project),
-    ...(project.layering.quilted && project.layering.waddingFirst ? sandwiches(project) : []),
-  ];
-}
-
-/** A turning is folded up and pressed before anything is laid into it. */
-function folds(project: Project): Draft[] {
-  const pieceIds = project.pieces.flatMap((p) => (p.part?.role === 'turning' ? [p.id] : []));
-  return pieceIds.length === 0
-    ? []
-    : [
-        {
-          kind: 'ready',
-          on: 'board',
-          does: { code: 'press-fold', foldMm: turnUpOf(project) },
-          pieceIds,
-          handsS: HANDS_S.smooth.value,
-        },
-      ];
-}
-
-/** Wadding and backing laid beneath. */
-function sandwiches({ articles }: Project): Draft[] {
-  return articles.flatMap(({ id, ground, count }): Draft[] =>
-    ground
-      ? [
-          {
-            kind: 'ready',
-            on: 'board',
-            articleId: id,
-            copies: count,
-            does: { code: 'layer-sandwich', ...quiltSizes(ground.widthMm, ground.heightMm) },
-            care: [],
-            handsS: count * HANDS_S.smooth.value,
-          },
-        ]
-      : [],
-  );
-}
 
 function draw(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
@@ -153,6 +91,7 @@ function cutWeb(work: MakingWork, pieces: readonly Piece[], webId: string, fabri
               code: 'rough-cut' as const,
               beyondMm: ROUGH_CUT_MM,
               middleOut: lined.some((p) => work.laid.cutPiece(p).webMiddle.length > 0),
+              snips: web.liners > 0,
             },
             ...onPieces(work, lined, HANDS_S.roughCut.value, SPEED_MM_S.roughCut.value),
           },
@@ -168,6 +107,7 @@ function cutWeb(work: MakingWork, pieces: readonly Piece[], webId: string, fabri
           patch: '',
           widthMm: b.maxX - b.minX + 2 * ROUGH_CUT_MM,
           heightMm: b.maxY - b.minY + 2 * ROUGH_CUT_MM,
+          beyondMm: ROUGH_CUT_MM,
         },
         ...onPieces(work, [p], HANDS_S.roughCut.value, SPEED_MM_S.roughCut.value),
       };
@@ -181,6 +121,15 @@ const columnsOf = (press: Press): Step['columns'] =>
     areaMm2: press.places[i]?.areaMm2 ?? 0,
     layers: layerIds(column),
   }));
+
+/** Set-downs of each of several pieces by itself. */
+const eachOf = ({ laid: { look, placed } }: MakingWork, { pieceIds }: Press): number[] =>
+  pieceIds.length < 2
+    ? []
+    : pieceIds.map((id) => {
+        const region = placed.find((p) => p.id === id)?.region;
+        return region ? placementsOn(region, look.iron) * look.copiesOf(look.piece(id)) : 1;
+      });
 
 export function pressStep(work: MakingWork, { press, stepId, ticketId }: Ticketed): Draft {
   const ticket = assertThere(work.tickets.get(ticketId), 'every press is on a ticket');
@@ -208,6 +157,7 @@ export function pressStep(work: MakingWork, { press, stepId, ticketId }: Tickete
     ticketId,
     loads: press.loads,
     setDowns: press.setDowns,
+    setDownsEach: eachOf(work, press),
     columns: columnsOf(press),
     does: press.does,
     care,
@@ -259,6 +209,7 @@ function web(work: MakingWork): Draft[] {
           widthMm: patch.widthMm,
           heightMm: patch.heightMm,
           flush: patch.flush,
+          beyondMm: ROUGH_CUT_MM,
         },
         handsS: HANDS_S.patch.value,
       },
@@ -287,6 +238,7 @@ function web(work: MakingWork): Draft[] {
   return [
     ...cuts,
     ...tapes(work),
+    ...(fuses.length > 0 || stuck.length > 0 ? smooth(work) : []),
     ...fuses.flatMap((p) => [...firstLinerOff(work, p), pressStep(work, p), ...coolStep(work, p)]),
     ...stuck,
   ];
@@ -400,7 +352,7 @@ function cut(work: MakingWork): Draft[] {
       ...onPieces(work, pieces, HANDS_S.cut.value, SPEED_MM_S.cut.value),
     }),
   );
-  return [...drawn, ...out, ...onMats(work), ...foiled];
+  return [...drawn, ...out, ...onMats(work), ...foiled, ...holesCut(work)];
 }
 /** Sheets that are ruled edge to edge, one after the other; a piece whose copies lie on several is told with the first. */
 function ruled(work: MakingWork): Draft[] {
@@ -508,7 +460,7 @@ function bonding(
               ? 'lay-tape'
               : more.top
                 ? 'lay-top'
-                : press.pieceIds.length > 1
+                : press.pieceIds.length > 1 && !press.apart
                   ? 'lay-all'
                   : 'lay-piece',
       };
@@ -526,6 +478,18 @@ function bonding(
       ...onPieces(work, things, HANDS_S.lay.value, null),
       pieceIds: press.members,
     },
+    ...(press.setting.passes && !press.setting.stop
+      ? [
+          {
+            kind: 'tack' as const,
+            on: press.on,
+            ...about,
+            does: { code: 'pin-to-mat' as const },
+            care: ['needle' as const],
+            ...onPieces(work, pieces, HANDS_S.tack.value, null),
+          },
+        ]
+      : []),
     ...(more.tack
       ? [
           {
@@ -579,7 +543,7 @@ function lay(work: MakingWork): Draft[] {
   const { topHasWindows } = RECIPE_FACTS[project.recipe.id];
   const all = bonds(work, 'ground');
   const asItGoes = stitchedWhen(project) === 'as-it-goes';
-  return all.flatMap((one, i): Draft[] => {
+  const laid = all.flatMap((one, i): Draft[] => {
     const { press } = one;
     // Everything that goes down at once is peeled, laid and tacked before the first of its presses.
     const atOnce = press.does.code === 'bond-whole-ground' || press.does.code === 'bond-together';
@@ -600,6 +564,37 @@ function lay(work: MakingWork): Draft[] {
       ...(asItGoes ? edging(work, (id) => id !== null && press.members.includes(id)) : []),
     ];
   });
+  const { phases } = RECIPE_FACTS[project.recipe.id];
+  // Where no web is fused first, cloth is pressed smooth right before it is laid.
+  const smoothed = laid.length > 0 && !phases.includes('web') ? smooth(work) : [];
+  return [...smoothed, ...groundReady(work, laid.length > 0), ...layOuts(work), ...laid];
+}
+/** Before the first liner comes off everything is laid where it belongs once, and moved until it is liked. */
+function layOuts(work: MakingWork): Draft[] {
+  const { project, look, articles } = work.laid;
+  const { layered } = RECIPE_FACTS[project.recipe.id];
+  if (layered || project.schools.lay === 'all-laid') return [];
+  return articles.flatMap(({ article }): Draft[] => {
+    const mine = bonds(work, 'ground').filter((b) => b.press.articleId === article.id && !b.press.setting.stop);
+    const pieces = [...new Set(mine.flatMap((b) => b.press.members))].map(look.piece);
+    // What is laid behind a hole, into a fold or moves until it is heated is not laid out first.
+    const apart = pieces.some((p) => p.part !== null || p.faceDown || p.webless);
+    const tacky = pieces.some((p) => {
+      const web = work.webOf(p.id);
+      return web !== null && isStuck(web);
+    });
+    if (!article.ground || pieces.length < 2 || apart || tacky) return [];
+    return [
+      {
+        kind: 'lay',
+        on: 'ground',
+        articleId: article.id,
+        pieceIds: pieces.map((p) => p.id),
+        does: { code: 'lay-out', liners: pieces.some((p) => (work.webOf(p.id)?.liners ?? 0) > 0) },
+        handsS: pieces.length * HANDS_S.layOut.value,
+      },
+    ];
+  });
 }
 /** The press over the whole ground, with what is pressed by itself afterwards laid along with it. */
 const withMore = (one: Ticketed, apart: readonly Ticketed[]): Ticketed => ({
@@ -612,6 +607,9 @@ const withMore = (one: Ticketed, apart: readonly Ticketed[]): Ticketed => ({
 });
 
 function touch(work: MakingWork): Draft[] {
+  const { quilted, waddingFirst } = work.laid.project.layering;
+  // Through wadding and backing no iron reaches it, and wadding bears none.
+  if (quilted && waddingFirst) return [];
   return work.laid.articles.flatMap(({ article, placed }): Draft[] => {
     const { look, project } = work.laid;
     const pieceIds = placed.map((p) => p.id).filter((id) => work.webOf(id) && !isFoiled(project, look.piece(id)));
@@ -732,6 +730,8 @@ function finish(work: MakingWork): Draft[] {
   const stitched = stitchedWhen(project) === 'quilting' ? edging(work) : [];
   return [
     ...(stitched.length > 0 ? [...(project.layering.waddingFirst ? [] : sandwiches(project)), ...stitched] : []),
+    ...dotsDrawn(work),
+    ...foldsDrawn(work),
     ...(project.layering.quilted
       ? [
           {
@@ -752,9 +752,13 @@ function finish(work: MakingWork): Draft[] {
 /** Foil over web on the right side: laid, bonded and peeled one after the other. */
 function foil(work: MakingWork): Draft[] {
   const { look } = work.laid;
-  return work.pressed
-    .filter((p) => p.press.does.code === 'fuse-on-right-side' || p.press.does.code === 'press-foil')
-    .flatMap((one): Draft[] => {
+  const mine = work.pressed.filter(
+    (p) => p.press.does.code === 'fuse-on-right-side' || p.press.does.code === 'press-foil',
+  );
+  const first = mine.length > 0 && bonds(work, 'ground').length === 0 ? groundReady(work, true) : [];
+  return [
+    ...first,
+    ...mine.flatMap((one): Draft[] => {
       const { press } = one;
       const web = press.stage === 'fuse';
       const pieces = press.pieceIds.map(look.piece);
@@ -780,7 +784,8 @@ function foil(work: MakingWork): Draft[] {
               },
             ]),
       ];
-    });
+    }),
+  ];
 }
 
 /** What was cut larger is cut again, through all layers. */

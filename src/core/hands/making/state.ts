@@ -123,7 +123,7 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
     case 'stitch':
     case 'hand':
     case 'paint':
-      return p.bonded ? { to: {} } : no('not-bonded');
+      return p.bonded || bare ? { to: {} } : no('not-bonded');
     default:
       return { to: {} };
   }

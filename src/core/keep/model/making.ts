@@ -38,14 +38,34 @@ export type StepPlace = (typeof STEP_PLACES)[number];
 
 /** What a step does, beyond its kind; the pieces, the web and the cloth stand beside it. */
 export type StepDoing =
-  | { readonly code: 'wash-first'; readonly laundering: Laundering }
-  | { readonly code: 'press-smooth'; readonly ground: boolean }
+  /** @property fabricIds what is washed: cloth that was not yet, never what carries adhesive, foil, paper or hide */
+  | { readonly code: 'wash-first'; readonly laundering: Laundering; readonly fabricIds: readonly string[] }
+  /** @property limits cloths that bear less than a hot iron, the coolest first */
+  | {
+      readonly code: 'press-smooth';
+      readonly fabricIds: readonly string[];
+      readonly limits: readonly { readonly fabricId: string; readonly maxC: number }[];
+    }
+  | { readonly code: 'press-ground'; readonly maxC: number | null }
+  | { readonly code: 'cut-templates' }
+  /** @property dots holes that are punched or snipped @property lines slits */
+  | { readonly code: 'cut-marks' | 'cut-ground-marks'; readonly dots: number; readonly lines: number }
+  | { readonly code: 'paint-dots' | 'sew-beads'; readonly dots: number }
+  | { readonly code: 'fold-lines'; readonly lines: number }
+  /** Everything where it belongs once, its liners on. @property liners whether anything has one */
+  | { readonly code: 'lay-out'; readonly liners: boolean }
+  | { readonly code: 'pin-to-mat' }
   | {
       readonly code: 'draw-on-liner' | 'print-on-liner' | 'draw-on-liner-that-stays' | 'draw-on-patch';
       readonly route: Route;
     }
-  /** @property middleOut only a rim of web is left */
-  | { readonly code: 'rough-cut'; readonly beyondMm: number; readonly middleOut: boolean }
+  /** @property middleOut only a rim of web is left @property snips its sheet has a tick where the paper is snipped */
+  | {
+      readonly code: 'rough-cut';
+      readonly beyondMm: number;
+      readonly middleOut: boolean;
+      readonly snips: boolean;
+    }
   | {
       readonly code: 'cut-patch' | 'cut-cover';
       readonly patch: string;
@@ -53,6 +73,8 @@ export type StepDoing =
       readonly heightMm: number;
       /** As large as its cloth. */
       readonly flush?: boolean;
+      /** So far beyond a piece that is fused by itself, mm. */
+      readonly beyondMm: number;
     }
   /** @property fold how far the turning is folded up, mm */
   | { readonly code: 'press-fold'; readonly foldMm: number }
@@ -75,8 +97,10 @@ export type StepDoing =
     }
   | { readonly code: 'cut-web-on-line' | 'lay-web-on-right-side' | 'fuse-on-right-side' | 'lay-foil' | 'press-foil' }
   | { readonly code: 'peel-foil' | 'lay-behind' | 'lay-tape' | 'lay-plug' | 'darn-hole' }
-  | { readonly code: 'fuse-shapes'; readonly rightSide: boolean }
-  | { readonly code: 'fuse-patch'; readonly patch: string }
+  /** @property eitherSide the cloth is alike on both */
+  | { readonly code: 'fuse-shapes'; readonly rightSide: boolean; readonly eitherSide: boolean }
+  /** @property flush the web is as large as its cloth */
+  | { readonly code: 'fuse-patch'; readonly patch: string; readonly eitherSide: boolean; readonly flush: boolean }
   | { readonly code: 'take-first-liner-off' | 'take-liner-off' | 'take-unit-liner-off' }
   | { readonly code: 'stick-by-hand' }
   | { readonly code: 'let-cool'; readonly coolS: number }
@@ -150,11 +174,19 @@ export type StepLook =
   | 'stitches-on-line'
   | 'dry';
 
-/** A measure that a ruler takes: of its own edge from that edge of the ground, or of its middle from a middle crease, mm. */
-export interface PlaceFrom {
-  readonly from: 'left' | 'right' | 'top' | 'bottom' | 'centre-x' | 'centre-y';
-  readonly mm: number;
-}
+/** A measure that a ruler takes, mm: of its own edge from that edge of the ground, of its middle from a middle crease, or from edge to edge of a neighbour that lies already. */
+export type PlaceFrom =
+  | {
+      readonly from: 'left' | 'right' | 'top' | 'bottom' | 'centre-x' | 'centre-y';
+      readonly mm: number;
+    }
+  /** @property side where of that neighbour it lies */
+  | {
+      readonly from: 'piece';
+      readonly pieceId: string;
+      readonly side: 'left' | 'right' | 'above' | 'below';
+      readonly mm: number;
+    };
 
 /** What hands may have got wrong of the state a step stands on: asked before it. */
 export type StepGate =
@@ -220,12 +252,16 @@ export interface Step {
   /** Over all copies. */
   readonly loads: number;
   readonly setDowns: number;
+  /** Of a press of several pieces those of each by itself, over all its copies; else none. */
+  readonly setDownsEach: readonly number[];
   readonly columns: readonly StepColumn[];
   readonly handsS: number;
   readonly waitS: number;
   readonly does: StepDoing;
   /** Where it is laid: a measure across and one down; empty where it is laid on no ground, or lies on another. */
   readonly place: readonly PlaceFrom[];
+  /** The same of each of several pieces that are laid side by side. */
+  readonly places: readonly { readonly pieceId: string; readonly place: readonly PlaceFrom[] }[];
   /** What is asked before it. */
   readonly gates: readonly StepGate[];
   /** What can be seen of the state it leads to, where that is the moment to see it. */

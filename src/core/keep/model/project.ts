@@ -469,7 +469,7 @@ export const schoolsSchema = z.object({
   steam: z.enum(['dry', 'steam-to-bond', 'steam-on-wool']),
   move: z.enum(['still', 'small-moves']),
   first: z.enum(['trace-first', 'fuse-first']),
-  lay: z.enum(['piece-by-piece', 'all-laid']).default('piece-by-piece'),
+  lay: z.enum(['apart-together', 'piece-by-piece', 'all-laid']).default('apart-together'),
   side: z.enum(['face', 'back', 'both']).default('face'),
   webs: z.enum(['fewest', 'best-each']),
   /** What each further web costs, in the points of the rules. */
@@ -480,7 +480,7 @@ export const USUAL_SCHOOLS: z.infer<typeof schoolsSchema> = {
   steam: 'dry',
   move: 'still',
   first: 'trace-first',
-  lay: 'piece-by-piece',
+  lay: 'apart-together',
   side: 'face',
   webs: 'fewest',
   extraWebPoints: 6,

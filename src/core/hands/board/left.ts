@@ -1,0 +1,61 @@
+import { boundsOf, regionOf } from '../../base/shape';
+import { type Board, lookup, type Project, type Step, type StepDoing } from '../../keep/model';
+
+// A step of several pieces of which some are done already: what is left of it is a step of its own, with a patch of web for it alone.
+
+/** Facts of which one copy is made once more. */
+const madeOnceMore = (board: Board): ReadonlySet<string> =>
+  new Set(board.trail.flatMap((a) => (a.act === 'again' && !a.back ? a.facts : [])));
+
+function doingLeft(does: StepDoing, left: readonly string[], project: Project): StepDoing {
+  const look = lookup(project);
+  const one = left.length === 1;
+  switch (does.code) {
+    case 'cut-patch': {
+      const boxes = left.map((id) => boundsOf(regionOf(look.piece(id).outline)));
+      return {
+        code: 'cut-cover',
+        patch: '',
+        beyondMm: does.beyondMm,
+        widthMm: Math.max(...boxes.map((b) => b.maxX - b.minX)) + 2 * does.beyondMm,
+        heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * does.beyondMm,
+      };
+    }
+    case 'fuse-patch':
+      return { code: 'fuse-shapes', rightSide: false, eitherSide: does.eitherSide };
+    case 'rule-on-patch':
+      return { code: 'draw-on-patch', route: 'trace-on-liner' };
+    case 'cut-mat':
+      return { code: 'cut-by-machine', route: does.route, bare: false, beyondMm: 0, pinked: false };
+    case 'bond-whole-ground':
+    case 'bond-together':
+      return one ? { code: 'bond-piece' } : { code: 'bond-together' };
+    case 'lay-all':
+      return one ? { code: 'lay-piece' } : does;
+    default:
+      return does;
+  }
+}
+
+/**
+ * What is left of a step: its own pieces and their set-downs, and nothing of what is done.
+ * @param left its pieces that are not done, fewer than all
+ * @param facts of those pieces, in their order
+ */
+export function leftOfStep(step: Step, left: readonly string[], facts: readonly string[], project: Project): Step {
+  const mine = new Set(left);
+  const again = madeOnceMore(project.board);
+  const each = step.setDownsEach;
+  const setDowns = step.pieceIds.reduce((n, id, i) => n + (mine.has(id) ? (each[i] ?? 0) : 0), 0);
+  return {
+    ...step,
+    pieceIds: left,
+    members: left,
+    copies: facts.every((f) => again.has(f)) ? 1 : step.copies,
+    setDowns: step.ticketId === null ? step.setDowns : Math.max(1, setDowns),
+    loads: step.ticketId === null ? step.loads : 1,
+    handsS: (step.handsS * left.length) / step.pieceIds.length,
+    does: doingLeft(step.does, left, project),
+    places: step.places.filter((p) => mine.has(p.pieceId)),
+  };
+}

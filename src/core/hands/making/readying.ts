@@ -1,0 +1,143 @@
+import { factsOf } from '../../choose/material';
+import type { Fabric, Project } from '../../keep/model';
+import { quiltSizes } from '../../lay/layer';
+import { turnUpOf } from '../../lay/recipe';
+import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
+import { type Draft, type MakingWork, sum } from './work';
+
+// What is made ready: washed before everything, pressed smooth right before it is fused or laid, so that it is warm and dry.
+// Source: the trade handbook, at the board; common practice, no source.
+
+/** Whether a cloth may be washed and pressed smooth: nothing that carries adhesive or foil, no paper, wadding or card, no hide. */
+const isPlain = (f: Fabric): boolean =>
+  factsOf(f).material === 'fabric' && f.fibre !== 'leather' && f.fibre !== 'pvc' && f.kind !== 'vinyl';
+
+const groundsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
+  project.articles.flatMap((a) => look.groundOf(a) ?? []);
+const once = (list: readonly Fabric[]): Fabric[] => [...new Set(list)];
+/** Cloths of pieces; of a project with no press at all those of its grounds, too. */
+const clothsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
+  once(project.pieces.map(look.fabricOf)).filter(isPlain);
+
+export function ready(work: MakingWork): Draft[] {
+  const { project } = work.laid;
+  const { laundering } = project.intent;
+  const dirty = once([...groundsOf(work), ...clothsOf(work)]).filter((f) => isPlain(f) && !f.prewashed);
+  const wash: Draft[] =
+    laundering !== 'never' && dirty.length > 0
+      ? [
+          {
+            kind: 'ready',
+            on: 'hand',
+            does: { code: 'wash-first', laundering, fabricIds: dirty.map((f) => f.id) },
+            care: [],
+            handsS: HANDS_S.wash.value,
+          },
+        ]
+      : [];
+  const folded = folds(project);
+  return [...wash, ...templates(work), ...(folded.length > 0 ? groundPressed(work) : []), ...folded];
+}
+
+/** Templates are cut before anything is drawn round them. */
+function templates({ laid: { project, look }, webOf, perimeterMm }: MakingWork): Draft[] {
+  const mine = project.pieces.filter((p) => {
+    const route = look.routeOf(p);
+    return (
+      (route === 'template-on-liner' || route === 'template-right-side') &&
+      (webOf(p.id) !== null || p.webless) &&
+      p.part?.role !== 'turning'
+    );
+  });
+  return mine.length === 0
+    ? []
+    : [
+        {
+          kind: 'ready',
+          on: 'hand',
+          does: { code: 'cut-templates' },
+          pieceIds: mine.map((p) => p.id),
+          care: ['blades'],
+          handsS: sum(mine.map((p) => HANDS_S.cut.value + perimeterMm(p.id) / SPEED_MM_S.template.value)),
+        },
+      ];
+}
+
+/** Cloths of pieces pressed smooth right before their web goes on. */
+export function smooth(work: MakingWork): Draft[] {
+  const cloths = clothsOf(work);
+  if (cloths.length === 0) return [];
+  const limits = cloths
+    .filter((f) => f.maxIronC < USUAL_IRON_C.value)
+    .sort((a, b) => a.maxIronC - b.maxIronC)
+    .map((f) => ({ fabricId: f.id, maxC: f.maxIronC }));
+  return [
+    {
+      kind: 'ready',
+      on: 'board',
+      does: { code: 'press-smooth', fabricIds: cloths.map((f) => f.id), limits },
+      handsS: HANDS_S.smooth.value,
+    },
+  ];
+}
+
+function groundPressed(work: MakingWork): Draft[] {
+  const grounds = once(groundsOf(work)).filter(isPlain);
+  const low = Math.min(...grounds.map((f) => f.maxIronC));
+  return grounds.length === 0
+    ? []
+    : [
+        {
+          kind: 'ready',
+          on: 'board',
+          does: { code: 'press-ground', maxC: low < USUAL_IRON_C.value ? low : null },
+          handsS: HANDS_S.smooth.value / 2,
+        },
+      ];
+}
+
+/** The ground pressed smooth, and wadding and backing beneath it, right before anything is laid on it. @param laid whether anything is */
+export function groundReady(work: MakingWork, laid: boolean): Draft[] {
+  const { project } = work.laid;
+  // Before it was folded it was pressed.
+  const folded = project.pieces.some((p) => p.part?.role === 'turning');
+  return [
+    ...(laid && !folded ? groundPressed(work) : []),
+    ...(project.layering.quilted && project.layering.waddingFirst ? sandwiches(project) : []),
+  ];
+}
+
+/** A turning is folded up and pressed before anything is laid into it. */
+function folds(project: Project): Draft[] {
+  const pieceIds = project.pieces.flatMap((p) => (p.part?.role === 'turning' ? [p.id] : []));
+  return pieceIds.length === 0
+    ? []
+    : [
+        {
+          kind: 'ready',
+          on: 'board',
+          does: { code: 'press-fold', foldMm: turnUpOf(project) },
+          pieceIds,
+          handsS: HANDS_S.smooth.value,
+        },
+      ];
+}
+
+/** Wadding and backing laid beneath. */
+export function sandwiches({ articles }: Project): Draft[] {
+  return articles.flatMap(({ id, ground, count }): Draft[] =>
+    ground
+      ? [
+          {
+            kind: 'ready',
+            on: 'board',
+            articleId: id,
+            copies: count,
+            does: { code: 'layer-sandwich', ...quiltSizes(ground.widthMm, ground.heightMm) },
+            care: [],
+            handsS: count * HANDS_S.smooth.value,
+          },
+        ]
+      : [],
+  );
+}
