@@ -170,7 +170,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'fold-lines': (d, a) =>
     `Fold ${a.pieces} along ${d.lines === 1 ? 'its drawn line' : 'the drawn lines'}, and crease.${copies(a)}`,
   'lay-out': (d, a) =>
-    `Fold the background in half both ways and crease the middle. Lay out ${a.pieces}${a.article === null ? '' : ` on ${a.article}`}${d.liners ? ', the paper still on' : ''}. Look from a step away, and move them until you like it.`,
+    `Fold ${a.article ?? 'the background'} in half both ways and crease the middle. Lay out ${a.pieces} on it${d.liners ? ', the paper still on' : ''}. Look from a step away, and move them until you like it.`,
   'pin-to-mat': (_, a) => `Pin ${a.pieces} to the mat. Use pins with glass or metal heads.${copies(a)}`,
   'press-fold': (d, a) =>
     `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
@@ -203,7 +203,9 @@ const TEXTS: Words<StepDoing, [About]> = {
   'draw-on-liner': (d, a) =>
     d.route === 'template-on-liner'
       ? `${spell('Draw round')} the templates of ${a.pieces} on the paper of ${a.web}, each face down.${copies(a)} Number each.`
-      : `Trace ${a.pieces} onto the paper of ${a.web}, as the tracing sheets show them. Keep them close, with room to cut between.${copies(a)} Number each.`,
+      : a.step.pieceIds.length === 1 && a.step.copies === 1
+        ? `Trace ${a.pieces} onto the paper of ${a.web}, as its tracing sheet shows it. Write its number on it.`
+        : `Trace ${a.pieces} onto the paper of ${a.web}, as the tracing sheets show ${one(a.step.pieceIds.length, 'it', 'them')}. Keep them close, with room to cut between.${copies(a)} Number each.`,
   'print-on-liner': (_, a) => `Print the tracing sheets of ${a.pieces} onto the paper of ${a.web}.${copies(a)}`,
   'draw-on-liner-that-stays': (_, a) =>
     `Lift a corner of both papers of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,

@@ -81,6 +81,7 @@ function contradictions(project: Project, plan: Plan): string[] {
     if (/paper up/.test(text) && asks.includes('mat-fabric-up')) say('paper up, and asks for fabric up');
     if (/right side up/.test(text) && asks.includes('mat-paper-up')) say('right side up, and asks for paper up');
     if (ticket?.stop && asks.length > 0) say('asks before what cannot be pressed');
+    if (ticket?.stop && step.look !== null) say('looks at what was not pressed');
     const cover = step.gates.find((g) => g.code === 'cover-on');
     if (cover && (!ticket || cover.cover !== ticket.cover || ticket.cover === 'none'))
       say('asks for another cover than the ticket’s');
@@ -110,7 +111,8 @@ function contradictions(project: Project, plan: Plan): string[] {
       for (const part of parts)
         if (part.dwellS !== null && ticket && part.dwellS > ticket.dwell.maxS + 1e-6) say(`mend of ${code} harms`);
     }
-    if (step.kind === 'bond' && ticket && !ticket.stop) for (const id of step.pieceIds) pressed.add(id);
+    if ((step.kind === 'bond' || step.kind === 'steam-pass') && ticket && !ticket.stop)
+      for (const id of step.pieceIds) pressed.add(id);
     if (step.kind === 'cool') for (const id of step.members) cooled.add(id);
   }
   for (const id of pressed) if (!cooled.has(id)) bad.push(`${id} is bonded and never looked at cold`);

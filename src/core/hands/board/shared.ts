@@ -17,7 +17,10 @@ export function shareFault(mend: Pick<BoardMend, 'code' | 'pieceIds'>, steps: re
   const stage = TOO_SHORT[mend.code];
   if (!stage) return [];
   const goes = steps.filter(
-    ({ done, step }) => done && step.kind === stage && step.pieceIds.some((id) => mend.pieceIds.includes(id)),
+    ({ done, step }) =>
+      done &&
+      (step.kind === stage || (stage === 'bond' && step.kind === 'steam-pass')) &&
+      step.pieceIds.some((id) => mend.pieceIds.includes(id)),
   );
   // The last go in which each of them was pressed.
   const mine = new Set(mend.pieceIds.flatMap((id) => goes.findLast((g) => g.step.pieceIds.includes(id)) ?? []));

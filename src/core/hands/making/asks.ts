@@ -108,6 +108,8 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'patch':
       return 'flush' in step.does && step.does.flush ? null : 'web-inside-cloth';
     case 'fuse':
+      if (!a.isPressed(step)) return null;
+      return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';
     case 'stick':
       return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';
     case 'cool':
@@ -127,7 +129,7 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
       return step.does.code === 'pin-to-mat' ? null : 'nothing-slides';
     case 'bond':
     case 'steam-pass':
-      return 'front-clean';
+      return a.isPressed(step) ? 'front-clean' : null;
     case 'turn':
       return 'nothing-on-the-face';
     case 'stitch':

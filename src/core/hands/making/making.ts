@@ -188,7 +188,11 @@ function askFacts(
         ticket.cover === covers[ticket.stage] ? project.covers.find((c) => c.id === coverIds[ticket.stage]) : undefined;
       return { cover: ticket.cover, name: own?.name ?? null };
     },
-    bondable: new Set(steps.flatMap((s) => (s.kind === 'bond' && ticketOf(s)?.stop === null ? s.pieceIds : []))),
+    bondable: new Set(
+      steps.flatMap((s) =>
+        (s.kind === 'bond' || s.kind === 'steam-pass') && ticketOf(s)?.stop === null ? s.pieceIds : [],
+      ),
+    ),
     isPressed: (step) => ticketOf(step)?.stop === null,
     isFlush: ({ does }) => does.code === 'fuse-patch' && flush.has(does.patch),
     hasHeel: look.iron.kind === 'household' || look.iron.kind === 'mini',
