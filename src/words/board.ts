@@ -1,4 +1,4 @@
-import type { LetGo, PressMoment, SetDown } from '~/core/hands/board';
+import type { LetGo, PressMoment, SetDown, WorkPart } from '~/core/hands/board';
 import {
   type BoardMend,
   lookup,
@@ -6,13 +6,14 @@ import {
   type PressTicket,
   type Project,
   type Step,
+  type StepFace,
   type StepGate,
   type StepKind,
 } from '~/core/keep/model';
 import { coverName } from './bench';
 import { term } from './glossary';
 import { leanWords } from './press';
-import { heat, listedWords, say, seconds, upper, type Words, withArticle } from './table';
+import { heat, listedWords, minutesWords, say, seconds, upper, type Words, withArticle } from './table';
 
 const GATES: Words<StepGate, []> = {
   'drawn-reversed': () => 'Is it drawn reversed, as on its sheet?',
@@ -148,7 +149,7 @@ export function liftWords(state: Exclude<PressMoment['state'], 'lifted'>, more: 
     case 'down':
       return closes ? 'Open it now' : 'Lift it now';
     case 'out':
-      return more ? `${lifted}: go on` : lifted;
+      return more ? `${lifted}: go on` : closes ? lifted : `${lifted}, on its heel`;
     case 'unknown':
       return `${lifted}: it counts`;
   }
@@ -172,3 +173,26 @@ export function betweenWords(project: Project, step: Step, ticket: PressTicket):
   const press = lookup(project).iron.kind === 'heat-press';
   return `${between}. ${upper(leanWords(ticket.pressure.lean))}${press ? '' : ticket.passes ? ': glide close, hold its weight' : ''}.`;
 }
+
+const PARTS: { readonly [P in WorkPart]: string } = {
+  iron: 'at the iron',
+  hands: 'tracing and cutting',
+  machine: 'sewing',
+};
+/** “20 min at the iron, 90 min tracing and cutting”; what takes nothing is left out. */
+export function partsWords(parts: Readonly<Record<WorkPart, number>>): string {
+  const told = (Object.keys(PARTS) as WorkPart[]).filter((p) => parts[p] >= LEAST_TOLD_S);
+  return listedWords(told.map((p) => `${minutesWords(parts[p])} ${PARTS[p]}`));
+}
+const LEAST_TOLD_S = 30;
+
+const FACES: { readonly [F in StepFace]: string } = {
+  paper: 'the paper side',
+  'paper-half-off': 'the glue side, the paper half off',
+  glue: 'the glue side',
+  right: 'the right side',
+  carrier: 'the carrier on top',
+  'carrier-half-off': 'the foil, its carrier half off',
+};
+/** Which side of a piece faces you. */
+export const faceWords = (face: StepFace): string => FACES[face];

@@ -11,6 +11,7 @@ import {
   type Step,
   type StepCare,
   type StepDoing,
+  type StepKind,
   type StepLook,
   type StepMend,
 } from '~/core/keep/model';
@@ -74,7 +75,11 @@ function setting({ ticket, step, project }: About): string {
 
 /** Of several pieces each name says how often. */
 const copies = ({ step }: About): string =>
-  step.copies === 1 || step.pieceIds.length > 1 ? '' : ` ${step.copies} copies.`;
+  step.batch
+    ? ` ${counted(step.copies, 'copy', 'copies')}, batch ${step.batch.n} of ${step.batch.of}.`
+    : step.copies === 1 || step.pieceIds.length > 1
+      ? ''
+      : ` ${step.copies} copies.`;
 
 const fabricName = ({ project }: About, id: string): string =>
   project.fabrics.find((f) => f.id === id)?.name || 'the fabric';
@@ -324,6 +329,35 @@ const CARES: { readonly [C in StepCare]: string } = {
   needle: 'Keep fingers clear of the needle.',
 };
 
+const KINDS: { readonly [K in StepKind]: string } = {
+  ready: 'making ready',
+  trace: 'tracing',
+  print: 'printing',
+  'rough-cut': 'cutting out roughly',
+  patch: 'cutting web',
+  fuse: 'fusing',
+  stick: 'pressing on by hand',
+  cool: 'cooling',
+  cut: 'cutting out',
+  'machine-cut': 'cutting by machine',
+  peel: 'peeling',
+  lay: 'placing',
+  tack: 'tacking',
+  bond: 'bonding',
+  turn: 'pressing the back',
+  trim: 'trimming',
+  foil: 'foiling',
+  'steam-pass': 'steaming',
+  plug: 'placing the plug',
+  paint: 'painting',
+  stitch: 'stitching',
+  hand: 'sewing by hand',
+  quilt: 'quilting',
+  finish: 'noting',
+};
+/** A kind of step, as work that takes time; one that nobody knows any more by its name. */
+export const kindWords = (kind: string): string => (KINDS as Readonly<Record<string, string>>)[kind] ?? kind;
+
 export const lookWords = (l: StepLook): string => LOOKS[l];
 export const mendWords = (m: StepMend): string => MENDS[m];
 export const careWords = (c: StepCare): string => CARES[c];
@@ -338,12 +372,12 @@ export function stepWords(
   const named = calledWords(project);
   const look = lookup(project);
   const known = new Set(project.pieces.map((p) => p.id));
-  const list = ({ pieceIds, copies, ticketId }: Step): string => {
+  const list = ({ pieceIds, copies, ticketId, batch }: Step): string => {
     // Of one piece its copies stand by themselves; a press counts by loads.
     const often = (id: string): number =>
       copies > 1 && pieceIds.length > 1 && ticketId === null && known.has(id) ? look.copiesOf(look.piece(id)) : 1;
     return fewOf(
-      pieceIds.map((id) => (often(id) > 1 ? `${named(id)} × ${often(id)}` : named(id))),
+      pieceIds.map((id) => (batch === null && often(id) > 1 ? `${named(id)} × ${often(id)}` : named(id))),
       pieceIds.length <= NAMED ? NAMED : NAMED - 1,
     );
   };

@@ -26,7 +26,9 @@ describe('Press, in Chromium', () => {
 
   it('says how long the whole work takes, and shows a ticket for every press', async () => {
     await open();
-    expect(await s.text('[data-total]')).to.match(/min.* at the board: .* working, .* waiting/s);
+    expect(await s.text('[data-total]')).to.match(
+      /min.* at the board: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
+    );
     const tickets = await s.driver.findElements(By.css('article[data-ticket]'));
     expect(tickets.length).to.be.above(10);
     expect(await tickets[0]!.getText()).to.match(

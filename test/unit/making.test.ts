@@ -7,9 +7,10 @@ import { nest } from '~/core/cut/nest';
 import { foldSteps, makingOf, type PieceFacts, placesUnder, STEP_FACTS, startOf } from '~/core/hands/making';
 import { newArticle, newGround, type Piece, type Plan, type Project, type Step } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
 import { cutList, tracingSheets } from '~/core/print/sheet';
-import { harbourLight } from '~/demo';
+import { DEMO, harbourLight } from '~/demo';
 import { stepWords } from '~/words';
 import { cases } from '../cases';
 import { cotton, iron, piece, project, square } from './helpers';
@@ -296,6 +297,41 @@ describe('making: copies and loads', () => {
       }),
       { numRuns: cases(25, 10) },
     );
+  });
+});
+
+describe('making: copies in batches', () => {
+  const banners = (count: number, batch: number | null = null): Project => {
+    const p = structuredClone(DEMO['comet-pennants']());
+    p.articles = p.articles.map((a) => ({ ...a, count }));
+    p.bench = { ...p.bench, batch };
+    return p;
+  };
+  const batches = (p: Project): string[] =>
+    planProject(laidByRecipe(p))
+      .making.steps.filter((s) => s.kind === 'bond' && s.batch)
+      .map((s) => `${s.articleId} ${s.batch!.n}/${s.batch!.of} ${s.copies}`);
+  it('of a layered thing eight or so are laid, pressed and cooled before the next; every copy once, all as it can be done', () => {
+    expect(batches(banners(8))).to.deep.equal([]);
+    const p = laidByRecipe(banners(20));
+    const plan = planProject(p);
+    const mine = batches(banners(20)).filter((b) => b.startsWith(p.articles[0]!.id));
+    // By hand: 20 are three batches of at most 8.
+    expect(mine.map((b) => b.split(' ').slice(1).join(' '))).to.deep.equal(['1/3 6', '2/3 7', '3/3 7']);
+    expect(makingOf(layDown(p), plan).impossible).to.equal(null);
+    const words = stepWords(p, plan);
+    expect(plan.making.steps.map(words).filter((w) => / 7 copies, batch 2 of 3\./.test(w)).length).to.be.above(2);
+    // Every batch is peeled, laid, pressed and cooled; set-downs and minutes are those of all of them.
+    const one = planProject(laidByRecipe(banners(20, 999)));
+    const sum = (q: Plan, of: (s: Step) => number): number => q.making.steps.reduce((n, s) => n + of(s), 0);
+    expect(sum(plan, (s) => s.handsS)).to.be.closeTo(
+      sum(one, (s) => s.handsS),
+      1,
+    );
+    expect(sum(plan, (s) => s.setDowns)).to.be.at.least(sum(one, (s) => s.setDowns));
+  });
+  it('as many as whoever makes them says', () => {
+    expect(batches(banners(20, 10)).filter((b) => / 1\/2 10$/.test(b)).length).to.be.above(0);
   });
 });
 

@@ -1,8 +1,19 @@
 // The set-downs of a press, one by one: places, passes, sides and loads in the order in which hands go.
 import { expect } from 'chai';
-import { begunAnew, heatChange, ironSet, ironThere, setDownAt, setDownsOf } from '~/core/hands/board';
-import { EMPTY_BOARD, type PressTicket } from '~/core/keep/model';
-import { setDownWords } from '~/words';
+import {
+  type BoardStep,
+  begunAnew,
+  byPart,
+  gatesAsked,
+  heatChange,
+  inPassing,
+  ironSet,
+  ironThere,
+  setDownAt,
+  setDownsOf,
+} from '~/core/hands/board';
+import { EMPTY_BOARD, type PressTicket, type StepGate } from '~/core/keep/model';
+import { partsWords, setDownWords } from '~/words';
 
 const ticket = (more: Partial<PressTicket> = {}): Pick<PressTicket, 'passes' | 'side' | 'dwell'> => ({
   passes: null,
@@ -56,5 +67,47 @@ describe('an iron that changes heat', () => {
     expect(heatChange(ironThere(set, to.id), bs(60), 31_000)).to.include({ state: 'there' });
     const again = begunAnew(set, { nowMs: 5, newId: () => 'x' });
     expect(heatChange(again, bs(60), 31_000)).to.include({ state: 'to-set' });
+  });
+});
+
+describe('what is asked in a batch', () => {
+  const step = (done: boolean, ...gates: StepGate[]): BoardStep => ({ done, step: { gates } }) as unknown as BoardStep;
+  const cover = (name: string | null): StepGate => ({ code: 'cover-on', cover: 'parchment', name });
+  const codes = (steps: BoardStep[]): string[] => gatesAsked(steps, steps.length - 1).map((g) => g.code);
+  it('is asked once, and again as soon as it is to lie otherwise', () => {
+    const back: StepGate = { code: 'web-on-back' };
+    expect(codes([step(false, back)])).to.deep.equal(['web-on-back']);
+    expect(codes([step(true, back), step(true), step(false, back)])).to.deep.equal([]);
+    expect(codes([step(true, back), step(true, { code: 'web-on-front' }), step(false, back)])).to.deep.equal([
+      'web-on-back',
+    ]);
+    // It was passed over: asked now.
+    expect(codes([step(false, back), step(false, back)])).to.deep.equal(['web-on-back']);
+    expect(codes([step(true, cover(null)), step(false, cover(null))])).to.deep.equal([]);
+    expect(codes([step(true, cover(null)), step(false, cover('Clear sheet'))])).to.deep.equal(['cover-on']);
+    expect(gatesAsked([], 0)).to.deep.equal([]);
+  });
+  it('what may be got wrong with each piece is asked each time', () => {
+    const off: StepGate = { code: 'paper-off' };
+    expect(codes([step(true, off), step(false, off)])).to.deep.equal(['paper-off']);
+  });
+});
+
+describe('minutes by where they are spent', () => {
+  it('iron, pen and scissors, machine', () => {
+    const parts = byPart([
+      { kind: 'fuse', s: 60 },
+      { kind: 'trace', s: 120 },
+      { kind: 'stitch', s: 600 },
+      { kind: 'of an older version', s: 30 },
+    ]);
+    expect(parts).to.deep.equal({ iron: 60, hands: 150, machine: 600 });
+    expect(partsWords(parts)).to.equal('60 s at the iron, 3 min tracing and cutting and 10 min sewing');
+    expect(partsWords({ iron: 10, hands: 0, machine: 0 })).to.equal('');
+  });
+  it('a tick in passing is told from work, a short step is not', () => {
+    expect(inPassing(100, 5)).to.equal(true);
+    expect(inPassing(100, 25)).to.equal(false);
+    expect(inPassing(10, 0.5)).to.equal(false);
   });
 });

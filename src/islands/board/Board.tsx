@@ -52,7 +52,12 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const now = useBoardClock(board, () =>
     setWord('The clock of this device was set back. Timers started again: rather too long than too short.'),
   );
-  const acts = useBoardActs({ project, plan, steps, now }, { loud, ticks, practised });
+  const [toldPassing, setToldPassing] = useSetting('board-passing-told', false);
+  const acts = useBoardActs({ project, plan, steps, now }, { loud, ticks, practised }, () => {
+    if (toldPassing) return;
+    setToldPassing(true);
+    setWord('That was quicker than hands can be. Steps that are only ticked off do not count for your pace.');
+  });
   const { current, mend, asking, target } = acts;
   const go = (): void => {
     wakeSound();

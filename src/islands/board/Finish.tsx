@@ -1,10 +1,10 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import { intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
+import { byPart, intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
 import { newId, type Plan, type Project } from '~/core/keep/model';
 import { attempt, nowMs, readPicture, recordStep, undo } from '~/store';
-import { dayWords } from '~/words';
+import { dayWords, kindWords, partsWords } from '~/words';
 import css from './Board.module.css';
 
 const minutes = (s: number): string => `${Math.max(1, Math.round(s / 60))} min`;
@@ -20,6 +20,7 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
   const [kept, setKept] = useState(false);
   const tookS = board.times.reduce((sum, t) => sum + t.tookS, 0);
   const plannedS = board.times.reduce((sum, t) => sum + t.plannedS, 0);
+  const taken = partsWords(byPart(board.times.map((t) => ({ kind: t.kind, s: t.tookS }))));
   const pace = [...paceOf(board.times)].filter(([, p]) => Math.abs(p - 1) > 0.15);
   const take = async (file: File): Promise<void> => {
     const read = await attempt(() => readPicture(file, PHOTO_PX));
@@ -52,10 +53,11 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
       <p className={css.say}>It is made. Unplug the iron, and let it get cold where nobody touches it.</p>
       {tookS > 0 && (
         <p className={css.small}>
-          Working time: {minutes(tookS)}; for the same steps {minutes(plannedS)} were planned
-          {plan.making.waitS > 0 ? ', waiting left out' : ''}.
+          Working time: {minutes(tookS)}
+          {taken !== '' && ` (${taken})`}; for the same steps {minutes(plannedS)} were planned
+          {plan.making.waitS > 0 ? '. Waiting is left out' : ''}.
           {pace.length > 0 &&
-            ` Your pace from now on: ${pace.map(([kind, p]) => `${kind} ${p.toFixed(1)} times as long`).join(', ')}.`}
+            ` Your pace from now on: ${pace.map(([kind, p]) => `${kindWords(kind)} ${p.toFixed(1)} times as long`).join(', ')}.`}
         </p>
       )}
       <label className={css.note}>
@@ -105,7 +107,7 @@ export function Diary({ project }: { project: Project }) {
       {[...board.diary].reverse().map((d) => (
         <li key={d.id}>
           <strong>{dayWords(d.atMs)}</strong>
-          {d.tookS > 0 && `, ${minutes(d.tookS)}`} {d.note}
+          {d.tookS > 0 && `, ${minutes(d.tookS)} of work`} {d.note}
           {project.pictures
             .filter((p) => p.id === d.pictureId)
             .map((p) => (

@@ -1,24 +1,13 @@
 import { memo, useId } from 'react';
 import { ClothDefs, ClothSwatch, clothUrl, PictureView } from '~/components';
 import { boundsOf, regionOf } from '~/core/base/shape';
-import { type Fabric, type Plan, type Project, type Step, viewOf } from '~/core/keep/model';
+import { type Fabric, type Plan, type Project, type Step, type StepFace, viewOf } from '~/core/keep/model';
 import type { PlanPicture as Screen } from '~/core/plan';
+import { faceWords } from '~/words';
 import { SetDownMap } from '../press/SetDownMap';
 import css from './Board.module.css';
 import { readied } from './readied';
 
-/** Steps in which a shape is seen as it is drawn, from the side the line is on. */
-const AS_DRAWN: readonly Step['kind'][] = [
-  'trace',
-  'print',
-  'rough-cut',
-  'patch',
-  'fuse',
-  'stick',
-  'cool',
-  'cut',
-  'peel',
-];
 const MOST_SHOWN = 12;
 
 /** What a step is about, as it lies: shapes as they are drawn, or the picture as far as it is laid, or where the iron goes next. */
@@ -41,7 +30,8 @@ export const StepPicture = memo(function StepPicture({
 }) {
   // The map is of everything that the step was planned for.
   const whole = plan.making.steps.find((s) => s.id === step.id)?.pieceIds.length === step.pieceIds.length;
-  const press = whole ? screen?.presses[step.id] : undefined;
+  // Later batches are pressed as the first.
+  const press = whole ? screen?.presses[step.id.replace(/~\d+$/, '')] : undefined;
   const ticket = plan.press.find((t) => t.id === step.ticketId);
   const first = project.pieces.find((p) => p.id === step.pieceIds[0]);
   /** The work as far as it is laid, what this step is about marked on it. */
@@ -84,7 +74,7 @@ export const StepPicture = memo(function StepPicture({
       </div>
     );
   }
-  if (first && AS_DRAWN.includes(step.kind)) return <Drawn project={project} plan={plan} step={step} />;
+  if (step.shows !== null) return <Drawn project={project} plan={plan} step={step} shows={step.shows} />;
   const cloths = readied(project, step);
   if (cloths) return <Cloths project={project} cloths={cloths} />;
   if (!first) return null;
@@ -103,8 +93,8 @@ const Cloths = ({ project, cloths }: { project: Project; cloths: readonly Fabric
   </ul>
 );
 
-/** Shapes side by side as they are drawn: on the liner, or on the right side. */
-function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: Step }) {
+/** Shapes side by side, each with the side up that faces you. */
+function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; step: Step; shows: StepFace }) {
   const prefix = useId();
   const shapes = step.pieceIds.slice(0, MOST_SHOWN).flatMap((id) => {
     const piece = project.pieces.find((p) => p.id === id);
@@ -112,28 +102,52 @@ function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: St
     return piece && t ? [{ piece, t, number: project.pieces.indexOf(piece) + 1 }] : [];
   });
   if (shapes.length === 0) return null;
-  // Once it is cut out the liner is still seen; before that the line is drawn on it.
-  const onLiner = ['trace', 'print', 'rough-cut', 'fuse', 'stick', 'peel'].includes(step.kind);
   return (
     <div className={css.shapes}>
       {shapes.map(({ piece, t, number }) => {
         const b = boundsOf(regionOf(t.outline));
-        const pad = Math.max(b.maxX - b.minX, b.maxY - b.minY) * 0.06;
+        const [wide, high] = [b.maxX - b.minX, b.maxY - b.minY];
+        const pad = Math.max(wide, high) * 0.06;
+        const cloth = clothUrl(prefix, project.fabrics, piece.fabricId);
+        const half = shows === 'paper-half-off' || shows === 'carrier-half-off';
         return (
           <svg
             key={piece.id}
-            viewBox={`${b.minX - pad} ${b.minY - pad} ${b.maxX - b.minX + 2 * pad} ${b.maxY - b.minY + 2 * pad}`}
+            viewBox={`${b.minX - pad} ${b.minY - pad} ${wide + 2 * pad} ${high + 2 * pad}`}
             role="img"
-            aria-label={`${number} ${piece.label}, ${t.mirrored ? 'reversed, as it is drawn' : 'as seen'}`}
+            aria-label={`${number} ${piece.label}, ${faceWords(shows)}, ${t.mirrored ? 'reversed' : 'as seen'}`}
           >
             <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[]} />
+            <defs>
+              <pattern id={`${prefix}glue`} width={pad} height={pad} patternUnits="userSpaceOnUse">
+                <circle cx={pad / 2} cy={pad / 2} r={pad * 0.18} className={css.glueDot} />
+              </pattern>
+              <clipPath id={`${prefix}shape${number}`}>
+                <path d={t.outline} clipRule="evenodd" />
+              </clipPath>
+            </defs>
             <path
               d={t.outline}
               fillRule="evenodd"
-              fill={onLiner ? 'var(--paper-raised)' : clothUrl(prefix, project.fabrics, piece.fabricId)}
+              fill={shows === 'paper' ? 'var(--paper-raised)' : cloth}
               stroke={project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? 'currentColor'}
               strokeWidth={pad * 0.35}
             />
+            {(shows === 'glue' || shows === 'paper-half-off') && (
+              <path d={t.outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
+            )}
+            {half && (
+              <g clipPath={`url(#${prefix}shape${number})`} data-half="true">
+                <path
+                  className={css.peeled}
+                  d={`M${b.minX - pad} ${b.minY - pad}H${b.minX + wide * 0.62}L${b.minX + wide * 0.38} ${b.maxY + pad}H${b.minX - pad}Z`}
+                />
+                <path
+                  className={css.curl}
+                  d={`M${b.minX + wide * 0.62} ${b.minY - pad}L${b.minX + wide * 0.38} ${b.maxY + pad}l${-wide * 0.16} 0L${b.minX + wide * 0.46} ${b.minY - pad}Z`}
+                />
+              </g>
+            )}
             <text
               x={(b.minX + b.maxX) / 2}
               y={(b.minY + b.maxY) / 2}
@@ -148,6 +162,7 @@ function Drawn({ project, plan, step }: { project: Project; plan: Plan; step: St
         );
       })}
       {step.pieceIds.length > MOST_SHOWN && <span>and {step.pieceIds.length - MOST_SHOWN} more</span>}
+      <p className={css.faces}>{`You see ${faceWords(shows)}.`}</p>
     </div>
   );
 }

@@ -4,12 +4,15 @@ import {
   asLearnt,
   type BoardStep,
   coldLook,
+  coolsAfter,
   currentOf,
   feltCool,
   foundWrong,
+  gatesAsked,
   goneBack,
   heatChange,
   heldAsShould,
+  inPassing,
   ironSet,
   ironThere,
   learntOf,
@@ -39,6 +42,7 @@ export const moment = () => ({ nowMs: nowMs(), newId });
 export function useBoardActs(
   { project, plan, steps, now }: { project: Project; plan: Plan; steps: readonly BoardStep[]; now: number },
   { loud, ticks, practised }: { loud: boolean; ticks: boolean; practised: boolean },
+  onPassing: () => void,
 ) {
   const { board } = project;
   const current = currentOf(steps);
@@ -65,7 +69,10 @@ export function useBoardActs(
       setAsking(bs);
       return;
     }
-    record((b) => stepFinished(b, bs, one, (steadyMs() - shownAt.current) / 1000, moment()));
+    const tookS = (steadyMs() - shownAt.current) / 1000;
+    const then = one ? null : coolsAfter(steps, bs);
+    record((b) => stepFinished(b, bs, one, tookS, moment(), then));
+    if (inPassing(bs.step.handsS / (one ? bs.copies : 1), tookS)) onPassing();
     if (bs.step.kind !== 'bond' && bs.step.kind !== 'fuse') say('start');
     shownAt.current = steadyMs();
   };
@@ -113,7 +120,7 @@ export function useBoardActs(
   const cold = mend || underWay ? null : coldLook(board, steps, now);
   const due = cold !== null && cold.step.look !== later ? cold : null;
   const asking = asked ?? due;
-  const gates = current && !practised && !underWay ? current.step.gates : [];
+  const gates = current && !practised && !underWay ? gatesAsked(steps, steps.indexOf(current)) : [];
   const closed = gates.filter((g) => !open.includes(g.code));
   const waitS = current && !runsOn(current.step) ? waitFor(board.timers, current.step.members, now) : 0;
   // An iron that changes heat is waited for: nobody presses too cool by a tap too many.

@@ -9,6 +9,7 @@ import { pieceCalled, stepWords } from '~/words';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
 import { PieceChips } from '../project/PieceChips';
+import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { BuildUp } from './BuildUp';
 import css from './Layers.module.css';
@@ -231,6 +232,7 @@ function BondOrder({ whole, project, plan }: { whole: Project; project: ArticleV
             </li>
           ))}
       </ol>
+      <SchoolFields project={whole} station="layers" />
     </div>
   );
 }

@@ -1,10 +1,11 @@
 import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Empty, Fold, lazily, Note, Select, SURFACE_OPTIONS } from '~/components';
+import { Button, Empty, Fold, lazily, Note, NumberField, Select, SURFACE_OPTIONS } from '~/components';
 import { nth } from '~/core/base/lists';
 import { CARE_WORD, formatArea, formatTemperature } from '~/core/base/units';
-import { handsAtPace, paceOf } from '~/core/hands/board';
+import { byPart, handsAtPace, paceOf } from '~/core/hands/board';
 import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, useWorkbench } from '~/store';
 import {
   cautionWords,
@@ -16,6 +17,7 @@ import {
   exactS,
   leanWords,
   minutesWords,
+  partsWords,
   pressReasonWords,
   remedyWords,
   seconds,
@@ -99,7 +101,19 @@ export function PressStation() {
   const { making } = plan;
   const board = atBoard(making.steps);
   const pace = paceOf(project.board.times);
+  const copiesLayered = RECIPE_FACTS[project.recipe.id].layered ? Math.max(1, ...board.map((s) => s.copies)) : 1;
+  const inBatch = Math.max(
+    1,
+    ...board.map((s) => (s.batch ? s.copies : 0)),
+    ...(board.some((s) => s.batch) ? [] : [copiesLayered]),
+  );
   const handsS = handsAtPace(board, pace);
+  // Before and after it: tracing, cutting, sewing.
+  const elsewhere = partsWords(
+    byPart(
+      making.steps.flatMap((s) => (board.includes(s) ? [] : [{ kind: s.kind, s: s.handsS * (pace.get(s.kind) ?? 1) }])),
+    ),
+  );
   const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
   const stuck = making.steps.filter((s) => s.kind === 'stick');
   const foils = new Set(
@@ -145,6 +159,17 @@ export function PressStation() {
               </label>
             ))}
           </fieldset>
+          {copiesLayered > 1 && (
+            <NumberField
+              label="Copies in one go"
+              unit=""
+              value={project.bench.batch ?? inBatch}
+              min={1}
+              max={999}
+              onChange={(v) => edit((p) => void (p.bench.batch = Math.round(v)), { what: 'batch' })}
+              hint="so many are placed, pressed and cooled before the next"
+            />
+          )}
           <div className={css.row}>
             <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
               Measure my iron
@@ -159,9 +184,9 @@ export function PressStation() {
       <div className={css.top}>
         {plan.press.length > 0 && (
           <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-            About <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} working,{' '}
-            {minutesWords(waitS)} waiting{pace.size > 0 ? ', at your own pace' : ''}.{' '}
-            {counted(making.settings, 'iron setting')}.
+            About <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} pressing, peeling
+            and placing, {minutesWords(waitS)} waiting{pace.size > 0 ? ', at your own pace' : ''}.
+            {elsewhere !== '' && ` Before and after: ${elsewhere}.`} {counted(making.settings, 'iron setting')}.
             {making.reheats.length > 0 &&
               ` Later presses heat ${counted(making.reheats.length, 'piece')} again: they soften, and set again.`}
           </p>

@@ -6,21 +6,21 @@ import { lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
 import css from './SchoolFields.module.css';
 
 type School = (typeof SCHOOLS)[number];
-/** Where each is asked: at the station whose answer it changes most. */
-const ASKED_AT: { readonly [K in School['key']]: StationName } = {
-  stitch: 'match',
-  webs: 'match',
-  first: 'trace',
-  steam: 'press',
-  side: 'press',
-  move: 'press',
-  lay: 'press',
+/** Where each is asked: at the stations whose answer it changes. */
+const ASKED_AT: { readonly [K in School['key']]: readonly StationName[] } = {
+  stitch: ['match'],
+  webs: ['match'],
+  first: ['trace'],
+  steam: ['press'],
+  side: ['press'],
+  move: ['press'],
+  lay: ['layers', 'press'],
 };
 
 /** What practitioners do in different ways, as far as it changes the answer of this station. */
 export function SchoolFields({ project, station }: { project: Project; station: StationName }) {
   const { schools } = project;
-  const mine = SCHOOLS.filter((s) => ASKED_AT[s.key] === station);
+  const mine = SCHOOLS.filter((s) => ASKED_AT[s.key].includes(station));
   return (
     <Fold label="Where people disagree" says={mine.map((s) => schoolSideWords(s.key, schools[s.key]).name)}>
       <div className={css.schools}>
@@ -47,7 +47,7 @@ export function SchoolFields({ project, station }: { project: Project; station: 
             </p>
           </fieldset>
         ))}
-        {station === ASKED_AT.webs && schools.webs === 'fewest' && (
+        {ASKED_AT.webs.includes(station) && schools.webs === 'fewest' && (
           <div className={css.price}>
             <NumberField
               label="Cost of one more web"

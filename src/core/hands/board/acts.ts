@@ -32,19 +32,34 @@ function runsAfter({ does, kind, waitS, members }: Step, { nowMs, newId }: Momen
   return [...timer('cool', cools), ...timer('dry', dries)];
 }
 
+/** What cools by itself once a press is over: no hand has anything to do with it, so it is not waited for to be told. */
+export function coolsAfter(steps: readonly BoardStep[], bs: BoardStep): BoardStep | null {
+  const next = steps[steps.findIndex((s) => s.step.id === bs.step.id) + 1];
+  return bs.step.ticketId !== null && next?.step.does.code === 'let-cool' && !next.done ? next : null;
+}
+
 /**
  * A step done: all of it, or one more copy. Its timers begin, and what it took is kept, unless it was a break.
  * @param tookS since it was shown, by a clock that nobody can set
+ * @param then what cools by itself after it: done in the same act
  */
-export function stepFinished(board: Board, bs: BoardStep, one: boolean, tookS: number, at: Moment): Board {
+export function stepFinished(
+  board: Board,
+  bs: BoardStep,
+  one: boolean,
+  tookS: number,
+  at: Moment,
+  then: BoardStep | null = null,
+): Board {
   const { step } = bs;
   const plannedS = step.handsS / (one ? bs.copies : 1);
   const timed = plannedS >= LEAST_S && tookS >= 0 && !isBreak(plannedS, tookS);
-  const done = stepDone(board, bs, one, at);
+  const both = then === null ? bs : { ...bs, facts: [...bs.facts, ...then.facts] };
+  const done = stepDone(board, both, one, at);
   const running = done.timers.filter((t) => leftS(t, at.nowMs - KEPT_MS) > 0);
   return {
     ...done,
-    timers: [...running, ...runsAfter(step, at)],
+    timers: [...running, ...runsAfter(step, at), ...(then ? runsAfter(then.step, at) : [])],
     times: timed ? [...done.times, { id: at.newId(), kind: step.kind, plannedS, tookS }] : done.times,
   };
 }

@@ -1,5 +1,6 @@
 export * from './acts';
 export * from './as-cut';
+export * from './asked';
 export * from './clock';
 export * from './kept';
 export * from './mends';

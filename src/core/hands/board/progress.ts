@@ -48,7 +48,8 @@ export function boardSteps(project: Project, making: Making): BoardStep[] {
     const [only] = step.pieceIds;
     const single = step.pieceIds.length === 1 && only !== undefined && known.has(only);
     // A press goes by its loads, and what cools by itself is one thing.
-    const copies = single && step.ticketId === null && !runsOn(step) ? look.copiesOf(look.piece(only)) : 1;
+    const counted = single && step.ticketId === null && !runsOn(step);
+    const copies = !counted ? 1 : step.batch ? step.copies : look.copiesOf(look.piece(only));
     const had = facts.map((f) => counts.get(f) ?? 0);
     const doneCopies = Math.min(copies, ...had);
     const open = facts.filter((_, i) => (had[i] ?? 0) < copies);
@@ -104,7 +105,11 @@ export function madeAgain(
 ): Board {
   const mine = new Set(pieceIds);
   const copiesOf = new Map(steps.flatMap((s) => s.facts.map((f) => [f, s.copies] as const)));
-  const done = board.done.filter((d) => mine.has(pieceOf(d.fact)));
+  // Of a thing that was pressed in batches one copy is one of the last batch.
+  const earlier = new Set(
+    steps.flatMap(({ step, facts }) => (step.batch && step.batch.n < step.batch.of ? facts : [])),
+  );
+  const done = board.done.filter((d) => mine.has(pieceOf(d.fact)) && (copies > 1 || !earlier.has(d.fact)));
   const act = {
     act: 'again' as const,
     facts: done.map((d) => d.fact),

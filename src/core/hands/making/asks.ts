@@ -1,5 +1,6 @@
 import { inMap } from '../../base/lists';
-import type { Cover, MendCode, Step, StepGate, StepLook, StepMend } from '../../keep/model';
+import type { Cover, MendCode, Step, StepFace, StepGate, StepLook, StepMend } from '../../keep/model';
+import { ROUTE_FACTS } from '../../lay/facing';
 import type { PieceFacts, PieceState, State } from './state';
 
 // What is asked before a step, what is looked at after it, and what can have gone wrong: from the state it stands on and the
@@ -138,6 +139,38 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
       return step.does.code === 'stitch-lines' ? 'stitches-on-line' : null;
     case 'paint':
       return 'dry';
+    default:
+      return null;
+  }
+}
+
+/** What of its pieces faces whoever does it, by the state they are in. */
+export function showsFor(step: Step, before: State): StepFace | null {
+  const mine = of(before, step);
+  const [first] = mine;
+  if (!first) return null;
+  const papered = mine.some((p) => p.liners > 0);
+  switch (step.kind) {
+    case 'trace':
+    case 'print':
+    case 'rough-cut':
+    case 'stick':
+      return 'paper';
+    case 'patch':
+    case 'fuse':
+      return step.on === 'ground' ? null : papered ? 'paper' : 'glue';
+    case 'cut':
+    case 'machine-cut': {
+      const route = 'route' in step.does ? step.does.route : null;
+      const right = route !== null && (ROUTE_FACTS[route].drawnOn === 'right side' || route === 'cutter-fabric-up');
+      return right || (first.web === 'none' && step.does.code !== 'cut-web-on-line') ? 'right' : 'paper';
+    }
+    case 'peel':
+      return first.carrier ? 'carrier-half-off' : 'paper-half-off';
+    case 'cool':
+      return first.lies !== null ? null : papered ? 'paper' : 'glue';
+    case 'lay':
+      return step.does.code === 'lay-glue-up' || step.does.code === 'lay-behind' ? 'glue' : null;
     default:
       return null;
   }

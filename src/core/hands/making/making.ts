@@ -4,7 +4,7 @@ import type { Making, MakingTrouble, PressTicket, Step, StepKind, Web } from '..
 import type { Laid } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { type Edged, edgePlan } from '../edge';
-import { type AskFacts, gatesFor, inTheGuide, lookFor, wrongFor } from './asks';
+import { type AskFacts, gatesFor, inTheGuide, lookFor, showsFor, wrongFor } from './asks';
 import { foilsOf } from './foils';
 import { atOneHeat } from './heats';
 import { PHASE_DRAFTS } from './phases';
@@ -45,6 +45,7 @@ function steps(drafts: readonly Draft[]): Step[] {
       fabricId: null,
       copies: 1,
       ticketId: null,
+      batch: null,
       on: 'hand',
       loads: 1,
       setDowns: 0,
@@ -54,6 +55,7 @@ function steps(drafts: readonly Draft[]): Step[] {
       waitS: 0,
       place: [],
       places: [],
+      shows: null,
       gates: [],
       look: null,
       wrong: [],
@@ -154,6 +156,7 @@ function askedOf(steps: readonly Step[], states: ReturnType<typeof statesOf>, a:
     return {
       ...step,
       ...nth(places, i),
+      shows: showsFor(step, before),
       gates: gatesFor(step, before, a),
       look: lookFor(step, before, after, a),
       wrong,

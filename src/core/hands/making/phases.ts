@@ -7,7 +7,7 @@ import { ROUTE_FACTS } from '../../lay/facing';
 import { isFoiled, type Phase, RECIPE_FACTS } from '../../lay/recipe';
 import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { layerIds } from './column';
-import { HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
+import { BATCH, HANDS_S, MOST_IN_BATCH, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { placementsOn } from './load';
 import { dotsDrawn, foldsDrawn, holesCut } from './marks';
 import { isLaidIn, type Press } from './press';
@@ -447,7 +447,7 @@ function bonding(
         ]
       : [];
   const layered = RECIPE_FACTS[work.laid.project.recipe.id].layered && press.members.length > 1 && !sheet;
-  if (layered) return [...peel, ...layers(work, one), ...plugs(press), pressStep(work, one), ...coolStep(work, one)];
+  if (layered) return inBatches(work, one, peel);
   const role = pieces.length === 1 ? pieces[0]?.part?.role : undefined;
   const laying: StepDoing = sheet
     ? { code: 'lay-on-sheet', keepLiners: press.keepLiners.filter((id) => (work.webOf(id)?.liners ?? 0) > 0) }
@@ -505,6 +505,36 @@ function bonding(
     ...coolStep(work, one),
   ];
 }
+/**
+ * Layered things, as many at a time as hands manage or a plate holds: peeled, laid, pressed and cooled, batch after batch.
+ * Source: the trade handbook, at the board: eight to twelve; common practice, no source.
+ */
+function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Draft[] {
+  const { press } = one;
+  const whole = [...peel, ...layers(work, one), ...plugs(press), pressStep(work, one), ...coolStep(work, one)];
+  const { copies, loads, setDowns } = press;
+  const perLoad = Math.ceil(copies / Math.max(1, loads));
+  const wanted = work.laid.project.bench.batch ?? Math.max(BATCH.value, Math.min(perLoad, MOST_IN_BATCH.value));
+  const of = Math.ceil(copies / wanted);
+  if (of < 2) return whole;
+  const each = setDowns / loads;
+  return Array.from({ length: of }, (_, i) => {
+    const mine = Math.floor((copies * (i + 1)) / of) - Math.floor((copies * i) / of);
+    const share = mine / copies;
+    const batch = { n: i + 1, of };
+    return whole.map(
+      (d): Draft => ({
+        ...d,
+        ...(d.id === undefined || i === 0 ? {} : { id: `${d.id}~${i + 1}` }),
+        batch,
+        copies: mine,
+        handsS: (d.handsS ?? 0) * share,
+        ...(d.ticketId ? { loads: Math.ceil(mine / perLoad), setDowns: Math.ceil(mine / perLoad) * each } : {}),
+      }),
+    );
+  }).flat();
+}
+
 /** Layer on layer, each as it lies. */
 function layers(work: MakingWork, { press }: Ticketed): Draft[] {
   const { look } = work.laid;

@@ -129,21 +129,37 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
   }
 }
 
-/** The states before and after each step, as far as all of them can be done. */
+/** Copies of a later batch are things of their own. */
+const nameIn = (step: Pick<Step, 'batch'>, id: string): string =>
+  step.batch && step.batch.n > 1 ? `${id}~${step.batch.n}` : id;
+const beforeBatches = (id: string): string => `${id}~0`;
+
+/** A step's piece as it lies: of a later batch as all lay before the first. */
+function lying(state: Map<string, PieceState>, step: Step, id: string): PieceState {
+  const before = inMap(state, id);
+  if (!step.batch) return before;
+  const start = beforeBatches(id);
+  if (!state.has(start)) state.set(start, before);
+  return state.get(nameIn(step, id)) ?? inMap(state, start);
+}
+
+/** The states before and after each step, as far as all of them can be done; of a batch, those of its copies. */
 export function statesOf(
   pieces: ReadonlyMap<string, PieceFacts>,
   steps: readonly Step[],
 ): { readonly before: State; readonly after: State }[] {
-  let state: State = startOf(pieces);
+  const state = new Map(startOf(pieces));
   return steps.map((step) => {
-    const before = state;
-    const after = new Map(before);
+    const before = new Map<string, PieceState>();
+    const after = new Map<string, PieceState>();
+    for (const id of new Set([...step.pieceIds, ...step.members])) before.set(id, lying(state, step, id));
+    for (const [id, p] of before) after.set(id, p);
     for (const id of step.pieceIds) {
       const p = inMap(before, id);
       const change = afterStep(step, p, inMap(pieces, id));
       if ('to' in change) after.set(id, { ...p, ...change.to });
+      state.set(nameIn(step, id), inMap(after, id));
     }
-    state = after;
     return { before, after };
   });
 }
@@ -159,12 +175,16 @@ export function foldSteps(
   const state = new Map(startOf(pieces));
   for (const step of steps)
     for (const id of step.pieceIds) {
-      const before = inMap(state, id);
+      const before = lying(state, step, id);
       const change = afterStep(step, before, inMap(pieces, id));
       if ('no' in change) return { impossible: { stepId: step.id, pieceId: id, code: change.no } };
-      state.set(id, { ...before, ...change.to });
+      state.set(nameIn(step, id), { ...before, ...change.to });
     }
-  for (const [pieceId, p] of state)
-    if (!p.bonded && !inMap(pieces, pieceId).bare) return { impossible: { stepId: '', pieceId, code: 'not-bonded' } };
+  for (const [name, p] of state) {
+    const pieceId = name.replace(/~\d+$/, '');
+    const facts = pieces.get(name) ?? pieces.get(pieceId);
+    if (!p.bonded && facts && !facts.bare && !name.endsWith('~0'))
+      return { impossible: { stepId: '', pieceId, code: 'not-bonded' } };
+  }
   return { state };
 }

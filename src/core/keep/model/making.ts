@@ -233,6 +233,9 @@ export interface StepColumn {
   readonly layers: readonly string[];
 }
 
+/** What of a piece faces whoever does a step: the paper with its line, the paper half off, bare glue, the cloth's right side, or foil under its carrier, half off. */
+export type StepFace = 'paper' | 'paper-half-off' | 'glue' | 'right' | 'carrier' | 'carrier-half-off';
+
 export interface Step {
   readonly id: string;
   readonly kind: StepKind;
@@ -249,6 +252,8 @@ export interface Step {
   readonly copies: number;
   readonly ticketId: string | null;
   readonly on: StepPlace;
+  /** Copies that are handled in one go where there are many of a layered thing, from 1; null: all at once. */
+  readonly batch: { readonly n: number; readonly of: number } | null;
   /** Over all copies. */
   readonly loads: number;
   readonly setDowns: number;
@@ -262,6 +267,8 @@ export interface Step {
   readonly place: readonly PlaceFrom[];
   /** The same of each of several pieces that are laid side by side. */
   readonly places: readonly { readonly pieceId: string; readonly place: readonly PlaceFrom[] }[];
+  /** Which side of its pieces faces you; null: they lie in the work, or there are none. */
+  readonly shows: StepFace | null;
   /** What is asked before it. */
   readonly gates: readonly StepGate[];
   /** What can be seen of the state it leads to, where that is the moment to see it. */

@@ -116,6 +116,7 @@ export function newProject({
       coverIds: { fuse: null, bond: null },
       surfaceId: null,
       warm: { ground: false, board: false },
+      batch: null,
       ...bench,
     },
   };

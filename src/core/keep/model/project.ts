@@ -417,6 +417,8 @@ export const benchSchema = z.object({
   surfaceId: id.nullable().default(null),
   /** What is warm when the iron comes: the ground, pressed just before, and the board. */
   warm: z.object({ ground: z.boolean(), board: z.boolean() }).default({ ground: false, board: false }),
+  /** Copies of a layered thing that are laid and pressed in one go; null: as many as hands usually manage. */
+  batch: z.number().int().min(1).max(999).nullable().default(null),
 });
 /** A fuse goes through the liner and wants nothing more; a bond keeps the iron off the face. Common practice, no source. */
 export const USUAL_COVERS: z.infer<typeof benchSchema>['covers'] = { fuse: 'none', bond: 'parchment' };
