@@ -1,10 +1,11 @@
 // npm test: installs what is missing, then types, format and lint, arrows, dead code, unit tests, build, browser tests; in six minutes on two cores.
 // Two things run at a time where neither needs the other, since two cores are usual. npm run thorough leaves nothing out.
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { appendFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { bin, buildApp, fail, installDebian, installPackages, needNode, ROOT, say } from './lib.mjs';
+import { bin, buildApp, fail, installPackages, needNode, ROOT, say } from './lib.mjs';
 
 // With --thorough (npm run thorough) every test takes all of its cases, and nothing is left out.
 const THOROUGH = process.argv.includes('--thorough');
@@ -14,8 +15,9 @@ const started = Date.now();
 const took = [];
 const over = (what) => took.push(`${what} ${Math.round((Date.now() - started) / 1000)}`);
 needNode();
+// What Debian has is fetched meanwhile, and waited for before the first test.
+const debian = once(spawn(process.execPath, ['scripts/debian.mjs'], { cwd: ROOT, stdio: 'inherit' }), 'exit');
 installPackages();
-installDebian({ chromium: 'chromium', chromedriver: 'chromium-driver', pdftoppm: 'poppler-utils' });
 over('installed');
 // Stands on packages that may only be there now.
 const { bundleTests } = await import('./bundle-tests.mjs');
@@ -148,6 +150,8 @@ const unitTests = async () => {
 const built = buildIt();
 const { ok: sound } = await checks();
 if (!sound) fail('Please mend what is said above first.');
+const [debianCode] = await debian;
+if (debianCode !== 0) fail('Please mend what is said above first.');
 const unit = await unitTests();
 await built;
 

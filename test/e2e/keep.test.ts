@@ -205,39 +205,44 @@ describe('nothing is lost, in Chromium', () => {
     await s.press('Close', '//dialog');
   });
 
-  it('a damaged file opens in repair: what is wrong in words, the rest shown, mended, and the raw file at hand', async () => {
-    const doc = littleLight('torn') as unknown as {
-      pieces: Record<string, unknown>[];
-      irons: { soleplate: object }[];
-    };
-    doc.pieces[2]!['outline'] = 'M0 0h0.01v0.01z';
-    doc.pieces[3]!['count'] = -4;
-    doc.irons[0]!.soleplate = { widthMm: 4.5, lengthMm: 8.6 };
-    const file = path.join(s.downloads, 'torn.seam.json');
-    writeFileSync(file, JSON.stringify(doc));
-    await s.go('/');
-    await (await s.find('input[type=file]')).sendKeys(file);
-    expect(await s.text('dialog')).to.match(/encloses no fabric|must be at least 1/);
-    await s.press('See what can be repaired', '//dialog');
-    await s.holds('repair is open', async () => (await s.text('h1')).includes('needs repair'));
-    const list = await s.text('ul[aria-label="What is damaged"]');
-    expect(list).to.include('encloses no fabric');
-    expect(list).to.include('the piece is left out');
-    expect(list).to.include('it becomes 1');
-    expect(list).to.include('4.5 in are 114.3 mm');
-    expect(await s.text('figcaption')).to.equal('5 pieces, as it will be');
-    expect(await s.axe(), 'repair').to.deep.equal([]);
-    await s.press('Save the file as it is');
-    const raw = JSON.parse((await s.downloaded('as-it-was.json')).bytes.toString());
-    expect(raw.pieces[2].outline).to.equal('M0 0h0.01v0.01z');
-    await s.press('Repair and open');
-    await s.settled();
-    expect(await s.driver.findElements(By.css('main [data-piece]'))).to.have.length(5);
-    await s.press('Earlier versions');
-    await s.holds('the damaged one is kept', async () => (await s.text('dialog')).includes('damaged, kept as it was'));
-    await s.press('Close', '//dialog');
-    await opensAgain(s, 5);
-  });
+  sweep(
+    'a damaged file opens in repair: what is wrong in words, the rest shown, mended, and the raw file at hand',
+    async () => {
+      const doc = littleLight('torn') as unknown as {
+        pieces: Record<string, unknown>[];
+        irons: { soleplate: object }[];
+      };
+      doc.pieces[2]!['outline'] = 'M0 0h0.01v0.01z';
+      doc.pieces[3]!['count'] = -4;
+      doc.irons[0]!.soleplate = { widthMm: 4.5, lengthMm: 8.6 };
+      const file = path.join(s.downloads, 'torn.seam.json');
+      writeFileSync(file, JSON.stringify(doc));
+      await s.go('/');
+      await (await s.find('input[type=file]')).sendKeys(file);
+      expect(await s.text('dialog')).to.match(/encloses no fabric|must be at least 1/);
+      await s.press('See what can be repaired', '//dialog');
+      await s.holds('repair is open', async () => (await s.text('h1')).includes('needs repair'));
+      const list = await s.text('ul[aria-label="What is damaged"]');
+      expect(list).to.include('encloses no fabric');
+      expect(list).to.include('the piece is left out');
+      expect(list).to.include('it becomes 1');
+      expect(list).to.include('4.5 in are 114.3 mm');
+      expect(await s.text('figcaption')).to.equal('5 pieces, as it will be');
+      expect(await s.axe(), 'repair').to.deep.equal([]);
+      await s.press('Save the file as it is');
+      const raw = JSON.parse((await s.downloaded('as-it-was.json')).bytes.toString());
+      expect(raw.pieces[2].outline).to.equal('M0 0h0.01v0.01z');
+      await s.press('Repair and open');
+      await s.settled();
+      expect(await s.driver.findElements(By.css('main [data-piece]'))).to.have.length(5);
+      await s.press('Earlier versions');
+      await s.holds('the damaged one is kept', async () =>
+        (await s.text('dialog')).includes('damaged, kept as it was'),
+      );
+      await s.press('Close', '//dialog');
+      await opensAgain(s, 5);
+    },
+  );
 
   sweep('ids that no address could bear get one of ours', async () => {
     for (const id of THOROUGH ? ['\ud800', '..', 'a%2Fb', '<b>'] : ['\ud800', '..']) {
@@ -257,7 +262,7 @@ describe('nothing is lost, in Chromium', () => {
     await s.find('[data-project=harbour-light]');
   });
 
-  it('an earlier version is looked at and taken back, and Undo brings today’s again', async () => {
+  sweep('an earlier version is looked at and taken back, and Undo brings today’s again', async () => {
     await s.visit('little-light', 'pattern');
     const pieces = async (): Promise<number> => (await s.driver.findElements(By.css('main [data-piece]'))).length;
     const now = await pieces();
@@ -332,56 +337,59 @@ describe('nothing is lost, in Chromium', () => {
     expect(await count()).to.equal(before - 1);
   });
 
-  it('everything in one file, and all of it back in another browser: the demo gives way, what differs is chosen', async () => {
-    const rename = async (at: Session, id: string, name: string): Promise<void> => {
-      await at.press('Rename', `//li[@data-project="${id}"]`);
-      await (await at.find('dialog input')).sendKeys(Key.chord(Key.CONTROL, 'a'), name, Key.ENTER);
-      await at.holds('renamed', async () => (await at.text(`[data-project=${id}] h3`)) === name);
-    };
-    await s.go('/');
-    await rename(s, 'harbour-light', 'Evening Light');
-    await rename(s, 'felt-tags', 'My tags');
-    await s.press('Keep everything');
-    await s.press('Save everything', '//dialog');
-    const all = await s.downloaded('.seam-all.zip');
-    expect(all.bytes.subarray(0, 2).toString()).to.equal('PK');
-    await s.holds('it says so', async () =>
-      /In the file: \d+ projects, .*earlier version/.test(await s.text('dialog')),
-    );
-    expect(await s.text('dialog')).to.include('Last kept on');
-    expect(await s.axe(), 'copies').to.deep.equal([]);
-    await s.press('Close', '//dialog');
-    const names = await s.driver.findElements(By.css('[data-project]'));
-    const other = await Session.open(1280, 800, { url: s.url });
-    try {
-      const file = path.join(other.downloads, 'all.zip');
-      await other.go('/');
-      await other.find('[data-project]');
-      await rename(other, 'felt-tags', 'Their tags');
-      await rename(other, 'lemon-pot', 'Their pot');
-      writeFileSync(file, all.bytes);
-      await (await other.find('input[type=file]')).sendKeys(file);
-      await other.holds('it asks', async () => (await other.text('dialog')).includes('1 still to choose'));
-      expect(await other.axe(), 'what differs').to.deep.equal([]);
-      expect(await other.overflows()).to.equal(false);
-      await (await other.find('[aria-label="What differs"] label:last-of-type input')).click();
-      await other.press('Import all', '//dialog');
-      await other.holds('it is said', async () =>
-        /came in\..*1 stayed as they are here/s.test(await other.text('dialog')),
+  sweep(
+    'everything in one file, and all of it back in another browser: the demo gives way, what differs is chosen',
+    async () => {
+      const rename = async (at: Session, id: string, name: string): Promise<void> => {
+        await at.press('Rename', `//li[@data-project="${id}"]`);
+        await (await at.find('dialog input')).sendKeys(Key.chord(Key.CONTROL, 'a'), name, Key.ENTER);
+        await at.holds('renamed', async () => (await at.text(`[data-project=${id}] h3`)) === name);
+      };
+      await s.go('/');
+      await rename(s, 'harbour-light', 'Evening Light');
+      await rename(s, 'felt-tags', 'My tags');
+      await s.press('Keep everything');
+      await s.press('Save everything', '//dialog');
+      const all = await s.downloaded('.seam-all.zip');
+      expect(all.bytes.subarray(0, 2).toString()).to.equal('PK');
+      await s.holds('it says so', async () =>
+        /In the file: \d+ projects, .*earlier version/.test(await s.text('dialog')),
       );
-      await other.press('Close', '//dialog');
-      await other.holds(
-        'all projects are there, both tags too',
-        async () => (await other.driver.findElements(By.css('[data-project]'))).length === names.length + 1,
-      );
-      const titles = await other.run<string[]>(
-        `return [...document.querySelectorAll('[data-project] h3')].map((h) => h.textContent)`,
-      );
-      expect(titles).to.include.members(['Evening Light', 'My tags', 'Their tags', 'Their pot']);
-    } finally {
-      await other.close();
-    }
-  });
+      expect(await s.text('dialog')).to.include('Last kept on');
+      expect(await s.axe(), 'copies').to.deep.equal([]);
+      await s.press('Close', '//dialog');
+      const names = await s.driver.findElements(By.css('[data-project]'));
+      const other = await Session.open(1280, 800, { url: s.url });
+      try {
+        const file = path.join(other.downloads, 'all.zip');
+        await other.go('/');
+        await other.find('[data-project]');
+        await rename(other, 'felt-tags', 'Their tags');
+        await rename(other, 'lemon-pot', 'Their pot');
+        writeFileSync(file, all.bytes);
+        await (await other.find('input[type=file]')).sendKeys(file);
+        await other.holds('it asks', async () => (await other.text('dialog')).includes('1 still to choose'));
+        expect(await other.axe(), 'what differs').to.deep.equal([]);
+        expect(await other.overflows()).to.equal(false);
+        await (await other.find('[aria-label="What differs"] label:last-of-type input')).click();
+        await other.press('Import all', '//dialog');
+        await other.holds('it is said', async () =>
+          /came in\..*1 stayed as they are here/s.test(await other.text('dialog')),
+        );
+        await other.press('Close', '//dialog');
+        await other.holds(
+          'all projects are there, both tags too',
+          async () => (await other.driver.findElements(By.css('[data-project]'))).length === names.length + 1,
+        );
+        const titles = await other.run<string[]>(
+          `return [...document.querySelectorAll('[data-project] h3')].map((h) => h.textContent)`,
+        );
+        expect(titles).to.include.members(['Evening Light', 'My tags', 'Their tags', 'Their pot']);
+      } finally {
+        await other.close();
+      }
+    },
+  );
 
   it('a file of a project that is here asks: what was done there counts here, and the pattern stays', async () => {
     const file = path.join(s.downloads, 'there.seam.json');
@@ -422,7 +430,9 @@ describe('nothing is lost, in Chromium', () => {
     const files = `const done = arguments[arguments.length - 1];
       (async () => { const names = []; for await (const [n] of (await navigator.storage.getDirectory()).entries()) names.push(n); done(names); })()`;
     await s.holds('it is written to', async () =>
-      ((await s.driver.executeAsyncScript(files)) as string[]).includes('evening-light-harbour-.seam.json'),
+      ((await s.driver.executeAsyncScript(files)) as string[]).some((n) =>
+        /^(?:harbour-light|evening-light-harbour-)\.seam\.json$/.test(n),
+      ),
     );
     await s.press('Stop writing there', '//dialog');
     await s.press('Close', '//dialog');

@@ -311,18 +311,18 @@ describe('making: copies in batches', () => {
     planProject(laidByRecipe(p))
       .making.steps.filter((s) => s.kind === 'bond' && s.batch)
       .map((s) => `${s.articleId} ${s.batch!.n}/${s.batch!.of} ${s.copies}`);
-  it('of a layered thing eight or so are laid, pressed and cooled before the next; every copy once, all as it can be done', () => {
-    expect(batches(banners(8))).to.deep.equal([]);
-    const p = laidByRecipe(banners(20));
+  it('of a layered thing a dozen at most are laid, pressed and cooled before the next; every copy once, all as it can be done', () => {
+    expect(batches(banners(12))).to.deep.equal([]);
+    const p = laidByRecipe(banners(25));
     const plan = planProject(p);
-    const mine = batches(banners(20)).filter((b) => b.startsWith(p.articles[0]!.id));
-    // By hand: 20 are three batches of at most 8.
-    expect(mine.map((b) => b.split(' ').slice(1).join(' '))).to.deep.equal(['1/3 6', '2/3 7', '3/3 7']);
+    const mine = batches(banners(25)).filter((b) => b.startsWith(p.articles[0]!.id));
+    // By hand: 25 are three batches of at most 12.
+    expect(mine.map((b) => b.split(' ').slice(1).join(' '))).to.deep.equal(['1/3 8', '2/3 8', '3/3 9']);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
     const words = stepWords(p, plan);
-    expect(plan.making.steps.map(words).filter((w) => / 7 copies, batch 2 of 3\./.test(w)).length).to.be.above(2);
+    expect(plan.making.steps.map(words).filter((w) => / 8 copies, batch 2 of 3\./.test(w)).length).to.be.above(2);
     // Every batch is peeled, laid, pressed and cooled; set-downs and minutes are those of all of them.
-    const one = planProject(laidByRecipe(banners(20, 999)));
+    const one = planProject(laidByRecipe(banners(25, 999)));
     const sum = (q: Plan, of: (s: Step) => number): number => q.making.steps.reduce((n, s) => n + of(s), 0);
     expect(sum(plan, (s) => s.handsS)).to.be.closeTo(
       sum(one, (s) => s.handsS),

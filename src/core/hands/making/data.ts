@@ -54,11 +54,5 @@ export const MOST_TOGETHER = figure(40, 'columns', 'ours');
 /** Layered things are cut so far outside the line, and trimmed through all layers together. */
 export const TRIM_BEYOND_MM = figure(3, 'mm', 'common practice, no source: cut larger, trimmed after');
 
-/** So many copies of a layered thing are laid and pressed in one go, where nobody says otherwise. */
-export const BATCH = figure(8, 'copies', 'common practice, no source: hands manage a batch of eight to twelve');
-/** A plate that holds more of them takes so many at most. */
-export const MOST_IN_BATCH = figure(
-  12,
-  'copies',
-  'common practice, no source: hands manage a batch of eight to twelve',
-);
+/** At most so many copies of a layered thing are laid and pressed in one go, where nobody says otherwise. */
+export const BATCH = figure(12, 'copies', 'common practice, no source: hands manage a batch of eight to twelve');

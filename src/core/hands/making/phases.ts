@@ -7,7 +7,7 @@ import { ROUTE_FACTS } from '../../lay/facing';
 import { isFoiled, type Phase, RECIPE_FACTS } from '../../lay/recipe';
 import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { layerIds } from './column';
-import { BATCH, HANDS_S, MOST_IN_BATCH, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
+import { BATCH, HANDS_S, PAINT_DRY_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { placementsOn } from './load';
 import { dotsDrawn, foldsDrawn, holesCut } from './marks';
 import { isLaidIn, type Press } from './press';
@@ -506,7 +506,7 @@ function bonding(
   ];
 }
 /**
- * Layered things, as many at a time as hands manage or a plate holds: peeled, laid, pressed and cooled, batch after batch.
+ * Layered things, as many at a time as hands manage: peeled, laid, pressed and cooled, batch after batch.
  * Source: the trade handbook, at the board: eight to twelve; common practice, no source.
  */
 function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Draft[] {
@@ -514,7 +514,7 @@ function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Dra
   const whole = [...peel, ...layers(work, one), ...plugs(press), pressStep(work, one), ...coolStep(work, one)];
   const { copies, loads, setDowns } = press;
   const perLoad = Math.ceil(copies / Math.max(1, loads));
-  const wanted = work.laid.project.bench.batch ?? Math.max(BATCH.value, Math.min(perLoad, MOST_IN_BATCH.value));
+  const wanted = work.laid.project.bench.batch ?? BATCH.value;
   const of = Math.ceil(copies / wanted);
   if (of < 2) return whole;
   const each = setDowns / loads;
