@@ -160,8 +160,10 @@ export function betweenWords(project: Project, step: Step, ticket: PressTicket):
   const gate = step.gates.find((g) => g.code === 'cover-on');
   const own = gate?.name ?? null;
   const sheet = step.gates.some((g) => g.code === 'sheet-on-top');
-  const between =
-    own !== null
+  const both = step.gates.some((g) => g.code === 'sheet-beneath');
+  const between = both
+    ? `${upper(withArticle(term('pressing-sheet')))} above and beneath`
+    : own !== null
       ? `“${own}” between`
       : ticket.cover !== 'none'
         ? `${upper(withArticle(coverName(ticket.cover)).replace(/^an? (?=parchment|baking)/, ''))} between`

@@ -81,6 +81,9 @@ const copies = ({ step }: About): string =>
       ? ''
       : ` ${step.copies} copies.`;
 
+/** Wool that is glided over with steam is not pressed. */
+const bondVerb = ({ step }: About): string => (step.kind === 'steam-pass' ? 'Steam' : 'Bond');
+
 const fabricName = ({ project }: About, id: string): string =>
   project.fabrics.find((f) => f.id === id)?.name || 'the fabric';
 const fabrics = (a: About, ids: readonly string[]): string =>
@@ -262,9 +265,9 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-top': (_, a) => `Place ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
   'tack-lightly': () => 'Touch each piece lightly with the tip of the iron here and there, so that nothing slides.',
   'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what is beneath, on the pressing sheet.${setting(a)}`,
-  'bond-piece': (_, a) => `Bond ${a.pieces}.${setting(a)}`,
-  'bond-unit': (_, a) => `Bond the unit ${a.unit} as one.${setting(a)}`,
-  'bond-together': (_, a) => `Bond ${a.pieces} in one go.${setting(a)}`,
+  'bond-piece': (_, a) => `${bondVerb(a)} ${a.pieces}.${setting(a)}`,
+  'bond-unit': (_, a) => `${bondVerb(a)} the unit ${a.unit} as one.${setting(a)}`,
+  'bond-together': (_, a) => `${bondVerb(a)} ${a.pieces} in one go.${setting(a)}`,
   'bond-whole-ground': (d, a) =>
     `Press the whole background in one overlapping grid, from the ${spell('centre')} out.${setting(a)}${d.asideMm2 > 0 ? ' Some places need longer: they are pressed again after that.' : ''}`,
   'bond-places': (_, a) => `Press ${a.pieces} once more by itself: it needs longer than the rest.${setting(a)}`,
@@ -360,7 +363,9 @@ export const kindWords = (kind: string): string => (KINDS as Readonly<Record<str
 
 export const lookWords = (l: StepLook): string => LOOKS[l];
 export const mendWords = (m: StepMend): string => MENDS[m];
-export const careWords = (c: StepCare): string => CARES[c];
+/** How a step can hurt. @param closes it is done under a press */
+export const careWords = (c: StepCare, closes = false): string =>
+  c === 'hot-iron' && closes ? 'The plate burns: keep your hands clear while it closes.' : CARES[c];
 
 /** Words for the steps of one plan. @param settings heat, seconds and set-downs are told along with a press */
 export function stepWords(
@@ -443,6 +448,7 @@ function coverOf(step: Step): string | null {
 /** A making as the endpoint answers it: every step with its sentence, what to look at, and how it can hurt. */
 export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>, project: Project) {
   const text = stepWords(project, plan);
+  const closes = lookup(project).iron.kind === 'heat-press';
   return {
     ...making,
     steps: making.steps.map((step) => ({
@@ -455,7 +461,7 @@ export function spokenMaking({ making, ...plan }: Pick<Plan, 'making' | 'press'>
       side: plan.press.find((t) => t.id === step.ticketId)?.side ?? null,
       passes: plan.press.find((t) => t.id === step.ticketId)?.passes?.count ?? (step.ticketId === null ? 0 : 1),
       ifNotText: step.ifNot.map(mendWords),
-      care: step.care.map(careWords).join(' '),
+      care: step.care.map((c) => careWords(c, closes)).join(' '),
       careCodes: step.care,
     })),
   };

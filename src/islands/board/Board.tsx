@@ -1,7 +1,7 @@
 import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
-import { boardSteps, canGoBack, ironIsIdle } from '~/core/hands/board';
+import { boardSteps, canGoBack, coolsAfter, ironIsIdle } from '~/core/hands/board';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
@@ -38,6 +38,10 @@ export function BoardStation() {
   return plan ? <BoardSteps project={project} plan={plan} /> : <Meanwhile project={project} />;
 }
 
+const IN_PASSING = 'That was quicker than hands can be. Steps that are only ticked off do not count for your pace.';
+/** So long it is told, ms. */
+const PASSING_MS = 12_000;
+
 function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const { board } = project;
   const reads = useWorkbench((s) => s.role) !== 'writer';
@@ -56,7 +60,8 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const acts = useBoardActs({ project, plan, steps, now }, { loud, ticks, practised }, () => {
     if (toldPassing) return;
     setToldPassing(true);
-    setWord('That was quicker than hands can be. Steps that are only ticked off do not count for your pace.');
+    setWord(IN_PASSING);
+    setTimeout(() => setWord((w) => (w === IN_PASSING ? null : w)), PASSING_MS);
   });
   const { current, mend, asking, target } = acts;
   const go = (): void => {
@@ -73,7 +78,9 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   // Heat and seconds stand beside the sentence, large: they are told once.
   const words = stepWords(project, plan, { settings: false });
   const number = current ? steps.indexOf(current) + 1 : steps.length;
-  const next = current ? steps.slice(number).find((s) => !s.done) : undefined;
+  // What cools by itself is no step that hands would look out for.
+  const cooling = current ? coolsAfter(steps, current) : null;
+  const next = current ? steps.slice(number).find((s) => !s.done && s !== cooling) : undefined;
   const where = current ? `Step ${number} of ${steps.length}` : `All ${steps.length} steps done`;
   const says = current ? words(current.step) : null;
   const { eachS } = acts.press;

@@ -100,29 +100,31 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
   const { step } = current;
   const { press, waitS, gates, open, setOpen, changes, learnt } = acts;
   const ticket = step.ticketId === null ? undefined : acts.ticket;
+  // While the iron changes heat that is all there is to do.
+  const setting = changes && changes.state !== 'there' ? changes : null;
   return (
     <>
-      {ticket && !ticket.stop && <PressNumbers project={project} ticket={ticket} step={step} {...press} />}
+      {setting && <Changes changes={setting} project={project} acts={acts} />}
+      {ticket?.passes && press.next?.pass === 2 && press.moment.state === 'lifted' && (
+        <p className={css.wait}>Take the pins out of this place. Look at the edges, then steam it again.</p>
+      )}
+      {ticket && !ticket.stop && !setting && <PressNumbers project={project} ticket={ticket} step={step} {...press} />}
       {learnt && (
         <p className={css.wait}>
           Longer than planned ({seconds(learnt.plannedS)}): {namesOf(project, learnt.pieceIds)} did not hold.
         </p>
-      )}
-      {ticket?.passes && press.next?.pass === 2 && press.moment.state === 'lifted' && (
-        <p className={css.wait}>Take the pins out of this place. Look at the edges, then steam it again.</p>
       )}
       {ticket?.stop && (
         <Note stop actions={<ButtonLink href={addressOf(project.id, 'press')}>See why, in Press</ButtonLink>}>
           This press would not work as it is. Skip it for now, or fix it in Press. What is done here stays done.
         </Note>
       )}
-      {changes && changes.state !== 'there' && <Changes changes={changes} project={project} acts={acts} />}
       {waitS > 0 && (
         <p className={css.wait}>
           Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm glue comes off with the paper.
         </p>
       )}
-      {waitS === 0 && (changes === null || changes.state === 'there') && gates.length > 0 && (
+      {waitS === 0 && !setting && gates.length > 0 && (
         <fieldset className={css.gates}>
           <legend>Before you continue</legend>
           {gates.map((g) => (
@@ -145,7 +147,7 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
           <Button onClick={() => acts.finish(current, true)}>One more is done</Button>
         </p>
       )}
-      {step.care.length > 0 && <p className={css.care}>{step.care.map(careWords).join(' ')}</p>}
+      {step.care.length > 0 && <p className={css.care}>{step.care.map((c) => careWords(c, press.closes)).join(' ')}</p>}
     </>
   );
 }

@@ -103,65 +103,67 @@ function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; s
   });
   if (shapes.length === 0) return null;
   return (
-    <div className={css.shapes}>
-      {shapes.map(({ piece, t, number }) => {
-        const b = boundsOf(regionOf(t.outline));
-        const [wide, high] = [b.maxX - b.minX, b.maxY - b.minY];
-        const pad = Math.max(wide, high) * 0.06;
-        const cloth = clothUrl(prefix, project.fabrics, piece.fabricId);
-        const half = shows === 'paper-half-off' || shows === 'carrier-half-off';
-        return (
-          <svg
-            key={piece.id}
-            viewBox={`${b.minX - pad} ${b.minY - pad} ${wide + 2 * pad} ${high + 2 * pad}`}
-            role="img"
-            aria-label={`${number} ${piece.label}, ${faceWords(shows)}, ${t.mirrored ? 'reversed' : 'as seen'}`}
-          >
-            <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[]} />
-            <defs>
-              <pattern id={`${prefix}glue`} width={pad} height={pad} patternUnits="userSpaceOnUse">
-                <circle cx={pad / 2} cy={pad / 2} r={pad * 0.18} className={css.glueDot} />
-              </pattern>
-              <clipPath id={`${prefix}shape${number}`}>
-                <path d={t.outline} clipRule="evenodd" />
-              </clipPath>
-            </defs>
-            <path
-              d={t.outline}
-              fillRule="evenodd"
-              fill={shows === 'paper' ? 'var(--paper-raised)' : cloth}
-              stroke={project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? 'currentColor'}
-              strokeWidth={pad * 0.35}
-            />
-            {(shows === 'glue' || shows === 'paper-half-off') && (
-              <path d={t.outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
-            )}
-            {half && (
-              <g clipPath={`url(#${prefix}shape${number})`} data-half="true">
-                <path
-                  className={css.peeled}
-                  d={`M${b.minX - pad} ${b.minY - pad}H${b.minX + wide * 0.62}L${b.minX + wide * 0.38} ${b.maxY + pad}H${b.minX - pad}Z`}
-                />
-                <path
-                  className={css.curl}
-                  d={`M${b.minX + wide * 0.62} ${b.minY - pad}L${b.minX + wide * 0.38} ${b.maxY + pad}l${-wide * 0.16} 0L${b.minX + wide * 0.46} ${b.minY - pad}Z`}
-                />
-              </g>
-            )}
-            <text
-              x={(b.minX + b.maxX) / 2}
-              y={(b.minY + b.maxY) / 2}
-              fontSize={pad * 3}
-              textAnchor="middle"
-              dominantBaseline="central"
-              className={css.shapeNumber}
+    <div>
+      <div className={css.shapes}>
+        {shapes.map(({ piece, t, number }) => {
+          const b = boundsOf(regionOf(t.outline));
+          const [wide, high] = [b.maxX - b.minX, b.maxY - b.minY];
+          const pad = Math.max(wide, high) * 0.06;
+          const cloth = clothUrl(prefix, project.fabrics, piece.fabricId);
+          const half = shows === 'paper-half-off' || shows === 'carrier-half-off';
+          return (
+            <svg
+              key={piece.id}
+              viewBox={`${b.minX - pad} ${b.minY - pad} ${wide + 2 * pad} ${high + 2 * pad}`}
+              role="img"
+              aria-label={`${number} ${piece.label}, ${faceWords(shows)}, ${t.mirrored ? 'reversed' : 'as seen'}`}
             >
-              {number}
-            </text>
-          </svg>
-        );
-      })}
-      {step.pieceIds.length > MOST_SHOWN && <span>and {step.pieceIds.length - MOST_SHOWN} more</span>}
+              <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[]} />
+              <defs>
+                <pattern id={`${prefix}glue`} width={pad} height={pad} patternUnits="userSpaceOnUse">
+                  <circle cx={pad / 2} cy={pad / 2} r={pad * 0.18} className={css.glueDot} />
+                </pattern>
+                <clipPath id={`${prefix}shape${number}`}>
+                  <path d={t.outline} clipRule="evenodd" />
+                </clipPath>
+              </defs>
+              <path
+                d={t.outline}
+                fillRule="evenodd"
+                fill={shows === 'paper' ? 'var(--paper-raised)' : cloth}
+                stroke={project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? 'currentColor'}
+                strokeWidth={pad * 0.35}
+              />
+              {(shows === 'glue' || shows === 'paper-half-off') && (
+                <path d={t.outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
+              )}
+              {half && (
+                <g clipPath={`url(#${prefix}shape${number})`} data-half="true">
+                  <path
+                    className={css.peeled}
+                    d={`M${b.minX - pad} ${b.minY - pad}H${b.minX + wide * 0.62}L${b.minX + wide * 0.38} ${b.maxY + pad}H${b.minX - pad}Z`}
+                  />
+                  <path
+                    className={css.curl}
+                    d={`M${b.minX + wide * 0.62} ${b.minY - pad}L${b.minX + wide * 0.38} ${b.maxY + pad}l${-wide * 0.16} 0L${b.minX + wide * 0.46} ${b.minY - pad}Z`}
+                  />
+                </g>
+              )}
+              <text
+                x={(b.minX + b.maxX) / 2}
+                y={(b.minY + b.maxY) / 2}
+                fontSize={pad * 3}
+                textAnchor="middle"
+                dominantBaseline="central"
+                className={css.shapeNumber}
+              >
+                {number}
+              </text>
+            </svg>
+          );
+        })}
+        {step.pieceIds.length > MOST_SHOWN && <span>and {step.pieceIds.length - MOST_SHOWN} more</span>}
+      </div>
       <p className={css.faces}>{`You see ${faceWords(shows)}.`}</p>
     </div>
   );
