@@ -38,6 +38,43 @@ export function BoardStation() {
   return plan ? <BoardSteps project={project} plan={plan} /> : <Meanwhile project={project} />;
 }
 
+/** All is to be done again: said once, and taken back. */
+const Begun = ({ onClose }: { onClose: () => void }) => (
+  <Note
+    actions={
+      <>
+        <Button
+          onClick={() => {
+            undo();
+            onClose();
+          }}
+        >
+          Undo
+        </Button>
+        <Button onClick={onClose}>Good</Button>
+      </>
+    }
+  >
+    <span role="status">Everything starts again.</span>
+  </Note>
+);
+
+/** An iron, or a press, that has been hot for long with nobody at it. */
+const IdleIron = ({ closes, reads }: { closes: boolean; reads: boolean }) => (
+  <Note
+    stop
+    actions={
+      <Button disabled={reads} onClick={() => record((b) => ({ ...b, hotSinceMs: null }))}>
+        {closes ? 'It is off, or I am here' : 'It is off or in my hand'}
+      </Button>
+    }
+  >
+    {closes
+      ? 'The press has been hot for ten minutes. Switch it off if you are done.'
+      : 'The iron has been hot for ten minutes. Set it on its heel, or unplug it.'}
+  </Note>
+);
+
 const IN_PASSING = 'That was quicker than hands can be. Steps that are only ticked off do not count for your pace.';
 /** So long it is told, ms. */
 const PASSING_MS = 12_000;
@@ -106,38 +143,9 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
           <span role="status">{word}</span>
         </Note>
       )}
-      {begun && (
-        <Note
-          actions={
-            <>
-              <Button
-                onClick={() => {
-                  undo();
-                  setBegun(false);
-                }}
-              >
-                Undo
-              </Button>
-              <Button onClick={() => setBegun(false)}>Good</Button>
-            </>
-          }
-        >
-          <span role="status">Everything starts again.</span>
-        </Note>
-      )}
+      {begun && <Begun onClose={() => setBegun(false)} />}
       <Strip project={project} now={now} loud={loud} />
-      {ironIsIdle(board.hotSinceMs, now) && (
-        <Note
-          stop
-          actions={
-            <Button disabled={reads} onClick={() => record((b) => ({ ...b, hotSinceMs: null }))}>
-              It is off or in my hand
-            </Button>
-          }
-        >
-          The iron has been hot for ten minutes. Set it on its heel, or unplug it.
-        </Note>
-      )}
+      {ironIsIdle(board.hotSinceMs, now) && <IdleIron closes={acts.press.closes} reads={reads} />}
       <fieldset className={css.all} disabled={reads}>
         <main className={css.step} {...swipe} data-kind={current?.step.kind}>
           <StepNow project={project} plan={plan} steps={steps} acts={acts} words={words} loud={loud} />
