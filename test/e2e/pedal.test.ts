@@ -36,6 +36,7 @@ describe('an evening by the space bar alone, in Chromium', () => {
   /** Space, and nothing else, until nothing is left or a screen is reached; waits pass by the clock. */
   async function playOn(until: (screen: Screen) => boolean = () => false): Promise<Screen[]> {
     const screens: Screen[] = [];
+    await s.find('[data-go]');
     for (let i = 0; i < MOST; i++) {
       const now = await seen();
       if (!now || until(now)) return screens;
