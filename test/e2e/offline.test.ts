@@ -38,7 +38,7 @@ describe('with the server switched off, in Chromium', () => {
     expect(manifest).to.equal('/app.webmanifest');
   });
 
-  it('every page and station opens anew', async () => {
+  sweep('every page and station opens anew', async () => {
     const whole = async (where: string): Promise<void> => {
       await s.find('main h1, main h2, header h1');
       expect(await s.text('body'), where).to.not.match(/could not be loaded|went wrong/);

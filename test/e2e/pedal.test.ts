@@ -95,7 +95,7 @@ describe('an evening by the space bar alone, in Chromium', () => {
         0,
         again.findIndex(({ says }) => says.startsWith('Turn the work')),
       );
-      expect(said(remade)).to.include('Trace Hook (1)').and.include('Bond Hook (1)').and.not.include('Tile (2)');
+      expect(said(remade)).to.include('Trace Hook (1)').and.include('Steam Hook (1)').and.not.include('Tile (2)');
       expect(await s.text('main')).to.match(/^It is made\./);
     },
   );

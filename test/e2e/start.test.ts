@@ -64,40 +64,45 @@ describe('the first ten minutes, in Chromium', () => {
     expect(row?.doc.irons.find((i) => i.id === row.doc.bench.ironId)?.kind).to.equal('household');
   });
 
-  it('shows what was left for later at the station it matters for, and sews a station only once it was looked at', async () => {
-    const state = (name: string): Promise<string> =>
-      s.run(
-        `return [...document.querySelectorAll('nav[aria-label=Stations] a')].find((a) => a.textContent.includes(${JSON.stringify(name)})).dataset.state`,
+  sweep(
+    'shows what was left for later at the station it matters for, and sews a station only once it was looked at',
+    async () => {
+      const state = (name: string): Promise<string> =>
+        s.run(
+          `return [...document.querySelectorAll('nav[aria-label=Stations] a')].find((a) => a.textContent.includes(${JSON.stringify(name)})).dataset.state`,
+        );
+      expect(await state('Press')).to.equal('open');
+      expect(await state('Layers')).to.equal('open');
+      await station('Layers');
+      await s.holds('looked at, it is sewn', async () => (await state('Layers')) !== 'open');
+      await station('Match');
+      await s.holds('asked there', async () =>
+        (await s.text('[aria-label="Still open"]')).includes('Will it be washed?'),
       );
-    expect(await state('Press')).to.equal('open');
-    expect(await state('Layers')).to.equal('open');
-    await station('Layers');
-    await s.holds('looked at, it is sewn', async () => (await state('Layers')) !== 'open');
-    await station('Match');
-    await s.holds('asked there', async () =>
-      (await s.text('[aria-label="Still open"]')).includes('Will it be washed?'),
-    );
-    expect(await s.text('[aria-label="Still open"]')).to.match(/this is assumed: never.*this is assumed: zigzag/s);
-    expect(await state('Match')).to.equal('open');
-    expect(await s.axe(), 'open questions').to.deep.equal([]);
-    await s.choose('often', '//*[@data-question="laundering"]');
-    await s.choose('blanket stitch', '//*[@data-question="edge"]');
-    await s.holds(
-      'nothing is open',
-      async () => (await s.driver.findElements(By.css('[aria-label="Still open"]'))).length === 0,
-    );
-    await s.holds('now it is sewn', async () => (await state('Match')) !== 'open');
-    expect(await s.text('[data-fold="What it is for"]')).to.include('washed often');
-    await s.press('Undo');
-    await s.holds('open again', async () => (await s.text('[aria-label="Still open"]')).includes('What edge finish?'));
-    await s.press('Redo');
-    await station('Press');
-    await s.choose('Small iron', '//*[@data-question="iron"]');
-    await s.holds('the iron is answered', async () =>
-      (await s.text('[data-fold="Iron and board"]')).includes('Small iron'),
-    );
-    await saved();
-  });
+      expect(await s.text('[aria-label="Still open"]')).to.match(/this is assumed: never.*this is assumed: zigzag/s);
+      expect(await state('Match')).to.equal('open');
+      expect(await s.axe(), 'open questions').to.deep.equal([]);
+      await s.choose('often', '//*[@data-question="laundering"]');
+      await s.choose('blanket stitch', '//*[@data-question="edge"]');
+      await s.holds(
+        'nothing is open',
+        async () => (await s.driver.findElements(By.css('[aria-label="Still open"]'))).length === 0,
+      );
+      await s.holds('now it is sewn', async () => (await state('Match')) !== 'open');
+      expect(await s.text('[data-fold="What it is for"]')).to.include('washed often');
+      await s.press('Undo');
+      await s.holds('open again', async () =>
+        (await s.text('[aria-label="Still open"]')).includes('What edge finish?'),
+      );
+      await s.press('Redo');
+      await station('Press');
+      await s.choose('Small iron', '//*[@data-question="iron"]');
+      await s.holds('the iron is answered', async () =>
+        (await s.text('[data-fold="Iron and board"]')).includes('Small iron'),
+      );
+      await saved();
+    },
+  );
 
   sweep('starts the next one from what was used last; Enter goes on; Back loses nothing', async () => {
     await s.go('/start');

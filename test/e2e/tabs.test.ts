@@ -1,6 +1,7 @@
 // Two tabs of one project: one writes, the other looks on.
 import { expect } from 'chai';
 import { Key } from 'selenium-webdriver';
+import { sweep } from '../cases';
 import { Session } from './browser';
 
 describe('two tabs of one project, in Chromium', () => {
@@ -72,7 +73,7 @@ describe('two tabs of one project, in Chromium', () => {
     await s.holds('the name is here', async () => (await named()) === 'Night Light');
   });
 
-  it('deleted in one is seen in the other, and can be brought back there', async () => {
+  sweep('deleted in one is seen in the other, and can be brought back there', async () => {
     await at(first);
     await s.press('Delete', '//li[@data-project="harbour-light"]');
     await at(second);

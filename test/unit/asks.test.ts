@@ -123,6 +123,9 @@ describe('the step speaks for itself', () => {
   it('sentence, gate, look, fault and mend agree with the state, over routes, webs, schools and covers', function () {
     this.timeout(240_000);
     let count = 0;
+    let tried = 0;
+    // A stride that shares no divisor with how many there are of anything: every route, web, school and cover comes up.
+    const stride = cases(1, 7);
     const bad: string[] = [];
     const webs = [
       web({ id: 'film', form: 'film', liners: 1 }),
@@ -136,6 +139,8 @@ describe('the step speaks for itself', () => {
         for (const first of ['trace-first', 'fuse-first'] as const)
           for (const lay of ['apart-together', 'piece-by-piece', 'all-laid'] as const)
             for (const bond of ['none', 'parchment', 'damp-cloth'] as const) {
+              if (count++ % stride > 0) continue;
+              tried += 1;
               const p = job({
                 route,
                 webs: [w],
@@ -144,18 +149,18 @@ describe('the step speaks for itself', () => {
                 bench: { ...job({}).bench, covers: { fuse: 'none', bond } },
               });
               const laid = laidByRecipe(p);
-              count += 1;
               bad.push(
                 ...contradictions(laid, planProject(laid)).map((b) => `${route} ${w.id} ${first} ${lay} ${bond}: ${b}`),
               );
             }
     expect(count).to.equal((ROUTES.length - 1) * webs.length * 2 * 3 * 3);
+    expect(tried).to.equal(Math.ceil(count / stride));
     expect(bad).to.deep.equal([]);
   });
 
   it('and over every demo, and projects as odd as people make them', function () {
     this.timeout(240_000);
-    const projects = [...demoProjects(), ...Array.from({ length: cases(40, 12) }, (_, i) => oddProject(500 + i, 'mm'))];
+    const projects = [...demoProjects(), ...Array.from({ length: cases(40, 4) }, (_, i) => oddProject(500 + i, 'mm'))];
     const bad = projects.flatMap((p) => {
       const laid = laidByRecipe(p);
       return contradictions(laid, planProject(laid)).map((b) => `${p.id}: ${b}`);
