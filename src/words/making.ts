@@ -2,6 +2,7 @@ import { formatLength, formatSize } from '~/core/base/units';
 import { factsOf, type Material } from '~/core/choose/material';
 import { EDGE_FACTS } from '~/core/hands/edge';
 import {
+  type CutShapes,
   type Edge,
   lookup,
   type PlaceFrom,
@@ -128,6 +129,16 @@ const along = (d: Cutting, a: About): string | null =>
   d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside the line` : null;
 const through = (d: Cutting): string => (d.bare ? '' : ', through fabric and paper together');
 
+/** What is cut besides the outline, what belongs together, what is kept. */
+function shapes(d: CutShapes, a: About): string {
+  const few = (ids: readonly string[]): string => fewOf(ids.map(a.named), NAMED);
+  const [inside, whole] = [d.inside.filter((id) => !d.keeps.includes(id)), d.keeps];
+  return [
+    inside.length > 0 ? ` To cut inside ${few(inside)}, fold it, snip into the fold, and cut to the line.` : '',
+    whole.length > 0 ? ` Cut the window out of ${few(whole)} in one piece, and keep what comes out.` : '',
+    d.parted.length > 0 ? ` Keep the parts of ${few(d.parted)} together.` : '',
+  ].join('');
+}
 const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
   formatSize(d.widthMm, d.heightMm, units);
@@ -192,7 +203,8 @@ const TEXTS: Words<StepDoing, [About]> = {
     `${spell('Draw round')} the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them. It is seen from behind.${copies(a)}`,
   'rule-on-patch': (d, a) =>
     `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the paper of patch ${d.patch}, edge to edge. One cut along a shared line parts two. Draw the windows and whatever else is cut into them.`,
-  'cut-web-on-line': (_, a) => `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${copies(a)}`,
+  'cut-web-on-line': (d, a) =>
+    `Cut ${a.pieces} out of ${a.web} exactly on the line: all of it will shine.${shapes(d, a)}${copies(a)}`,
   'lay-web-on-right-side': (_, a) =>
     `Place the web of ${a.pieces} on the right side (front) where it belongs, glue side down, paper up.${copies(a)}`,
   'fuse-on-right-side': (_, a) => `Fuse the web of ${a.pieces} through its paper.${setting(a)}${still(a)}`,
@@ -225,6 +237,10 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${d.snips ? ' Snip into the paper at each tick.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
     `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: pressing sheets above and below keep glue off iron and board.' : 'It is a little smaller than the fabric all round.'}`,
+  'join-strips': (d, a) =>
+    d.taped
+      ? `Lay the ${d.strips} strips of web for ${d.patch === null ? a.pieces : `patch ${d.patch}`} edge to edge, paper up. Tape the joins on the paper. The tape comes off with it.${copies(a)}`
+      : `Lay the ${d.strips} strips of web for ${d.patch === null ? a.pieces : `patch ${d.patch}`} edge to edge. None lies over another.${copies(a)}`,
   'cut-cover': (d, a) => `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
@@ -243,12 +259,12 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
-      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth}. Cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${copies(a)}`
-      : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}${pinked(d)}.${copies(a)}`,
-  'cut-from-print': (_, a) =>
-    `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${copies(a)}`,
+      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth}. Cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${shapes(d, a)}${copies(a)}`
+      : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}${pinked(d)}.${shapes(d, a)}${copies(a)}`,
+  'cut-from-print': (d, a) =>
+    `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${shapes(d, a)}${copies(a)}`,
   'cut-by-machine': (d, a) =>
-    `Place ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}. Have ${a.pieces} cut.${copies(a)}`,
+    `Place ${a.cloth} on the mat, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}. Have ${a.pieces} cut.${shapes(d, a)}${copies(a)}`,
   'cut-mat': (d, a) =>
     `Place ${listedWords(d.patches.map((p) => `patch ${p.name} of ${a.project.fabrics.find((f) => f.id === p.fabricId)?.name ?? 'its fabric'}`))} on ${d.of === 1 ? 'the mat' : `mat ${d.mat} of ${d.of}`}, ${d.route === 'cutter-liner-up' ? 'paper up' : 'right side up'}, where its plan shows. Have ${d.shapes === 1 ? 'its shape' : `its ${d.shapes} shapes`} cut.`,
   'lay-on-sheet': (d, a) =>
@@ -261,7 +277,14 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-between': (_, a) => `Place ${a.pieces} on it${UP[materialOf(a)]}, over all of the glue.${copies(a)}`,
   'lay-glue-down': (_, a) =>
     `Place ${a.pieces} over it right side up, glue down, edge on edge. Where edges do not meet, glue oozes onto the iron. Trap nothing between, not even a thread.${copies(a)}`,
-  'trim-on-line': (_, a) => `Trim ${a.pieces} on the line, through all layers together.${copies(a)}`,
+  'trim-on-line': (d, a) =>
+    `${
+      d.by === 'line-behind'
+        ? `Turn ${a.pieces} over. Trim on the line of the backing, through all layers together.`
+        : d.by === 'ruler'
+          ? `Trim ${a.pieces} with a ruler to ${size(d, a)}, through all layers together.`
+          : `Lay the template of ${a.pieces} face up on the front. Trim around it, through all layers together.`
+    }${copies(a)}`,
   'lay-top': (_, a) => `Place ${a.pieces} over the picture, its windows where they belong.${copies(a)}`,
   'tack-lightly': () => 'Touch each piece lightly with the tip of the iron here and there, so that nothing slides.',
   'bond-on-sheet': (_, a) => `Bond ${a.pieces} to what is beneath, on the pressing sheet.${setting(a)}`,

@@ -244,6 +244,7 @@ describe('cloth and foil', () => {
       'lay p-foil',
       'bond p+p-foil',
       'cool p+p-foil',
+      'ready p',
       'trim p',
       'finish',
     ]);
@@ -251,7 +252,9 @@ describe('cloth and foil', () => {
     expect(words[6]).to.include('about 3 mm outside the line, through fabric and paper together');
     expect(words[7]).to.match(/right side of Gold foil\. Cut about 3 mm outside the line\./);
     expect(words[10]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
-    expect(words[13]).to.equal('Trim Pennant (1) on the line, through all layers together.');
+    expect(words[14]).to.equal(
+      'Lay the template of Pennant (1) face up on the front. Trim around it, through all layers together.',
+    );
   });
 
   it('agrees with the practised 10 s each side at 150 °C under a heat press (trade handbook, table of settings) within 30 %', () => {
@@ -277,11 +280,12 @@ describe('paper-backed cloth', () => {
   it('has its paper over all of the adhesive, and is trimmed after', () => {
     const p = thing('paper-backed');
     expect(laid(p).fabrics.at(-1)!.clothId).to.equal('tissue');
-    expect(steps(p).slice(-6)).to.deep.equal([
+    expect(steps(p).slice(-7)).to.deep.equal([
       'lay p',
       'lay p-paper',
       'bond p+p-paper',
       'cool p+p-paper',
+      'ready p',
       'trim p',
       'finish',
     ]);

@@ -53,6 +53,14 @@ export function boundsOf(shape: Shape): Bounds {
 
 export const centreOf = (b: Bounds): Point => ({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 });
 
+/** Less than this of its box is not a region’s, mm²: then it is the box. */
+const BOX_MM2 = 1;
+/** Whether a region is an upright rectangle as it lies: such are ruled, not drawn round. */
+export function isBox(region: Region): boolean {
+  const b = boundsOf(region);
+  return (b.maxX - b.minX) * (b.maxY - b.minY) - areaMm2(region) < BOX_MM2;
+}
+
 /** Whether a point lies inside by the even-odd rule; points exactly on the line may fall either way. */
 export function isInside(shape: Shape, p: Point): boolean {
   let inside = false;

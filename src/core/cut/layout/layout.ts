@@ -80,6 +80,10 @@ function tracedWith(project: Project, plan: Traced, keep: (pieceId: string) => b
     .map((t) => ({ id: t.pieceId, outline: t.outline, count: look.copiesOf(look.piece(t.pieceId)) }));
 }
 
+/** How many strips of a web a shape takes, side by side: 1 where the roll is wide enough. @param outline of the shape, path data, mm */
+export const stripCount = (outline: string, rollWidthMm: number): number =>
+  splitForRoll(regionOf(outline, ROUGH_TOLERANCE_MM), rollWidthMm)?.strips.length ?? 1;
+
 /**
  * The layout of a web: everything that is traced on it, on its offcuts first and then on its roll.
  * Where whole cloths are fused first, each fabric is one patch instead.

@@ -7,6 +7,7 @@ import {
   boxRegion,
   difference,
   intersection,
+  isBox,
   offset,
   printRegion,
   type Region,
@@ -333,19 +334,11 @@ export function patchesOf(project: Project, plan: Traced): Patched {
   return findPatches(project, plan.tracings, plan.choices);
 }
 
-/** Less than this of its box is not an outline’s, mm²: then it is the box. */
-const BOX_MM2 = 1;
 /** What pieces of one size are ruled under, together. */
 const boxName = (outline: string): string => {
   const b = boundsOf(regionOf(outline, ROUGH_TOLERANCE_MM));
   return `${(b.maxX - b.minX).toFixed(2)} × ${(b.maxY - b.minY).toFixed(2)}`;
 };
-/** Whether an outline is a rectangle as it lies: only such are ruled edge to edge. */
-function isBox(outline: string): boolean {
-  const region = regionOf(outline, ROUGH_TOLERANCE_MM);
-  const b = boundsOf(region);
-  return (b.maxX - b.minX) * (b.maxY - b.minY) - areaMm2(region) < BOX_MM2;
-}
 
 const findPatches = derive((project: Project, tracings: Traced['tracings'], choices: Traced['choices']): Patched => {
   const look = lookup(project);
@@ -363,7 +356,8 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
     const piece = look.piece(t.pieceId);
     // What the recipe lays out is ruled on its sheet; the rest follows the way that was chosen.
     const laidOut = piece.part !== null && piece.part.role !== 'other-side';
-    const ruled = sheet !== null && (laidOut || (sided.has(piece.id) && isBox(t.outline)));
+    const ruled =
+      sheet !== null && (laidOut || (sided.has(piece.id) && isBox(regionOf(t.outline, ROUGH_TOLERANCE_MM))));
     const machine = !ruled && byMachine(project, piece);
     if (isFoiled(project, piece) || (!ruled && !machine && !whole)) continue;
     const way = machine ? look.routeOf(piece) : ruled ? boxName(t.outline) : '';

@@ -7,6 +7,9 @@ import { type Board, lookup, type Project, type Step, type StepDoing } from '../
 const madeOnceMore = (board: Board): ReadonlySet<string> =>
   new Set(board.trail.flatMap((a) => (a.act === 'again' && !a.back ? a.facts : [])));
 
+/** A cut of one shape off a mat by itself tells nothing of the others. */
+const NO_SHAPES = { inside: [], parted: [], keeps: [] } as const;
+
 function doingLeft(does: StepDoing, left: readonly string[], project: Project): StepDoing {
   const look = lookup(project);
   const one = left.length === 1;
@@ -26,12 +29,19 @@ function doingLeft(does: StepDoing, left: readonly string[], project: Project): 
     case 'rule-on-patch':
       return { code: 'draw-on-patch', route: 'trace-on-liner' };
     case 'cut-mat':
-      return { code: 'cut-by-machine', route: does.route, bare: false, beyondMm: 0, pinked: false };
+      return { code: 'cut-by-machine', route: does.route, bare: false, beyondMm: 0, pinked: false, ...NO_SHAPES };
     case 'bond-whole-ground':
     case 'bond-together':
       return one ? { code: 'bond-piece' } : { code: 'bond-together' };
     case 'lay-all':
       return one ? { code: 'lay-piece' } : does;
+    case 'cut-on-line':
+    case 'cut-from-print':
+    case 'cut-by-machine':
+    case 'cut-web-on-line': {
+      const mine = (ids: readonly string[]): string[] => ids.filter((id) => left.includes(id));
+      return { ...does, inside: mine(does.inside), parted: mine(does.parted), keeps: mine(does.keeps) };
+    }
     default:
       return does;
   }

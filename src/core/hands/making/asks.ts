@@ -107,7 +107,8 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'rough-cut':
       return 'room-all-round';
     case 'patch':
-      return 'flush' in step.does && step.does.flush ? null : 'web-inside-cloth';
+      // Of strips it is seen when they are fused.
+      return step.does.code === 'join-strips' || ('flush' in step.does && step.does.flush) ? null : 'web-inside-cloth';
     case 'fuse':
       if (!a.isPressed(step)) return null;
       return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';

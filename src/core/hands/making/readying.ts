@@ -1,5 +1,5 @@
 import { factsOf } from '../../choose/material';
-import type { Fabric, Project } from '../../keep/model';
+import type { Fabric, Piece, Project } from '../../keep/model';
 import { quiltSizes } from '../../lay/layer';
 import { turnUpOf } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
@@ -40,7 +40,11 @@ export function ready(work: MakingWork): Draft[] {
 }
 
 /** Templates are cut before anything is drawn round them. */
-function templates({ laid: { project, look }, webOf, perimeterMm }: MakingWork): Draft[] {
+function templates(work: MakingWork): Draft[] {
+  const {
+    laid: { project, look },
+    webOf,
+  } = work;
   const mine = project.pieces.filter((p) => {
     const route = look.routeOf(p);
     return (
@@ -49,18 +53,20 @@ function templates({ laid: { project, look }, webOf, perimeterMm }: MakingWork):
       p.part?.role !== 'turning'
     );
   });
-  return mine.length === 0
-    ? []
-    : [
-        {
-          kind: 'ready',
-          on: 'hand',
-          does: { code: 'cut-templates' },
-          pieceIds: mine.map((p) => p.id),
-          care: ['blades'],
-          handsS: sum(mine.map((p) => HANDS_S.cut.value + perimeterMm(p.id) / SPEED_MM_S.template.value)),
-        },
-      ];
+  return mine.length === 0 ? [] : templatesOf(work, mine);
+}
+/** The templates of some pieces cut out of paper. */
+export function templatesOf({ perimeterMm }: MakingWork, mine: readonly Piece[]): Draft[] {
+  return [
+    {
+      kind: 'ready',
+      on: 'hand',
+      does: { code: 'cut-templates' },
+      pieceIds: mine.map((p) => p.id),
+      care: ['blades'],
+      handsS: sum(mine.map((p) => HANDS_S.cut.value + perimeterMm(p.id) / SPEED_MM_S.template.value)),
+    },
+  ];
 }
 
 /** Cloths of pieces pressed smooth right before their web goes on. */

@@ -76,6 +76,8 @@ export type StepDoing =
       /** So far beyond a piece that is fused by itself, mm. */
       readonly beyondMm: number;
     }
+  /** Strips of a web narrower than what it is for, laid side by side. @property patch of the whole cloth; else of the piece @property taped on the paper, that holds them together */
+  | { readonly code: 'join-strips'; readonly patch: string | null; readonly strips: number; readonly taped: boolean }
   /** @property fold how far the turning is folded up, mm */
   | { readonly code: 'press-fold'; readonly foldMm: number }
   | {
@@ -95,7 +97,8 @@ export type StepDoing =
       readonly heightMm: number;
       readonly tiles: number;
     }
-  | { readonly code: 'cut-web-on-line' | 'lay-web-on-right-side' | 'fuse-on-right-side' | 'lay-foil' | 'press-foil' }
+  | ({ readonly code: 'cut-web-on-line' } & CutShapes)
+  | { readonly code: 'lay-web-on-right-side' | 'fuse-on-right-side' | 'lay-foil' | 'press-foil' }
   | { readonly code: 'peel-foil' | 'lay-behind' | 'lay-tape' | 'lay-plug' | 'darn-hole' }
   /** @property eitherSide the cloth is alike on both */
   | { readonly code: 'fuse-shapes'; readonly rightSide: boolean; readonly eitherSide: boolean }
@@ -106,13 +109,13 @@ export type StepDoing =
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }
   /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line @property pinked with pinking shears */
-  | {
+  | ({
       readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine';
       readonly route: Route;
       readonly bare: boolean;
       readonly beyondMm: number;
       readonly pinked: boolean;
-    }
+    } & CutShapes)
   /** @property patches of which cloth each is @property shapes how many are cut, all copies told */
   | {
       readonly code: 'cut-mat';
@@ -127,7 +130,13 @@ export type StepDoing =
   | {
       readonly code: 'lay-piece' | 'lay-unit' | 'lay-all' | 'lay-top' | 'lay-glue-up' | 'lay-between' | 'lay-glue-down';
     }
-  | { readonly code: 'trim-on-line' }
+  /** No line is seen on what was bonded, unless it stands on its back. @property by what shows where @property widthMm of a rectangle that is ruled; else 0 */
+  | {
+      readonly code: 'trim-on-line';
+      readonly by: TrimBy;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
   | { readonly code: 'tack-lightly' }
   | { readonly code: 'bond-on-sheet' | 'bond-piece' | 'bond-unit' | 'bond-together' }
   | { readonly code: 'bond-whole-ground'; readonly asideMm2: number }
@@ -150,6 +159,19 @@ export type StepDoing =
   | { readonly code: 'quilt-it'; readonly fused: boolean; readonly layered: boolean }
   | { readonly code: 'stitch-hem' }
   | { readonly code: 'note-what-worked' };
+
+/** How hands know where to cut what is bonded: along the line on its back, by ruler to its size, or round its template laid on the front. */
+export type TrimBy = 'line-behind' | 'ruler' | 'template';
+
+/** What of the outlines asks for more than one cut round them, by piece. */
+export interface CutShapes {
+  /** Shapes inside are cut out: the middle of an O. */
+  readonly inside: readonly string[];
+  /** It comes in several parts that belong together: the dot of an i. */
+  readonly parted: readonly string[];
+  /** What is cut out of it is needed later, at the press. */
+  readonly keeps: readonly string[];
+}
 
 /** What is looked at when a step is done. */
 export type StepLook =

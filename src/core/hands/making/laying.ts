@@ -1,0 +1,290 @@
+import { isStuck } from '../../cut/layout';
+import type { StepDoing, StepPlace } from '../../keep/model';
+import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { stitchedWhen } from '../edge';
+import { BATCH, HANDS_S } from './data';
+import { edging } from './edging';
+import { isLaidIn, type Press } from './press';
+import { coolStep, pressStep } from './pressing';
+import { groundReady, smooth } from './readying';
+import type { Ticketed } from './tickets';
+import { type Draft, type MakingWork, onPieces } from './work';
+
+// What is laid and bonded, with what goes before and after it.
+
+/** Liner off, laid, bonded, cooled: one press with what goes before and after it. */
+function bonding(
+  work: MakingWork,
+  one: Ticketed,
+  more: { readonly tack?: boolean; readonly top?: boolean } = {},
+): Draft[] {
+  const { press } = one;
+  const { look } = work.laid;
+  const about = { articleId: press.articleId, unit: press.unit } as const;
+  const pieces = press.pieceIds.map(look.piece);
+  const lined = pieces.filter((p) => (work.webOf(p.id)?.liners ?? 0) > 0 && !isLaidIn(work.laid, p.id));
+  const sheet = press.on === 'sheet';
+  const whole = press.does.code === 'bond-unit';
+  const peel: Draft[] =
+    lined.length > 0
+      ? [
+          {
+            kind: 'peel',
+            on: 'hand',
+            ...about,
+            does: { code: whole ? 'take-unit-liner-off' : 'take-liner-off' },
+            ...onPieces(work, lined, HANDS_S.peel.value, null),
+          },
+        ]
+      : [];
+  const layered = RECIPE_FACTS[work.laid.project.recipe.id].layered && press.members.length > 1 && !sheet;
+  if (layered) return inBatches(work, one, peel);
+  const role = pieces.length === 1 ? pieces[0]?.part?.role : undefined;
+  const laying: StepDoing = sheet
+    ? { code: 'lay-on-sheet', keepLiners: press.keepLiners.filter((id) => (work.webOf(id)?.liners ?? 0) > 0) }
+    : {
+        code: whole
+          ? 'lay-unit'
+          : role === 'mend'
+            ? 'lay-behind'
+            : role === 'turning'
+              ? 'lay-tape'
+              : more.top
+                ? 'lay-top'
+                : press.pieceIds.length > 1 && !press.apart
+                  ? 'lay-all'
+                  : 'lay-piece',
+      };
+  // A unit is laid as one thing.
+  const things = sheet || !whole ? press.members.map(look.piece) : pieces;
+  return [
+    ...peel,
+    {
+      kind: 'lay',
+      on: press.on,
+      ...about,
+      webId: role === 'turning' && pieces[0] ? (work.webOf(pieces[0].id)?.id ?? null) : null,
+      members: press.members,
+      does: laying,
+      ...onPieces(work, things, HANDS_S.lay.value, null),
+      pieceIds: press.members,
+    },
+    ...(press.setting.passes && !press.setting.stop
+      ? [
+          {
+            kind: 'tack' as const,
+            on: press.on,
+            ...about,
+            does: { code: 'pin-to-mat' as const },
+            care: ['needle' as const],
+            ...onPieces(work, pieces, HANDS_S.tack.value, null),
+          },
+        ]
+      : []),
+    ...(more.tack
+      ? [
+          {
+            kind: 'tack' as const,
+            on: press.on,
+            ...about,
+            does: { code: 'tack-lightly' as const },
+            ...onPieces(work, pieces, HANDS_S.tack.value, null),
+          },
+        ]
+      : []),
+    pressStep(work, one),
+    ...coolStep(work, one),
+  ];
+}
+/**
+ * Layered things, as many at a time as hands manage: peeled, laid, pressed and cooled, batch after batch.
+ * Source: the trade handbook, at the board: eight to twelve; common practice, no source.
+ */
+function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Draft[] {
+  const { press } = one;
+  const whole = [...peel, ...layers(work, one), ...plugs(press), pressStep(work, one), ...coolStep(work, one)];
+  const { copies, loads, setDowns } = press;
+  const perLoad = Math.ceil(copies / Math.max(1, loads));
+  const wanted = work.laid.project.bench.batch ?? BATCH.value;
+  const of = Math.ceil(copies / wanted);
+  if (of < 2) return whole;
+  const each = setDowns / loads;
+  return Array.from({ length: of }, (_, i) => {
+    const mine = Math.floor((copies * (i + 1)) / of) - Math.floor((copies * i) / of);
+    const share = mine / copies;
+    const batch = { n: i + 1, of };
+    return whole.map(
+      (d): Draft => ({
+        ...d,
+        ...(d.id === undefined || i === 0 ? {} : { id: `${d.id}~${i + 1}` }),
+        batch,
+        copies: mine,
+        handsS: (d.handsS ?? 0) * share,
+        ...(d.ticketId ? { loads: Math.ceil(mine / perLoad), setDowns: Math.ceil(mine / perLoad) * each } : {}),
+      }),
+    );
+  }).flat();
+}
+
+/** Layer on layer, each as it lies. */
+function layers(work: MakingWork, { press }: Ticketed): Draft[] {
+  const { look } = work.laid;
+  const about = { on: press.on, articleId: press.articleId, unit: press.unit } as const;
+  // What was built as a unit is laid as one.
+  return press.pieceIds.map((id): Draft => {
+    const piece = look.piece(id);
+    const code = piece.faceDown ? 'lay-glue-up' : piece.webless || !work.webOf(id) ? 'lay-between' : 'lay-glue-down';
+    return { kind: 'lay', ...about, does: { code }, ...onPieces(work, [piece], HANDS_S.lay.value, null) };
+  });
+}
+/** A frame's cut-out laid back into its window. */
+const plugs = ({ plugOf, articleId, copies }: Press): Draft[] =>
+  plugOf === null
+    ? []
+    : [
+        {
+          kind: 'plug',
+          on: 'board',
+          articleId,
+          pieceIds: [plugOf],
+          copies,
+          does: { code: 'lay-plug' },
+          handsS: copies * HANDS_S.lay.value,
+        },
+      ];
+export const bonds = (work: MakingWork, on: StepPlace): Ticketed[] =>
+  work.pressed.filter((p) => p.press.stage === 'bond' && p.press.on === on && p.press.does.code !== 'press-foil');
+
+export function units(work: MakingWork): Draft[] {
+  return bonds(work, 'sheet').flatMap((one) => bonding(work, one));
+}
+
+export function lay(work: MakingWork): Draft[] {
+  const { project } = work.laid;
+  const { topHasWindows } = RECIPE_FACTS[project.recipe.id];
+  const all = bonds(work, 'ground');
+  const asItGoes = stitchedWhen(project) === 'as-it-goes';
+  const laid = all.flatMap((one, i): Draft[] => {
+    const { press } = one;
+    // Everything that goes down at once is peeled, laid and tacked before the first of its presses.
+    const atOnce = press.does.code === 'bond-whole-ground' || press.does.code === 'bond-together';
+    if (atOnce && project.schools.lay === 'all-laid') {
+      // Those that are pressed by themselves right after it were laid along with it.
+      const next = all.slice(i + 1).findIndex((p) => p.press.does.code !== 'bond-places');
+      const apart = all.slice(i + 1, next < 0 ? undefined : i + 1 + next);
+      const [peel, ...rest] = bonding(work, withMore(one, apart), { tack: true });
+      const before = [peel, ...rest].flatMap((d) =>
+        d && d.kind !== 'bond' && d.kind !== 'steam-pass' && d.kind !== 'cool' ? [d] : [],
+      );
+      return [...before, pressStep(work, one), ...coolStep(work, one)];
+    }
+    if (press.does.code === 'bond-places') return [pressStep(work, one), ...coolStep(work, one)];
+    const last = all.slice(i + 1).every((p) => p.press.articleId !== press.articleId);
+    return [
+      ...bonding(work, one, { top: topHasWindows && last && press.pieceIds.length === 1 }),
+      ...(asItGoes ? edging(work, (id) => id !== null && press.members.includes(id)) : []),
+    ];
+  });
+  const { phases } = RECIPE_FACTS[project.recipe.id];
+  // Where no web is fused first, cloth is pressed smooth right before it is laid.
+  const smoothed = laid.length > 0 && !phases.includes('web') ? smooth(work) : [];
+  return [...smoothed, ...groundReady(work, laid.length > 0), ...layOuts(work), ...laid];
+}
+/** Before the first liner comes off everything is laid where it belongs once, and moved until it is liked. */
+function layOuts(work: MakingWork): Draft[] {
+  const { project, look, articles } = work.laid;
+  const { layered } = RECIPE_FACTS[project.recipe.id];
+  if (layered || project.schools.lay === 'all-laid') return [];
+  return articles.flatMap(({ article }): Draft[] => {
+    const mine = bonds(work, 'ground').filter((b) => b.press.articleId === article.id && !b.press.setting.stop);
+    const pieces = [...new Set(mine.flatMap((b) => b.press.members))].map(look.piece);
+    // What is laid behind a hole, into a fold or moves until it is heated is not laid out first.
+    const apart = pieces.some((p) => p.part !== null || p.faceDown || p.webless);
+    const tacky = pieces.some((p) => {
+      const web = work.webOf(p.id);
+      return web !== null && isStuck(web);
+    });
+    if (!article.ground || pieces.length < 2 || apart || tacky) return [];
+    return [
+      {
+        kind: 'lay',
+        on: 'ground',
+        articleId: article.id,
+        pieceIds: pieces.map((p) => p.id),
+        does: { code: 'lay-out', liners: pieces.some((p) => (work.webOf(p.id)?.liners ?? 0) > 0) },
+        handsS: pieces.length * HANDS_S.layOut.value,
+      },
+    ];
+  });
+}
+/** The press over the whole ground, with what is pressed by itself afterwards laid along with it. */
+const withMore = (one: Ticketed, apart: readonly Ticketed[]): Ticketed => ({
+  ...one,
+  press: {
+    ...one.press,
+    pieceIds: [...one.press.pieceIds, ...apart.flatMap((p) => p.press.pieceIds)],
+    members: [...new Set([...one.press.members, ...apart.flatMap((p) => p.press.members)])],
+  },
+});
+
+export function touch(work: MakingWork): Draft[] {
+  const { quilted, waddingFirst } = work.laid.project.layering;
+  // Through wadding and backing no iron reaches it, and wadding bears none.
+  if (quilted && waddingFirst) return [];
+  return work.laid.articles.flatMap(({ article, placed }): Draft[] => {
+    const { look, project } = work.laid;
+    const pieceIds = placed.map((p) => p.id).filter((id) => work.webOf(id) && !isFoiled(project, look.piece(id)));
+    return article.ground && pieceIds.length > 0
+      ? [
+          {
+            kind: 'turn',
+            on: 'board',
+            articleId: article.id,
+            pieceIds,
+            copies: article.count,
+            does: { code: 'touch-from-behind' },
+            handsS: article.count * HANDS_S.turn.value,
+          },
+        ]
+      : [];
+  });
+}
+
+/** Foil over web on the right side: laid, bonded and peeled one after the other. */
+export function foil(work: MakingWork): Draft[] {
+  const { look } = work.laid;
+  const mine = work.pressed.filter(
+    (p) => p.press.does.code === 'fuse-on-right-side' || p.press.does.code === 'press-foil',
+  );
+  const first = mine.length > 0 && bonds(work, 'ground').length === 0 ? groundReady(work, true) : [];
+  return [
+    ...first,
+    ...mine.flatMap((one): Draft[] => {
+      const { press } = one;
+      const web = press.stage === 'fuse';
+      const pieces = press.pieceIds.map(look.piece);
+      const about = { on: 'ground', articleId: press.articleId, fabricId: press.fabricId } as const;
+      const off = web ? pieces.filter((p) => (work.webOf(p.id)?.liners ?? 0) > 0) : pieces;
+      return [
+        {
+          kind: 'lay',
+          ...about,
+          does: { code: web ? 'lay-web-on-right-side' : 'lay-foil' },
+          ...onPieces(work, pieces, HANDS_S.lay.value, null),
+        },
+        pressStep(work, one),
+        ...coolStep(work, one),
+        ...(off.length === 0
+          ? []
+          : [
+              {
+                kind: 'peel' as const,
+                ...about,
+                does: { code: web ? ('take-liner-off' as const) : ('peel-foil' as const) },
+                ...onPieces(work, off, HANDS_S.peel.value, null),
+              },
+            ]),
+      ];
+    }),
+  ];
+}
