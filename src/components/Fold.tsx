@@ -3,9 +3,20 @@ import type { ReactNode } from 'react';
 import css from './Fold.module.css';
 
 /** What is set once: its answers in one line, which opens to change them. @param says the answers, each in a word or two */
-export function Fold({ label, says, children }: { label: string; says: readonly string[]; children: ReactNode }) {
+export function Fold({
+  label,
+  says,
+  onOpen,
+  children,
+}: {
+  label: string;
+  says: readonly string[];
+  /** It was opened, or closed. */
+  onOpen?: (open: boolean) => void;
+  children: ReactNode;
+}) {
   return (
-    <details className={css.fold} data-fold={label}>
+    <details className={css.fold} data-fold={label} onToggle={(e) => onOpen?.(e.currentTarget.open)}>
       <summary>
         <strong>{label}</strong>
         <span className={css.says}>{says.join(' · ')}</span>

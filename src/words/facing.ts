@@ -1,6 +1,6 @@
-import type { FacingFinding } from '~/core/keep/model';
+import type { FacingFinding, Tracing } from '~/core/keep/model';
 import { ROUTE_WORDS } from './routes';
-import { say, type Words } from './table';
+import { counted, listedWords, say, type Words } from './table';
 
 const doIt = (f: FacingFinding): string => ROUTE_WORDS[f.route].doIt;
 
@@ -17,3 +17,32 @@ const FACINGS: Words<FacingFinding, []> = {
 };
 /** Which way round a piece is drawn, and why. */
 export const facingWords = (f: FacingFinding): string => say(FACINGS, f);
+
+/** Ways round that hands tell apart. */
+export type Way = 'reversed' | 'as-seen' | 'either' | 'as-printed';
+const WAYS: { readonly [W in Way]: string } = {
+  reversed: 'Reversed',
+  'as-seen': 'As seen',
+  either: 'Either way',
+  'as-printed': 'As it came',
+};
+export const wayWords = (way: Way): string => WAYS[way];
+const wayOf = (t: Pick<Tracing, 'code' | 'mirrored'>): Way =>
+  t.code === 'no-care' ? 'either' : t.code === 'as-printed' ? 'as-printed' : t.mirrored ? 'reversed' : 'as-seen';
+
+/** Tracings by their way round, reversed ones first. */
+export function byWay(tracings: readonly Tracing[]): ReadonlyMap<Way, readonly Tracing[]> {
+  const ways = new Map<Way, Tracing[]>();
+  for (const way of Object.keys(WAYS) as Way[]) {
+    const mine = tracings.filter((t) => wayOf(t) === way);
+    if (mine.length > 0) ways.set(way, mine);
+  }
+  return ways;
+}
+/** “9 shapes reversed, 12 either way.” */
+export const waysSaid = (tracings: readonly Tracing[]): string => {
+  const parts = [...byWay(tracings)].map(
+    ([way, mine], i) => `${i === 0 ? counted(mine.length, 'shape') : mine.length} ${WAYS[way].toLowerCase()}`,
+  );
+  return parts.length === 0 ? '' : `${listedWords(parts)}.`;
+};

@@ -7,6 +7,7 @@ export * from './cutter';
 export * from './dates';
 export * from './drawer';
 export * from './edge';
+export * from './evening';
 export * from './facing';
 export {
   amountWords,

@@ -6,6 +6,9 @@ import { layDown } from '~/core/lay/laid';
 import {
   asPlanned,
   behindOf,
+  costIf,
+  type EveningCost,
+  type Otherwise,
   type Planned,
   type PressedColumns,
   planWithPicture,
@@ -71,6 +74,8 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
+  /** What the evening would cost done another way. */
+  costIf: (about: Crossing<Project>, otherwise: Otherwise): EveningCost => costIf(asked.take(about), otherwise),
   /** The ground that could be cut away behind an article, path data. */
   behind: (about: Crossing<Project>, articleId: string): string => behindOf(layDown(asked.take(about)), articleId),
   /** Every stitch, and advice for each cloth. */

@@ -37,9 +37,12 @@ describe('the application, in Chromium', () => {
   it('changes a fabric: the web and the press ticket follow, and undo takes it all back', async () => {
     await openDemo('press');
     const ticketOf = async (number: string): Promise<string | null> =>
-      (await s.driver.findElement(By.xpath(`//article[.//button[contains(., "(${number})")]]`))).getAttribute(
-        'data-ticket',
-      );
+      (
+        await s.everyPress(async (id) => ({
+          id,
+          holds: (await s.text(`[data-ticket="${id}"]`)).includes(`(${number})`),
+        }))
+      ).find((p) => p.holds && p.id.startsWith('fuse'))?.id ?? null;
     const before = await ticketOf('21');
     await openDemo('pattern');
     await (await s.find('[data-piece=crab]')).click();

@@ -366,6 +366,39 @@ export class Session {
     await this.settled();
   }
 
+  /** Opens the presses of the evening one after another on its thread, and reads each. */
+  async everyPress<T>(read: (id: string) => Promise<T>): Promise<T[]> {
+    const all: T[] = [];
+    const legs = await this.driver.findElements(By.css('[data-evening] button'));
+    for (let i = 0; i < legs.length; i++) {
+      const leg = (await this.driver.findElements(By.css('[data-evening] button')))[i]!;
+      await this.run('arguments[0].click()', leg);
+      await this.holds('the leg is open', async () => (await leg.getAttribute('aria-expanded')) === 'true');
+      for (const row of await this.driver.findElements(By.css('[data-press]'))) {
+        if ((await row.getAttribute('aria-expanded')) === 'false') await this.run('arguments[0].click()', row);
+        const id = (await row.getAttribute('data-press'))!;
+        await this.find(`[data-ticket="${id}"]`);
+        all.push(await read(id));
+      }
+    }
+    return all;
+  }
+  /** Opens one press on the thread of the evening. */
+  async openPress(id: string): Promise<void> {
+    const legs = await this.driver.findElements(By.css('[data-evening] button'));
+    for (const leg of legs) {
+      const there = (await this.driver.findElements(By.css(`[data-press="${id}"]`)))[0];
+      if (there) {
+        if ((await there.getAttribute('aria-expanded')) === 'false') await this.run('arguments[0].click()', there);
+        await this.find(`[data-ticket="${id}"]`);
+        return;
+      }
+      await this.run('arguments[0].click()', leg);
+      await this.holds('the leg is open', async () => (await leg.getAttribute('aria-expanded')) === 'true');
+    }
+    await this.find(`[data-press="${id}"][aria-expanded]`);
+    await this.run(`document.querySelector('[data-press="${id}"][aria-expanded=false]')?.click()`);
+  }
   /** Goes along the seam to a station, and waits until its plan is worked out. */
   async station(name: string): Promise<void> {
     await (await this.find(`nav[aria-label=Stations] a[href$="/${name}"]`)).click();

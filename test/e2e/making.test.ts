@@ -25,28 +25,33 @@ describe('The making, in Chromium', () => {
 
   it('Press reads as the work is done: fuse cloth by cloth, the crab on the release sheet, then the ground', async () => {
     await open('press');
-    const parts = await s.driver.findElements(By.css('section[data-part]'));
-    expect(await Promise.all(parts.map((p) => p.getAttribute('data-part')))).to.deep.equal(['fuse', 'sheet', 'ground']);
-    expect(await parts[0]!.getText())
-      .to.include('Glow silk')
-      .and.include('Foam batik');
-    const [, sheet, ground] = await Promise.all(parts.map((p) => p.getText()));
+    const presses = await s.everyPress(async (id) => ({
+      id,
+      text: await s.text(`[data-ticket="${id}"]`),
+      decides: (await s.driver.findElements(By.css(`[data-ticket="${id}"] [data-deciding]`))).length,
+    }));
+    const fuses = presses.filter((p) => p.id.startsWith('fuse')).map((p) => p.text);
+    expect(fuses.join('\n')).to.include('Glow silk').and.include('Foam batik');
+    const sheet = presses.find((p) => p.text.includes('Build “Crab”'))!.text;
+    const bonds = presses.filter((p) => p.id.startsWith('bond'));
+    // The unit is built before it is bonded as one.
+    const at = (words: string): number => presses.findIndex((p) => p.text.includes(words));
+    expect(at('Build “Crab”')).to.be.within(0, at('Unit “Crab”, as one') - 1);
+    const ground = bonds.map((p) => p.text).join('\n');
     expect(sheet)
       .to.include('Build “Crab”')
       .and.match(/Let cool, lift\n\d+ s/);
-    expect(sheet).to.include('the pressing sheet');
     expect(ground).to.include('Unit “Crab”, as one');
     expect(ground).to.match(/The slowest place sets the time: .* is on .* pale in the picture/);
     expect(ground).to.match(/So far: \d+ min of work, \d+ min of waiting/);
-    expect((await s.driver.findElements(By.css('[data-part=ground] [data-deciding]'))).length).to.be.above(2);
+    expect(bonds.reduce((n, p) => n + p.decides, 0)).to.be.above(2);
     expect(await s.axe()).to.deep.equal([]);
   });
 
   sweep('each press has its own cover, and undo brings it back', async () => {
-    const covers = async (): Promise<string[]> =>
-      s.run(
-        'return [...new Set([...document.querySelectorAll("article dl")].map((d) => d.innerText.match(/Cover\\n(.*)/)?.[1]))]',
-      );
+    const covers = async (): Promise<(string | undefined)[]> => [
+      ...new Set(await s.everyPress(async () => /Cover\n(.*)/.exec(await s.text('article dl'))?.[1])),
+    ];
     expect(await covers()).to.have.members(['bare iron', 'baking parchment']);
     await choose('Cover for fusing web', 'press-cloth');
     await s.settled();
@@ -57,15 +62,19 @@ describe('The making, in Chromium', () => {
   });
 
   it('the look into a stack opens at the place that decides, and another can be chosen', async () => {
-    await s.driver.executeScript("document.querySelector('[data-part=sheet] button[aria-expanded]').click()");
-    await s.find('[data-part=sheet] canvas');
+    let built = '';
+    await s.everyPress(async (id) => {
+      if ((await s.text(`[data-ticket="${id}"]`)).includes('Build “Crab”')) built = id;
+    });
+    await s.openPress(built);
+    await s.driver.executeScript("document.querySelector('article[data-ticket] button[aria-expanded]').click()");
+    await s.find('article[data-ticket] canvas');
     const options = await s.run<string[]>(
-      'return [...document.querySelector("[data-part=sheet]").querySelectorAll("select option")].map((o) => o.textContent)',
+      'return [...document.querySelector("article[data-ticket]").querySelectorAll("select option")].map((o) => o.textContent)',
     );
     const places = options.filter((o) => o.includes(', on ') || o.includes('(decides)'));
     expect(places.filter((o) => o.includes('(decides)'))).to.have.length(1);
     expect(places.length).to.be.above(1);
-    await s.driver.executeScript("document.querySelector('[data-part=sheet] button[aria-expanded]').click()");
   });
 
   it('Layers tells the same order as Press', async () => {

@@ -24,17 +24,60 @@ describe('Press, in Chromium', () => {
     );
   const verdict = (): Promise<string> => s.text('[data-window]');
 
-  it('says how long the whole work takes, and shows a ticket for every press', async () => {
+  it('is one thread: how long, which press leaves the least room, and a ticket for every press, opened on it', async () => {
     await open();
     expect(await s.text('[data-total]')).to.match(
       /min.* at the board: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
     );
-    const tickets = await s.driver.findElements(By.css('article[data-ticket]'));
-    expect(tickets.length).to.be.above(10);
-    expect(await tickets[0]!.getText()).to.match(
-      /°C.*s.*Safe: \d+ to \d+ s, even if your dial is off\. An estimate.*leaflet/s,
-    );
+    expect(await s.text('[data-reason]')).to.match(/^The least room has .+: bonded and unharmed from \d+ to \d+ s\./);
+    expect((await s.driver.findElements(By.css('[data-evening] button'))).length).to.be.within(8, 16);
+    // One ticket stands open at a time.
+    expect(await s.driver.findElements(By.css('article[data-ticket]'))).to.have.length(1);
     expect(await s.axe()).to.deep.equal([]);
+    const texts = await s.everyPress(async (id) => s.text(`[data-ticket="${id}"]`));
+    expect(texts.length).to.be.above(10);
+    expect(texts[1]).to.match(/°C.*s.*Safe: \d+ to \d+ s, even if your dial is off\. An estimate.*leaflet/s);
+    // By its keys: from one leg to the next.
+    await s.run("document.querySelector('[data-evening] button').focus()");
+    await s.driver.actions().sendKeys(Key.ARROW_RIGHT, Key.ENTER).perform();
+    await s.holds(
+      'the second leg is open',
+      async () =>
+        (await s.run(
+          "return [...document.querySelectorAll('[data-evening] button')].findIndex((b) => b.ariaExpanded === 'true')",
+        )) === 1,
+    );
+  });
+
+  it('answer, reason and act stand on the first screen, and all of it on two, on a phone on four', async () => {
+    for (const [width, height, screens] of [
+      [1280, 800, 2],
+      [390, 844, 4],
+    ] as const) {
+      await s.size(width, height);
+      await s.run('window.scrollTo(0, 0)');
+      const ends = await s.run<number[]>(
+        `return ['[data-total]', '[data-reason]', '[data-evening] button']
+           .map((css) => document.querySelector(css).getBoundingClientRect().bottom)
+           .concat([...document.querySelectorAll('button')].find((b) => b.textContent === 'Try a scrap').getBoundingClientRect().bottom)`,
+      );
+      for (const end of ends) expect(end, `at ${width}`).to.be.within(1, height);
+      expect(await s.run('return document.documentElement.scrollHeight')).to.be.at.most(screens * height);
+      expect(await s.overflows(), `at ${width}`).to.equal(false);
+    }
+    await s.size(1280, 800);
+    await s.press('Try a scrap');
+    expect(await s.text('dialog')).to.match(/Press one for each: \d+ s, \d+ s and \d+ s/);
+    expect(await s.axe(), 'the scrap').to.deep.equal([]);
+    await (await s.find('dialog')).sendKeys(Key.ESCAPE);
+  });
+
+  it('what another way would cost is told before it is chosen', async () => {
+    await s.run('document.querySelector(\'[data-fold="Where people disagree"] > summary\').click()');
+    await s.holds('it is worked out', async () =>
+      /^Against what is chosen: \d+ min more/.test(await s.text('[data-cost=piece-by-piece]')),
+    );
+    await s.run('document.querySelector(\'[data-fold="Where people disagree"] > summary\').click()');
   });
 
   sweep('a warm board is pressed for fewer seconds, and undo takes that back', async () => {
@@ -43,6 +86,7 @@ describe('Press, in Chromium', () => {
         /unharmed from ([\d.]+) s/.exec((await s.attribute('[data-ticket=bond-1]', 'textContent')) ?? '')?.[1] ??
           Number.NaN,
       );
+    await s.openPress('bond-1');
     const cold = await least();
     expect(cold).to.be.above(1);
     for (const label of ['the background, just pressed', 'the board, in use for a while']) {
@@ -58,6 +102,7 @@ describe('Press, in Chromium', () => {
   });
 
   it('looks into a stack: section, curve, and what each slider does, within a few frames', async () => {
+    await s.openPress('bond-1');
     await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
     await s.find('[data-ticket=bond-1] canvas');
     expect(await verdict()).to.include('Bonded after');
@@ -131,6 +176,7 @@ describe('Press, in Chromium', () => {
     for (const width of [390, 820]) {
       await s.size(width, 800);
       await open();
+      await s.openPress('bond-1');
       await s.run("document.querySelector('[data-ticket=bond-1] button[aria-expanded=false]')?.click()");
       await s.find('[data-ticket=bond-1] canvas');
       expect(await s.overflows(), `at ${width}`).to.equal(false);

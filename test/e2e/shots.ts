@@ -77,6 +77,7 @@ try {
   await s.settled();
   await open('press');
   await shoot('press');
+  await s.openPress('bond-1');
   await s.driver.executeScript("document.querySelector('[data-ticket=bond-1] button[aria-expanded]').click()");
   await s.find('[data-ticket=bond-1] canvas');
   await s.driver.executeScript("document.querySelector('[data-ticket=bond-1]').scrollIntoView()");

@@ -1,5 +1,6 @@
 export * from './asked';
 export { wishOf } from './choices';
+export * from './costs';
 export { type ArticlePicture, behindOf, type PlanPicture } from './picture';
 export * from './plan';
 export * from './stitched';

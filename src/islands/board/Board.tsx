@@ -2,6 +2,7 @@ import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
 import { boardSteps, canGoBack, coolsAfter, ironIsIdle } from '~/core/hands/board';
+import { eveningOf } from '~/core/hands/making';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
 import { stepWords } from '~/words';
@@ -83,6 +84,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const { board } = project;
   const reads = useWorkbench((s) => s.role) !== 'writer';
   const steps = useMemo(() => boardSteps(project, plan.making), [project, plan]);
+  const legs = useMemo(() => eveningOf(plan.making, plan.press), [plan]);
   const [dialog, setDialog] = useState<'list' | 'tools' | null>(null);
   const [word, setWord] = useState<string | null>(null);
   const [begun, setBegun] = useState(false);
@@ -133,6 +135,8 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
         project={project}
         where={where}
         steps={steps}
+        legs={legs}
+        hereId={current?.step.id}
         reads={reads}
         loud={loud}
         onLoud={setLoud}

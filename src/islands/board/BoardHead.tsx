@@ -1,6 +1,7 @@
 import { ListChecks, Settings2, Volume2, VolumeX, X } from 'lucide-react';
 import { Button, ButtonLink } from '~/components';
 import type { BoardStep } from '~/core/hands/board';
+import type { Leg } from '~/core/hands/making';
 import type { Project } from '~/core/keep/model';
 import { addressOf } from '../project/stations';
 import css from './Board.module.css';
@@ -11,6 +12,8 @@ export function BoardHead({
   project,
   where,
   steps,
+  legs,
+  hereId,
   reads,
   loud,
   onLoud,
@@ -19,6 +22,10 @@ export function BoardHead({
   project: Project;
   where: string;
   steps: readonly BoardStep[];
+  /** The thread of the evening, seen from near. */
+  legs: readonly Leg[];
+  /** The step one is at; undefined: none is left. */
+  hereId: string | undefined;
   /** Another tab writes. */
   reads: boolean;
   loud: boolean;
@@ -26,6 +33,7 @@ export function BoardHead({
   onDialog: (which: 'list' | 'tools') => void;
 }) {
   const done = steps.filter((s) => s.done).length;
+  const doneIds = new Set(steps.flatMap((s) => (s.done ? [s.step.id] : [])));
   return (
     <header className={css.top}>
       <ButtonLink look="plain" href={addressOf(project.id, 'press')} icon={<X size={26} />} label="Leave the board" />
@@ -55,7 +63,22 @@ export function BoardHead({
         aria-valuemin={0}
         aria-valuemax={steps.length}
       >
-        <i style={{ width: `${(100 * done) / Math.max(1, steps.length)}%` }} />
+        {legs.map((leg, i) => {
+          const share = leg.stepIds.filter((id) => doneIds.has(id)).length / leg.stepIds.length;
+          return (
+            <span
+              key={leg.stepIds[0] ?? i}
+              data-at={leg.at}
+              data-done={share === 1}
+              style={{ flexGrow: Math.max(30, leg.handsS + leg.waitS) }}
+            >
+              <i style={{ width: `${100 * share}%` }} />
+              {hereId !== undefined && leg.stepIds.includes(hereId) && (
+                <b style={{ insetInlineStart: `${100 * share}%` }} />
+              )}
+            </span>
+          );
+        })}
       </div>
     </header>
   );

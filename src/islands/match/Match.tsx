@@ -1,7 +1,6 @@
 import { Archive, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Empty, WebSwatch } from '~/components';
-import { formatLength } from '~/core/base/units';
+import { Button, Empty } from '~/components';
 import { differences } from '~/core/keep/drawer';
 import { useDrawer } from '~/store';
 import { SchoolFields } from '../project/SchoolFields';
@@ -9,11 +8,11 @@ import { useOpen } from '../project/useOpen';
 import { ChangedChoices } from './Changed';
 import { CompareDialog } from './CompareDialog';
 import { FromDrawerDialog } from './FromDrawerDialog';
-import { GroupRow } from './GroupRow';
-import { groupChoices } from './groups';
+import { byWeb, groupChoices, isDoubtful } from './groups';
 import css from './Match.module.css';
 import { NewWebDialog } from './NewWebDialog';
 import { Purpose } from './Purpose';
+import { WebGroupOf } from './WebGroupOf';
 
 /** Which web for which fabric, and why. */
 export function Match() {
@@ -32,50 +31,36 @@ export function Match() {
   }
   const webs = new Map(project.webs.map((w) => [w.id, w]));
   const groups = groupChoices(project, plan);
+  // The first that hands should look at stands open.
+  const doubt = groups.find(isDoubtful) ?? null;
   const changed = drawer ? differences(project, drawer).filter((d) => d.state === 'changed').length : 0;
   return (
     <div className={css.station}>
-      <Purpose project={project} />
-      <SchoolFields project={project} station="match" />
       <ChangedChoices project={project} plan={plan} />
-      <div className={css.top}>
-        <ul className={css.uses} aria-label="Webs in use">
-          {plan.webUse.map((use) => {
-            const web = webs.get(use.webId);
-            return (
-              web && (
-                <li key={use.webId}>
-                  <WebSwatch web={web} width={44} height={26} />
-                  <span>
-                    {web.name}: <strong>{formatLength(use.lengthMm, project.units)}</strong> of the roll,{' '}
-                    {use.how === 'nested' ? 'nested' : 'in rows'}
-                  </span>
-                </li>
-              )
-            );
-          })}
-        </ul>
-        <div className={css.row}>
-          <Button icon={<Plus size={20} />} onClick={() => setFresh(true)}>
-            New web
-          </Button>
-          <Button icon={<Archive size={20} />} onClick={() => setFromDrawer(true)}>
-            {changed > 0 ? `From the Drawer: ${changed} changed` : 'From the Drawer'}
-          </Button>
-        </div>
-      </div>
-      {groups.map((group) => (
-        <GroupRow
-          key={`${group.fabricId} ${group.webId} ${group.overruled}`}
+      {byWeb(groups).map(({ webId, groups: mine }) => (
+        <WebGroupOf
+          key={webId ?? 'none'}
           project={project}
-          group={group}
-          web={group.webId === null ? undefined : webs.get(group.webId)}
-          onCompare={(other) => {
+          web={webId === null ? undefined : webs.get(webId)}
+          use={plan.webUse.find((u) => u.webId === webId)}
+          groups={mine}
+          doubt={doubt}
+          onCompare={(group, other) => {
             const pieceId = group.pieceIds[0];
             if (pieceId && group.webId && other) setCompare({ pieceId, a: group.webId, b: other });
           }}
         />
       ))}
+      <div className={css.row}>
+        <Button icon={<Plus size={20} />} onClick={() => setFresh(true)}>
+          New web
+        </Button>
+        <Button icon={<Archive size={20} />} onClick={() => setFromDrawer(true)}>
+          {changed > 0 ? `From the Drawer: ${changed} changed` : 'From the Drawer'}
+        </Button>
+      </div>
+      <Purpose project={project} />
+      <SchoolFields project={project} station="match" />
       <p className={css.lead}>
         Worked out from fabric, purpose and what is in the Drawer. The points behind it are estimates by common
         practice: test on a scrap.

@@ -9,6 +9,26 @@ export interface Group {
   readonly choice: Choice;
 }
 
+/** Cloths that take the same web. */
+export interface WebGroup {
+  /** null: no web suits them. */
+  readonly webId: string | null;
+  readonly groups: readonly Group[];
+}
+
+/** Whether hands should look at it: no web suits, one is to be bought, or little speaks for it. */
+export const isDoubtful = ({ webId, overruled, choice }: Group): boolean =>
+  webId === null || choice.buy !== null || (!overruled && choice.confidence.level === 'thin');
+
+/** Cloths gathered by their web: what has none first, then the web of most. */
+export function byWeb(groups: readonly Group[]): WebGroup[] {
+  const webs = new Map<string | null, Group[]>();
+  for (const g of groups) webs.set(g.webId, [...(webs.get(g.webId) ?? []), g]);
+  return [...webs]
+    .map(([webId, mine]) => ({ webId, groups: mine }))
+    .sort((a, b) => Number(b.webId === null) - Number(a.webId === null) || b.groups.length - a.groups.length);
+}
+
 /** Pieces of one cloth with one web, in the order in which they are bonded. */
 export function groupChoices(project: Project, plan: Plan): Group[] {
   const groups = new Map<string, Group>();

@@ -1,232 +1,100 @@
-import { Layers2, Printer, Scale, Thermometer, TriangleAlert } from 'lucide-react';
-import { useState } from 'react';
-import { Button, Empty, Fold, lazily, Note, NumberField, Select, SURFACE_OPTIONS } from '~/components';
-import { nth } from '~/core/base/lists';
-import { CARE_WORD, formatArea, formatTemperature } from '~/core/base/units';
+import { Printer, Scissors } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { Button, Empty, Note } from '~/components';
 import { byPart, handsAtPace, paceOf } from '~/core/hands/board';
-import type { Plan, PressTicket, Project, Stage, Step, StepDoing } from '~/core/keep/model';
+import { eveningOf, tightestOf } from '~/core/hands/making';
+import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
-import { edit, useWorkbench } from '~/store';
-import {
-  cautionWords,
-  columnWords,
-  counted,
-  coverName,
-  coverOptions,
-  dialWords,
-  exactS,
-  leanWords,
-  minutesWords,
-  partsWords,
-  pressReasonWords,
-  remedyWords,
-  seconds,
-  sideWords,
-  spanS,
-  stepWords,
-  surfaceName,
-  warmer,
-} from '~/words';
-import { answer } from '../project/answers';
-import { PieceChips } from '../project/PieceChips';
+import { costOf } from '~/core/plan';
+import { counted, minutesWords, partsWords, spanS, ticketCalled } from '~/words';
+import { EveningThread } from '../project/EveningThread';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
-import { DwellBand } from './DwellBand';
-import { LeanDialog } from './LeanDialog';
-import { MeasureDialog } from './MeasureDialog';
+import { Bench } from './Bench';
+import { LegPanel } from './LegPanel';
 import css from './Press.module.css';
-import { SetDownMap } from './SetDownMap';
-
-// The chart is large: loaded when someone looks into a stack.
-const StackView = lazily('the look into the stack', async () => (await import('./StackView')).PressStackView);
-
-/** The evening in its parts, as it is done. */
-const PARTS = [
-  {
-    key: 'fuse',
-    title: 'Fuse: web onto the wrong side (back), fabric by fabric',
-    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'fuse',
-  },
-  {
-    key: 'sheet',
-    title: 'Build the units on the pressing sheet',
-    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on === 'sheet',
-  },
-  {
-    key: 'ground',
-    title: 'Fuse to the background, in this order',
-    holds: (t: PressTicket, foil: boolean) => !foil && t.stage === 'bond' && t.on !== 'sheet',
-  },
-  {
-    key: 'foil',
-    title: 'Foil on the right side: its web first, then the foil',
-    holds: (_: PressTicket, foil: boolean) => foil,
-  },
-] as const;
-
-/** What may be warm already. */
-const WARM = [
-  { key: 'ground', label: 'the background, just pressed', short: 'background' },
-  { key: 'board', label: 'the board, in use for a while', short: 'board' },
-] as const;
-
-const FOIL: readonly StepDoing['code'][] = ['fuse-on-right-side', 'press-foil'];
-
-/** What is on the bench, in a word or two each. */
-function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
-  const cover = (stage: Stage): string =>
-    covers.find((c) => c.id === bench.coverIds[stage])?.name ?? coverName(bench.covers[stage]);
-  const surface = surfaces.find((c) => c.id === bench.surfaceId)?.name ?? surfaceName(bench.surface);
-  return [
-    irons.find((i) => i.id === bench.ironId)?.name ?? '',
-    cover('fuse') === cover('bond')
-      ? `${cover('bond')} between`
-      : `to fuse: ${cover('fuse')}, to bond: ${cover('bond')}`,
-    `on ${surface}`,
-    ...WARM.filter(({ key }) => bench.warm[key]).map(({ short }) => `warm ${short}`),
-  ];
-}
+import { ScrapDialog } from './ScrapDialog';
+import { soFarAt, Ticket } from './Ticket';
 
 /** Steps that belong to the board: everything from the first press to the last touch. */
 const atBoard = (steps: readonly Step[]): readonly Step[] =>
   steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'plug', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
 
-/** A ticket for every press: heat, seconds, lean, to be read from where you stand; and a look into its stack. In the order of one evening. */
+/** The evening as one thread: what hands do where, the iron's heats, what is waited for; and of each press its ticket, to be read from where you stand. */
 export function PressStation() {
   const { project, plan } = useOpen();
-  const [dialog, setDialog] = useState<'measure' | 'lean' | null>(null);
-  if (!project || !plan) return null;
-  const { bench } = project;
-  const iron = project.irons.find((i) => i.id === bench.ironId);
+  return project && plan ? <Evening project={project} plan={plan} /> : null;
+}
+
+/** All tickets are there while the page is printed, and only then. */
+function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const begin = (): void => flushSync(() => setPrinting(true));
+    const end = (): void => setPrinting(false);
+    window.addEventListener('beforeprint', begin);
+    window.addEventListener('afterprint', end);
+    return () => {
+      window.removeEventListener('beforeprint', begin);
+      window.removeEventListener('afterprint', end);
+    };
+  }, []);
+  return printing;
+}
+
+function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const { making } = plan;
+  const pace = useMemo(() => paceOf(project.board.times), [project.board.times]);
+  const legs = useMemo(
+    () => eveningOf(making, plan.press, (s) => s.handsS * (pace.get(s.kind) ?? 1)),
+    [making, plan.press, pace],
+  );
+  const tightest = useMemo(() => tightestOf(plan.press), [plan.press]);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [scrap, setScrap] = useState(false);
+  const printing = usePrinting();
+  // What cannot be pressed is looked at first, else the press that leaves the least room.
+  const doubtful = plan.press.find((t) => t.stop !== null) ?? tightest;
+  const first = legs.findIndex((l) => doubtful !== null && l.ticketIds.includes(doubtful.id));
+  const open = chosen !== null && chosen < legs.length ? chosen : Math.max(0, first);
+  const leg = legs[open];
   const board = atBoard(making.steps);
-  const pace = paceOf(project.board.times);
-  const copiesLayered = RECIPE_FACTS[project.recipe.id].layered ? Math.max(1, ...board.map((s) => s.copies)) : 1;
-  const inBatch = Math.max(
-    1,
-    ...board.map((s) => (s.batch ? s.copies : 0)),
-    ...(board.some((s) => s.batch) ? [] : [copiesLayered]),
-  );
-  const handsS = handsAtPace(board, pace);
-  // Before and after it: tracing, cutting, sewing.
-  const elsewhere = partsWords(
-    byPart(
-      making.steps.flatMap((s) => (board.includes(s) ? [] : [{ kind: s.kind, s: s.handsS * (pace.get(s.kind) ?? 1) }])),
-    ),
-  );
-  const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
-  const stuck = making.steps.filter((s) => s.kind === 'stick');
-  const foils = new Set(
-    making.steps.flatMap((s) => (s.ticketId !== null && FOIL.some((code) => code === s.does.code) ? [s.ticketId] : [])),
-  );
   return (
     <div className={css.station}>
-      <Fold label="Iron and board" says={benchSays(project)}>
-        <div className={css.bench}>
-          <Select
-            label="Iron"
-            value={bench.ironId}
-            options={project.irons.map((i) => ({ value: i.id, label: i.name }))}
-            onChange={(id) => edit((p) => answer(p, 'iron', id))}
-          />
-          <CoverSelect project={project} stage="fuse" label="Cover for fusing web" />
-          <CoverSelect project={project} stage="bond" label="Cover for fusing to the background" />
-          <Select
-            label="Surface beneath"
-            value={bench.surfaceId ?? bench.surface}
-            options={[...SURFACE_OPTIONS, ...project.surfaces.map((c) => ({ value: c.id, label: c.name }))]}
-            onChange={(v) =>
-              edit((p) => {
-                const own = p.surfaces.find((c) => c.id === v);
-                p.bench.surfaceId = own?.id ?? null;
-                p.bench.surface = own?.kind ?? (v as typeof p.bench.surface);
-              })
-            }
-          />
-          <fieldset className={css.warm}>
-            <legend>Already warm</legend>
-            {WARM.map(({ key, label }) => (
-              <label key={key}>
-                <input
-                  type="checkbox"
-                  checked={bench.warm[key]}
-                  onChange={(e) => {
-                    const on = e.target.checked;
-                    edit((p) => void (p.bench.warm[key] = on));
-                  }}
-                />
-                {label}
-              </label>
-            ))}
-          </fieldset>
-          {copiesLayered > 1 && (
-            <NumberField
-              label="Copies in one go"
-              unit=""
-              value={project.bench.batch ?? inBatch}
-              min={1}
-              max={999}
-              onChange={(v) => edit((p) => void (p.bench.batch = Math.round(v)), { what: 'batch' })}
-              hint="so many are placed, pressed and cooled before the next"
-            />
-          )}
-          <div className={css.row}>
-            <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>
-              Measure my iron
-            </Button>
-            <Button icon={<Scale size={20} />} onClick={() => setDialog('lean')}>
-              Weigh my pressure
-            </Button>
-          </div>
-        </div>
-      </Fold>
-      <SchoolFields project={project} station="press" />
-      <div className={css.top}>
-        {plan.press.length > 0 && (
-          <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-            About <strong>{minutesWords(handsS + waitS)}</strong> at the board: {minutesWords(handsS)} pressing, peeling
-            and placing, {minutesWords(waitS)} waiting{pace.size > 0 ? ', at your own pace' : ''}.
-            {elsewhere !== '' && ` Before and after: ${elsewhere}.`} {counted(making.settings, 'iron setting')}.
-            {making.reheats.length > 0 &&
-              ` Later presses heat ${counted(making.reheats.length, 'piece')} again: they soften, and set again.`}
-          </p>
-        )}
-        <Button icon={<Printer size={20} />} onClick={() => window.print()}>
-          Print tickets
-        </Button>
-      </div>
-      <p className={css.estimate}>
-        Worked out from how heat goes through each stack. The figures behind it are estimates: press a scrap first, and
-        believe the scrap.
-      </p>
+      <Answer
+        project={project}
+        plan={plan}
+        board={board}
+        pace={pace}
+        tightest={tightest}
+        onScrap={() => setScrap(true)}
+      />
       {plan.press.length === 0 && (
         <Empty title="No press yet">
-          <p>Every press gets its ticket here once pieces have a web.</p>
+          <p>Every press gets its place on the thread once pieces have a web.</p>
         </Empty>
       )}
-      {stuck.length > 0 && (
-        <section aria-label="By hand">
-          <h2 className={css.stage}>By hand, no heat</h2>
-          <ul className={css.byHand}>
-            {stuck.map((s) => (
-              <li key={s.id}>{stepWords(project, plan)(s)}</li>
-            ))}
-          </ul>
-        </section>
+      {legs.length > 1 && leg && (
+        <>
+          <EveningThread project={project} steps={making.steps} legs={legs} chosen={open} onChoose={setChosen} />
+          <LegPanel
+            key={open}
+            leg={leg}
+            project={project}
+            plan={plan}
+            board={board}
+            first={doubtful && leg.ticketIds.includes(doubtful.id) ? doubtful.id : null}
+          />
+        </>
       )}
-      {PARTS.map(({ key, title, holds }) => {
-        const tickets = plan.press.filter((t) => holds(t, foils.has(t.id)));
-        return (
-          tickets.length > 0 && (
-            <section key={key} aria-label={title} data-part={key}>
-              <h2 className={css.stage}>{title}</h2>
-              {tickets.map((t) => (
-                <Ticket key={t.id} ticket={t} project={project} plan={plan} soFar={soFarAt(board, t)} />
-              ))}
-            </section>
-          )
-        );
-      })}
+      {making.reheats.length > 0 && (
+        <p className={css.estimate}>
+          Later presses heat {counted(making.reheats.length, 'piece')} again: they soften, and set again.
+        </p>
+      )}
+      <Bench project={project} batch={batchOf(project, board)} />
+      <SchoolFields project={project} station="press" now={costOf(plan)} />
       <div className={css.safety}>
         <Note>
           A hot iron, steam and hot presses burn. Set the iron on its heel, never leave it alone, keep its cord and
@@ -234,330 +102,84 @@ export function PressStation() {
           follow that.
         </Note>
       </div>
-      {dialog === 'measure' && iron && (
-        <MeasureDialog iron={iron} units={project.units} onClose={() => setDialog(null)} />
+      {printing && (
+        <section className={css.printed} aria-label="All tickets">
+          {plan.press.map((t) => (
+            <Ticket key={t.id} ticket={t} project={project} plan={plan} soFar={soFarAt(board, t)} />
+          ))}
+        </section>
       )}
-      {dialog === 'lean' && iron && <LeanDialog iron={iron} onClose={() => setDialog(null)} />}
+      {scrap && tightest && (
+        <ScrapDialog project={project} plan={plan} ticket={tightest} onClose={() => setScrap(false)} />
+      )}
     </div>
   );
 }
 
-/** What lies between iron and work in one of the two presses. */
-function CoverSelect({ project, stage, label }: { project: Project; stage: Stage; label: string }) {
-  const { bench } = project;
-  return (
-    <Select
-      label={label}
-      value={bench.coverIds[stage] ?? bench.covers[stage]}
-      options={[...coverOptions(), ...project.covers.map((c) => ({ value: c.id, label: c.name }))]}
-      onChange={(v) =>
-        edit((p) => {
-          const own = p.covers.find((c) => c.id === v);
-          p.bench.coverIds[stage] = own?.id ?? null;
-          p.bench.covers[stage] = own?.kind ?? (v as Project['bench']['covers'][Stage]);
-        })
-      }
-    />
-  );
+/** Copies of layered things that are handled in one go; null: nothing comes in batches. */
+function batchOf(project: Project, board: readonly Step[]): number | null {
+  const copies = RECIPE_FACTS[project.recipe.id].layered ? Math.max(1, ...board.map((s) => s.copies)) : 1;
+  if (copies < 2) return null;
+  const batched = board.flatMap((s) => (s.batch ? [s.copies] : []));
+  return batched.length > 0 ? Math.max(...batched) : copies;
 }
 
-interface SoFar {
-  readonly handsS: number;
-  readonly waitS: number;
-}
-/** Hands and waiting from the start until a ticket's last press has cooled. */
-function soFarAt(board: readonly Step[], ticket: PressTicket): SoFar {
-  const last = board.findLastIndex((s) => s.ticketId === ticket.id);
-  const next = board[last + 1];
-  const done = board.slice(0, next?.kind === 'cool' ? last + 2 : last + 1);
-  return { handsS: done.reduce((n, s) => n + s.handsS, 0), waitS: done.reduce((n, s) => n + s.waitS, 0) };
-}
-
-/** "24 copies in 3 loads", "once", "up to 4 times a piece, 60 in all". */
-function setDownWords(t: PressTicket): string {
-  if (t.copies > 1 && t.loads < t.copies) return `${t.copies} copies in ${counted(t.loads, 'load')}`;
-  if (t.setDowns === 1) return 'once';
-  return t.placements > 1 && t.setDowns > t.placements
-    ? `${t.setDowns} times, up to ${t.placements} for one piece`
-    : `${t.setDowns} times`;
-}
-
-const tidy = (n: number): string => String(Number(n.toFixed(1)));
-
-function Ticket({
-  ticket: t,
+/** How long it takes, what leaves the least room, and the way to make sure: read before anything is opened. */
+function Answer({
   project,
   plan,
-  soFar,
+  board,
+  pace,
+  tightest,
+  onScrap,
 }: {
-  ticket: PressTicket;
   project: Project;
   plan: Plan;
-  soFar: SoFar;
+  board: readonly Step[];
+  pace: ReturnType<typeof paceOf>;
+  tightest: PressTicket | null;
+  onScrap: () => void;
 }) {
-  const [looking, setLooking] = useState(false);
-  const presses = useWorkbench((s) => s.picture?.presses);
-  const steps = plan.making.steps.filter((s) => s.ticketId === t.id);
-  const decides = steps.find((s) => s.id === t.decides.stepId);
-  // The press that decides shows how it goes.
-  const map = presses?.[t.decides.stepId];
-  const fabricId = decides?.fabricId ?? project.pieces.find((p) => p.id === decides?.pieceIds[0])?.fabricId;
-  const cloth = project.fabrics.find((f) => f.id === fabricId);
-  const place = decides?.columns[t.decides.column];
-  const severalColumns = t.stage === 'bond' && !t.stop && (decides?.columns.length ?? 0) > 1;
-  const web = project.webs.find((w) => w.id === t.webId);
-  const { units } = project;
-  const cautions = t.stop ? [t.stop, ...t.cautions] : t.cautions;
-  const reasons = [...new Set(t.reasons.map((r) => pressReasonWords(r, units)))];
+  const { making } = plan;
+  const handsS = handsAtPace(board, pace);
+  const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
+  // Before and after it: tracing, cutting, sewing.
+  const elsewhere = partsWords(
+    byPart(
+      making.steps.flatMap((s) => (board.includes(s) ? [] : [{ kind: s.kind, s: s.handsS * (pace.get(s.kind) ?? 1) }])),
+    ),
+  );
+  if (plan.press.length === 0) return null;
+  const stops = plan.press.filter((t) => t.stop !== null).length;
   return (
-    <article
-      className={css.ticket}
-      data-ticket={t.id}
-      data-workable={t.stop === null}
-      aria-label={`${t.stage} ${t.id}, ${web?.name ?? ''}`}
-    >
-      {t.stop ? <p className={css.notSo}>It cannot be pressed like this.</p> : <Figures ticket={t} project={project} />}
-      <div className={css.how}>
-        {t.unit !== null && (
-          <h3>{t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `Unit “${unitName(t.unit)}”, as one`}</h3>
+    <div className={css.answer}>
+      <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
+        About <strong>{minutesWords(handsS + waitS)}</strong> at the board, {counted(making.settings, 'iron setting')}:{' '}
+        {minutesWords(handsS)} pressing, peeling and placing, {minutesWords(waitS)} waiting
+        {pace.size > 0 ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
+      </p>
+      <p className={css.reason} data-reason>
+        {stops > 0 && (
+          <strong className={css.notSo}>{counted(stops, 'press', 'presses')} cannot be done like this. </strong>
         )}
-        <dl className={css.facts}>
-          <div>
-            <dt>Web</dt>
-            <dd>{web?.name}</dd>
-          </div>
-          {!t.stop && (
-            <>
-              <div>
-                <dt>Press</dt>
-                <dd>
-                  {t.passes ? 'glide without weight' : leanWords(t.pressure.lean)}
-                  {t.side !== 'face' && `, ${sideWords(t.side)}`}
-                </dd>
-              </div>
-              <div>
-                <dt>Steam</dt>
-                <dd>{t.steam ? 'on' : 'off'}</dd>
-              </div>
-              <div>
-                <dt>Cover</dt>
-                <dd>{coverName(t.cover)}</dd>
-              </div>
-              <div>
-                <dt>Press it</dt>
-                <dd>{setDownWords(t)}</dd>
-              </div>
-              <div>
-                <dt>{t.on === 'sheet' ? 'Let cool, lift' : 'Let cool'}</dt>
-                <dd>
-                  {t.coolS} s, on the {t.coolsOn}
-                </dd>
-              </div>
-            </>
-          )}
-        </dl>
-        <StepsOn ticket={t} steps={steps} project={project} plan={plan} />
-        {place && severalColumns && (
-          <figure className={css.decides}>
-            {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
-            <figcaption>
-              The slowest place sets the time: {columnWords(project, place.layers)} ({formatArea(place.areaMm2, units)}{' '}
-              {map ? ', pale in the picture).' : ').'}
-            </figcaption>
-          </figure>
+        {tightest && (
+          <>
+            The least room has {ticketCalled(project, plan, tightest)}: bonded and unharmed from{' '}
+            {spanS(tightest.dwell.minS, tightest.dwell.maxS)}.{' '}
+          </>
         )}
-        {cautions.length > 0 && (
-          <ul className={css.cautions}>
-            {cautions.map((c) => (
-              <li key={c.code}>
-                <TriangleAlert size={18} aria-hidden="true" />
-                {cautionWords(c, units)}
-              </li>
-            ))}
-          </ul>
+        The figures are estimates: press a scrap first, and believe the scrap.
+      </p>
+      <div className={css.row}>
+        {tightest && (
+          <Button look="go" icon={<Scissors size={20} />} onClick={onScrap}>
+            Try a scrap
+          </Button>
         )}
-        {t.remedies.length > 0 && (
-          <ul className={css.remedies} aria-label="What would help">
-            {t.remedies.map((m) => (
-              <li key={m.code}>
-                {remedyWords(m, units)}: {spanS(m.minS, m.maxS)}
-              </li>
-            ))}
-          </ul>
-        )}
-        <details>
-          <summary>Reasons and details</summary>
-          <ul>
-            {reasons.map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-            {!t.stop && (
-              <li>
-                Exactly: {exactS(t.dwell.seconds)}, bonded and unharmed from {exactS(t.dwell.minS)} to{' '}
-                {exactS(t.dwell.maxS)}; {tidy(t.pressure.kPa)} kPa.
-              </li>
-            )}
-          </ul>
-          {map && !severalColumns && (
-            <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />
-          )}
-        </details>
-        <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
-          {looking ? 'Close the stack' : 'Look into the stack'}
+        <Button icon={<Printer size={20} />} onClick={() => window.print()}>
+          Print tickets
         </Button>
-        {!t.stop && (
-          <p className={css.soFar}>
-            So far: {minutesWords(soFar.handsS)} of work
-            {soFar.waitS >= 5 && `, ${minutesWords(soFar.waitS)} of waiting`}
-          </p>
-        )}
       </div>
-      {looking && (
-        <div className={css.wide}>
-          <StackView project={project} ticket={t} />
-        </div>
-      )}
-    </article>
-  );
-}
-
-const unitName = (path: string): string => path.split('/').at(-1) ?? path;
-
-/** A place on the dial of more letters than this is told smaller. */
-const LONG_MARK = 6;
-
-/** Heat and seconds, to be read from where you stand. */
-function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
-  const { units } = project;
-  const degrees = formatTemperature(t.heat.soleplateC, units);
-  return (
-    <>
-      <div>
-        {t.heat.dial ? (
-          <>
-            <p className={`${css.big} ${css.heat}`} data-long={dialWords(t.heat.dial).length > LONG_MARK}>
-              <span className={css.unit}>dial </span>
-              {dialWords(t.heat.dial)}
-            </p>
-            <p className={css.dial}>
-              {degrees}
-              <span className={css.under}> ± {warmer(t.unsureC, units)}</span>
-            </p>
-          </>
-        ) : (
-          <>
-            <p className={`${css.big} ${css.heat}`}>{degrees}</p>
-            <p className={css.dial}>dial not known</p>
-          </>
-        )}
-        <p className={css.under}>
-          care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
-        </p>
-      </div>
-      <div>
-        <p className={css.big}>
-          {tidy(t.dwell.seconds)}
-          <span className={css.unit}> s</span>
-        </p>
-        {t.passes && (
-          <p className={css.dial}>
-            in {counted(t.passes.count, 'pass', 'passes')} of {seconds(t.passes.eachS)}
-          </p>
-        )}
-        {t.side === 'both' && <p className={css.dial}>half from each side</p>}
-        <DwellBand ticket={t} />
-        <p className={css.under}>
-          leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
-          {t.leaflet.rules ? ', followed here' : ''}
-        </p>
-      </div>
-    </>
-  );
-}
-
-/** What is laid in a way of its own: said in full on its ticket. */
-const LAYERS: readonly StepDoing['code'][] = [
-  'lay-glue-up',
-  'lay-between',
-  'lay-glue-down',
-  'lay-plug',
-  'lay-behind',
-  'lay-tape',
-  'lay-foil',
-  'lay-web-on-right-side',
-];
-
-/** What stands on a ticket: of fuses each cloth with its pieces, of bonds the pieces in their order. */
-function StepsOn({
-  ticket: t,
-  steps,
-  project,
-  plan,
-}: {
-  ticket: PressTicket;
-  steps: readonly Step[];
-  project: Project;
-  plan: Plan;
-}) {
-  const many = project.articles.length > 1;
-  if (t.stage === 'bond' || t.on === 'ground') {
-    const articles = [...new Set(steps.map((s) => s.articleId))];
-    const wordsOf = stepWords(project, plan);
-    // Layer on layer lies this way up and that: said in full, in order.
-    const layersOf = (articleId: Step['articleId']): readonly Step[] =>
-      plan.making.steps.filter(
-        (s) =>
-          LAYERS.some((code) => code === s.does.code) &&
-          (s.does.code === 'lay-web-on-right-side') === (t.stage === 'fuse') &&
-          s.articleId === articleId &&
-          steps.some((b) => b.articleId === articleId && s.pieceIds.every((id) => b.pieceIds.includes(id))),
-      );
-    return (
-      <>
-        {articles.map((id) => (
-          <div key={id}>
-            {many && <p className={css.under}>{project.articles.find((a) => a.id === id)?.name}</p>}
-            <PieceChips
-              project={project}
-              ids={steps.filter((s) => s.articleId === id).flatMap((s) => s.pieceIds)}
-              short={t.pieceIds.length > 5}
-              label="Pieces"
-            />
-            {layersOf(id).length > 0 && (
-              <ol className={css.layers}>
-                {layersOf(id).map((s) => (
-                  <li key={s.id}>{wordsOf(s)}</li>
-                ))}
-              </ol>
-            )}
-          </div>
-        ))}
-        {steps.some((s) => s.does.code === 'bond-whole-ground' || s.does.code === 'bond-places') && (
-          <p>{wordsOf(nth(steps, 0))}</p>
-        )}
-      </>
-    );
-  }
-  return (
-    <ul className={css.cloths}>
-      {steps.map((s) => {
-        const fabric = project.fabrics.find((f) => f.id === s.fabricId);
-        return (
-          <li key={s.id} data-step={s.id}>
-            <span className={css.clothName}>
-              <i style={{ background: fabric?.colour }} aria-hidden="true" />
-              {fabric?.name}
-              {s.does.code === 'fuse-patch' && `, patch ${s.does.patch}`}
-            </span>
-            <PieceChips
-              project={project}
-              ids={s.pieceIds}
-              short={t.pieceIds.length > 5}
-              label={fabric ? `On ${fabric.name}` : 'On fabric'}
-            />
-          </li>
-        );
-      })}
-    </ul>
+    </div>
   );
 }

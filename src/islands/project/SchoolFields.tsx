@@ -1,9 +1,12 @@
+import { useMemo, useState } from 'react';
 import { Fold, NumberField } from '~/components';
 import { SCHOOLS } from '~/core/choose/match';
 import type { Project, StationName } from '~/core/keep/model';
+import type { EveningCost, Otherwise } from '~/core/plan';
 import { edit } from '~/store';
-import { lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
+import { costWords, lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
 import css from './SchoolFields.module.css';
+import { useCosts } from './useCosts';
 
 type School = (typeof SCHOOLS)[number];
 /** Where each is asked: at the stations whose answer it changes. */
@@ -17,12 +20,40 @@ const ASKED_AT: { readonly [K in School['key']]: readonly StationName[] } = {
   lay: ['layers', 'press'],
 };
 
+/** Every side of this station's questions that is not taken, by question and side. */
+function otherWays(schools: Project['schools'], station: StationName): ReadonlyMap<string, Otherwise> {
+  const ways = new Map<string, Otherwise>();
+  for (const s of SCHOOLS)
+    if (ASKED_AT[s.key].includes(station))
+      for (const side of s.sides)
+        if (schools[s.key] !== side) ways.set(`${s.key} ${side}`, { schools: { [s.key]: side } });
+  return ways;
+}
+const costSays = (now: EveningCost, then: EveningCost | undefined, { units }: Project): string =>
+  then ? `Against what is chosen: ${costWords(now, then, units)}.` : 'Working out what it would cost …';
+
 /** What practitioners do in different ways, as far as it changes the answer of this station. */
-export function SchoolFields({ project, station }: { project: Project; station: StationName }) {
+export function SchoolFields({
+  project,
+  station,
+  now = null,
+}: {
+  project: Project;
+  station: StationName;
+  /** What the evening costs as it is chosen: then each other way tells what it would cost or save. */
+  now?: EveningCost | null;
+}) {
   const { schools } = project;
   const mine = SCHOOLS.filter((s) => ASKED_AT[s.key].includes(station));
+  const [open, setOpen] = useState(false);
+  const ways = useMemo(() => otherWays(schools, station), [schools, station]);
+  const costs = useCosts(project, ways, open && now !== null);
   return (
-    <Fold label="Where people disagree" says={mine.map((s) => schoolSideWords(s.key, schools[s.key]).name)}>
+    <Fold
+      label="Where people disagree"
+      says={mine.map((s) => schoolSideWords(s.key, schools[s.key]).name)}
+      onOpen={setOpen}
+    >
       <div className={css.schools}>
         {mine.map((s) => (
           <fieldset key={s.key} className={css.school}>
@@ -38,6 +69,11 @@ export function SchoolFields({ project, station }: { project: Project; station: 
                 <span>
                   <strong>{schoolSideWords(s.key, side).name}</strong>
                   <span>{schoolSideWords(s.key, side).says}</span>
+                  {now && schools[s.key] !== side && open && (
+                    <span className={css.cost} data-cost={side}>
+                      {costSays(now, costs.get(`${s.key} ${side}`), project)}
+                    </span>
+                  )}
                 </span>
               </label>
             ))}

@@ -2,11 +2,17 @@ import { INK_ON_CLOTH } from '~/components';
 import type { Mark, SheetPage } from '~/core/print/sheet';
 import { STROKES } from '~/core/print/sheet';
 
-/** One sheet on screen, drawn from the same marks as the printed one. Turned over, its lines are mirrored and its words still read right. */
+/** One sheet on screen, drawn from the same marks as the printed one; without a label it is a small picture beside its name. Turned over, its lines are mirrored and its words still read right. */
 export function SheetView({ page, flipped, label }: { page: SheetPage; flipped: boolean; label: string }) {
   const turn = (x: number): number => (flipped ? page.widthMm - x : x);
   return (
-    <svg viewBox={`0 0 ${page.widthMm} ${page.heightMm}`} role="img" aria-label={label} data-flipped={flipped}>
+    <svg
+      viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
+      role="img"
+      aria-label={label}
+      aria-hidden={label === ''}
+      data-flipped={flipped}
+    >
       {page.marks.map((mark, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity; the page is drawn anew as a whole
         <MarkView key={i} mark={mark} turn={turn} flipped={flipped} />

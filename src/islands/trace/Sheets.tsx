@@ -1,4 +1,5 @@
-import { FieldChoice, Note, type Option } from '~/components';
+import { useState } from 'react';
+import { FieldChoice, Fold, Note, type Option } from '~/components';
 import type { Project } from '~/core/keep/model';
 import type { Paper, SheetDocument } from '~/core/print/sheet';
 import { paperOptions } from '../project/papers';
@@ -7,6 +8,12 @@ import css from './Trace.module.css';
 
 /** What is looked at: sheets, a layout, or the mats of the machine. */
 export type View = 'sheets' | 'layout' | 'mats';
+
+const VIEWS: { readonly [V in View]: string } = {
+  sheets: 'sheets to trace',
+  layout: 'layout on web and fabric',
+  mats: 'mats of the machine',
+};
 
 /** What is shown, and on what paper. */
 export const ViewBar = ({
@@ -35,65 +42,102 @@ export const ViewBar = ({
   webId: string;
   onWeb: (id: string) => void;
 }) => (
-  <div className={css.bar}>
-    <FieldChoice
-      label="Show"
-      value={view}
-      options={[
-        { value: 'sheets', label: 'sheets to trace' },
-        { value: 'layout', label: 'layout on web and fabric' },
-        ...(machine ? [{ value: 'mats' as const, label: 'mats of the machine' }] : []),
-      ]}
-      onChange={onView}
-    />
-    {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
+  <Fold
+    label="Shown"
+    says={[
+      VIEWS[view],
+      ...(view === 'mats' ? [] : [paperOptions(project.units, 'all').find((o) => o.value === paper)?.label ?? '']),
+      ...(view === 'sheets' && webs.length > 0 ? [webs.find((w) => w.value === webId)?.label ?? ''] : []),
+    ]}
+  >
+    <div className={css.bar}>
       <FieldChoice
-        label="Grouped"
-        value={by}
+        label="Show"
+        value={view}
         options={[
-          { value: 'cloth', label: 'by fabric' },
-          { value: 'unit', label: 'by unit' },
+          { value: 'sheets', label: VIEWS.sheets },
+          { value: 'layout', label: VIEWS.layout },
+          ...(machine ? [{ value: 'mats' as const, label: VIEWS.mats }] : []),
         ]}
-        onChange={onBy}
+        onChange={onView}
       />
-    )}
-    {view !== 'mats' && (
-      <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'all')} onChange={onPaper} />
-    )}
-    {view === 'sheets' && webs.length > 0 && <FieldChoice label="Web" value={webId} options={webs} onChange={onWeb} />}
-  </div>
+      {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
+        <FieldChoice
+          label="Grouped"
+          value={by}
+          options={[
+            { value: 'cloth', label: 'by fabric' },
+            { value: 'unit', label: 'by unit' },
+          ]}
+          onChange={onBy}
+        />
+      )}
+      {view !== 'mats' && (
+        <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'all')} onChange={onPaper} />
+      )}
+      {view === 'sheets' && webs.length > 0 && (
+        <FieldChoice label="Web" value={webId} options={webs} onChange={onWeb} />
+      )}
+    </div>
+  </Fold>
 );
 
-/** The sheets to trace, one after the other. */
+/** The sheets to trace: one large, the others small beside it, to be looked at. */
 export const Pages = ({
   doc,
   pages,
   notDrawn,
   flipped,
-  webName,
+  nameOf,
 }: {
   doc: SheetDocument | null;
   pages: SheetDocument['pages'];
   /** Why they could not be drawn. */
   notDrawn: string | null;
   flipped: boolean;
-  webName: string;
-}) => (
-  <div className={css.pages}>
-    {notDrawn && <Note stop>{notDrawn}</Note>}
-    {!doc && !notDrawn && (
-      <p className={css.waiting} role="status">
-        Drawing the sheets …
-      </p>
-    )}
-    {pages.map((page, i) => (
-      <figure key={page.id} className={css.page}>
-        <SheetView page={page} flipped={flipped} label={`Tracing sheet ${i + 1} of ${pages.length} for ${webName}`} />
-        <figcaption>
-          Sheet {i + 1} of {pages.length}
-          {flipped ? ', seen through from behind' : ', the side you draw on'}
-        </figcaption>
-      </figure>
-    ))}
-  </div>
-);
+  /** A web’s name. */
+  nameOf: (webId: string) => string;
+}) => {
+  const [chosen, setChosen] = useState(0);
+  const at = Math.min(chosen, Math.max(0, pages.length - 1));
+  const page = pages[at];
+  const said = (i: number): string => {
+    const times = pages[i]?.times ?? 1;
+    return `Sheet ${i + 1} of ${pages.length}${times > 1 ? `, use it ${times} times` : ''}`;
+  };
+  return (
+    <div className={css.pages}>
+      {notDrawn && <Note stop>{notDrawn}</Note>}
+      {!doc && !notDrawn && (
+        <p className={css.waiting} role="status">
+          Drawing the sheets …
+        </p>
+      )}
+      {page && (
+        <figure className={css.page}>
+          <SheetView
+            page={page}
+            flipped={flipped}
+            label={`Tracing sheet ${at + 1} of ${pages.length} for ${nameOf(page.webId ?? '')}`}
+          />
+          <figcaption>
+            {said(at)}, for {nameOf(page.webId ?? '')}
+            {flipped ? ', seen through from behind' : ', the side you draw on'}
+          </figcaption>
+        </figure>
+      )}
+      {pages.length > 1 && (
+        <ul className={css.small} aria-label="All sheets">
+          {pages.map((p, i) => (
+            <li key={p.id}>
+              <button type="button" aria-pressed={i === at} aria-label={said(i)} onClick={() => setChosen(i)}>
+                <SheetView page={p} flipped={flipped} label="" />
+                <span aria-hidden="true">{(p.times ?? 1) > 1 ? `${p.times} ×` : i + 1}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+};

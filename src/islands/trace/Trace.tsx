@@ -1,10 +1,13 @@
+import { FileDown } from 'lucide-react';
 import { useState } from 'react';
-import { Empty, lazily } from '~/components';
+import { Button, Empty, lazily } from '~/components';
 import { paperOfPlace } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
 import type { Paper } from '~/core/print/sheet';
+import { counted, facingWords, waysSaid } from '~/words';
+import { planPdf } from '../project/pdf';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { Pages, type View, ViewBar } from './Sheets';
@@ -37,6 +40,9 @@ export function Trace() {
   return <TraceDesk project={project} plan={plan} />;
 }
 
+/** The sheets of all webs, one after the other. */
+const EVERY = '*';
+
 function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const { flipped, selectedId } = useOpen();
   const [asked, setView] = useState<View | null>(null);
@@ -56,13 +62,16 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
 
   const sheetPages = doc?.pages ?? [];
   const webIds = [...new Set(sheetPages.map((p) => p.webId ?? ''))];
-  const shown = webIds.includes(webId ?? '\u0000') ? webId : (webIds[0] ?? '');
-  const pages = sheetPages.filter((p) => (p.webId ?? '') === shown);
-  const name = (id: string): string => project.webs.find((w) => w.id === id)?.name ?? 'No web yet';
+  const shown = webIds.includes(webId ?? EVERY) ? (webId ?? EVERY) : EVERY;
+  const pages = sheetPages.filter((p) => shown === EVERY || (p.webId ?? '') === shown);
+  const name = (id: string): string =>
+    id === EVERY ? 'every web' : (project.webs.find((w) => w.id === id)?.name ?? 'No web yet');
 
   const ids =
     view !== 'sheets' ? new Set(plan.tracings.map((t) => t.pieceId)) : new Set(pages.flatMap((p) => p.pieceIds));
   const tracings = plan.tracings.filter((t) => ids.has(t.pieceId));
+  // The first shape that is turned over says why.
+  const why = plan.tracings.find((t) => t.mirrored) ?? plan.tracings[0];
   const first = tracings.filter((t) => t.pieceId === selectedId);
   return (
     <div className={css.station}>
@@ -70,6 +79,25 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         className={css.desk}
         aria-label={view === 'sheets' ? 'Tracing sheets' : view === 'mats' ? 'Mats' : 'Layout'}
       >
+        {view === 'sheets' && doc && (
+          <div className={css.answer}>
+            <p className={css.counts} data-answer>
+              <strong>{counted(doc.pages.length, 'sheet')}</strong> to trace
+              {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}. {waysSaid(plan.tracings)}
+            </p>
+            {why && <p data-reason>{facingWords(why)}</p>}
+            <Button
+              look="go"
+              icon={<FileDown size={20} />}
+              disabled={pdf.busy !== null}
+              onClick={() =>
+                void pdf.make(doc, 'Tracing sheets', () => planPdf(project, { kind: 'tracing', paper, by }))
+              }
+            >
+              {pdf.busy === 'Tracing sheets' ? 'Drawing …' : 'Save all as PDF'}
+            </Button>
+          </div>
+        )}
         <ViewBar
           project={project}
           view={view}
@@ -79,13 +107,12 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           onBy={setBy}
           paper={paper}
           onPaper={setPaper}
-          webs={webIds.map((id) => ({ value: id, label: name(id) }))}
-          webId={shown ?? ''}
+          webs={webIds.length < 2 ? [] : [EVERY, ...webIds].map((id) => ({ value: id, label: name(id) }))}
+          webId={shown}
           onWeb={setWebId}
         />
-        <SchoolFields project={project} station="trace" />
         {view === 'sheets' ? (
-          <Pages doc={doc} pages={pages} notDrawn={notDrawn} flipped={flipped} webName={name(shown ?? '')} />
+          <Pages doc={doc} pages={pages} notDrawn={notDrawn} flipped={flipped} nameOf={name} />
         ) : view === 'mats' ? (
           <MatDesk
             project={project}
@@ -104,6 +131,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             busy={pdf.busy !== null}
           />
         )}
+        <SchoolFields project={project} station="trace" />
       </section>
       <Tray
         project={project}
@@ -112,6 +140,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         by={by}
         doc={doc}
         pdf={pdf}
+        selectedId={selectedId}
         tracings={[...first, ...tracings.filter((t) => t.pieceId !== selectedId)]}
         onDialog={(which) => {
           setMat(null);

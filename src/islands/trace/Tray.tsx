@@ -17,7 +17,7 @@ import {
   templateSheets,
 } from '~/core/print/sheet';
 import { download, edit } from '~/store';
-import { ROUTE_WORDS } from '~/words';
+import { byWay, counted, ROUTE_WORDS, wayWords } from '~/words';
 import { pdfOf, planPdf } from '../project/pdf';
 import { FacingNote } from './Facings';
 import css from './Trace.module.css';
@@ -60,9 +60,14 @@ interface Printed {
 /** What is printed, what is measured, and which way round each piece is. */
 export function Tray({
   tracings,
+  selectedId,
   onDialog,
   ...printed
-}: Printed & { tracings: Plan['tracings']; onDialog: (which: 'printer' | 'cutter' | 'check') => void }) {
+}: Printed & {
+  selectedId: string | null;
+  tracings: Plan['tracings'];
+  onDialog: (which: 'printer' | 'cutter' | 'check') => void;
+}) {
   const { project, plan, pdf } = printed;
   const twins = useMemo(
     () => new Map(mirrorTwins(plan.tracings).flatMap(([a, b]) => [[a, b] as const, [b, a] as const])),
@@ -104,11 +109,18 @@ export function Tray({
           onChange={(v) => edit((p) => void (p.limits.mirrorMm = v), { what: 'mirror' })}
         />
       </div>
-      <ul className={css.ways}>
-        {tracings.map((t) => (
-          <FacingNote key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
-        ))}
-      </ul>
+      {[...byWay(tracings)].map(([way, mine]) => (
+        <details key={way} className={css.wayFold} data-fold={way} open={mine.some((t) => t.pieceId === selectedId)}>
+          <summary>
+            <strong>{wayWords(way)}</strong> {counted(mine.length, 'shape')}
+          </summary>
+          <ul className={css.ways}>
+            {mine.map((t) => (
+              <FacingNote key={t.pieceId} tracing={t} project={project} twin={twins.get(t.pieceId)} />
+            ))}
+          </ul>
+        </details>
+      ))}
     </aside>
   );
 }

@@ -1,4 +1,5 @@
 export { type PressPlace, placesUnder } from './column';
+export * from './evening';
 export * from './load';
 export * from './making';
 export * from './places';

@@ -36,6 +36,8 @@ export interface SheetPage {
   /** Which web the page's shapes are traced on; null for a placement guide or pieces without a web. */
   readonly webId: string | null;
   readonly pieceIds: readonly string[];
+  /** How often it is used, where several are alike. */
+  readonly times?: number;
   readonly marks: readonly Mark[];
 }
 

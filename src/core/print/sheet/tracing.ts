@@ -267,6 +267,41 @@ function tracedOnLiner(project: Project): (pieceId: string) => boolean {
     ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner' && look.piece(id).part?.role !== 'turning';
 }
 
+type Rows = readonly { readonly item: Item; readonly x: number; readonly y: number; readonly turned: boolean }[];
+/** Pages that bear the very same lines are one page, used several times. */
+interface Alike {
+  readonly rows: Rows;
+  readonly usedMm: number;
+  /** What is drawn from it in place of each row's own item, the first time included. */
+  readonly items: readonly (readonly Item[])[];
+}
+const linesKey = ({ item, x, y, turned }: Rows[number]): string =>
+  JSON.stringify([item.region, item.dotted, item.marks, item.middle, item.note, x, y, turned], (_, v) =>
+    typeof v === 'number' ? Math.round(v * 100) : v,
+  );
+/** Gathers pages that are alike, in the order of the first of each. */
+function alikePages(strips: readonly { readonly rows: Rows; readonly usedMm: number }[]): Alike[] {
+  const found = new Map<string, Alike & { items: Item[][] }>();
+  for (const { rows, usedMm } of strips) {
+    const key = rows.map(linesKey).join(' ');
+    const there = found.get(key);
+    if (there) rows.forEach(({ item }, i) => void there.items[i]?.push(item));
+    else found.set(key, { rows, usedMm, items: rows.map(({ item }) => [item]) });
+  }
+  return [...found.values()];
+}
+/** More numbers than these are counted. */
+const NUMBERS_TOLD = 6;
+/** What stands in a shape that is drawn for several: one piece by its name, several by their numbers. */
+function labelOfAll(items: readonly Item[]): Item {
+  const first = nth(items, 0);
+  if (items.length === 1) return first;
+  const numbers = [...new Set(items.map((i) => i.number))];
+  const rest = numbers.filter((n) => n !== first.number);
+  const told = rest.slice(0, NUMBERS_TOLD).join(', ') + (rest.length > NUMBERS_TOLD ? ' and more' : '');
+  return rest.length === 0 ? { ...first, copies: '' } : { ...first, label: `also for ${told}`, fabric: '', copies: '' };
+}
+
 const WAY_LINE = 'Trace as drawn here: what must be reversed is reversed already.';
 
 /**
@@ -308,10 +343,12 @@ export function tracingSheets(
       `Pieces ${[...new Set(pieces.map((i) => i.number))].sort((a, b) => a - b).join(', ')}`,
       n,
     ];
-    strips.forEach((strip, i) => {
+    const alike = alikePages(strips);
+    alike.forEach((strip, i) => {
       const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
       const marks: Mark[] = [];
-      for (const { item, x, y, turned } of strip.rows) {
+      const times = strip.items[0]?.length ?? 1;
+      strip.rows.forEach(({ item, x, y, turned }, row) => {
         const move = layOnPage(item.region, x, y, turned);
         const region = transformRegion(item.region, move);
         for (const ring of ringsOf(region)) marks.push({ type: 'line', points: ring, closed: true, stroke: 'outline' });
@@ -322,8 +359,8 @@ export function tracingSheets(
           marks.push({ type: 'line', points: m.line.map((p) => applyTo(move, p)), closed: m.closed, stroke: m.stroke });
         for (const ring of ringsOf(transformRegion(item.middle, move)))
           marks.push({ type: 'line', points: ring, closed: true, stroke: 'fine' });
-        marks.push(...labelMarks(item, region, turned));
-      }
+        marks.push(...labelMarks(labelOfAll(nth(strip.items, row)), region, turned));
+      });
       marks.push(
         ...pageFoot(
           facts.widthMm,
@@ -331,8 +368,8 @@ export function tracingSheets(
           strip.usedMm,
           project.units,
           foot(
-            `Page ${i + 1} of ${strips.length} for this web`,
-            strip.rows.map((r) => r.item),
+            `Page ${i + 1} of ${alike.length} for this web${times > 1 ? `. Use it ${times} times.` : ''}`,
+            strip.items.flat(),
           ),
         ),
       );
@@ -342,7 +379,8 @@ export function tracingSheets(
         heightMm,
         title,
         webId: web?.id ?? null,
-        pieceIds: [...new Set(strip.rows.map((r) => r.item.pieceId))],
+        pieceIds: [...new Set(strip.items.flat().map((i) => i.pieceId))],
+        ...(times > 1 ? { times } : {}),
         marks,
       });
     });

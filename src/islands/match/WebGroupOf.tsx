@@ -1,0 +1,55 @@
+import { WebSwatch } from '~/components';
+import { formatLength } from '~/core/base/units';
+import type { Project, Web, WebUse } from '~/core/keep/model';
+import { choiceReasonWords, counted, gsm } from '~/words';
+import { GroupRow } from './GroupRow';
+import type { Group } from './groups';
+import css from './Match.module.css';
+
+/** One web with the cloths that take it: how much of it, the reason that decides, and a line for each cloth. */
+export function WebGroupOf({
+  project,
+  web,
+  use,
+  groups,
+  doubt,
+  onCompare,
+}: {
+  project: Project;
+  /** undefined: nothing suits these. */
+  web: Web | undefined;
+  use: WebUse | undefined;
+  groups: readonly Group[];
+  /** The cloth that hands should look at. */
+  doubt: Group | null;
+  onCompare: (group: Group, otherWebId: string | null) => void;
+}) {
+  const reason = groups.find((g) => !g.overruled)?.choice.reasons[0];
+  return (
+    <section className={css.webGroup} aria-label={web?.name ?? 'No web suits'} data-web-group={web?.id ?? 'none'}>
+      <header>
+        {web && <WebSwatch web={web} width={96} height={52} />}
+        <div>
+          <h2 className={web ? undefined : css.none}>{web?.name ?? 'No web suits'}</h2>
+          <p className={css.webSays}>
+            {web && <strong>{gsm(web.massGsm, project.units)}, </strong>}
+            {counted(groups.length, 'fabric')}
+            {use &&
+              `, ${formatLength(use.lengthMm, project.units)} of the roll, ${use.how === 'nested' ? 'nested' : 'in rows'}`}
+          </p>
+          {reason && <p className={css.small}>{choiceReasonWords(reason, project.units)}</p>}
+        </div>
+      </header>
+      {groups.map((group) => (
+        <GroupRow
+          key={`${group.fabricId} ${group.webId} ${group.overruled}`}
+          project={project}
+          group={group}
+          web={web}
+          open={group === doubt}
+          onCompare={(other) => onCompare(group, other)}
+        />
+      ))}
+    </section>
+  );
+}
