@@ -39,9 +39,22 @@ export async function stationsLookedAt(projectId: string): Promise<readonly Stat
 export const rememberStations = (projectId: string, stations: readonly StationName[]): void =>
   void attempt(() => db.settings.put({ key: stationsKey(projectId), value: [...stations] }));
 
+// And at which of them something was decided there: an edit was made.
+
+const decidedKey = (projectId: string): string => `decided of ${projectId}`;
+
+/** The stations of a project at which something was decided in this browser. */
+export async function stationsDecided(projectId: string): Promise<readonly StationName[]> {
+  const kept = (await db.settings.get(decidedKey(projectId)))?.value;
+  return Array.isArray(kept) ? STATIONS.filter((s) => kept.includes(s)) : [];
+}
+/** Keeps where something was decided. A browser that keeps nothing forgets it. */
+export const rememberDecided = (projectId: string, stations: readonly StationName[]): void =>
+  void attempt(() => db.settings.put({ key: decidedKey(projectId), value: [...stations] }));
+
 export function forgetStations(projectId: string): PromiseLike<void> {
   rememberStep(projectId, null);
-  return db.settings.delete(stationsKey(projectId));
+  return db.settings.bulkDelete([stationsKey(projectId), decidedKey(projectId)]);
 }
 
 // The step one was at, at the board: shown at once when the page comes back before its plan does.

@@ -24,7 +24,14 @@ import { db, type ProjectRow, TAB } from './db';
 import { rememberSteps } from './drawer';
 import { folderNote } from './folder';
 import { picturesDamaged, unpack } from './kept-pictures';
-import { articleBefore, rememberArticle, rememberStations, stationsLookedAt } from './looked-at';
+import {
+  articleBefore,
+  rememberArticle,
+  rememberDecided,
+  rememberStations,
+  stationsDecided,
+  stationsLookedAt,
+} from './looked-at';
 import { asWritten } from './pack';
 import { keepPlanning, type Planner, type PlanningState } from './planning';
 import { readProject } from './projects';
@@ -57,6 +64,10 @@ interface Workbench extends PlanningState, SavingState {
   articleId: string | null;
   /** The stations of this project that were ever looked at. */
   looked: readonly StationName[];
+  /** Those of them at which something was decided. */
+  decided: readonly StationName[];
+  /** The one that is open; null: none yet. */
+  station: StationName | null;
   /** The last act at the board that can be undone; another than before an undo tells that it was undone. */
   boardAct: BoardAct | null;
   /** The run of small edits that the next may still join, and until when. */
@@ -96,6 +107,8 @@ const EMPTY: Workbench = {
   flipped: false,
   articleId: null,
   looked: [],
+  decided: [],
+  station: null,
   boardAct: null,
   run: null,
   open: null,
@@ -170,7 +183,16 @@ export function edit(recipe: (project: Project) => void, run?: BackgroundRun): s
   const change = { project: after, refused: null, run: run ? { ...run, until: now + MERGE_MS } : null };
   if (continues) setUnrecorded(change);
   else set(change);
+  decidedHere(after.id);
   return null;
+}
+/** Something was decided at the station that is open. */
+function decidedHere(projectId: string): void {
+  const { station, decided } = get();
+  if (station === null || decided.includes(station)) return;
+  const now = [...decided, station];
+  setUnrecorded({ decided: now });
+  rememberDecided(projectId, now);
 }
 
 /** As {@link edit}, for whoever shows the refusal where it happened: it is not told a second time. */
@@ -347,6 +369,8 @@ export function lookAtArticle(articleId: string): void {
   if (project) rememberArticle(project.id, articleId);
   set({ articleId, selectedId: null, selectedIds: [] });
 }
+/** A station is open now. */
+export const beAtStation = (station: StationName): void => set({ station });
 /** A station was looked at, with its answers there. */
 export function lookAtStation(station: StationName): void {
   const { project, looked } = get();
@@ -453,6 +477,10 @@ export function openProject(id: string): () => void {
   setUnrecorded({ open: own });
   void attempt(() => stationsLookedAt(id)).then((kept) => {
     if (!closed && kept.ok) set({ looked: STATIONS.filter((s) => kept.value.includes(s) || get().looked.includes(s)) });
+  });
+  void attempt(() => stationsDecided(id)).then((kept) => {
+    if (!closed && kept.ok)
+      set({ decided: STATIONS.filter((s) => kept.value.includes(s) || get().decided.includes(s)) });
   });
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {

@@ -24,7 +24,8 @@ const snag = (more: Partial<Pick<Snag, 'severity' | 'pieceIds' | 'at' | 'station
 const planWith = (snags: Snag[]): Plan => ({ ...planProject(project([piece('a', square(40))])), snags });
 
 describe('the seam', () => {
-  const all = { looked: STATION_LIST.map((x) => x.id), open: [] };
+  const every = STATION_LIST.map((x) => x.id);
+  const all = { looked: every, decided: every, open: [] };
 
   it('is open before anything is planned, and while there is nothing to plan', () => {
     expect(stationStretch('match', null, all)).to.equal('open');
@@ -36,6 +37,8 @@ describe('the seam', () => {
     expect(stationStretch('match', plan, all)).to.equal('knot');
     expect(stationStretch('press', plan, all)).to.equal('stitched');
     expect(stationStretch('press', plan, { ...all, looked: ['match'] })).to.equal('open');
+    // Who has only looked has decided nothing: a thin thread.
+    expect(stationStretch('press', plan, { ...all, decided: ['match'] })).to.equal('seen');
     // What snags is told whether one has been there or not.
     expect(stationStretch('match', plan, { ...all, looked: [] })).to.equal('knot');
   });

@@ -3,8 +3,8 @@ import { Button, LengthField } from '~/components';
 import { nth } from '~/core/base/lists';
 import type { Bounds } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
-import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, spread, takeAway } from '~/core/intake/arrange';
-import { type ArticleView, type Ground, LIMITS, type Project, viewOf } from '~/core/keep/model';
+import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, takeAway } from '~/core/intake/arrange';
+import { type ArticleView, type Ground, LIMITS, viewOf } from '~/core/keep/model';
 import { edit, select } from '~/store';
 import { spell } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
@@ -12,56 +12,8 @@ import { PieceChips } from '../project/PieceChips';
 import { RouteChoice } from '../project/RouteChoice';
 import { ArticleOf } from './ArticleFields';
 import { articleInHand, copyPieces } from './edits';
-import { LineUpIcon } from './LineUpIcon';
+import { GroupDrawing } from './GroupDrawing';
 import css from './Pattern.module.css';
-
-const SIDES: { readonly [S in Side]: string } = {
-  left: 'Left edges',
-  centre: 'Middles, up and down',
-  right: 'Right edges',
-  top: 'Top edges',
-  middle: 'Middles, side by side',
-  bottom: 'Bottom edges',
-  baseline: 'Baselines',
-};
-
-/** Lines several things up among themselves. */
-export function AlignTools({ project, ids }: { project: Project; ids: readonly string[] }) {
-  const many = itemsOf(project, ids).length;
-  const toSide = (side: Side): string | null =>
-    edit((p) => {
-      const items = itemsOf(p, ids);
-      applyMoves(p, align(items, side, mergeBounds(items.map((i) => i.box))));
-    });
-  return (
-    <div className={css.section}>
-      <h3>Line up</h3>
-      <div className={css.grid3}>
-        {(Object.keys(SIDES) as Side[]).map((side) => (
-          <Button
-            key={side}
-            icon={<LineUpIcon line={side} />}
-            label={SIDES[side]}
-            disabled={many < 2}
-            onClick={() => toSide(side)}
-          />
-        ))}
-        <Button
-          icon={<LineUpIcon line="across" />}
-          label="Even gaps across"
-          disabled={many < 3}
-          onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'across')))}
-        />
-        <Button
-          icon={<LineUpIcon line="down" />}
-          label="Even gaps down"
-          disabled={many < 3}
-          onClick={() => edit((p) => applyMoves(p, spread(itemsOf(p, ids), 'down')))}
-        />
-      </div>
-    </div>
-  );
-}
 
 /** Brings what is picked to the middle of the ground, all together. */
 export function CentreTools({ ids }: { ids: readonly string[] }) {
@@ -144,8 +96,9 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
           {formatLength(box.maxY - box.minY, project.units)} high. Shift and click adds or removes one.
         </p>
       </div>
+      <GroupDrawing project={project} ids={ids} />
       <div className={css.section}>
-        <h3>Group size</h3>
+        <h3>From the edges of the background</h3>
         <div className={css.pair}>
           {PLACES.map(({ label, of, shift }) => (
             <LengthField
@@ -168,7 +121,6 @@ export function SeveralTray({ project, ids }: { project: ArticleView; ids: reado
           ))}
         </div>
       </div>
-      <AlignTools project={project} ids={ids} />
       <CentreTools ids={ids} />
       <CopyTools ids={ids} />
       <RouteChoice project={project} ids={ids} />

@@ -5,14 +5,14 @@ import { counted } from '~/words';
 import css from './Seam.module.css';
 import { addressOf, openAt, STATION_LIST, type Station, stationStretch } from './stations';
 
-/** What is true of a station: whether it was opened, and how much there is to check. */
-function stateWords(opened: boolean, asks: number, knots: number): string {
+/** What is true of a station: whether it was opened, whether anything was decided there, and how much there is to check. */
+function stateWords(opened: boolean, decided: boolean, asks: number, knots: number): string {
   if (knots > 0) return `${knots} to check`;
   if (asks > 0) return counted(asks, 'open question');
-  return opened ? 'opened' : 'not opened yet';
+  return decided ? 'decided' : opened ? 'opened' : 'not opened yet';
 }
 
-/** The stations along one line of running stitches: sewn through where the question is answered, knotted where something snags. */
+/** The stations along one line of running stitches: a thin thread where one has looked, sewn through where something was decided, knotted where something snags. */
 export function Seam({
   id,
   station,
@@ -27,6 +27,7 @@ export function Seam({
   onGo: (station: Station) => void;
 }) {
   const looked = useWorkbench((s) => s.looked);
+  const decided = useWorkbench((s) => s.decided);
   const line = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when one goes to another station
   useEffect(() => {
@@ -38,7 +39,7 @@ export function Seam({
   return (
     <nav ref={line} className={css.seam} aria-label="Stations">
       {STATION_LIST.map((s) => {
-        const state = stationStretch(s.id, plan, { looked, open });
+        const state = stationStretch(s.id, plan, { looked, decided, open });
         const asks = openAt(s.id, open).length;
         const knots = plan?.snags.filter((k) => k.station === s.id && k.severity !== 'note').length ?? 0;
         const here = s.id === station;
@@ -57,7 +58,9 @@ export function Seam({
             }}
           >
             <span className={css.name}>{s.name}</span>
-            <span className="visually-hidden">{stateWords(looked.includes(s.id), asks, knots)}</span>
+            <span className="visually-hidden">
+              {stateWords(looked.includes(s.id), decided.includes(s.id), asks, knots)}
+            </span>
             {asks > 0 && state !== 'knot' && (
               <span className={css.asks} aria-hidden="true">
                 ?

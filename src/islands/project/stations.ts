@@ -23,18 +23,23 @@ const ASKED_AT: { readonly [Q in Question]: Station } = { laundering: 'match', e
 export const openAt = (station: Station, open: readonly Question[]): readonly Question[] =>
   open.filter((q) => ASKED_AT[q] === station);
 
-/** open: not looked at yet, or asked something nobody has answered; stitched: looked at, answered, nothing snags; knot: something stops or warns. */
-export type Stretch = 'open' | 'stitched' | 'knot';
+/** open: not looked at yet, or asked something nobody has answered; seen: looked at, nothing snags, nothing decided there; stitched: decided as well; knot: something stops or warns. */
+export type Stretch = 'open' | 'seen' | 'stitched' | 'knot';
 
 /** How far a station's stretch of the seam is. */
 export function stationStretch(
   station: Station,
   plan: Plan | null,
-  seen: { readonly looked: readonly Station[]; readonly open: readonly Question[] },
+  seen: {
+    readonly looked: readonly Station[];
+    readonly decided: readonly Station[];
+    readonly open: readonly Question[];
+  },
 ): Stretch {
   if (!plan || plan.choices.length === 0) return 'open';
   if (plan.snags.some((s) => s.station === station && s.severity !== 'note')) return 'knot';
-  return seen.looked.includes(station) && openAt(station, seen.open).length === 0 ? 'stitched' : 'open';
+  if (!seen.looked.includes(station) || openAt(station, seen.open).length > 0) return 'open';
+  return seen.decided.includes(station) ? 'stitched' : 'seen';
 }
 
 /** What an address names; one that cannot be decoded names nothing that is here. */

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { REFUSAL_SHOWN } from '~/components';
-import { clearRefused, flip, lookAtStation, redo, selectNext, undo } from '~/store';
+import { beAtStation, clearRefused, flip, lookAtStation, redo, selectNext, undo } from '~/store';
 import { loadTraysAhead } from '../pattern/trays';
 import { type KeyId, keyOf } from './keys';
 import type { Station } from './stations';
@@ -55,6 +55,8 @@ export function useStationsAhead(planned: boolean, station: Station): void {
     }, AHEAD_MS);
     return () => clearTimeout(later);
   }, [planned]);
+
+  useEffect(() => beAtStation(station), [station]);
 
   // A station counts as looked at once its answers stood there for a moment.
   useEffect(() => {

@@ -2,7 +2,7 @@ import { inMap } from '../../base/lists';
 import type { EdgeLine } from '../../keep/model';
 import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { PAINT_DRY_S, SPEED_MM_S } from './data';
-import { bonds } from './laying';
+import { bonds } from './pressing';
 import { type Draft, type MakingWork, onPieces, sum } from './work';
 
 // Edges as steps: stitched, painted, darned.

@@ -1,11 +1,11 @@
 import { isStuck } from '../../cut/layout';
-import type { StepDoing, StepPlace } from '../../keep/model';
+import type { StepDoing } from '../../keep/model';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { stitchedWhen } from '../edge';
 import { BATCH, HANDS_S } from './data';
 import { edging } from './edging';
 import { isLaidIn, type Press } from './press';
-import { coolStep, pressStep } from './pressing';
+import { bonds, coolStep, pressStep } from './pressing';
 import { groundReady, smooth } from './readying';
 import type { Ticketed } from './tickets';
 import { type Draft, type MakingWork, onPieces } from './work';
@@ -152,8 +152,6 @@ const plugs = ({ plugOf, articleId, copies }: Press): Draft[] =>
           handsS: copies * HANDS_S.lay.value,
         },
       ];
-export const bonds = (work: MakingWork, on: StepPlace): Ticketed[] =>
-  work.pressed.filter((p) => p.press.stage === 'bond' && p.press.on === on && p.press.does.code !== 'press-foil');
 
 export function units(work: MakingWork): Draft[] {
   return bonds(work, 'sheet').flatMap((one) => bonding(work, one));

@@ -1,6 +1,6 @@
 import { assertThere } from '../../base/lists';
 import { clothsOf, HANDLE_S, MOVE_S, SMALL_MOVES } from '../../choose/press';
-import type { Step, StepCare } from '../../keep/model';
+import type { Step, StepCare, StepPlace } from '../../keep/model';
 import { layerIds } from './column';
 import { placementsOn } from './load';
 import type { Press } from './press';
@@ -76,3 +76,7 @@ export function coolStep(work: MakingWork, { press, ticketId }: Ticketed): Draft
     },
   ];
 }
+
+/** Bonds of one place, in order; what foil is pressed by is none. */
+export const bonds = (work: MakingWork, on: StepPlace): Ticketed[] =>
+  work.pressed.filter((p) => p.press.stage === 'bond' && p.press.on === on && p.press.does.code !== 'press-foil');
