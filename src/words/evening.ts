@@ -29,15 +29,14 @@ export const legMinutesWords = (leg: Leg): string =>
   [minutesWords(leg.handsS + leg.waitS), ...(knotsOf(leg) > 0 ? [counted(knotsOf(leg), 'thread')] : [])].join(', ');
 const knotsOf = (leg: Leg): number => leg.marks.filter((m) => m.is === 'knot').length;
 
-/** How long a leg takes, and what of it is waiting or changing. */
-export function legTimeWords(leg: Leg): string {
-  return [
-    minutesWords(leg.handsS + leg.waitS),
+/** What of a leg is pressed and waited for, after its time: “, 3 presses, 30 s waiting”; nothing where it is neither. */
+export const legMoreWords = (leg: Leg): string =>
+  [
     ...(leg.ticketIds.length > 0 ? [counted(leg.ticketIds.length, 'press', 'presses')] : []),
     ...(leg.waitS >= LEAST_WAIT_S ? [`${minutesWords(leg.waitS)} waiting`] : []),
-    ...(knotsOf(leg) > 0 ? [counted(knotsOf(leg), 'thread')] : []),
-  ].join(', ');
-}
+  ]
+    .map((part) => `, ${part}`)
+    .join('');
 const LEAST_WAIT_S = 20;
 
 /** Smaller differences than these are none that anyone would choose by. */

@@ -207,7 +207,7 @@ describe('the application, in Chromium', () => {
 
   sweep('makes, duplicates and renames projects', async () => {
     await s.begin();
-    expect(await s.text('main')).to.include('What is it for?');
+    expect(await s.text('main')).to.include('What it is for');
     await s.go('/');
     await s.press('Duplicate', '//li[@data-project="harbour-light"]');
     await s.holds(

@@ -308,6 +308,11 @@ export class Session {
     return element;
   }
 
+  /** Opens everything that is folded away. */
+  unfold(): Promise<void> {
+    return this.run(`for (const d of document.querySelectorAll('details[data-fold]')) d.open = true;`);
+  }
+
   async text(css: string): Promise<string> {
     return (await this.find(css)).getText();
   }

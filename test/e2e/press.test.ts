@@ -27,7 +27,7 @@ describe('Press, in Chromium', () => {
   it('is one thread: how long, which press leaves the least room, and a ticket for every press, opened on it', async () => {
     await open();
     expect(await s.text('[data-total]')).to.match(
-      /min.* at the board: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
+      /min at the board, \d+ iron settings: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
     );
     expect(await s.text('[data-reason]')).to.match(/^The least room has .+: bonded and unharmed from \d+ to \d+ s\./);
     expect((await s.driver.findElements(By.css('[data-evening] button'))).length).to.be.within(8, 16);

@@ -50,7 +50,7 @@ describe('the first ten minutes, in Chromium', () => {
     await s.holds('seven letters lie there', async () => (await ground()) === 7);
     await s.settled();
     await act(() => station('Match'));
-    await s.holds('a web is chosen', async () => (await s.text('[data-web]')).includes('g/m²'));
+    await s.holds('a web is chosen', async () => (await s.text('[data-web-group]')).includes('g/m²'));
     expect(await s.attribute('[data-web]', 'data-web')).to.not.equal('none');
     await act(() => station('Trace'));
     await act(() => s.press('PDF'));

@@ -162,6 +162,7 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
     // The layout lists the pieces of all webs.
     await s.press('layout on web and fabric');
     await s.find('li[data-piece=turf] figure');
+    await s.unfold();
     const stages = await s.driver.findElements(By.css('li[data-piece=turf] figure'));
     expect(stages).to.have.length(3);
     expect(await s.text('li[data-piece=claw-left]')).to.include('mirror twin');

@@ -58,6 +58,7 @@ describe('how things are said, in Chromium', () => {
       .and.not.match(/stabiliser/i);
     await s.station('trace');
     expect(await ticked('Paper')).to.equal('Letter');
+    await s.unfold();
     expect(await s.text('main')).to.match(/Letter\s+A4\s+Tabloid\s+A3\s+Roll/);
     await s.station('pattern');
     expect(await s.value('Background width')).to.match(/ cm$/);
@@ -69,6 +70,7 @@ describe('how things are said, in Chromium', () => {
   it('a word of the trade is asked about where it stands, by keyboard too, and all of them stand on a page that is searched by other names', async () => {
     await s.station('match');
     await s.size(390, 844);
+    await s.unfold();
     const term = await s.find('[data-term=liner]');
     await s.run('arguments[0].focus()', term);
     await term.sendKeys('\uE007');

@@ -1,5 +1,6 @@
 import { memo, useId } from 'react';
-import { ClothDefs, ClothSwatch, clothUrl, PictureView } from '~/components';
+import { ClothDefs, ClothSwatch, clothUrl, PAPER_ON_CLOTH, PictureView } from '~/components';
+import { contrast } from '~/core/base/colour';
 import { boundsOf, regionOf } from '~/core/base/shape';
 import { type Fabric, type Plan, type Project, type Step, type StepFace, viewOf } from '~/core/keep/model';
 import type { PlanPicture as Screen } from '~/core/plan';
@@ -9,6 +10,8 @@ import css from './Board.module.css';
 import { readied } from './readied';
 
 const MOST_SHOWN = 12;
+/** A line of less contrast is not seen from where one stands. WCAG 2.1, 1.4.11: three to one for what is not text. */
+const SEEN = 3;
 
 /** What a step is about, as it lies: shapes as they are drawn, or the picture as far as it is laid, or where the iron goes next. */
 export const StepPicture = memo(function StepPicture({
@@ -110,6 +113,7 @@ function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; s
           const [wide, high] = [b.maxX - b.minX, b.maxY - b.minY];
           const pad = Math.max(wide, high) * 0.06;
           const cloth = clothUrl(prefix, project.fabrics, piece.fabricId);
+          const colour = project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? '#808080';
           const half = shows === 'paper-half-off' || shows === 'carrier-half-off';
           return (
             <svg
@@ -131,9 +135,13 @@ function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; s
                 d={t.outline}
                 fillRule="evenodd"
                 fill={shows === 'paper' ? 'var(--paper-raised)' : cloth}
-                stroke={project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? 'currentColor'}
+                stroke={colour}
                 strokeWidth={pad * 0.35}
               />
+              {contrast(colour, PAPER_ON_CLOTH) < SEEN && (
+                // A pale cloth's line is not seen on paper: it gets a rim of ink.
+                <path d={t.outline} fill="none" stroke="var(--ink-soft)" strokeWidth={pad * 0.1} />
+              )}
               {(shows === 'glue' || shows === 'paper-half-off') && (
                 <path d={t.outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
               )}

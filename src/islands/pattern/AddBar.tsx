@@ -1,4 +1,4 @@
-import { Image, Shapes, Spline, Type } from 'lucide-react';
+import { Image, Lasso, Plus, Shapes, Spline, Type } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, lazily } from '~/components';
 import type { Project } from '~/core/keep/model';
@@ -13,14 +13,17 @@ const DrawingDialog = lazily(
   async () => (await import('./DrawingDialog')).DrawingDialog,
   'dialog',
 );
+const PrintDialog = lazily('a motif of a print', async () => (await import('./PrintDialog')).PrintDialog, 'dialog');
 const ScanDialog = lazily('reading a scan', async () => (await import('./ScanDialog')).ScanDialog, 'dialog');
 
 /** What a word is likely to say where a project was begun with one: what it was called, unless nobody said. */
 const wordMeant = ({ name }: Project): string => (name.startsWith(THING_WORDS.word.name) ? '' : name);
 
-/** The four ways in for a shape. */
+/** The ways in for a shape. */
 export function AddBar({ project }: { project: Project }) {
-  const [open, setOpen] = useState<'word' | 'shape' | 'drawing' | 'scan' | null>(null);
+  const [open, setOpen] = useState<'word' | 'shape' | 'drawing' | 'scan' | 'print' | null>(null);
+  /** Where there is no room for all of them they are behind one. */
+  const [all, setAll] = useState(false);
   const [begun, setBegun] = useState(false);
   const close = (): void => setOpen(null);
   // Whoever began with a word is asked for it at once, and only then.
@@ -31,8 +34,13 @@ export function AddBar({ project }: { project: Project }) {
     setBegun(true);
   }, []);
   return (
-    <div className={css.add} role="group" aria-label="Add">
+    <div className={css.add} role="group" aria-label="Add" data-all={all}>
       <span aria-hidden="true">Add:</span>
+      <span className={css.single}>
+        <Button icon={<Plus size={18} />} aria-expanded={all} onClick={() => setAll(!all)}>
+          Add
+        </Button>
+      </span>
       <Button icon={<Type size={18} />} onClick={() => setOpen('word')}>
         Word
       </Button>
@@ -45,11 +53,15 @@ export function AddBar({ project }: { project: Project }) {
       <Button icon={<Image size={18} />} onClick={() => setOpen('scan')}>
         Scan or photo
       </Button>
+      <Button icon={<Lasso size={18} />} onClick={() => setOpen('print')}>
+        Motif of a print
+      </Button>
       {open === 'word' && (
         <WordDialog project={project} word={null} {...(begun ? { text: wordMeant(project) } : {})} onClose={close} />
       )}
       {open === 'shape' && <ShelfDialog project={project} onClose={close} />}
       {open === 'drawing' && <DrawingDialog project={project} onClose={close} />}
+      {open === 'print' && <PrintDialog project={project} onClose={close} />}
       {open === 'scan' && <ScanDialog project={project} onClose={close} />}
     </div>
   );

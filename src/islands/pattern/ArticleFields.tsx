@@ -15,7 +15,7 @@ export function ArticleFields({ project }: { project: ArticleView }) {
   if (laysArticles && !several) return <HowManyHere view={project} />;
   return (
     <div className={css.fields}>
-      <h2>{several ? article.name || 'This one' : 'What you make'}</h2>
+      {several && <h3>{article.name || 'This one'}</h3>}
       <div className={css.pair}>
         {several && (
           <TextField

@@ -21,7 +21,7 @@ interface Size {
   readonly heightMm: number;
 }
 
-const SHAPES: { readonly [S in GroundShape]: string } = {
+export const GROUND_SHAPES: { readonly [S in GroundShape]: string } = {
   rectangle: 'rectangle',
   oval: 'round or oval',
   arch: 'arched',
@@ -53,9 +53,6 @@ export function GroundFields({ project }: { project: ArticleView }) {
   };
   return (
     <>
-      <div>
-        <h2>The background</h2>
-      </div>
       <Select
         label="Common sizes"
         value={sizeName}
@@ -99,10 +96,10 @@ export function GroundFields({ project }: { project: ArticleView }) {
         <Select
           label="Shape"
           value={shape}
-          options={(Object.keys(SHAPES) as GroundShape[])
+          options={(Object.keys(GROUND_SHAPES) as GroundShape[])
             // A shape of its own comes from a piece, below.
             .filter((value) => value !== 'own' || shape === 'own')
-            .map((value) => ({ value, label: SHAPES[value] }))}
+            .map((value) => ({ value, label: GROUND_SHAPES[value] }))}
           onChange={(v) => editGround((g) => void Object.assign(g, groundOfShape(g, v)))}
         />
       </div>

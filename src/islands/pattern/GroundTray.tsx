@@ -1,24 +1,77 @@
-import { Button, FieldChoice, UNIT_OPTIONS } from '~/components';
+import { Button, FieldChoice, Fold, routeOptions, Select, UNIT_OPTIONS } from '~/components';
+import { formatSize } from '~/core/base/units';
+import { groundShape } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, rememberUnits } from '~/store';
+import { RECIPE_WORDS, ROUTE_WORDS } from '~/words';
 import { dropUnused } from '../cloth/drop-unused';
 import { PieceChips } from '../project/PieceChips';
+import { purposeSays } from '../project/says';
 import { ArticleFields } from './ArticleFields';
 import { CutLimits } from './CutLimits';
-import { GroundFields } from './GroundFields';
+import { GROUND_SHAPES, GroundFields } from './GroundFields';
 import css from './Pattern.module.css';
 import { PurposeFields } from './PurposeFields';
 import { RecipeFields } from './RecipeFields';
 
-/** What the project is for, and its ground; shown while no piece is in hand. */
+/** What is made, in a word or two: how, and how many. */
+function makeSays({ recipe, articles }: ArticleView): string[] {
+  const made = articles.reduce((n, a) => n + a.count, 0);
+  return [RECIPE_WORDS[recipe.id].name, ...(made > 1 ? [`${made} ×`] : [])];
+}
+function groundSays({ ground, fabrics, units }: ArticleView): string[] {
+  const shape = groundShape(ground);
+  return [
+    formatSize(ground.widthMm, ground.heightMm, units),
+    ...(shape === 'rectangle' ? [] : [GROUND_SHAPES[shape]]),
+    fabrics.find((f) => f.id === ground.fabricId)?.name ?? '',
+  ];
+}
+const unitSays = ({ units }: ArticleView): string => UNIT_OPTIONS.find((o) => o.value === units)?.label ?? '';
+
+/** What the project is for, and its ground, in four folds; shown while no piece is in hand. */
 export function GroundTray({ project }: { project: ArticleView }) {
   return (
     <>
-      <PurposeFields project={project} />
-      <RecipeFields project={project} />
-      <ArticleFields project={project} />
-      {project.article.ground && !RECIPE_FACTS[project.recipe.id].laysArticles && <GroundFields project={project} />}
+      <Fold label="What you make" says={makeSays(project)}>
+        <div className={css.folded}>
+          <RecipeFields project={project} />
+          <ArticleFields project={project} />
+        </div>
+      </Fold>
+      <Fold label="What it is for" says={purposeSays(project)}>
+        <div className={css.folded}>
+          <PurposeFields project={project} />
+        </div>
+      </Fold>
+      {project.article.ground && !RECIPE_FACTS[project.recipe.id].laysArticles && (
+        <Fold label="Background" says={groundSays(project)}>
+          <div className={css.folded}>
+            <GroundFields project={project} />
+          </div>
+        </Fold>
+      )}
+      <Fold label="Cutting and lengths" says={[ROUTE_WORDS[project.route].name, unitSays(project)]}>
+        <div className={css.folded}>
+          <Select
+            label="How pieces are cut"
+            value={project.route}
+            options={routeOptions()}
+            onChange={(v) => edit((p) => void (p.route = v))}
+          />
+          <CutLimits project={project} />
+          <FieldChoice
+            label="Lengths in"
+            value={project.units}
+            options={UNIT_OPTIONS}
+            onChange={(v) => {
+              edit((p) => void (p.units = v));
+              rememberUnits(v);
+            }}
+          />
+        </div>
+      </Fold>
       {project.underlay && (
         <div className={css.section}>
           <h3>Image underneath</h3>
@@ -43,16 +96,6 @@ export function GroundTray({ project }: { project: ArticleView }) {
           </div>
         </div>
       )}
-      <CutLimits project={project} />
-      <FieldChoice
-        label="Lengths in"
-        value={project.units}
-        options={UNIT_OPTIONS}
-        onChange={(v) => {
-          edit((p) => void (p.units = v));
-          rememberUnits(v);
-        }}
-      />
       {project.pieces.length > 0 && (
         <div className={css.section}>
           <h3>Pieces, back to front</h3>

@@ -1,4 +1,4 @@
-import { EDGE_OPTIONS, FieldChoice, HAND_OPTIONS, LAUNDERING_OPTIONS, routeOptions, Select } from '~/components';
+import { EDGE_OPTIONS, FieldChoice, HAND_OPTIONS, LAUNDERING_OPTIONS, Select } from '~/components';
 import type { Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { answer } from '../project/answers';
@@ -8,10 +8,7 @@ import css from './Pattern.module.css';
 export function PurposeFields({ project }: { project: Project }) {
   return (
     <>
-      <div>
-        <h2>What is it for?</h2>
-        <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to change it alone.</p>
-      </div>
+      <p className={css.lead}>Web, heat and edge follow from this. Pick a piece in the picture to change it alone.</p>
       <FieldChoice
         label="Washed"
         value={project.open.includes('laundering') ? null : project.intent.laundering}
@@ -29,12 +26,6 @@ export function PurposeFields({ project }: { project: Project }) {
         value={project.intent.edge}
         options={EDGE_OPTIONS}
         onChange={(v) => edit((p) => answer(p, 'edge', v))}
-      />
-      <Select
-        label="How pieces are cut"
-        value={project.route}
-        options={routeOptions()}
-        onChange={(v) => edit((p) => void (p.route = v))}
       />
     </>
   );

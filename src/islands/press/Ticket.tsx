@@ -88,7 +88,9 @@ export function Ticket({
       {t.stop ? <p className={css.notSo}>It cannot be pressed like this.</p> : <Figures ticket={t} project={project} />}
       <div className={css.how}>
         {t.unit !== null && (
-          <h3>{t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `Unit “${unitName(t.unit)}”, as one`}</h3>
+          <h2 className={css.stage}>
+            {t.on === 'sheet' ? `Build “${unitName(t.unit)}”` : `Unit “${unitName(t.unit)}”, as one`}
+          </h2>
         )}
         <dl className={css.facts}>
           <div>

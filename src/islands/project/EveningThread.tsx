@@ -1,7 +1,7 @@
 import type { CSSProperties, KeyboardEvent } from 'react';
 import type { Leg } from '~/core/hands/making';
 import type { Project, Step } from '~/core/keep/model';
-import { legMinutesWords, legTimeWords, legWords } from '~/words';
+import { legMinutesWords, legMoreWords, legWords } from '~/words';
 import css from './EveningThread.module.css';
 
 /** Where one is: a leg, and how far along it, 0 to 1. */
@@ -52,13 +52,7 @@ export function EveningThread({
           data-stop={leg.at === 'iron' && leg.ticketIds.length > 0 && leg.heat === null}
           data-here={here?.leg === i}
         >
-          <button
-            type="button"
-            aria-expanded={i === chosen}
-            aria-controls="leg"
-            aria-label={`${legWords(leg, steps, project.units)}: ${legTimeWords(leg)}`}
-            onClick={() => onChoose(i)}
-          >
+          <button type="button" aria-expanded={i === chosen} aria-controls="leg" onClick={() => onChoose(i)}>
             <span className={css.line} aria-hidden="true">
               {leg.set && <i className={css.set} />}
               {leg.marks.map((m) => (
@@ -76,7 +70,10 @@ export function EveningThread({
               {here?.leg === i && <i className={css.needle} style={{ '--at': percent(here.share) } as CSSProperties} />}
             </span>
             <span className={css.what}>{legWords(leg, steps, project.units)}</span>
-            <span className={css.time}>{legMinutesWords(leg)}</span>
+            <span className={css.time}>
+              {legMinutesWords(leg)}
+              <span className="visually-hidden">{legMoreWords(leg)}</span>
+            </span>
           </button>
         </li>
       ))}

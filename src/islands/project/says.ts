@@ -1,0 +1,19 @@
+import { EDGE_WORDS, HAND_WORDS, LAUNDERING_WORDS } from '~/components';
+import type { Project } from '~/core/keep/model';
+
+/** What may be wanted besides. */
+export const WANTS = [
+  { key: 'trialPlacing', label: 'try places before heating' },
+  { key: 'printLiner', label: 'print shapes on the paper' },
+  { key: 'foil', label: 'press foil on' },
+] as const;
+
+/** What it is for, in a word or two each. */
+export function purposeSays({ intent, wants }: Project): string[] {
+  return [
+    `washed ${LAUNDERING_WORDS[intent.laundering]}`,
+    `${HAND_WORDS[intent.hand]} feel`,
+    EDGE_WORDS[intent.edge],
+    ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
+  ];
+}
