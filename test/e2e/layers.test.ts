@@ -39,7 +39,7 @@ describe('the Layers station', () => {
     expect(
       (await s.driver.findElements(By.css('[aria-label^="Layers of fabric, the background"] li'))).length,
     ).to.be.at.least(3);
-    expect(await s.text('aside')).to.match(/Stiffest place\n\d+ layers of fabric/);
+    expect(await s.text('[data-reason]')).to.match(/^Stiffest place: \d+ layers of fabric/);
   });
 
   it('an underlap of its own changes what is traced, and undo brings it back', async () => {

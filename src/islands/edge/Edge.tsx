@@ -6,8 +6,9 @@ import { differences, takeIn } from '~/core/keep/drawer';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
 import { correctedFor, type Paper, type SheetDocument, sheetsToSvg } from '~/core/print/sheet';
 import { download, edit, useDrawer, useWorkbench } from '~/store';
-import { minutesWords, threadTroubleWords } from '~/words';
+import { minutesWords, threadTroubleWords, upper } from '~/words';
 import { askPlanThread } from '~/workers';
+import { Answer } from '../project/Answer';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { paperOptions } from '../project/papers';
 import { planPdf } from '../project/pdf';
@@ -43,14 +44,10 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
   const marks = useMemo(() => (picture ? landmarksFor(picture, selectedId) : []), [picture, selectedId]);
   const { edge } = plan;
   const piece = project.pieces.find((p) => p.id === selectedId);
-  const stitched = edge.lines.some((l) => l.stitches > 0);
-  const saved = edge.pieceByPieceChanges - edge.threadChanges;
   if (!view || !picture) return null;
   return (
     <div className={css.station}>
-      <section aria-label="How it is stitched">
-        <HowStitched project={project} />
-      </section>
+      <EdgeAnswer project={project} plan={plan} />
       <ArticleStrip project={view} />
       <div className={css.desk}>
         <section className={css.left} aria-label="The stitches">
@@ -71,21 +68,9 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
           {piece && <PieceEdge key={piece.id} project={project} plan={plan} piece={piece} marks={marks} />}
         </section>
         <aside className={css.tray} aria-label="Stitching order">
-          {edge.lines.length === 0 ? (
-            <p className={css.none}>
-              No edge is stitched or painted{project.intent.edge === 'pinked' ? ': it is pinked as it is cut.' : '.'}
-            </p>
-          ) : (
-            <p className={css.sum} data-changes={edge.threadChanges}>
-              <strong>{minutesWords(edge.minutes * 60)}</strong>
-              <span>
-                {stitched && `${changesWords(edge.threadChanges)}`}
-                {stitched && saved > 0 && `, ${saved} fewer than piece by piece`}
-                {stitched && edge.cuts > 0 && `; thread cuts: ${edge.cuts === 1 ? 'once' : `${edge.cuts} times`}`}
-                {stitched ? '. Estimated.' : 'of painting, estimated.'}
-              </span>
-            </p>
-          )}
+          <section aria-label="How it is stitched">
+            <HowStitched project={project} />
+          </section>
           {edge.troubles.length > 0 && (
             <Note>
               {edge.troubles.map((t) => (
@@ -101,6 +86,32 @@ function EdgeDesk({ project, plan }: { project: Project; plan: Plan }) {
       {stitches && <ClothEdges project={project} groups={stitches.groups} />}
       {edge.settings.length > 0 && <MachineCard project={project} plan={plan} />}
     </div>
+  );
+}
+
+/** How long the edges take, and why no longer: threads in a good order. */
+function EdgeAnswer({ project, plan: { edge } }: { project: Project; plan: Plan }) {
+  if (edge.lines.length === 0)
+    return (
+      <Answer
+        says={`No edge is stitched or painted${project.intent.edge === 'pinked' ? ': it is pinked as it is cut.' : '.'}`}
+      />
+    );
+  const stitched = edge.lines.some((l) => l.stitches > 0);
+  const saved = edge.pieceByPieceChanges - edge.threadChanges;
+  return (
+    <Answer
+      says={
+        <span data-changes={edge.threadChanges}>
+          About <strong>{minutesWords(edge.minutes * 60)}</strong> {stitched ? 'of stitching' : 'of painting'}, an
+          estimate.
+        </span>
+      }
+      reason={
+        stitched &&
+        `${upper(changesWords(edge.threadChanges))}${saved > 0 ? `, ${saved} fewer than piece by piece` : ''}${edge.cuts > 0 ? `; thread cuts: ${edge.cuts === 1 ? 'once' : `${edge.cuts} times`}` : ''}.`
+      }
+    />
   );
 }
 

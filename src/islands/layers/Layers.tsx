@@ -4,6 +4,7 @@ import { Button, Empty, FieldChoice } from '~/components';
 import { nth } from '~/core/base/lists';
 import type { ArticleView, Piece, Plan, Project } from '~/core/keep/model';
 import { moveInOrder, orderWith } from '~/core/lay/layer';
+import { costOf } from '~/core/plan';
 import { edit, select, useWorkbench } from '~/store';
 import { pieceCalled, stepWords } from '~/words';
 import { ArticleStrip } from '../project/ArticleStrip';
@@ -14,6 +15,7 @@ import { useOpen } from '../project/useOpen';
 import { BuildUp } from './BuildUp';
 import css from './Layers.module.css';
 import { PieceJoins } from './PieceJoins';
+import { StackAnswer } from './StackAnswer';
 import { StackLegend, StackMapView } from './StackMapView';
 import { LayerStackView } from './StackView';
 import { useBehind } from './useBehind';
@@ -80,6 +82,7 @@ export function Layers() {
   return (
     <div className={css.station}>
       <section className={css.stack} aria-label="The stack">
+        <StackAnswer project={project} picture={mine} onOrder={(order) => edit((p) => reorder(p, order))} />
         <ArticleStrip project={project} />
         <FieldChoice
           label="Show"
@@ -158,13 +161,7 @@ export function Layers() {
           </>
         ) : (
           <>
-            <WholeStack
-              project={project}
-              plan={plan}
-              picture={mine}
-              hiddenGround={behind}
-              onOrder={(order) => edit((p) => reorder(p, order))}
-            />
+            <WholeStack project={project} plan={plan} picture={mine} hiddenGround={behind} />
             <BondOrder whole={whole} project={project} plan={plan} />
           </>
         )}
@@ -232,7 +229,7 @@ function BondOrder({ whole, project, plan }: { whole: Project; project: ArticleV
             </li>
           ))}
       </ol>
-      <SchoolFields project={whole} station="layers" />
+      <SchoolFields project={whole} station="layers" now={costOf(plan)} />
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { Button, LengthField, Note, Term } from '~/components';
 import { areaMm2, regionOf } from '~/core/base/shape';
-import { formatArea, formatLength, formatSize, formatThickness } from '~/core/base/units';
+import { formatArea, formatLength, formatSize } from '~/core/base/units';
 import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/keep/model';
-import { HAND_LIMIT, QUILT_EDGE_MM, quiltSizes } from '~/core/lay/layer';
+import { QUILT_EDGE_MM, quiltSizes } from '~/core/lay/layer';
 import { makeBy, RECIPE_FACTS } from '~/core/lay/recipe';
 import type { ArticlePicture } from '~/core/plan';
 import { edit } from '~/store';
@@ -10,32 +10,22 @@ import { listedWords, spell, term, upper } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import css from './Layers.module.css';
 
-/** An estimate to two figures: more would be a claim. */
-const roughly = (n: number): string => String(Number(n.toPrecision(2)));
-
-/** What concerns the stack as a whole: underlaps, an order of ours, units, the thickest place, wadding and backing. */
+/** What concerns the stack as a whole: underlaps, units, wadding and backing. */
 export function WholeStack({
   project,
   plan,
   picture,
   hiddenGround,
-  onOrder,
 }: {
   project: ArticleView;
   plan: Plan;
   picture: ArticlePicture;
   /** The ground that could be cut away, path data. */
   hiddenGround: string;
-  onOrder: (order: readonly string[]) => void;
 }) {
   const { intent } = project;
   const u = project.units;
-  const { stack } = picture;
-  const pile = stack.highest && stack.stacks[stack.highest.stack];
-  // How a piece and its other side lie is the recipe's: only the order of the others can differ.
   const others = new Set(project.pieces.flatMap((p) => (p.part ? [p.id] : [])));
-  const mineOnly = (ids: readonly string[]): string => ids.filter((id) => !others.has(id)).join(' ');
-  const differs = mineOnly(picture.suggested) !== mineOnly(project.order);
   const inUnit = new Set(project.pieces.filter((p) => p.unit !== null).map((p) => p.id));
   const offered = picture.units.filter((ids) => ids.every((id) => !inUnit.has(id) && !others.has(id)));
   // Only stitches hold a picture whose ground is cut away, and only a soft hand asks for it.
@@ -55,20 +45,6 @@ export function WholeStack({
       </div>
       <JoinFields project={project} />
       <StackSettings project={project} />
-      {pile && (
-        <div>
-          <h3>Stiffest place</h3>
-          <p className={pile.stiffness > HAND_LIMIT[intent.hand].value ? css.stop : css.lead}>
-            {pile.cloths} {pile.cloths === 1 ? 'layer' : 'layers'} of fabric, {pile.webs} of web,{' '}
-            {formatThickness(pile.thicknessMm, u)} thick.{' '}
-            {pile.stiffness > HAND_LIMIT[intent.hand].value
-              ? `Stiffer than the ${intent.hand} feel you chose`
-              : `Within the ${intent.hand} feel you chose`}{' '}
-            (estimated: about {roughly(pile.stiffness)} times as stiff as{' '}
-            {project.article.ground ? 'the bare background' : 'its lowest fabric alone'}).
-          </p>
-        </div>
-      )}
       {behind > 0 && (
         <div>
           <h3>Behind the picture</h3>
@@ -78,15 +54,6 @@ export function WholeStack({
           </p>
         </div>
       )}
-      <div>
-        <h3>Our order</h3>
-        <p className={css.lead}>
-          {differs
-            ? 'We would put larger pieces further back, and what is inside another on top of it.'
-            : 'Your order is the one we would choose.'}
-        </p>
-        {differs && <Button onClick={() => onOrder(picture.suggested)}>Use our order</Button>}
-      </div>
       <Units project={project} plan={plan} offered={offered} others={others} />
     </>
   );

@@ -1,18 +1,33 @@
 import { Archive, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Empty } from '~/components';
+import { formatLength } from '~/core/base/units';
 import { differences } from '~/core/keep/drawer';
+import type { WebUse } from '~/core/keep/model';
 import { useDrawer } from '~/store';
+import { counted, listedWords } from '~/words';
+import { Answer } from '../project/Answer';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { ChangedChoices } from './Changed';
 import { CompareDialog } from './CompareDialog';
 import { FromDrawerDialog } from './FromDrawerDialog';
-import { byWeb, groupChoices, isDoubtful } from './groups';
+import { byWeb, type Group, groupChoices, isDoubtful } from './groups';
 import css from './Match.module.css';
 import { NewWebDialog } from './NewWebDialog';
 import { Purpose } from './Purpose';
 import { WebGroupOf } from './WebGroupOf';
+
+/** How sure it is, and what is to be looked at. */
+function sureSays(groups: readonly Group[]): string {
+  const doubtful = groups.filter(isDoubtful).length;
+  if (doubtful > 0)
+    return `${counted(doubtful, 'fabric')} to look at: ${doubtful === 1 ? 'it stands' : 'the first stands'} open.`;
+  const fair = groups.filter((g) => !g.overruled && g.choice.confidence.level !== 'sure').length;
+  return fair === 0
+    ? 'All of them are sure.'
+    : `${groups.length - fair} are sure, ${fair} fairly sure. Open a fabric for its reasons.`;
+}
 
 /** Which web for which fabric, and why. */
 export function Match() {
@@ -31,11 +46,22 @@ export function Match() {
   }
   const webs = new Map(project.webs.map((w) => [w.id, w]));
   const groups = groupChoices(project, plan);
+  const rollOf = (use: WebUse): string =>
+    `${formatLength(use.lengthMm, project.units)} of ${webs.get(use.webId)?.name ?? 'a web that is gone'}`;
   // The first that hands should look at stands open.
   const doubt = groups.find(isDoubtful) ?? null;
   const changed = drawer ? differences(project, drawer).filter((d) => d.state === 'changed').length : 0;
   return (
     <div className={css.station}>
+      <Answer
+        says={
+          <>
+            <strong>{counted(plan.webUse.length, 'web')}</strong> for {counted(groups.length, 'fabric')}
+            {plan.webUse.length > 0 && `: ${listedWords(plan.webUse.map(rollOf))}`}.
+          </>
+        }
+        reason={sureSays(groups)}
+      />
       <ChangedChoices project={project} plan={plan} />
       {byWeb(groups).map(({ webId, groups: mine }) => (
         <WebGroupOf

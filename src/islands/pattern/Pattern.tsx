@@ -8,6 +8,7 @@ import type { ArticleView, Piece } from '~/core/keep/model';
 import { edit, select, selectAll } from '~/store';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { keyOf } from '../project/keys';
+import { pictureSays } from '../project/says';
 import { useOpen } from '../project/useOpen';
 import { useSingleKeys } from '../project/useSingleKeys';
 import { AddBar } from './AddBar';
@@ -73,6 +74,9 @@ export function Pattern() {
           </Button>
         </ArticleStrip>
         <AddBar project={project} />
+        <p className={css.inOneLine} data-answer>
+          {pictureSays(project)}
+        </p>
         <div
           className={css.cloth}
           data-tape={tape}

@@ -8,6 +8,7 @@ import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { costOf } from '~/core/plan';
 import { counted, minutesWords, partsWords, spanS, ticketCalled } from '~/words';
+import { Answer } from '../project/Answer';
 import { EveningThread } from '../project/EveningThread';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
@@ -62,7 +63,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const board = atBoard(making.steps);
   return (
     <div className={css.station}>
-      <Answer
+      <EveningAnswer
         project={project}
         plan={plan}
         board={board}
@@ -125,7 +126,7 @@ function batchOf(project: Project, board: readonly Step[]): number | null {
 }
 
 /** How long it takes, what leaves the least room, and the way to make sure: read before anything is opened. */
-function Answer({
+function EveningAnswer({
   project,
   plan,
   board,
@@ -152,34 +153,33 @@ function Answer({
   if (plan.press.length === 0) return null;
   const stops = plan.press.filter((t) => t.stop !== null).length;
   return (
-    <div className={css.answer}>
-      <p className={css.schedule} data-total={Math.round(handsS + waitS)}>
-        About <strong>{minutesWords(handsS + waitS)}</strong> at the board, {counted(making.settings, 'iron setting')}:{' '}
-        {minutesWords(handsS)} pressing, peeling and placing, {minutesWords(waitS)} waiting
-        {pace.size > 0 ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
-      </p>
-      <p className={css.reason} data-reason>
-        {stops > 0 && (
-          <strong className={css.notSo}>{counted(stops, 'press', 'presses')} cannot be done like this. </strong>
-        )}
-        {tightest && (
-          <>
-            The least room has {ticketCalled(project, plan, tightest)}: bonded and unharmed from{' '}
-            {spanS(tightest.dwell.minS, tightest.dwell.maxS)}.{' '}
-          </>
-        )}
-        The figures are estimates: press a scrap first, and believe the scrap.
-      </p>
-      <div className={css.row}>
-        {tightest && (
-          <Button look="go" icon={<Scissors size={20} />} onClick={onScrap}>
-            Try a scrap
-          </Button>
-        )}
-        <Button icon={<Printer size={20} />} onClick={() => window.print()}>
-          Print tickets
+    <Answer
+      says={
+        <span data-total={Math.round(handsS + waitS)}>
+          About <strong>{minutesWords(handsS + waitS)}</strong> at the board, {counted(making.settings, 'iron setting')}
+          : {minutesWords(handsS)} pressing, peeling and placing, {minutesWords(waitS)} waiting
+          {pace.size > 0 ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
+        </span>
+      }
+      reason={
+        <>
+          {stops > 0 && (
+            <strong className={css.notSo}>{counted(stops, 'press', 'presses')} cannot be done like this. </strong>
+          )}
+          {tightest &&
+            `The least room has ${ticketCalled(project, plan, tightest)}: bonded and unharmed from ${spanS(tightest.dwell.minS, tightest.dwell.maxS)}. `}
+          The figures are estimates: press a scrap first, and believe the scrap.
+        </>
+      }
+    >
+      {tightest && (
+        <Button look="go" icon={<Scissors size={20} />} onClick={onScrap}>
+          Try a scrap
         </Button>
-      </div>
-    </div>
+      )}
+      <Button icon={<Printer size={20} />} onClick={() => window.print()}>
+        Print tickets
+      </Button>
+    </Answer>
   );
 }

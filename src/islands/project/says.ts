@@ -1,5 +1,7 @@
 import { EDGE_WORDS, HAND_WORDS, LAUNDERING_WORDS } from '~/components';
-import type { Project } from '~/core/keep/model';
+import { formatSize } from '~/core/base/units';
+import type { ArticleView, Project } from '~/core/keep/model';
+import { counted } from '~/words';
 
 /** What may be wanted besides. */
 export const WANTS = [
@@ -17,3 +19,11 @@ export function purposeSays({ intent, wants }: Project): string[] {
     ...WANTS.filter(({ key }) => wants[key]).map(({ label }) => label),
   ];
 }
+
+/** The picture in one line: its size, its pieces, what it is for. */
+export const pictureSays = (view: ArticleView): string =>
+  [
+    ...(view.article.ground ? [formatSize(view.ground.widthMm, view.ground.heightMm, view.units)] : []),
+    counted(view.pieces.length, 'piece'),
+    ...purposeSays(view),
+  ].join(' · ');

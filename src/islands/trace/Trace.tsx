@@ -5,8 +5,10 @@ import { paperOfPlace } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
+import { costOf } from '~/core/plan';
 import type { Paper } from '~/core/print/sheet';
 import { counted, facingWords, waysSaid } from '~/words';
+import { Answer } from '../project/Answer';
 import { planPdf } from '../project/pdf';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
@@ -80,12 +82,15 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         aria-label={view === 'sheets' ? 'Tracing sheets' : view === 'mats' ? 'Mats' : 'Layout'}
       >
         {view === 'sheets' && doc && (
-          <div className={css.answer}>
-            <p className={css.counts} data-answer>
-              <strong>{counted(doc.pages.length, 'sheet')}</strong> to trace
-              {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}. {waysSaid(plan.tracings)}
-            </p>
-            {why && <p data-reason>{facingWords(why)}</p>}
+          <Answer
+            says={
+              <>
+                <strong>{counted(doc.pages.length, 'sheet')}</strong> to trace
+                {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}. {waysSaid(plan.tracings)}
+              </>
+            }
+            reason={why && facingWords(why)}
+          >
             <Button
               look="go"
               icon={<FileDown size={20} />}
@@ -96,7 +101,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             >
               {pdf.busy === 'Tracing sheets' ? 'Drawing …' : 'Save all as PDF'}
             </Button>
-          </div>
+          </Answer>
         )}
         <ViewBar
           project={project}
@@ -131,7 +136,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             busy={pdf.busy !== null}
           />
         )}
-        <SchoolFields project={project} station="trace" />
+        <SchoolFields project={project} station="trace" now={costOf(plan)} />
       </section>
       <Tray
         project={project}

@@ -1,0 +1,30 @@
+import type { ReactNode } from 'react';
+import css from './Answer.module.css';
+
+/** What a station answers, why, and what is done about it: read before anything is opened, on the first screen. */
+export const Answer = ({
+  says,
+  reason,
+  children,
+}: {
+  says: ReactNode;
+  reason?: ReactNode;
+  /** What is done about it: a button or two. */
+  children?: ReactNode;
+}) => (
+  <div className={css.answer}>
+    <p className={css.says} data-answer>
+      {says}
+    </p>
+    {reason && (
+      <p className={css.reason} data-reason>
+        {reason}
+      </p>
+    )}
+    {children && (
+      <div className={css.acts} data-act>
+        {children}
+      </div>
+    )}
+  </div>
+);
