@@ -10,7 +10,7 @@ const FIRST: { readonly [station: string]: readonly string[] } = {
   trace: ['[data-answer]', '[data-reason]', '[data-act] button'],
   press: ['[data-answer]', '[data-reason]', '[data-act] button', '[data-evening] button'],
   edge: ['[data-answer]', '[data-reason]', '[aria-label="The stitches"] button'],
-  gather: ['[data-cost]', '[data-need]'],
+  gather: ['[data-answer]', '[data-need]', '[data-need] label'],
   board: ['main', '[data-go]'],
 };
 /** At most so many screens, for stations that used to be many. */

@@ -4,7 +4,7 @@ import { countedOn, type Swap } from '~/core/cut/gather';
 import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
-import { listedWords } from '~/words';
+import { listedWords, sumWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -73,6 +73,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
     (n) => n.buy !== null || n.troubles.some((t) => t.code === 'no-room' || t.code === 'none-sold'),
   );
   const here = known.filter((n) => !toBuy.includes(n));
+  const { total } = sumWords(gather);
   const left = toBuy.filter((n) => !project.gathering.ticked.includes(n.key)).length;
   return (
     <div className={css.station} data-gathering={share !== null} aria-busy={share !== null}>
@@ -82,8 +83,10 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
           <header className={css.head}>
             <h2>{toBuy.length === 0 ? 'You have everything' : 'To buy'}</h2>
             {toBuy.length > 0 && (
-              <p className={css.small}>
-                {left === 0 ? 'Everything is in the basket.' : `${left} of ${toBuy.length} still to find.`}
+              <p className={css.small} data-answer>
+                {left === 0 ? 'Everything is in the basket' : `${left} of ${toBuy.length} still to find`}
+                {total !== null && `, ${total}${gather.unpriced > 0 ? ' so far as prices are known' : ''}`}
+                {here.length > 0 && `. ${here.length === 1 ? 'One thing is' : `${here.length} things are`} here`}.
               </p>
             )}
             <div className={css.busy}>{busy}</div>
