@@ -22,8 +22,10 @@ export interface PictureProps {
   onKey?: (event: KeyboardEvent) => void;
   onPieceDown?: (event: PointerEvent<SVGGElement>, id: string) => void;
   svgRef?: React.Ref<SVGSVGElement>;
-  /** What lies on the ground beneath every piece. */
+  /** What lies on the ground beneath every piece; also patterns that pieces wear. */
   beneath?: ReactNode;
+  /** What pieces wear over their cloth: a fill each. */
+  worn?: ReadonlyMap<string, string>;
   title: string;
 }
 
@@ -41,6 +43,7 @@ interface ShapeProps {
   onDown: ((event: PointerEvent<SVGGElement>, id: string) => void) | undefined;
   onPick: ((id: string, add: boolean) => void) | undefined;
   hidden?: boolean;
+  worn?: string | undefined;
 }
 
 /** One piece of cut cloth where it lies: its shadow, its cloth, its raw edge, and on demand its number and grain. */
@@ -79,6 +82,7 @@ export const PieceShape = memo(function PieceShape(p: ShapeProps) {
       />
       <g transform={place}>
         <path d={outline} fill={p.fill} fillRule="evenodd" opacity={p.flipped ? 0.62 : 1} />
+        {p.worn !== undefined && <path d={outline} fill={p.worn} fillRule="evenodd" data-worn="true" />}
         <path className={css.edge} d={outline} stroke={shade(p.colour, -0.35)} strokeWidth="0.9" />
         <DrawnMarks marks={finishedMarks(piece)} ink={readableOn(p.colour)} />
         {p.selected && (
@@ -202,6 +206,7 @@ export function PictureView({
   onPieceDown,
   svgRef,
   beneath,
+  worn,
   title,
 }: PictureProps) {
   const prefix = useId();
@@ -253,6 +258,7 @@ export function PictureView({
               spot={spots[id]}
               selected={picked.has(id)}
               hidden={lifted?.has(id) ?? false}
+              worn={worn?.get(id)}
               flipped={flipped}
               numbers={numbers}
               grain={grain}

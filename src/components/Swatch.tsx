@@ -30,25 +30,37 @@ export function ClothSwatch({
   );
 }
 
-/** A web drawn as hatch: the denser, the heavier. Films are drawn in lines, open webs as a net, grids as dots. */
+/** The hatch of a web: the denser, the heavier. Films are lines, open webs a net, grids and powder dots. @param scale user units for a pixel @param rim drawn beneath it, so that it is seen on every colour */
+export function WebHatch({ id, web, scale = 1, rim }: { id: string; web: Web; scale?: number; rim?: string }) {
+  // The gap between lines falls with the mass: 20 g/m² stand about 6 px apart, 45 g/m² under 3.
+  const gap = Math.max(2.2, Math.min(9, 124 / web.massGsm)) * scale;
+  const dotted = web.form === 'grid' || web.form === 'powder';
+  const lines = web.form === 'open' ? `M0 0V${gap}M0 0H${gap}` : `M0 0V${gap}`;
+  const dot = Math.min(1.3 * scale, gap * 0.28);
+  return (
+    <pattern id={id} width={gap} height={gap} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      {rim !== undefined &&
+        (dotted ? (
+          <circle cx={gap / 2} cy={gap / 2} r={dot * 1.6} fill={rim} />
+        ) : (
+          <path d={lines} stroke={rim} strokeWidth={2.2 * scale} />
+        ))}
+      {dotted ? (
+        <circle cx={gap / 2} cy={gap / 2} r={dot} fill="currentColor" />
+      ) : (
+        <path d={lines} stroke="currentColor" strokeWidth={scale} />
+      )}
+    </pattern>
+  );
+}
+
+/** A web drawn as its hatch. */
 export function WebSwatch({ web, width = 72, height = 40 }: { web: Web; width?: number; height?: number }) {
   const id = useId();
-  // The gap between lines falls with the mass: 20 g/m² stand about 6 px apart, 45 g/m² under 3.
-  const gap = Math.max(2.2, Math.min(9, 124 / web.massGsm));
   return (
     <svg className={css.hatch} width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
       <defs>
-        <pattern id={id} width={gap} height={gap} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          {web.form === 'grid' || web.form === 'powder' ? (
-            <circle cx={gap / 2} cy={gap / 2} r={Math.min(1.3, gap * 0.28)} fill="currentColor" />
-          ) : (
-            <path
-              d={web.form === 'open' ? `M0 0V${gap}M0 0H${gap}` : `M0 0V${gap}`}
-              stroke="currentColor"
-              strokeWidth="1"
-            />
-          )}
-        </pattern>
+        <WebHatch id={id} web={web} />
       </defs>
       <rect
         x="0.75"

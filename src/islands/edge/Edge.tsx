@@ -8,7 +8,7 @@ import { correctedFor, type Paper, type SheetDocument, sheetsToSvg } from '~/cor
 import { download, edit, useDrawer, useWorkbench } from '~/store';
 import { minutesWords, threadTroubleWords, upper } from '~/words';
 import { askPlanThread } from '~/workers';
-import { Answer } from '../project/Answer';
+import { Answer, AnswerComing } from '../project/Answer';
 import { ArticleStrip } from '../project/ArticleStrip';
 import { paperOptions } from '../project/papers';
 import { planPdf } from '../project/pdf';
@@ -27,13 +27,14 @@ const LIMIT_MS = 30_000;
 /** How it is finished: which edge for what, every stitch of it, in which order, with which thread. */
 export function EdgeStation() {
   const { project, plan } = useOpen();
-  if (!project || !plan) return null;
+  if (!project) return null;
   if (project.pieces.length === 0)
     return (
       <Empty title="Nothing to finish yet">
         <p>Once there are pieces on the background, their edges are stitched here, stitch by stitch.</p>
       </Empty>
     );
+  if (!plan) return <AnswerComing project={project} />;
   return <EdgeDesk project={project} plan={plan} />;
 }
 

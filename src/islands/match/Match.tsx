@@ -6,7 +6,7 @@ import { differences } from '~/core/keep/drawer';
 import type { WebUse } from '~/core/keep/model';
 import { useDrawer } from '~/store';
 import { counted, listedWords } from '~/words';
-import { Answer } from '../project/Answer';
+import { Answer, AnswerComing } from '../project/Answer';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
 import { ChangedChoices } from './Changed';
@@ -17,6 +17,7 @@ import css from './Match.module.css';
 import { NewWebDialog } from './NewWebDialog';
 import { Purpose } from './Purpose';
 import { WebGroupOf } from './WebGroupOf';
+import { WebPicture } from './WebPicture';
 
 /** How sure it is, and what is to be looked at. */
 function sureSays(groups: readonly Group[]): string {
@@ -31,12 +32,12 @@ function sureSays(groups: readonly Group[]): string {
 
 /** Which web for which fabric, and why. */
 export function Match() {
-  const { project, plan } = useOpen();
+  const { project, view, plan, selectedId } = useOpen();
   const drawer = useDrawer();
   const [fromDrawer, setFromDrawer] = useState(false);
   const [fresh, setFresh] = useState(false);
   const [compare, setCompare] = useState<{ pieceId: string; a: string; b: string } | null>(null);
-  if (!project || !plan) return null;
+  if (!project) return null;
   if (project.pieces.length === 0) {
     return (
       <Empty title="Nothing to match yet">
@@ -44,6 +45,7 @@ export function Match() {
       </Empty>
     );
   }
+  if (!plan) return <AnswerComing project={project} />;
   const webs = new Map(project.webs.map((w) => [w.id, w]));
   const groups = groupChoices(project, plan);
   const rollOf = (use: WebUse): string =>
@@ -63,20 +65,25 @@ export function Match() {
         reason={sureSays(groups)}
       />
       <ChangedChoices project={project} plan={plan} />
-      {byWeb(groups).map(({ webId, groups: mine }) => (
-        <WebGroupOf
-          key={webId ?? 'none'}
-          project={project}
-          web={webId === null ? undefined : webs.get(webId)}
-          use={plan.webUse.find((u) => u.webId === webId)}
-          groups={mine}
-          doubt={doubt}
-          onCompare={(group, other) => {
-            const pieceId = group.pieceIds[0];
-            if (pieceId && group.webId && other) setCompare({ pieceId, a: group.webId, b: other });
-          }}
-        />
-      ))}
+      <div className={css.desk}>
+        {view && <WebPicture view={view} plan={plan} onCompare={(pieceId, a, b) => setCompare({ pieceId, a, b })} />}
+        <div>
+          {byWeb(groups).map(({ webId, groups: mine }) => (
+            <WebGroupOf
+              key={webId ?? 'none'}
+              project={project}
+              web={webId === null ? undefined : webs.get(webId)}
+              use={plan.webUse.find((u) => u.webId === webId)}
+              groups={mine}
+              isOpen={(g) => g === doubt || (selectedId !== null && g.pieceIds.includes(selectedId))}
+              onCompare={(group, other) => {
+                const pieceId = group.pieceIds[0];
+                if (pieceId && group.webId && other) setCompare({ pieceId, a: group.webId, b: other });
+              }}
+            />
+          ))}
+        </div>
+      </div>
       <div className={css.row}>
         <Button icon={<Plus size={20} />} onClick={() => setFresh(true)}>
           New web

@@ -12,7 +12,7 @@ export function WebGroupOf({
   web,
   use,
   groups,
-  doubt,
+  isOpen,
   onCompare,
 }: {
   project: Project;
@@ -20,8 +20,8 @@ export function WebGroupOf({
   web: Web | undefined;
   use: WebUse | undefined;
   groups: readonly Group[];
-  /** The cloth that hands should look at. */
-  doubt: Group | null;
+  /** Whether a cloth stands open. */
+  isOpen: (group: Group) => boolean;
   onCompare: (group: Group, otherWebId: string | null) => void;
 }) {
   const reason = groups.find((g) => !g.overruled)?.choice.reasons[0];
@@ -46,7 +46,7 @@ export function WebGroupOf({
           project={project}
           group={group}
           web={web}
-          open={group === doubt}
+          open={isOpen(group)}
           onCompare={(other) => onCompare(group, other)}
         />
       ))}

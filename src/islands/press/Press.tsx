@@ -8,7 +8,7 @@ import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { costOf } from '~/core/plan';
 import { counted, minutesWords, partsWords, spanS, ticketCalled } from '~/words';
-import { Answer } from '../project/Answer';
+import { Answer, AnswerComing } from '../project/Answer';
 import { EveningThread } from '../project/EveningThread';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
@@ -25,7 +25,8 @@ const atBoard = (steps: readonly Step[]): readonly Step[] =>
 /** The evening as one thread: what hands do where, the iron's heats, what is waited for; and of each press its ticket, to be read from where you stand. */
 export function PressStation() {
   const { project, plan } = useOpen();
-  return project && plan ? <Evening project={project} plan={plan} /> : null;
+  if (!project) return null;
+  return plan ? <Evening project={project} plan={plan} /> : <AnswerComing project={project} />;
 }
 
 /** All tickets are there while the page is printed, and only then. */

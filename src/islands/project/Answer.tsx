@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import type { Project } from '~/core/keep/model';
+import { counted } from '~/words';
 import css from './Answer.module.css';
 
 /** What a station answers, why, and what is done about it: read before anything is opened, on the first screen. */
@@ -26,5 +28,18 @@ export const Answer = ({
         {children}
       </div>
     )}
+  </div>
+);
+
+/** Where the answer will stand, while it is worked out: what is known of the project meanwhile. */
+export const AnswerComing = ({ project }: { project: Pick<Project, 'pieces'> }) => (
+  <div className={css.coming}>
+    <p role="status">
+      Working it out for {counted(project.pieces.length, 'piece')} of{' '}
+      {counted(new Set(project.pieces.map((p) => p.fabricId)).size, 'fabric')} …
+    </p>
+    <i />
+    <i />
+    <i />
   </div>
 );

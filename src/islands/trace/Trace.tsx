@@ -8,7 +8,7 @@ import { ROUTE_FACTS } from '~/core/lay/facing';
 import { costOf } from '~/core/plan';
 import type { Paper } from '~/core/print/sheet';
 import { counted, facingWords, waysSaid } from '~/words';
-import { Answer } from '../project/Answer';
+import { Answer, AnswerComing } from '../project/Answer';
 import { planPdf } from '../project/pdf';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
@@ -31,7 +31,7 @@ const CheckDialog = lazily('checking a sheet', async () => (await import('./Chec
 /** The sheets as they will be drawn, at true size on paper. */
 export function Trace() {
   const { project, plan } = useOpen();
-  if (!project || !plan) return null;
+  if (!project) return null;
   if (project.pieces.length === 0) {
     return (
       <Empty title="Nothing to trace yet">
@@ -39,6 +39,7 @@ export function Trace() {
       </Empty>
     );
   }
+  if (!plan) return <AnswerComing project={project} />;
   return <TraceDesk project={project} plan={plan} />;
 }
 
