@@ -455,6 +455,18 @@ function savedWithPage(own: Open): () => void {
   };
 }
 
+/** Which stations were looked at and decided at before, as the browser keeps it. @param closed whether the project was closed meanwhile */
+function knowStations(id: string, closed: () => boolean): void {
+  void attempt(() => stationsLookedAt(id)).then((kept) => {
+    if (!closed() && kept.ok)
+      set({ looked: STATIONS.filter((s) => kept.value.includes(s) || get().looked.includes(s)) });
+  });
+  void attempt(() => stationsDecided(id)).then((kept) => {
+    if (!closed() && kept.ok)
+      set({ decided: STATIONS.filter((s) => kept.value.includes(s) || get().decided.includes(s)) });
+  });
+}
+
 /**
  * Opens a project in this tab and keeps it: plans and saves after every edit, and takes in what another tab writes.
  * @returns a function that closes it again
@@ -475,13 +487,7 @@ export function openProject(id: string): () => void {
     seat: null,
   };
   setUnrecorded({ open: own });
-  void attempt(() => stationsLookedAt(id)).then((kept) => {
-    if (!closed && kept.ok) set({ looked: STATIONS.filter((s) => kept.value.includes(s) || get().looked.includes(s)) });
-  });
-  void attempt(() => stationsDecided(id)).then((kept) => {
-    if (!closed && kept.ok)
-      set({ decided: STATIONS.filter((s) => kept.value.includes(s) || get().decided.includes(s)) });
-  });
+  knowStations(id, () => closed);
 
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;

@@ -14,7 +14,10 @@ const NAMED_KINDS = 2;
 export function legWords(leg: Leg, steps: readonly Step[], units: Project['units']): string {
   if (leg.at === 'iron' && leg.heat) {
     const degrees = heat(leg.heat.soleplateC, units);
-    return leg.heat.dial ? `${upper(dialWords(leg.heat.dial))}, ${degrees}` : upper(degrees);
+    if (!leg.heat.dial) return upper(degrees);
+    const mark = dialWords(leg.heat.dial);
+    // A bare number could be anything.
+    return `${/^\d/.test(mark) ? `Dial ${mark}` : upper(mark)}, ${degrees}`;
   }
   if (leg.at === 'iron' && leg.ticketIds.length > 0) return 'Cannot be pressed';
   const mine = new Set(leg.stepIds);

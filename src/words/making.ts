@@ -171,12 +171,18 @@ export function stitchSizeWords(
   return by === 'machine' ? `width ${between(widthMm, dialled)}, ${long}` : `${between(widthMm, ruled)} deep, ${long}`;
 }
 
+/** Several shapes lie under one press where fewer presses than shapes are planned. */
+const together = ({ step, project }: About): string =>
+  step.setDowns < step.pieceIds.length
+    ? ` Lay them close: several fit under the ${lookup(project).iron.kind === 'heat-press' ? 'press' : 'iron'} at once.`
+    : '';
+
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
   'wash-first': (d, a) =>
     `Wash and dry ${fabrics(a, d.fabricIds)}, as the label allows. What is washed later shrinks later.`,
   'press-smooth': (d, a) =>
-    `Press ${fabrics(a, d.fabricIds)} smooth. Go on while they are still warm.${d.limits.length === 0 ? '' : ` No hotter: ${listedWords(d.limits.map((l) => `${fabricName(a, l.fabricId)} ${heat(l.maxC, a.project.units)}`))}.`}`,
+    `Press ${fabrics(a, d.fabricIds)} smooth. Go on while ${one(d.fabricIds.length, 'it is', 'they are')} still warm.${d.limits.length === 0 ? '' : ` No hotter: ${listedWords(d.limits.map((l) => `${fabricName(a, l.fabricId)} ${heat(l.maxC, a.project.units)}`))}.`}`,
   'press-ground': (d, a) =>
     `Press the background smooth.${d.maxC === null ? '' : ` No hotter than ${heat(d.maxC, a.project.units)}.`}`,
   'cut-templates': (_, a) => `Cut out the templates of ${a.pieces}, exactly on the line.`,
@@ -245,7 +251,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
-      : `Place the web of ${a.pieces} glue side down on ${d.rightSide ? 'the right side (front) of ' : d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}. Fuse it.${setting(a)}${still(a)}`,
+      : `Place the web of ${a.pieces} glue side down on ${d.rightSide ? 'the right side (front) of ' : d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}.${together(a)} Fuse it.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
     `Place patch ${d.patch} glue side down on ${d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}, ${d.flush ? `edge on edge, a ${term('pressing-sheet')} above and below` : 'clear of its edges'}. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
   'take-first-liner-off': (_, a) => `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,

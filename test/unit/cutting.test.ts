@@ -1,6 +1,10 @@
 // What is cut, told as hands need it: counters, parts that belong together, windows whose middle is kept, joins of strips, and how what was bonded is cut again.
 import { expect } from 'chai';
+import { regionOf } from '~/core/base/shape';
+import { evenSole } from '~/core/choose/press';
+import { setDownsFor, setDownsTogether } from '~/core/hands/making';
 import {
+  type Iron,
   newArticle,
   newGround,
   newPiece,
@@ -15,7 +19,7 @@ import { planProject } from '~/core/plan';
 import { DEMO_IRONS, DEMO_WEBS } from '~/demo/drawer';
 import { feltTags } from '~/demo/felt-tags';
 import { stepWords } from '~/words';
-import { cotton, web } from './helpers';
+import { cotton, iron, web } from './helpers';
 
 const RING = 'M0 0H80V80H0ZM25 25H55V55H25Z';
 const LETTER_I = 'M0 0H20V20H0ZM0 30H20V90H0Z';
@@ -106,5 +110,42 @@ describe('what is cut', () => {
     );
     const square = sided('cloth-and-foil', SQUARE);
     expect(said(square, stepsOf(square, 'trim-on-line')[0]!)).to.include('to 6 × 6 cm');
+  });
+});
+
+describe('several shapes under one press', () => {
+  const box = (w: number, h: number) => regionOf(`M0 0H${w}V${h}H0Z`);
+  const plate = (widthMm: number, lengthMm: number): Iron =>
+    iron({ id: 'plate', kind: 'heat-press', soleplate: { widthMm, lengthMm } });
+  const wanted = (shapes: readonly (readonly [w: number, h: number, copies: number])[], on: Iron) =>
+    setDownsTogether(
+      shapes.map(([w, h, copies]) => ({
+        region: box(w, h),
+        copies,
+        alone: setDownsFor(box(w, h), box(w, h), copies, on, 12),
+      })),
+      on,
+      12,
+    );
+  it('what fits side by side is pressed in one go; what is larger than the plate by itself', () => {
+    const { widthMm, lengthMm } = evenSole(plate(300, 400));
+    // By hand: two rows of three of 80 mm with 12 mm between are 264 × 172 mm.
+    expect(widthMm).to.be.above(264);
+    expect(lengthMm).to.be.above(172);
+    const letters = Array.from({ length: 6 }, () => [80, 80, 1] as const);
+    expect(wanted(letters, plate(300, 400))).to.deep.equal({ loads: 1, setDowns: 1 });
+    // One at a time each on a sole that holds no second.
+    expect(wanted(letters, plate(100, 100)).setDowns).to.equal(6);
+    const large = setDownsFor(box(700, 60), box(700, 60), 1, plate(300, 400), 12).setDowns;
+    expect(large).to.be.above(1);
+    expect(wanted([...letters, [700, 60, 1]], plate(300, 400)).setDowns).to.equal(1 + large);
+  });
+  it('never takes more set-downs than each by itself', () => {
+    for (const copies of [1, 2, 7, 24])
+      for (const side of [20, 45, 90, 160]) {
+        const on = plate(120, 200);
+        const alone = setDownsFor(box(side, side), box(side, side), copies, on, 12).setDowns;
+        expect(wanted([[side, side, copies]], on).setDowns, `${copies} of ${side}`).to.be.at.most(alone);
+      }
   });
 });

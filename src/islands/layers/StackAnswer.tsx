@@ -34,7 +34,7 @@ export function StackAnswer({
         <>
           <strong>{counted(project.order.length, 'piece')}</strong>, back to front.{' '}
           {differs
-            ? 'We would put larger pieces further back, and what is inside another on top of it.'
+            ? 'We would put larger pieces further back, and on top what lies inside another.'
             : 'Your order is the one we would choose.'}
         </>
       }

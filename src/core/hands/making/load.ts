@@ -13,7 +13,7 @@ import {
   union,
 } from '../../base/shape';
 import { evenSole, placementPlan } from '../../choose/press';
-import { convexParts, noFitPolygon } from '../../cut/nest';
+import { convexParts, layInFewestRows, noFitPolygon } from '../../cut/nest';
 import type { Iron } from '../../keep/model';
 import { LOAD_CORNERS, LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS, LOAD_STRAY_MM } from './data';
 
@@ -93,6 +93,44 @@ export interface SetDowns {
   readonly placements: number;
   readonly loads: number;
   readonly setDowns: number;
+}
+
+/** A shape by its box, as often as it is made. */
+interface BoxedShape {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+/**
+ * Set-downs for several shapes that are laid out freely and pressed on one cloth: what fits under the even part of the soleplate together goes under it together, by the boxes of the shapes;
+ * what takes several set-downs by itself is pressed by itself.
+ * @param shapes each with all of its copies, and how it would be pressed alone
+ */
+export function setDownsTogether(
+  shapes: readonly { readonly region: Region; readonly copies: number; readonly alone: SetDowns }[],
+  iron: Iron,
+  gapMm: number,
+): Pick<SetDowns, 'loads' | 'setDowns'> {
+  const { widthMm, lengthMm } = evenSole(iron);
+  const small = shapes.filter((s) => s.alone.placements === 1);
+  const large = shapes.filter((s) => s.alone.placements > 1);
+  const boxes = small.flatMap(({ region, copies }): BoxedShape[] => {
+    const b = boundsOf(region);
+    return Array.from({ length: copies }, () => ({ widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY }));
+  });
+  const sum = (list: typeof shapes, of: (s: SetDowns) => number): number => list.reduce((n, s) => n + of(s.alone), 0);
+  const alone = sum(small, (s) => s.loads);
+  // Higher ones first, so that rows are filled.
+  const laid = layInFewestRows(
+    boxes.toSorted((a, b) => b.heightMm - a.heightMm),
+    widthMm,
+    lengthMm,
+    gapMm,
+  );
+  const together = laid.tooLarge.length > 0 ? alone : Math.min(alone, laid.strips.length);
+  return {
+    loads: together + sum(large, (s) => s.loads),
+    setDowns: together + sum(large, (s) => s.setDowns),
+  };
 }
 
 /** How often this iron is set down to cover a shape's real outline. */

@@ -6,7 +6,7 @@ import type { Choice, Fabric, MakingTrouble, Piece, Tracing, Web } from '../../k
 import type { Laid } from '../../lay/laid';
 import { isFoiled } from '../../lay/recipe';
 import { bondsOf } from './bonds';
-import { setDownsFor } from './load';
+import { setDownsFor, setDownsTogether } from './load';
 import { isLaidIn, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
 
 /** Everything that is pressed, in order: fuses by cloth, then each article's units and its ground. */
@@ -86,21 +86,18 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
       setting: settingOf(request, [column]),
       region: nth(shapes, most).region,
       copies: Math.max(...shapes.map((s) => s.copies)),
-      ...summed(ways),
+      placements: Math.max(1, ...ways.map((w) => w.placements)),
+      ...setDownsTogether(
+        shapes.map((s, i) => ({ ...s, alone: nth(ways, i) })),
+        look.iron,
+        2 * ROUGH_CUT_MM,
+      ),
     };
   });
   // From cool to hot, since an iron heats faster than it cools; the cloths of one heat as they come.
   return presses.filter((p) => p.pieceIds.length > 0 || p.does.code === 'fuse-patch').sort(byHeat);
 }
 const byHeat = (a: Press, b: Press): number => a.setting.heat.soleplateC - b.setting.heat.soleplateC;
-
-const summed = (
-  ways: readonly { placements: number; loads: number; setDowns: number }[],
-): Pick<Press, 'placements' | 'loads' | 'setDowns'> => ({
-  placements: Math.max(1, ...ways.map((w) => w.placements)),
-  loads: ways.reduce((n, w) => n + w.loads, 0),
-  setDowns: ways.reduce((n, w) => n + w.setDowns, 0),
-});
 
 /** Every press of a project. */
 export function pressesOf(laid: Laid, chosen: Chosen): Presses {
