@@ -33,7 +33,7 @@ const GATES: Words<StepGate, []> = {
   'mat-fabric-up': () => 'Is the right side of the fabric facing up on the mat?',
   'plug-covered': () => `Is ${term('parchment')} under the plug?`,
   'cover-on': ({ cover, name }) =>
-    `Is ${name === null ? withArticle(coverName(cover)).replace(/^an? (?=parchment|baking)/, '') : `“${name}”`} between iron and work?`,
+    `Is ${name === null ? withArticle(coverName(cover)).replace(/^an? (?=parchment|baking)/, '') : `“${name}”`} over the work?`,
 };
 /** What is asked before a step that can go wrong. */
 export const gateWords = (gate: StepGate): string => say(GATES, gate);

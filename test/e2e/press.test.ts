@@ -29,7 +29,7 @@ describe('Press, in Chromium', () => {
     expect(await s.text('[data-total]')).to.match(
       /min at the board, \d+ iron settings: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
     );
-    expect(await s.text('[data-reason]')).to.match(/^The least room has .+: bonded and unharmed from \d+ to \d+ s\./);
+    expect(await s.text('[data-reason]')).to.match(/^Least room: .+\. It is bonded and unharmed from \d+ to \d+ s\./);
     expect((await s.driver.findElements(By.css('[data-evening] button'))).length).to.be.within(8, 16);
     // One ticket stands open at a time.
     expect(await s.driver.findElements(By.css('article[data-ticket]'))).to.have.length(1);

@@ -162,14 +162,15 @@ export function PressNumbers({
       <p className={css.between}>{betweenWords(project, step, ticket)}</p>
       {moment.state === 'unknown' && (
         <Note stop>
-          The clock of this device was changed while the iron was down, or the device slept. Nobody can know for how
-          long. Lift the iron and look. If it holds, it counts; if not, press Back and press this place again.
+          The clock of this device was changed while the {closes ? 'press was shut' : 'iron was down'}, or the device
+          slept. Nobody can know for how long. {closes ? 'Open the press' : 'Lift the iron'} and look. If it holds, it
+          counts; if not, press Back and press this place again.
         </Note>
       )}
       {moment.state === 'out' && moment.overS > TOO_LONG_S && (
         <Note stop>
-          By the clock of this device the iron was down {overWords(moment.overS)} too long. Lift it and look at the
-          fabric.
+          By the clock of this device the {closes ? 'press was shut' : 'iron was down'} {overWords(moment.overS)} too
+          long. {closes ? 'Open' : 'Lift'} it and look at the fabric.
         </Note>
       )}
     </>

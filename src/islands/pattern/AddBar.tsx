@@ -26,6 +26,10 @@ export function AddBar({ project }: { project: Project }) {
   const [all, setAll] = useState(false);
   const [begun, setBegun] = useState(false);
   const close = (): void => setOpen(null);
+  const pick = (which: NonNullable<typeof open>): void => {
+    setOpen(which);
+    setAll(false);
+  };
   // Whoever began with a word is asked for it at once, and only then.
   useEffect(() => {
     if (window.location.hash !== '#word') return;
@@ -41,19 +45,19 @@ export function AddBar({ project }: { project: Project }) {
           Add
         </Button>
       </span>
-      <Button icon={<Type size={18} />} onClick={() => setOpen('word')}>
+      <Button icon={<Type size={18} />} onClick={() => pick('word')}>
         Word
       </Button>
-      <Button icon={<Shapes size={18} />} onClick={() => setOpen('shape')}>
+      <Button icon={<Shapes size={18} />} onClick={() => pick('shape')}>
         Shape
       </Button>
-      <Button icon={<Spline size={18} />} onClick={() => setOpen('drawing')}>
+      <Button icon={<Spline size={18} />} onClick={() => pick('drawing')}>
         Drawing
       </Button>
-      <Button icon={<Image size={18} />} onClick={() => setOpen('scan')}>
+      <Button icon={<Image size={18} />} onClick={() => pick('scan')}>
         Scan or photo
       </Button>
-      <Button icon={<Lasso size={18} />} onClick={() => setOpen('print')}>
+      <Button icon={<Lasso size={18} />} onClick={() => pick('print')}>
         Motif of a print
       </Button>
       {open === 'word' && (

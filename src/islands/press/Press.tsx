@@ -168,7 +168,7 @@ function EveningAnswer({
             <strong className={css.notSo}>{counted(stops, 'press', 'presses')} cannot be done like this. </strong>
           )}
           {tightest &&
-            `The least room has ${ticketCalled(project, plan, tightest)}: bonded and unharmed from ${spanS(tightest.dwell.minS, tightest.dwell.maxS)}. `}
+            `Least room: ${ticketCalled(project, plan, tightest)}. It is bonded and unharmed from ${spanS(tightest.dwell.minS, tightest.dwell.maxS)}. `}
           The figures are estimates: press a scrap first, and believe the scrap.
         </>
       }

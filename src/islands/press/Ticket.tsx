@@ -132,7 +132,7 @@ export function Ticket({
           <figure className={css.decides}>
             {map && <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />}
             <figcaption>
-              The slowest place sets the time: {columnWords(project, place.layers)} ({formatArea(place.areaMm2, units)}{' '}
+              The slowest place sets the time: {columnWords(project, place.layers)} ({formatArea(place.areaMm2, units)}
               {map ? ', pale in the picture).' : ').'}
             </figcaption>
           </figure>
