@@ -18,7 +18,7 @@ export function Fold({
   return (
     <details className={css.fold} data-fold={label} onToggle={(e) => onOpen?.(e.currentTarget.open)}>
       <summary>
-        <strong>{label}</strong>
+        <h2>{label}</h2>
         <span className={css.says}>{says.join(' · ')}</span>
         <span className={css.change}>
           Change

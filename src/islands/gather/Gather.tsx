@@ -5,6 +5,7 @@ import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
 import { listedWords, sumWords } from '~/words';
+import { Trims } from '../project/Trims';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -13,7 +14,6 @@ import { NeedList } from './NeedList';
 import { Sum } from './Sum';
 import { SwapOffer } from './SwapOffer';
 import { TakeIt } from './TakeIt';
-import { Trims } from './Trims';
 import { bare, type Gathered, useAside, useGather } from './useGather';
 
 /** What it takes, what is here, what to buy. */

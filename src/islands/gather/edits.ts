@@ -28,18 +28,6 @@ export function setSeamed(project: Project, articleId: string, seamed: boolean):
   gathering.seamed = [...gathering.seamed.filter((s) => s.articleId !== articleId), { articleId, seamed }];
 }
 
-type Trim = Project['gathering']['trims'][number];
-/** A border or a binding round an article. */
-export function setTrim(project: Project, articleId: string, change: Partial<Pick<Trim, 'border' | 'binding'>>): void {
-  const { gathering } = project;
-  const known = gathering.trims.find((t) => t.articleId === articleId) ?? { articleId, border: null, binding: null };
-  const next = { ...known, ...change };
-  gathering.trims = [
-    ...gathering.trims.filter((t) => t.articleId !== articleId),
-    ...(next.border || next.binding ? [next] : []),
-  ];
-}
-
 type Repeat = Project['gathering']['repeats'][number];
 export function setRepeat(project: Project, fabricId: string, repeat: Omit<Repeat, 'fabricId'> | null): void {
   const { gathering } = project;

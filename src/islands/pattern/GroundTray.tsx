@@ -8,6 +8,7 @@ import { RECIPE_WORDS, ROUTE_WORDS } from '~/words';
 import { dropUnused } from '../cloth/drop-unused';
 import { PieceChips } from '../project/PieceChips';
 import { purposeSays } from '../project/says';
+import { Trims } from '../project/Trims';
 import { ArticleFields } from './ArticleFields';
 import { CutLimits } from './CutLimits';
 import { GROUND_SHAPES, GroundFields } from './GroundFields';
@@ -49,6 +50,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
         <Fold label="Background" says={groundSays(project)}>
           <div className={css.folded}>
             <GroundFields project={project} />
+            <Trims project={project} only={project.article.id} />
           </div>
         </Fold>
       )}
@@ -74,7 +76,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
       </Fold>
       {project.underlay && (
         <div className={css.section}>
-          <h3>Image underneath</h3>
+          <h2 className={css.sub}>Image underneath</h2>
           <div className={css.row}>
             <Button
               aria-pressed={project.underlay.shown}
@@ -98,7 +100,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
       )}
       {project.pieces.length > 0 && (
         <div className={css.section}>
-          <h3>Pieces, back to front</h3>
+          <h2 className={css.sub}>Pieces, back to front</h2>
           <PieceChips project={project} ids={project.order} label="Pieces, back to front" />
         </div>
       )}

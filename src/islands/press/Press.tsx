@@ -17,6 +17,7 @@ import { LegPanel } from './LegPanel';
 import css from './Press.module.css';
 import { ScrapDialog } from './ScrapDialog';
 import { soFarAt, Ticket } from './Ticket';
+import { WarmPicture } from './WarmPicture';
 
 /** Steps that belong to the board: everything from the first press to the last touch. */
 const atBoard = (steps: readonly Step[]): readonly Step[] =>
@@ -62,33 +63,40 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const open = chosen !== null && chosen < legs.length ? chosen : Math.max(0, first);
   const leg = legs[open];
   const board = atBoard(making.steps);
+  const { view, selectedId } = useOpen();
+  // A piece that was picked shows the press that bonds it, where it is on this leg.
+  const picked =
+    selectedId === null
+      ? null
+      : (making.steps.findLast((s) => s.ticketId !== null && s.pieceIds.includes(selectedId))?.ticketId ?? null);
+  const wanted = [picked, doubtful?.id ?? null].find((id) => id !== null && leg?.ticketIds.includes(id)) ?? null;
   return (
     <div className={css.station}>
-      <EveningAnswer
-        project={project}
-        plan={plan}
-        board={board}
-        pace={pace}
-        tightest={tightest}
-        onScrap={() => setScrap(true)}
-      />
-      {plan.press.length === 0 && (
-        <Empty title="No press yet">
-          <p>Every press gets its place on the thread once pieces have a web.</p>
-        </Empty>
-      )}
-      {legs.length > 1 && leg && (
-        <>
-          <EveningThread project={project} steps={making.steps} legs={legs} chosen={open} onChoose={setChosen} />
-          <LegPanel
-            key={open}
-            leg={leg}
+      <div className={css.desk}>
+        <div>
+          <EveningAnswer
             project={project}
             plan={plan}
             board={board}
-            first={doubtful && leg.ticketIds.includes(doubtful.id) ? doubtful.id : null}
+            pace={pace}
+            tightest={tightest}
+            onScrap={() => setScrap(true)}
           />
-        </>
+          {plan.press.length === 0 && (
+            <Empty title="No press yet">
+              <p>Every press gets its place on the thread once pieces have a web.</p>
+            </Empty>
+          )}
+          {legs.length > 1 && leg && (
+            <EveningThread project={project} steps={making.steps} legs={legs} chosen={open} onChoose={setChosen} />
+          )}
+        </div>
+        {legs.length > 1 && view && view.pieces.length > 0 && (
+          <WarmPicture view={view} plan={plan} legs={legs} open={open} onLeg={setChosen} />
+        )}
+      </div>
+      {legs.length > 1 && leg && (
+        <LegPanel key={`${open} ${wanted}`} leg={leg} project={project} plan={plan} board={board} first={wanted} />
       )}
       {making.reheats.length > 0 && (
         <p className={css.estimate}>

@@ -1,8 +1,19 @@
 import { LengthField, Select } from '~/components';
 import type { Article, Project } from '~/core/keep/model';
 import { edit } from '~/store';
-import { setTrim } from './edits';
-import css from './Gather.module.css';
+import css from './Trims.module.css';
+
+type Trim = Project['gathering']['trims'][number];
+/** A border or a binding round an article. */
+function setTrim(project: Project, articleId: string, change: Partial<Pick<Trim, 'border' | 'binding'>>): void {
+  const { gathering } = project;
+  const known = gathering.trims.find((t) => t.articleId === articleId) ?? { articleId, border: null, binding: null };
+  const next = { ...known, ...change };
+  gathering.trims = [
+    ...gathering.trims.filter((t) => t.articleId !== articleId),
+    ...(next.border || next.binding ? [next] : []),
+  ];
+}
 
 const NONE = 'none';
 /** As one begins with them: a narrow border, a binding cut from strips of 2½ in. Common practice, no source. */
@@ -14,10 +25,10 @@ const LABELS = {
   binding: { cloth: 'Binding', wide: 'Strip width, cut' },
 } as const;
 
-/** Borders and bindings, article by article: they are no pieces of the picture, and take cloth all the same. */
-export function Trims({ project }: { project: Project }) {
+/** Borders and bindings, article by article: they are no pieces of the picture, and take cloth all the same. @param only of this article; by default of all */
+export function Trims({ project, only }: { project: Project; only?: string }) {
   return project.articles
-    .filter((a) => a.ground !== null)
+    .filter((a) => a.ground !== null && (only === undefined || a.id === only))
     .map((a) => <TrimsOf key={a.id} project={project} article={a} />);
 }
 

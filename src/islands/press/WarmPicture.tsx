@@ -1,0 +1,64 @@
+import { PictureView } from '~/components';
+import type { Leg } from '~/core/hands/making';
+import type { ArticleView, Plan } from '~/core/keep/model';
+import { select } from '~/store';
+import { ArticleStrip } from '../project/ArticleStrip';
+import { useOpen } from '../project/useOpen';
+import css from './Press.module.css';
+
+/** What is pressed on the leg that is open is warm; what comes later lies pale. */
+const WARM = 'color-mix(in srgb, var(--rind) 55%, transparent)';
+const LATER = 'color-mix(in srgb, var(--paper-on-cloth) 72%, transparent)';
+
+/** The picture as far as the evening has come: a piece that is touched opens the leg on which it is bonded. */
+export function WarmPicture({
+  view,
+  plan,
+  legs,
+  open,
+  onLeg,
+}: {
+  view: ArticleView;
+  plan: Plan;
+  legs: readonly Leg[];
+  open: number;
+  onLeg: (leg: number) => void;
+}) {
+  const { spots, selectedId, flipped } = useOpen();
+  /** On which legs each piece is pressed, in order. */
+  const pressedOn = new Map<string, number[]>();
+  const legOf = new Map(legs.flatMap((leg, i) => leg.stepIds.map((id) => [id, i] as const)));
+  for (const step of plan.making.steps) {
+    const leg = step.ticketId === null ? undefined : legOf.get(step.id);
+    if (leg !== undefined) for (const id of step.pieceIds) pressedOn.set(id, [...(pressedOn.get(id) ?? []), leg]);
+  }
+  const worn = new Map(
+    view.order.flatMap((id): (readonly [string, string])[] => {
+      const on = pressedOn.get(id) ?? [];
+      if (on.includes(open)) return [[id, WARM]];
+      const last = on.at(-1);
+      return last !== undefined && last > open ? [[id, LATER]] : [];
+    }),
+  );
+  return (
+    <section className={css.warmth} aria-label="The picture so far">
+      <ArticleStrip project={view} />
+      <div className={css.warmthCloth}>
+        <PictureView
+          project={view}
+          spots={spots}
+          selectedId={selectedId}
+          flipped={flipped}
+          worn={worn}
+          onPick={(id) => {
+            select(id);
+            const leg = id === null ? undefined : pressedOn.get(id)?.at(-1);
+            if (leg !== undefined) onLeg(leg);
+          }}
+          title={`${view.name}: red is pressed on this part of the evening, pale comes later`}
+        />
+      </div>
+      <p className={css.under}>Red is pressed now, pale comes later.</p>
+    </section>
+  );
+}
