@@ -49,8 +49,8 @@ try {
   await shoot('framed');
   await s.go('/project/lemon-pot/pattern');
   await s.settled();
-  const machine = '//label[.="How pieces are cut"]/following-sibling::select/option[.="Cutting machine, fabric up"]';
-  await s.driver.findElement(By.xpath(machine)).click();
+  const ways = await s.field('How pieces are cut');
+  await ways.findElement(By.xpath('.//option[.="Cutting machine, fabric up"]')).click();
   await s.settled();
   await s.go('/project/lemon-pot/trace');
   await s.settled();
@@ -65,7 +65,7 @@ try {
   await s.find('[data-thing=glow]');
   await shoot('drawer');
   await open('trace');
-  await s.press('Middle film');
+  await s.find('[data-answer]');
   await shoot('trace');
   await s.press('layout on web and fabric');
   await s.press('Nest');
@@ -89,7 +89,7 @@ try {
   await s.driver.executeScript(
     "document.querySelector('[data-near] [data-piece=claw-left]').dispatchEvent(new MouseEvent('click', { bubbles: true }))",
   );
-  await s.choose('four times');
+  await s.choose('4×');
   await s.driver.executeScript("document.querySelector('[data-near]').scrollIntoView({ block: 'center' })");
   await shoot('stitches');
   await s.go('/project/comet-pennants/gather');
@@ -104,8 +104,8 @@ try {
     const target = await s.find('[data-go]');
     for (const box of await s.driver.findElements(By.css('fieldset input')))
       if (!(await box.isSelected())) await box.click();
-    if (/^Place 2/.test(await target.getText())) break;
-    if (/^Lift it now/.test(await target.getText())) await s.driver.sleep(600);
+    if (/^(?:Next|Same) place/.test(await target.getText())) break;
+    if (/^(?:Lift|Open) it now/.test(await target.getText())) await s.driver.sleep(600);
     else await target.click();
   }
   await shoot('board');
