@@ -234,8 +234,8 @@ describe('the application, in Chromium', () => {
     await left.sendKeys(Key.chord(Key.CONTROL, 'a'), '490', Key.ENTER);
     await s.settled();
     await s.press('Done');
-    await s.driver.wait(async () => !(await (await s.find('header')).getText()).includes('No snags'), 45_000);
-    await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
+    await s.holds('a snag', async () => Number(await s.attribute('[data-snags]', 'data-snags')) > 0);
+    await (await s.find('[data-snags]')).click();
     expect(await s.text('dialog')).to.include('past the edge of the background');
     await s.press('Show me', '//*[@data-code="off-the-ground"]');
     // A letter's word is in hand: it is moved, and shown, as one.

@@ -26,7 +26,7 @@ describe('crafts beyond the picture on a ground, in Chromium', () => {
     expect(await s.text('aside')).to.include('4 sheets of felt for 20 backs and frames');
     await s.type('Window width', '60 mm');
     await s.settled();
-    await s.driver.findElement(By.xpath('//header//button[contains(., "snags")]')).click();
+    await (await s.find('[data-snags]')).click();
     expect(await s.text('dialog')).to.match(/Only 5 mm of rim is left around the window/);
     await s.press('Close', '//dialog');
     await s.press('Undo');

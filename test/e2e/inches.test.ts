@@ -69,7 +69,7 @@ describe('one system of units, in Chromium', () => {
           await s.holds('closed', async () => (await s.driver.findElements(By.css('dialog'))).length === 0);
         }
       }
-      await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
+      await (await s.find('[data-snags]')).click();
       await clean('snags');
       // The Drawer keeps to the units chosen last in the same way whichever they are: its editors are read in inches.
       if (units === 'mm') return;

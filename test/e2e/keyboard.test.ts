@@ -146,7 +146,7 @@ describe('by keyboard, and when nothing suits, in Chromium', () => {
       const text = await s.text('[data-web=none]');
       expect(text).to.include('No web suits');
       expect(text).to.match(/Buy a .* with printable paper, about \d+ g\/m², that melts below \d+ °C/);
-      await (await s.driver.findElement(By.xpath('//header//button[contains(., "snag")]'))).click();
+      await (await s.find('[data-snags]')).click();
       await s.find('dialog [data-code]');
       expect((await snags()).length).to.be.above(0);
       expect(await s.axe()).to.deep.equal([]);

@@ -6,6 +6,10 @@ import { edit, exportProject, flip, redo, undo, useWorkbench } from '~/store';
 import { counted } from '~/words';
 import css from './Workshop.module.css';
 
+/** Snags are trouble; what is only good to know is none. */
+const snagsSay = (trouble: number, notes: number): string =>
+  trouble > 0 ? counted(trouble, 'snag') : notes > 0 ? counted(notes, 'note') : 'No snags';
+
 /** A project's name, whether it is kept, and what one can do wherever one is in it. */
 export function ProjectHead({
   project,
@@ -69,8 +73,13 @@ export function ProjectHead({
         >
           <span className={css.told}>Show wrong side</span>
         </Button>
-        <Button look="plain" icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />} onClick={onSnags}>
-          {checked ? (snags.length === 0 ? 'No snags' : counted(snags.length, 'snag')) : 'Checking …'}
+        <Button
+          look="plain"
+          icon={<Spool size={22} className={serious > 0 ? css.snags : ''} />}
+          data-snags={serious}
+          onClick={onSnags}
+        >
+          {checked ? snagsSay(serious, snags.length - serious) : 'Checking …'}
         </Button>
         <Button
           look="plain"
