@@ -7,8 +7,8 @@ import { useOpen } from '../project/useOpen';
 import css from './Press.module.css';
 
 /** What is pressed on the leg that is open is warm; what comes later lies pale. */
-const WARM = 'color-mix(in srgb, var(--rind) 55%, transparent)';
-const LATER = 'color-mix(in srgb, var(--paper-on-cloth) 72%, transparent)';
+const WARM = 'var(--warm)';
+const LATER = 'var(--later)';
 
 /** The picture as far as the evening has come: a piece that is touched opens the leg on which it is bonded. */
 export function WarmPicture({
