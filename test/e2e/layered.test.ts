@@ -12,14 +12,15 @@ describe('things of two layers, in Chromium', () => {
 
   it('the Comet pennants: a back to each, glue to glue, from the picture to sheets and tickets', async () => {
     await s.visit('comet-pennants', 'pattern');
+    await s.unfold();
     expect(await s.text('aside')).to.include('Every piece that is on no other gets its back');
     expect(await s.text('aside')).to.not.include('It lies on');
     await s.station('layers');
     // Whoever takes nothing in hand is told of the whole, and nothing of a ground.
-    const whole = await s.text('aside');
+    const whole = await s.text('[data-reason]');
     expect(whole).to.match(/4 layers of fabric, 4 of web, .* as its lowest fabric alone/);
     await s.station('press');
-    const work = await s.text('main');
+    const work = (await s.everyPress((id) => s.text(`[data-ticket="${id}"]`))).join('\n');
     expect(work).to.not.include('would not work');
     const steps = work;
     expect(steps).to.match(/Place Front, back \(1\) on the board wrong side up, glue facing you\. 5 copies\./);
@@ -75,6 +76,7 @@ describe('things of two layers, in Chromium', () => {
 
   sweep('made another way: foil for the back, trimmed after; and undone', async () => {
     await s.press('Done');
+    await s.unfold();
     await s.driver
       .findElement(By.xpath('//label[.="How it is made"]/following-sibling::select/option[.="Fabric and foil"]'))
       .click();

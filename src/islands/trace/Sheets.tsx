@@ -130,8 +130,9 @@ export const Pages = ({
         <ul className={css.small} aria-label="All sheets">
           {pages.map((p, i) => (
             <li key={p.id}>
-              <button type="button" aria-pressed={i === at} aria-label={said(i)} onClick={() => setChosen(i)}>
+              <button type="button" aria-pressed={i === at} onClick={() => setChosen(i)}>
                 <SheetView page={p} flipped={flipped} label="" />
+                <span className="visually-hidden">{said(i)}</span>
                 <span aria-hidden="true">{(p.times ?? 1) > 1 ? `${p.times} ×` : i + 1}</span>
               </button>
             </li>
