@@ -70,9 +70,9 @@ describe('the application, in Chromium', () => {
     await (await s.find('[data-piece=door]')).click();
     const name = await s.find('aside input[type=text]');
     await name.sendKeys(Key.END, ' left');
-    await s.holds('the title follows', async () => (await s.text('aside h2')) === '12 · Door left');
+    await s.holds('the title follows', async () => (await s.text('aside h2')) === 'Door left (12)');
     await s.press('Undo');
-    expect(await s.text('aside h2')).to.equal('12 · Door');
+    expect(await s.text('aside h2')).to.equal('Door (12)');
 
     const left = await s.driver.findElement(By.xpath('//label[.="From the left edge"]/following-sibling::input'));
     const before = await left.getAttribute('value');
@@ -118,9 +118,11 @@ describe('the application, in Chromium', () => {
     await openDemo('match');
     const ours = await webOf('lagoon');
     expect(ours).to.not.equal('firm-film');
+    await s.unfold();
     await (await s.find('[data-fabric=lagoon] select option[value=firm-film]')).click();
     await s.holds('mine', async () => (await webOf('lagoon')) === 'firm-film');
     expect(await s.text('[data-fabric=lagoon]')).to.include('your own choice');
+    await s.unfold();
     await (await s.find('[data-fabric=lagoon] select:has(option[value=firm-film]) option[value=""]')).click();
     await s.holds('ours', async () => (await webOf('lagoon')) === ours);
   });

@@ -42,44 +42,45 @@ export const ViewBar = ({
   webId: string;
   onWeb: (id: string) => void;
 }) => (
-  <Fold
-    label="Shown"
-    says={[
-      VIEWS[view],
-      ...(view === 'mats' ? [] : [paperOptions(project.units, 'all').find((o) => o.value === paper)?.label ?? '']),
-      ...(view === 'sheets' && webs.length > 0 ? [webs.find((w) => w.value === webId)?.label ?? ''] : []),
-    ]}
-  >
-    <div className={css.bar}>
-      <FieldChoice
-        label="Show"
-        value={view}
-        options={[
-          { value: 'sheets', label: VIEWS.sheets },
-          { value: 'layout', label: VIEWS.layout },
-          ...(machine ? [{ value: 'mats' as const, label: VIEWS.mats }] : []),
+  <>
+    <FieldChoice
+      label="Show"
+      value={view}
+      options={[
+        { value: 'sheets', label: VIEWS.sheets },
+        { value: 'layout', label: VIEWS.layout },
+        ...(machine ? [{ value: 'mats' as const, label: VIEWS.mats }] : []),
+      ]}
+      onChange={onView}
+    />
+    {view !== 'mats' && (
+      <Fold
+        label={view === 'sheets' && webs.length > 0 ? 'Paper and web' : 'Paper'}
+        says={[
+          paperOptions(project.units, 'all').find((o) => o.value === paper)?.label ?? '',
+          ...(view === 'sheets' && webs.length > 0 ? [webs.find((w) => w.value === webId)?.label ?? ''] : []),
         ]}
-        onChange={onView}
-      />
-      {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
-        <FieldChoice
-          label="Grouped"
-          value={by}
-          options={[
-            { value: 'cloth', label: 'by fabric' },
-            { value: 'unit', label: 'by unit' },
-          ]}
-          onChange={onBy}
-        />
-      )}
-      {view !== 'mats' && (
-        <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'all')} onChange={onPaper} />
-      )}
-      {view === 'sheets' && webs.length > 0 && (
-        <FieldChoice label="Web" value={webId} options={webs} onChange={onWeb} />
-      )}
-    </div>
-  </Fold>
+      >
+        <div className={css.bar}>
+          {view === 'sheets' && project.pieces.some((p) => p.unit !== null) && (
+            <FieldChoice
+              label="Grouped"
+              value={by}
+              options={[
+                { value: 'cloth', label: 'by fabric' },
+                { value: 'unit', label: 'by unit' },
+              ]}
+              onChange={onBy}
+            />
+          )}
+          <FieldChoice label="Paper" value={paper} options={paperOptions(project.units, 'all')} onChange={onPaper} />
+          {view === 'sheets' && webs.length > 0 && (
+            <FieldChoice label="Web" value={webId} options={webs} onChange={onWeb} />
+          )}
+        </div>
+      </Fold>
+    )}
+  </>
 );
 
 /** The sheets to trace: one large, the others small beside it, to be looked at. */
