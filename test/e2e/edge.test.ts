@@ -125,7 +125,7 @@ describe('Edge, in Chromium', () => {
   sweep('a cloth takes the edge that suits it', async () => {
     await s.visit('comet-pennants', 'edge');
     await s.find('article[data-best]');
-    const take = await s.driver.findElements(By.xpath("//article//button[starts-with(., 'Take ')]"));
+    const take = await s.driver.findElements(By.xpath("//article//button[starts-with(., 'Use ')]"));
     expect(take.length).to.be.above(0);
     const row = await take[0]!.findElement(By.xpath('./ancestor::article'));
     const best = await row.getAttribute('data-best');
@@ -138,7 +138,7 @@ describe('Edge, in Chromium', () => {
   sweep('felt tags are left unstitched, and that is said', async () => {
     await s.visit('felt-tags', 'edge');
     await s.find('[data-points="0"]');
-    expect(await s.text('aside')).to.include('No edge is stitched or painted.');
+    expect(await s.text('[data-answer]')).to.include('No edge is stitched or painted.');
     expect(await s.text('[data-near] ~ [role=status]')).to.equal('Nothing is stitched here.');
     expect(await s.axe()).to.deep.equal([]);
   });
