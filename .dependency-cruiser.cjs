@@ -80,6 +80,7 @@ module.exports = {
       'lay/recipe',
       'base/shape',
     ]),
+    core('hands/evening', ['keep/model']),
     core('hands/board', ['lay/facing', 'keep/model', 'base/shape']),
     core('print/sheet', [
       'intake/arrange',

@@ -247,6 +247,7 @@ export function record(change: (board: Project['board']) => Project['board']): b
 /** Keeps a changed board at once, without a step to undo, and tells what gave way. */
 function keepUnrecorded({ project, gaveWay }: { readonly project: Project; readonly gaveWay: string | null }): void {
   setUnrecorded({ project, run: null, ...(gaveWay === null ? {} : { refused: gaveWay }) });
+  decidedHere(project.id);
   void get().open?.saver?.flush();
 }
 

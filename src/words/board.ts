@@ -1,4 +1,5 @@
-import type { LetGo, PressMoment, SetDown, WorkPart } from '~/core/hands/board';
+import type { LetGo, PressMoment, SetDown } from '~/core/hands/board';
+import type { WorkPlace } from '~/core/hands/evening';
 import {
   type BoardMend,
   lookup,
@@ -176,15 +177,15 @@ export function betweenWords(project: Project, step: Step, ticket: PressTicket):
   return `${between}. ${upper(leanWords(ticket.pressure.lean))}${press ? '' : ticket.passes ? ': glide close, hold its weight' : ''}.`;
 }
 
-const PARTS: { readonly [P in WorkPart]: string } = {
+const PLACES: { readonly [P in WorkPlace]: string } = {
   iron: 'at the iron',
-  hands: 'tracing and cutting',
-  machine: 'sewing',
+  table: 'at the table',
+  needle: 'sewing',
 };
-/** “20 min at the iron, 90 min tracing and cutting”; what takes nothing is left out. */
-export function partsWords(parts: Readonly<Record<WorkPart, number>>): string {
-  const told = (Object.keys(PARTS) as WorkPart[]).filter((p) => parts[p] >= LEAST_TOLD_S);
-  return listedWords(told.map((p) => `${minutesWords(parts[p])} ${PARTS[p]}`));
+/** “20 min at the iron and 90 min at the table”; what takes nothing is left out. */
+export function placesWords(spentS: Readonly<Record<WorkPlace, number>>): string {
+  const told = (Object.keys(PLACES) as WorkPlace[]).filter((p) => spentS[p] >= LEAST_TOLD_S);
+  return listedWords(told.map((p) => `${minutesWords(spentS[p])} ${PLACES[p]}`));
 }
 const LEAST_TOLD_S = 30;
 

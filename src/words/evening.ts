@@ -1,5 +1,5 @@
 import { formatLength } from '~/core/base/units';
-import type { Leg } from '~/core/hands/making';
+import type { Leg } from '~/core/hands/evening';
 import { lookup, type Plan, type PressTicket, type Project, type Step } from '~/core/keep/model';
 import type { EveningCost } from '~/core/plan';
 import { calledWords } from './called';
@@ -67,6 +67,10 @@ export function costWords(now: EveningCost, then: EveningCost, units: Project['u
   ];
   return parts.length === 0 ? 'the same minutes, settings and web' : listedWords(parts);
 }
+
+/** The same as a sentence; while it is not known yet, that it is being worked out. */
+export const costSays = (now: EveningCost, then: EveningCost | undefined, units: Project['units']): string =>
+  then ? `Against what is chosen: ${costWords(now, then, units)}.` : 'Working out what it would cost …';
 
 /** A press by what it does, within a sentence: “fusing Firm film to Red and Blue”, “bonding Crab (4)”. */
 export function ticketCalled(project: Project, plan: Pick<Plan, 'making'>, ticket: PressTicket): string {

@@ -127,6 +127,12 @@ type Cutting = Pick<
 /** How far outside the line it is cut, where it is trimmed later. */
 const along = (d: Cutting, a: About): string | null =>
   d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside the line` : null;
+const templates = ({ step }: About): string => one(step.pieceIds.length, 'template', 'templates');
+/** A template has an edge and no line. */
+const outsideTemplates = (d: Cutting, a: About): string => {
+  const it = one(a.step.pieceIds.length, 'it', 'them');
+  return d.beyondMm > 0 ? `about ${formatLength(d.beyondMm, a.project.units)} outside ${it}` : `along ${it}`;
+};
 const through = (d: Cutting): string => (d.bare ? '' : ', through fabric and paper together');
 
 /** What is cut besides the outline, what belongs together, what is kept. */
@@ -171,9 +177,9 @@ export function stitchSizeWords(
   return by === 'machine' ? `width ${between(widthMm, dialled)}, ${long}` : `${between(widthMm, ruled)} deep, ${long}`;
 }
 
-/** Several shapes lie under one press where fewer presses than shapes are planned. */
+/** Several shapes lie under one press where fewer presses are planned than each would take by itself. */
 const together = ({ step, project }: About): string =>
-  step.setDowns < step.pieceIds.length
+  step.setDowns < step.setDownsEach.reduce((n, each) => n + each, 0)
     ? ` Lay them close: several fit under the ${lookup(project).iron.kind === 'heat-press' ? 'press' : 'iron'} at once.`
     : '';
 
@@ -185,7 +191,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Press ${fabrics(a, d.fabricIds)} smooth. Go on while ${one(d.fabricIds.length, 'it is', 'they are')} still warm.${d.limits.length === 0 ? '' : ` No hotter: ${listedWords(d.limits.map((l) => `${fabricName(a, l.fabricId)} ${heat(l.maxC, a.project.units)}`))}.`}`,
   'press-ground': (d, a) =>
     `Press the background smooth.${d.maxC === null ? '' : ` No hotter than ${heat(d.maxC, a.project.units)}.`}`,
-  'cut-templates': (_, a) => `Cut out the templates of ${a.pieces}, exactly on the line.`,
+  'cut-templates': (_, a) => `Cut out the ${templates(a)} of ${a.pieces}, exactly on the line.`,
   'cut-marks': (d, a) => `${marksCut(d)} ${a.pieces}, where they are drawn.${copies(a)}`,
   'cut-ground-marks': (d) => `${marksCut(d)} the background, where they are drawn.`,
   'paint-dots': (d, a) =>
@@ -206,7 +212,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cut-tape': (d, a) =>
     `Cut ${formatLength(d.lengthMm, a.project.units)} of ${a.web}${d.cut ? `, in strips ${formatLength(d.wideMm, a.project.units)} wide` : ''}.${copies(a)}`,
   'draw-on-backing': (_, a) =>
-    `${spell('Draw round')} the templates of ${a.pieces} on the plain side of the backing, as their sheet shows them. It is seen from behind.${copies(a)}`,
+    `${spell('Draw round')} the ${templates(a)} of ${a.pieces} on the plain side of the backing, as ${one(a.step.pieceIds.length, 'its sheet shows it', 'their sheets show them')}, seen from behind.${copies(a)}`,
   'rule-on-patch': (d, a) =>
     `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the paper of patch ${d.patch}, edge to edge. One cut along a shared line parts two. Draw the windows and whatever else is cut into them.`,
   'cut-web-on-line': (d, a) =>
@@ -228,7 +234,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Darn to and fro over the hole from the right side, into ${a.pieces} and around it.${copies(a)}`,
   'draw-on-liner': (d, a) =>
     d.route === 'template-on-liner'
-      ? `${spell('Draw round')} the templates of ${a.pieces} on the paper of ${a.web}, each face down.${copies(a)} Number each.`
+      ? `${spell('Draw round')} the ${templates(a)} of ${a.pieces} on the paper of ${a.web}, each face down.${copies(a)} Number each.`
       : a.step.pieceIds.length === 1 && a.step.copies === 1
         ? `Trace ${a.pieces} onto the paper of ${a.web}, as its tracing sheet shows it. Write its number on it.`
         : `Trace ${a.pieces} onto the paper of ${a.web}, as the tracing sheets show ${one(a.step.pieceIds.length, 'it', 'them')}. Keep them close, with room to cut between.${copies(a)} Number each.`,
@@ -237,7 +243,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Lift a corner of both papers of ${a.web}: the one that clings more stays. Trace ${a.pieces} onto that one.${copies(a)}`,
   'draw-on-patch': (d, a) =>
     d.route === 'template-on-liner'
-      ? `${spell('Draw round')} the templates of ${a.pieces} on the paper on the back of ${a.cloth}, each face down. Number each.${copies(a)}`
+      ? `${spell('Draw round')} the ${templates(a)} of ${a.pieces} on the paper on the back of ${a.cloth}, each face down. Number each.${copies(a)}`
       : `Trace ${a.pieces} onto the paper on the back of ${a.cloth}. Number each.${copies(a)}`,
   'rough-cut': (d, a) =>
     `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${d.snips ? ' Snip into the paper at each tick.' : ''}${copies(a)}`,
@@ -265,7 +271,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cool-and-lift': (d, a) => `Let ${a.unit} cool on the sheet${about(d.coolS)} and lift it off as one.`,
   'cut-on-line': (d, a) =>
     ROUTE_FACTS[d.route].drawnOn === 'right side'
-      ? `Lay the templates of ${a.pieces} face up on the right side of ${a.cloth}. Cut ${along(d, a) ?? 'along them'}${through(d)}${pinked(d)}.${shapes(d, a)}${copies(a)}`
+      ? `Lay the ${templates(a)} of ${a.pieces} face up on the right side of ${a.cloth}. Cut ${outsideTemplates(d, a)}${through(d)}${pinked(d)}.${shapes(d, a)}${copies(a)}`
       : `Cut ${a.pieces} out of ${a.cloth} ${along(d, a) ?? 'on the line'}${through(d)}${pinked(d)}.${shapes(d, a)}${copies(a)}`,
   'cut-from-print': (d, a) =>
     `Cut ${a.pieces} freely from the printed side of ${a.cloth}, where the print suits.${shapes(d, a)}${copies(a)}`,

@@ -27,7 +27,7 @@ describe('Press, in Chromium', () => {
   it('is one thread: how long, which press leaves the least room, and a ticket for every press, opened on it', async () => {
     await open();
     expect(await s.text('[data-total]')).to.match(
-      /min at the board, \d+ iron settings: .* pressing, peeling\s+and placing, .* waiting.* Before and after: .* tracing and cutting/s,
+      /min at the board, \d+ iron settings: .* pressing, peeling\s+and placing, .* waiting.* Before and after: \d+ min at the table and \d+ min sewing\./s,
     );
     expect(await s.text('[data-reason]')).to.match(/^Least room: .+\. It is bonded and unharmed from \d+ to \d+ s\./);
     expect((await s.driver.findElements(By.css('[data-evening] button'))).length).to.be.within(8, 16);
@@ -62,6 +62,13 @@ describe('Press, in Chromium', () => {
       /^Against what is chosen: \d+ min more/.test(await s.text('[data-cost=piece-by-piece]')),
     );
     await s.run('document.querySelector(\'[data-fold="Where people disagree"] > summary\').click()');
+    await s.run('document.querySelector(\'[data-fold="Iron and board"] > summary\').click()');
+    await s.holds('of every other iron, too', async () => {
+      const irons = await s.driver.findElements(By.css('[data-iron]'));
+      const told = await Promise.all(irons.map((i) => i.getText()));
+      return told.length > 1 && told.every((t) => / Against what is chosen: /.test(t));
+    });
+    await s.run('document.querySelector(\'[data-fold="Iron and board"] > summary\').click()');
   });
 
   sweep('a warm board is pressed for fewer seconds, and undo takes that back', async () => {

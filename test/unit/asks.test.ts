@@ -92,8 +92,7 @@ function contradictions(project: Project, plan: Plan): string[] {
     if (step.kind === 'cool' && step.look === 'no-edge-lifts' && !step.pieceIds.some((id) => pressed.has(id)))
       say('looks for a bond that was not made');
     if (step.look === 'foil-stays-all-over' && step.kind !== 'peel') say('looks at foil under its carrier');
-    if (step.kind === 'ready' && step.does.code === 'wash-first' && step.look !== null)
-      say('looks for creases after washing');
+    if (step.look === 'smooth' && !/press|smooth/i.test(text)) say('looks for creases where nothing was smoothed');
     // What may be wrong can be: no paper is left on what had none, nothing is backwards that is its own mirror image.
     const lined = step.pieceIds.some((id) => {
       const webId = plan.choices.find((c) => c.pieceId === id)?.webId;

@@ -140,6 +140,27 @@ describe('several shapes under one press', () => {
     expect(large).to.be.above(1);
     expect(wanted([...letters, [700, 60, 1]], plate(300, 400)).setDowns).to.equal(1 + large);
   });
+  it('loads that one shape fills stay its own; what is left of several shares one', () => {
+    // By hand: of 30 mm with 12 between, 2 × 4 lie on 90 × 180; 9 and 9 are two full loads and two that lie side by side.
+    const on = plate(90, 180);
+    expect(setDownsFor(box(30, 30), box(30, 30), 9, on, 12)).to.include({ perLoad: 8, loads: 2 });
+    expect(
+      wanted(
+        [
+          [30, 30, 9],
+          [30, 30, 9],
+        ],
+        on,
+      ).setDowns,
+    ).to.equal(3);
+    const started = performance.now();
+    wanted(
+      Array.from({ length: 20 }, (_, i) => [20 + i, 30 + i, 999] as const),
+      on,
+    );
+    // Everything by its box took three seconds of every plan.
+    expect(performance.now() - started).to.be.below(500);
+  });
   it('never takes more set-downs than each by itself', () => {
     for (const copies of [1, 2, 7, 24])
       for (const side of [20, 45, 90, 160]) {

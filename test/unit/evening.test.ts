@@ -1,6 +1,6 @@
 // The evening as one thread: legs by place and heat, and what happens along each.
 import { expect } from 'chai';
-import { eveningOf, scrapTriesS, tightestOf } from '~/core/hands/making';
+import { eveningOf, scrapTriesS, tightestOf } from '~/core/hands/evening';
 import type { PressTicket, Step, StepKind } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { costIf, costOf, planProject } from '~/core/plan';
@@ -40,7 +40,7 @@ describe('the evening as one thread', () => {
       ['needle', null, 2, false],
     ]);
     expect(found[1]).to.deep.include({ handsS: 30, waitS: 30, ticketIds: ['a', 'b'] });
-    // The first press at once, its cooling as a loop when its 10 s are over, the second 40 s in.
+    // By hand: 10 s of press, 10 s of laying it aside, 30 s of waiting; then the second press.
     expect(found[1]!.marks.map((m) => [m.is, m.atS, m.takesS])).to.deep.equal([
       ['press', 0, 10],
       ['loop', 20, 30],

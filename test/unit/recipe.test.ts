@@ -250,7 +250,7 @@ describe('cloth and foil', () => {
     ]);
     const words = said(p);
     expect(words[6]).to.include('about 3 mm outside the line, through fabric and paper together');
-    expect(words[7]).to.match(/right side of Gold foil\. Cut about 3 mm outside the line\./);
+    expect(words[7]).to.match(/right side of Gold foil\. Cut about 3 mm outside it\./);
     expect(words[10]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
     expect(words[14]).to.equal(
       'Lay the template of Pennant (1) face up on the front. Trim around it, through all layers together.',

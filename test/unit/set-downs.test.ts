@@ -3,7 +3,6 @@ import { expect } from 'chai';
 import {
   type BoardStep,
   begunAnew,
-  byPart,
   gatesAsked,
   heatChange,
   inPassing,
@@ -12,8 +11,9 @@ import {
   setDownAt,
   setDownsOf,
 } from '~/core/hands/board';
+import { byPlace, placeOf, placeOfKind } from '~/core/hands/evening';
 import { EMPTY_BOARD, type PressTicket, type StepGate } from '~/core/keep/model';
-import { partsWords, setDownWords } from '~/words';
+import { placesWords, setDownWords } from '~/words';
 
 const ticket = (more: Partial<PressTicket> = {}): Pick<PressTicket, 'passes' | 'side' | 'dwell'> => ({
   passes: null,
@@ -95,15 +95,22 @@ describe('what is asked in a batch', () => {
 
 describe('minutes by where they are spent', () => {
   it('iron, pen and scissors, machine', () => {
-    const parts = byPart([
-      { kind: 'fuse', s: 60 },
-      { kind: 'trace', s: 120 },
-      { kind: 'stitch', s: 600 },
-      { kind: 'of an older version', s: 30 },
-    ]);
-    expect(parts).to.deep.equal({ iron: 60, hands: 150, machine: 600 });
-    expect(partsWords(parts)).to.equal('60 s at the iron, 3 min tracing and cutting and 10 min sewing');
-    expect(partsWords({ iron: 10, hands: 0, machine: 0 })).to.equal('');
+    const spent = byPlace(
+      [
+        { kind: 'fuse', s: 60 },
+        { kind: 'trace', s: 120 },
+        { kind: 'stitch', s: 600 },
+        { kind: 'of an older version', s: 30 },
+        // What is laid is laid at the iron: nobody calls that tracing or cutting.
+        { kind: 'lay', s: 30 },
+      ].map(({ kind, s }) => ({ at: placeOfKind(kind), s })),
+    );
+    expect(spent).to.deep.equal({ iron: 90, table: 150, needle: 600 });
+    expect(placesWords(spent)).to.equal('2 min at the iron, 3 min at the table and 10 min sewing');
+    expect(placesWords({ iron: 10, table: 0, needle: 0 })).to.equal('');
+    // Cloth is pressed smooth with the iron, and washed without.
+    expect(placeOf({ kind: 'ready', on: 'board' })).to.equal('iron');
+    expect(placeOf({ kind: 'ready', on: 'hand' })).to.equal('table');
   });
   it('a tick in passing is told from work, a short step is not', () => {
     expect(inPassing(100, 5)).to.equal(true);

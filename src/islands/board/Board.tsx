@@ -2,7 +2,7 @@ import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
 import { boardSteps, canGoBack, coolsAfter, ironIsIdle } from '~/core/hands/board';
-import { eveningOf } from '~/core/hands/making';
+import { eveningOf } from '~/core/hands/evening';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
 import { stepWords } from '~/words';

@@ -1,7 +1,7 @@
 import { ListChecks, Settings2, Volume2, VolumeX, X } from 'lucide-react';
 import { Button, ButtonLink } from '~/components';
 import type { BoardStep } from '~/core/hands/board';
-import type { Leg } from '~/core/hands/making';
+import type { Leg } from '~/core/hands/evening';
 import type { Project } from '~/core/keep/model';
 import { addressOf } from '../project/stations';
 import css from './Board.module.css';

@@ -1,10 +1,11 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { Button, FilePick, Note } from '~/components';
-import { byPart, intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
+import { intoDiary, outOfDiary, paceOf } from '~/core/hands/board';
+import { byPlace, placeOfKind } from '~/core/hands/evening';
 import { newId, type Plan, type Project } from '~/core/keep/model';
 import { attempt, nowMs, readPicture, recordStep, undo } from '~/store';
-import { dayWords, kindWords, partsWords } from '~/words';
+import { dayWords, kindWords, placesWords } from '~/words';
 import css from './Board.module.css';
 
 const minutes = (s: number): string => `${Math.max(1, Math.round(s / 60))} min`;
@@ -20,7 +21,7 @@ export function Finish({ project, plan }: { project: Project; plan: Plan }) {
   const [kept, setKept] = useState(false);
   const tookS = board.times.reduce((sum, t) => sum + t.tookS, 0);
   const plannedS = board.times.reduce((sum, t) => sum + t.plannedS, 0);
-  const taken = partsWords(byPart(board.times.map((t) => ({ kind: t.kind, s: t.tookS }))));
+  const taken = placesWords(byPlace(board.times.map((t) => ({ at: placeOfKind(t.kind), s: t.tookS }))));
   const pace = [...paceOf(board.times)].filter(([, p]) => Math.abs(p - 1) > 0.15);
   const take = async (file: File): Promise<void> => {
     const read = await attempt(() => readPicture(file, PHOTO_PX));

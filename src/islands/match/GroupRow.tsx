@@ -60,6 +60,10 @@ export function GroupRow({
   const edge: Edge | '' = edges.size === 1 ? ([...edges][0] ?? '') : '';
   const { choice } = group;
   const { units } = project;
+  const ofEach = (change: (piece: Project['pieces'][number]) => void): string | null =>
+    edit((p) => {
+      for (const piece of p.pieces) if (group.pieceIds.includes(piece.id)) change(piece);
+    });
   const named = calledWords(project);
   return (
     <details
@@ -164,12 +168,7 @@ export function GroupRow({
                 label="Edge"
                 value={edge}
                 options={[{ value: '', label: edges.size > 1 ? 'several' : 'project edge' }, ...EDGE_OPTIONS]}
-                onChange={(value) =>
-                  edit((p) => {
-                    for (const piece of p.pieces)
-                      if (group.pieceIds.includes(piece.id)) piece.edge = value === '' ? null : value;
-                  })
-                }
+                onChange={(value) => ofEach((piece) => void (piece.edge = value === '' ? null : value))}
               />
               <Select
                 label="Web"
@@ -178,12 +177,7 @@ export function GroupRow({
                   { value: '', label: 'our choice' },
                   ...project.webs.map((w) => ({ value: w.id, label: `my choice: ${w.name}` })),
                 ]}
-                onChange={(value) =>
-                  edit((p) => {
-                    for (const piece of p.pieces)
-                      if (group.pieceIds.includes(piece.id)) piece.webId = value === '' ? null : value;
-                  })
-                }
+                onChange={(value) => ofEach((piece) => void (piece.webId = value === '' ? null : value))}
               />
             </div>
           </div>

@@ -66,7 +66,11 @@ export function Match() {
       />
       <ChangedChoices project={project} plan={plan} />
       <div className={css.desk}>
-        {view && <WebPicture view={view} plan={plan} onCompare={(pieceId, a, b) => setCompare({ pieceId, a, b })} />}
+        {view && (
+          <div className={css.pictured}>
+            <WebPicture view={view} plan={plan} onCompare={(pieceId, a, b) => setCompare({ pieceId, a, b })} />
+          </div>
+        )}
         <div>
           {byWeb(groups).map(({ webId, groups: mine }) => (
             <WebGroupOf

@@ -1,10 +1,9 @@
 import { useId } from 'react';
-import { Button, INK_ON_CLOTH, PAPER_ON_CLOTH, PictureView, WebHatch } from '~/components';
+import { Button, INK_ON_CLOTH, PAPER_ON_CLOTH, WebHatch } from '~/components';
 import type { ArticleView, Plan } from '~/core/keep/model';
-import { select } from '~/store';
 import { choiceReasonWords, gsm, pieceCalled } from '~/words';
-import { ArticleStrip } from '../project/ArticleStrip';
 import { useOpen } from '../project/useOpen';
+import { WornPicture } from '../project/WornPicture';
 import css from './Match.module.css';
 
 /** So many pixels high the picture is about: hatches are as dense in it as in the list. */
@@ -20,47 +19,43 @@ export function WebPicture({
   plan: Plan;
   onCompare: (pieceId: string, webId: string, other: string) => void;
 }) {
-  const { spots, selectedId, flipped } = useOpen();
+  const { selectedId } = useOpen();
   const prefix = useId();
   const { widthMm, heightMm } = view.ground;
-  const chosen = new Map(plan.choices.map((c) => [c.pieceId, c]));
+  const hatchOf = new Map(view.webs.map((w, i) => [w.id, `${prefix}web${i}`]));
   const worn = new Map(
-    plan.choices.flatMap((c) => (c.webId === null ? [] : [[c.pieceId, `url(#${prefix}${c.webId})`] as const])),
+    plan.choices.flatMap(({ pieceId, webId }) => {
+      const hatch = webId === null ? undefined : hatchOf.get(webId);
+      return hatch === undefined ? [] : [[pieceId, `url(#${hatch})`] as const];
+    }),
   );
   const piece = view.pieces.find((p) => p.id === selectedId);
-  const choice = piece && chosen.get(piece.id);
+  const choice = piece && plan.choices.find((c) => c.pieceId === piece.id);
   const web = choice && view.webs.find((w) => w.id === choice.webId);
   const [reason] = choice?.reasons ?? [];
   const [other] = choice?.runnersUp ?? [];
   return (
-    <section className={css.worn} aria-label="The picture in its webs">
-      <ArticleStrip project={view} />
-      <div className={css.wornCloth}>
-        <PictureView
-          project={view}
-          spots={spots}
-          selectedId={selectedId}
-          flipped={flipped}
-          worn={worn}
-          onPick={(id) => select(id)}
-          beneath={
-            <defs>
-              <g color={INK_ON_CLOTH}>
-                {view.webs.map((w) => (
-                  <WebHatch
-                    key={w.id}
-                    id={`${prefix}${w.id}`}
-                    web={w}
-                    scale={Math.max(widthMm, heightMm) / ABOUT_PX}
-                    rim={PAPER_ON_CLOTH}
-                  />
-                ))}
-              </g>
-            </defs>
-          }
-          title={`${view.name}, each piece in the hatch of its web`}
-        />
-      </div>
+    <WornPicture
+      view={view}
+      worn={worn}
+      patterns={
+        <defs>
+          <g color={INK_ON_CLOTH}>
+            {view.webs.map((w) => (
+              <WebHatch
+                key={w.id}
+                id={hatchOf.get(w.id) ?? ''}
+                web={w}
+                scale={Math.max(widthMm, heightMm) / ABOUT_PX}
+                rim={PAPER_ON_CLOTH}
+              />
+            ))}
+          </g>
+        </defs>
+      }
+      label="The picture in its webs"
+      title={`${view.name}, each piece in the hatch of its web`}
+    >
       {piece && choice && (
         <div className={css.label} role="status">
           <strong>{pieceCalled(piece, view.numberOf(piece.id))}</strong>
@@ -73,6 +68,6 @@ export function WebPicture({
           )}
         </div>
       )}
-    </section>
+    </WornPicture>
   );
 }

@@ -1,10 +1,12 @@
 import { Scale, Thermometer } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Fold, NumberField, Select, SURFACE_OPTIONS } from '~/components';
 import type { Project, Stage } from '~/core/keep/model';
+import type { EveningCost } from '~/core/plan';
 import { edit } from '~/store';
-import { coverName, coverOptions, surfaceName } from '~/words';
+import { costSays, coverName, coverOptions, surfaceName } from '~/words';
 import { answer } from '../project/answers';
+import { useCosts } from '../project/useCosts';
 import { LeanDialog } from './LeanDialog';
 import { MeasureDialog } from './MeasureDialog';
 import css from './Press.module.css';
@@ -31,13 +33,19 @@ function benchSays({ bench, irons, covers, surfaces }: Project): string[] {
 }
 
 /** Iron, covers, surface and what is warm: what every press is worked out for. @param batch copies that are handled in one go; null: nothing is made in batches */
-export function Bench({ project, batch }: { project: Project; batch: number | null }) {
-  const { bench } = project;
+export function Bench({ project, batch, now }: { project: Project; batch: number | null; now: EveningCost }) {
+  const { bench, irons } = project;
+  const [open, setOpen] = useState(false);
+  const others = useMemo(
+    () => new Map(irons.flatMap((i) => (i.id === bench.ironId ? [] : [[i.id, { ironId: i.id }] as const]))),
+    [irons, bench.ironId],
+  );
+  const costs = useCosts(project, others, open);
   const [dialog, setDialog] = useState<'measure' | 'lean' | null>(null);
   const iron = project.irons.find((i) => i.id === bench.ironId);
   return (
     <>
-      <Fold label="Iron and board" says={benchSays(project)}>
+      <Fold label="Iron and board" says={benchSays(project)} onOpen={setOpen}>
         <div className={css.bench}>
           <Select
             label="Iron"
@@ -85,6 +93,17 @@ export function Bench({ project, batch }: { project: Project; batch: number | nu
               onChange={(v) => edit((p) => void (p.bench.batch = Math.round(v)), { what: 'batch' })}
               hint="so many are placed, pressed and cooled before the next"
             />
+          )}
+          {open && others.size > 0 && (
+            <ul className={css.irons} aria-label="With another iron">
+              {irons
+                .filter((i) => others.has(i.id))
+                .map((i) => (
+                  <li key={i.id} data-iron={i.id}>
+                    <strong>{i.name}.</strong> {costSays(now, costs.get(i.id), project.units)}
+                  </li>
+                ))}
+            </ul>
           )}
           <div className={css.row}>
             <Button icon={<Thermometer size={20} />} onClick={() => setDialog('measure')}>

@@ -1,6 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
-import type { Leg } from '~/core/hands/making';
+import type { Leg } from '~/core/hands/evening';
 import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { counted, dialWords, heat, seconds, stepWords, ticketCalled, upper } from '~/words';
 import css from './Press.module.css';

@@ -2,12 +2,12 @@ import { Printer, Scissors } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Button, Empty, Note } from '~/components';
-import { byPart, handsAtPace, paceOf } from '~/core/hands/board';
-import { eveningOf, tightestOf } from '~/core/hands/making';
+import { handsAtPace, paceOf } from '~/core/hands/board';
+import { byPlace, eveningOf, type Leg, placeOf, tightestOf } from '~/core/hands/evening';
 import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { costOf } from '~/core/plan';
-import { counted, minutesWords, partsWords, spanS, ticketCalled } from '~/words';
+import { counted, minutesWords, placesWords, spanS, ticketCalled, upper } from '~/words';
 import { Answer, AnswerComing } from '../project/Answer';
 import { EveningThread } from '../project/EveningThread';
 import { SchoolFields } from '../project/SchoolFields';
@@ -18,10 +18,6 @@ import css from './Press.module.css';
 import { ScrapDialog } from './ScrapDialog';
 import { soFarAt, Ticket } from './Ticket';
 import { WarmPicture } from './WarmPicture';
-
-/** Steps that belong to the board: everything from the first press to the last touch. */
-const atBoard = (steps: readonly Step[]): readonly Step[] =>
-  steps.filter((s) => s.ticketId !== null || ['cool', 'lay', 'plug', 'tack', 'turn', 'peel', 'stick'].includes(s.kind));
 
 /** The evening as one thread: what hands do where, the iron's heats, what is waited for; and of each press its ticket, to be read from where you stand. */
 export function PressStation() {
@@ -49,10 +45,7 @@ function usePrinting(): boolean {
 function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const { making } = plan;
   const pace = useMemo(() => paceOf(project.board.times), [project.board.times]);
-  const legs = useMemo(
-    () => eveningOf(making, plan.press, (s) => s.handsS * (pace.get(s.kind) ?? 1)),
-    [making, plan.press, pace],
-  );
+  const legs = useMemo(() => eveningOf(making, plan.press, (s) => handsAtPace([s], pace)), [making, plan.press, pace]);
   const tightest = useMemo(() => tightestOf(plan.press), [plan.press]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [scrap, setScrap] = useState(false);
@@ -62,7 +55,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
   const first = legs.findIndex((l) => doubtful !== null && l.ticketIds.includes(doubtful.id));
   const open = chosen !== null && chosen < legs.length ? chosen : Math.max(0, first);
   const leg = legs[open];
-  const board = atBoard(making.steps);
+  const board = making.steps.filter((s) => placeOf(s) === 'iron');
   const { view, selectedId } = useOpen();
   // A piece that was picked shows the press that bonds it, where it is on this leg.
   const picked =
@@ -77,8 +70,8 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
           <EveningAnswer
             project={project}
             plan={plan}
-            board={board}
-            pace={pace}
+            legs={legs}
+            atOwnPace={pace.size > 0}
             tightest={tightest}
             onScrap={() => setScrap(true)}
           />
@@ -103,7 +96,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
           Later presses heat {counted(making.reheats.length, 'piece')} again: they soften, and set again.
         </p>
       )}
-      <Bench project={project} batch={batchOf(project, board)} />
+      <Bench project={project} batch={batchOf(project, board)} now={costOf(plan)} />
       <SchoolFields project={project} station="press" now={costOf(plan)} />
       <div className={css.safety}>
         <Note>
@@ -115,7 +108,10 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
       {printing && (
         <section className={css.printed} aria-label="All tickets">
           {plan.press.map((t) => (
-            <Ticket key={t.id} ticket={t} project={project} plan={plan} soFar={soFarAt(board, t)} />
+            <div key={t.id}>
+              <h2 className={css.stage}>{upper(ticketCalled(project, plan, t))}</h2>
+              <Ticket ticket={t} project={project} plan={plan} soFar={soFarAt(board, t)} />
+            </div>
           ))}
         </section>
       )}
@@ -138,27 +134,25 @@ function batchOf(project: Project, board: readonly Step[]): number | null {
 function EveningAnswer({
   project,
   plan,
-  board,
-  pace,
+  legs,
+  atOwnPace,
   tightest,
   onScrap,
 }: {
   project: Project;
   plan: Plan;
-  board: readonly Step[];
-  pace: ReturnType<typeof paceOf>;
+  legs: readonly Leg[];
+  atOwnPace: boolean;
   tightest: PressTicket | null;
   onScrap: () => void;
 }) {
   const { making } = plan;
-  const handsS = handsAtPace(board, pace);
-  const waitS = board.reduce((sum, s) => sum + s.waitS, 0);
-  // Before and after it: tracing, cutting, sewing.
-  const elsewhere = partsWords(
-    byPart(
-      making.steps.flatMap((s) => (board.includes(s) ? [] : [{ kind: s.kind, s: s.handsS * (pace.get(s.kind) ?? 1) }])),
-    ),
-  );
+  const iron = legs.filter((l) => l.at === 'iron');
+  const sum = (of: (leg: Leg) => number): number => iron.reduce((s, leg) => s + of(leg), 0);
+  const handsS = sum((l) => l.handsS);
+  const waitS = sum((l) => l.waitS);
+  // Before and after it.
+  const elsewhere = placesWords(byPlace(legs.flatMap((l) => (l.at === 'iron' ? [] : [{ at: l.at, s: l.handsS }]))));
   if (plan.press.length === 0) return null;
   const stops = plan.press.filter((t) => t.stop !== null).length;
   return (
@@ -167,7 +161,7 @@ function EveningAnswer({
         <span data-total={Math.round(handsS + waitS)}>
           About <strong>{minutesWords(handsS + waitS)}</strong> at the board, {counted(making.settings, 'iron setting')}
           : {minutesWords(handsS)} pressing, peeling and placing, {minutesWords(waitS)} waiting
-          {pace.size > 0 ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
+          {atOwnPace ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
         </span>
       }
       reason={

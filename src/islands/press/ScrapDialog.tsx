@@ -1,5 +1,5 @@
 import { Dialog, Note } from '~/components';
-import { scrapTriesS } from '~/core/hands/making';
+import { scrapTriesS } from '~/core/hands/evening';
 import type { Plan, PressTicket, Project } from '~/core/keep/model';
 import { coverName, dialWords, heat, leanWords, listedWords, seconds, spell, ticketCalled } from '~/words';
 import css from './Press.module.css';

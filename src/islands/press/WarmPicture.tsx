@@ -1,9 +1,7 @@
-import { PictureView } from '~/components';
-import type { Leg } from '~/core/hands/making';
+import type { Leg } from '~/core/hands/evening';
 import type { ArticleView, Plan } from '~/core/keep/model';
-import { select } from '~/store';
-import { ArticleStrip } from '../project/ArticleStrip';
-import { useOpen } from '../project/useOpen';
+import { upper } from '~/words';
+import { WornPicture } from '../project/WornPicture';
 import css from './Press.module.css';
 
 /** What is pressed on the leg that is open is warm; what comes later lies pale. */
@@ -24,7 +22,6 @@ export function WarmPicture({
   open: number;
   onLeg: (leg: number) => void;
 }) {
-  const { spots, selectedId, flipped } = useOpen();
   /** On which legs each piece is pressed, in order. */
   const pressedOn = new Map<string, number[]>();
   const legOf = new Map(legs.flatMap((leg, i) => leg.stepIds.map((id) => [id, i] as const)));
@@ -40,25 +37,24 @@ export function WarmPicture({
       return last !== undefined && last > open ? [[id, LATER]] : [];
     }),
   );
+  const says = [
+    ...([...worn.values()].includes(WARM) ? ['red is pressed now'] : []),
+    ...([...worn.values()].includes(LATER) ? ['pale comes later'] : []),
+  ].join(', ');
   return (
-    <section className={css.warmth} aria-label="The picture so far">
-      <ArticleStrip project={view} />
-      <div className={css.warmthCloth}>
-        <PictureView
-          project={view}
-          spots={spots}
-          selectedId={selectedId}
-          flipped={flipped}
-          worn={worn}
-          onPick={(id) => {
-            select(id);
-            const leg = id === null ? undefined : pressedOn.get(id)?.at(-1);
-            if (leg !== undefined) onLeg(leg);
-          }}
-          title={`${view.name}: red is pressed on this part of the evening, pale comes later`}
-        />
-      </div>
-      <p className={css.under}>Red is pressed now, pale comes later.</p>
-    </section>
+    <div className={css.pictured}>
+      <WornPicture
+        view={view}
+        worn={worn}
+        label="The picture so far"
+        title={`${view.name} on this part of the evening${says === '' ? '' : `: ${says}`}`}
+        onPick={(id) => {
+          const leg = pressedOn.get(id)?.at(-1);
+          if (leg !== undefined) onLeg(leg);
+        }}
+      >
+        {says !== '' && <p className={css.under}>{upper(says)}.</p>}
+      </WornPicture>
+    </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { CSSProperties, KeyboardEvent } from 'react';
-import type { Leg } from '~/core/hands/making';
+import type { Leg } from '~/core/hands/evening';
 import type { Project, Step } from '~/core/keep/model';
 import { legMinutesWords, legMoreWords, legWords } from '~/words';
 import css from './EveningThread.module.css';

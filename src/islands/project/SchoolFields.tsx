@@ -4,7 +4,7 @@ import { SCHOOLS } from '~/core/choose/match';
 import type { Project, StationName } from '~/core/keep/model';
 import type { EveningCost, Otherwise } from '~/core/plan';
 import { edit } from '~/store';
-import { costWords, lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
+import { costSays, lower, SCHOOL_WORDS, schoolSideWords } from '~/words';
 import css from './SchoolFields.module.css';
 import { useCosts } from './useCosts';
 
@@ -29,9 +29,6 @@ function otherWays(schools: Project['schools'], station: StationName): ReadonlyM
         if (schools[s.key] !== side) ways.set(`${s.key} ${side}`, { schools: { [s.key]: side } });
   return ways;
 }
-const costSays = (now: EveningCost, then: EveningCost | undefined, { units }: Project): string =>
-  then ? `Against what is chosen: ${costWords(now, then, units)}.` : 'Working out what it would cost …';
-
 /** What practitioners do in different ways, as far as it changes the answer of this station. */
 export function SchoolFields({
   project,
@@ -71,7 +68,7 @@ export function SchoolFields({
                   <span>{schoolSideWords(s.key, side).says}</span>
                   {now && schools[s.key] !== side && open && (
                     <span className={css.cost} data-cost={side}>
-                      {costSays(now, costs.get(`${s.key} ${side}`), project)}
+                      {costSays(now, costs.get(`${s.key} ${side}`), project.units)}
                     </span>
                   )}
                 </span>

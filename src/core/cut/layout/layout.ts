@@ -1,3 +1,4 @@
+import { derive } from '../../base/derive';
 import {
   areaMm2,
   type Bounds,
@@ -82,7 +83,8 @@ function tracedWith(project: Project, plan: Traced, keep: (pieceId: string) => b
 
 /** How many strips of a web a shape takes, side by side: 1 where the roll is wide enough. @param outline of the shape, path data, mm */
 export const stripCount = (outline: string, rollWidthMm: number): number =>
-  splitForRoll(regionOf(outline, ROUGH_TOLERANCE_MM), rollWidthMm)?.strips.length ?? 1;
+  splitFor(regionOf(outline, ROUGH_TOLERANCE_MM), rollWidthMm)?.strips.length ?? 1;
+const splitFor = derive(splitForRoll);
 
 /**
  * The layout of a web: everything that is traced on it, on its offcuts first and then on its roll.
@@ -101,7 +103,7 @@ export function webAsk(project: Project, plan: Traced, webId: string): LayoutAsk
   const alone = mine.filter((p) => !onPatch.has(p.id));
   /** A part as it is, or in strips where it is wider than the roll. */
   const orStrips = (part: NestPart, whole: PartOf, strip: (i: number) => PartOf): NestPart[] => {
-    const split = splitForRoll(regionOf(part.outline, ROUGH_TOLERANCE_MM), web.widthMm);
+    const split = splitFor(regionOf(part.outline, ROUGH_TOLERANCE_MM), web.widthMm);
     if (!split) {
       special.set(part.id, whole);
       return [part];

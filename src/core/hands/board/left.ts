@@ -62,7 +62,8 @@ export function leftOfStep(step: Step, left: readonly string[], facts: readonly 
     pieceIds: left,
     members: left,
     copies: facts.every((f) => again.has(f)) ? 1 : step.copies,
-    setDowns: step.ticketId === null ? step.setDowns : Math.max(1, setDowns),
+    // Together they may share set-downs: what is left takes no more than all of them.
+    setDowns: step.ticketId === null ? step.setDowns : Math.max(1, Math.min(setDowns, step.setDowns)),
     loads: step.ticketId === null ? step.loads : 1,
     handsS: (step.handsS * left.length) / step.pieceIds.length,
     does: doingLeft(step.does, left, project),

@@ -1,4 +1,4 @@
-import type { Board, Making, StepKind } from '../../keep/model';
+import type { Board, Making } from '../../keep/model';
 
 /** So many of one’s own times of a kind are needed before they count. Ours. */
 export const ENOUGH_TIMES = 3;
@@ -32,28 +32,6 @@ export function paceOf(times: Board['times']): ReadonlyMap<string, number> {
 /** What the steps that are left take with hands, at this pace, s. */
 export const handsAtPace = (steps: Making['steps'], pace: ReadonlyMap<string, number>): number =>
   steps.reduce((sum, s) => sum + s.handsS * (pace.get(s.kind) ?? 1), 0);
-
-/** Where one sits while a step is done: at the iron, with pen and scissors, or at the machine and the needle. */
-export type WorkPart = 'iron' | 'hands' | 'machine';
-const AT_THE_IRON: ReadonlySet<string> = new Set<StepKind>([
-  'fuse',
-  'bond',
-  'tack',
-  'turn',
-  'foil',
-  'steam-pass',
-  'plug',
-  'ready',
-]);
-const SEWN: ReadonlySet<string> = new Set<StepKind>(['stitch', 'hand', 'quilt']);
-const partOf = (kind: string): WorkPart => (AT_THE_IRON.has(kind) ? 'iron' : SEWN.has(kind) ? 'machine' : 'hands');
-
-/** Seconds by where they are spent, waiting left out. */
-export function byPart(list: readonly { readonly kind: string; readonly s: number }[]): Record<WorkPart, number> {
-  const parts: Record<WorkPart, number> = { iron: 0, hands: 0, machine: 0 };
-  for (const { kind, s } of list) parts[partOf(kind)] += s;
-  return parts;
-}
 
 /** Whether a step was ticked off faster than hands could do it. */
 export const inPassing = (plannedS: number, tookS: number): boolean =>

@@ -100,7 +100,8 @@ export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
 export function lookFor(step: Step, before: State, after: State, a: AskFacts): StepLook | null {
   switch (step.kind) {
     case 'ready':
-      return step.does.code === 'wash-first' ? null : 'smooth';
+      // Nothing was pressed where cloth is washed or paper cut.
+      return step.does.code === 'wash-first' || step.does.code === 'cut-templates' ? null : 'smooth';
     case 'trace':
     case 'print':
       return wayRound(a, step).length > 0 ? 'drawn-right-way' : null;

@@ -1,5 +1,15 @@
+import { derive } from '../../base/derive';
 import { assertThere, inMap } from '../../base/lists';
-import { boundsOf, holesOf, isBox, linesOfPath, normalise, type Region, ROUGH_TOLERANCE_MM } from '../../base/shape';
+import {
+  boundsOf,
+  holesOf,
+  isBox,
+  linesOfPath,
+  normalise,
+  type Path,
+  type Region,
+  ROUGH_TOLERANCE_MM,
+} from '../../base/shape';
 import { matsOf } from '../../cut/layout';
 import type { CutShapes, Piece, TrimBy } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
@@ -153,9 +163,8 @@ const isSmall = (work: MakingWork, piece: Piece): boolean => {
 
 /** What of their outlines asks for more than one cut round them. A machine enters a shape by itself. */
 function shapesOf(work: MakingWork, pieces: readonly Piece[], machine: boolean): CutShapes {
-  const regionFor = new Map(pieces.map((p) => [p.id, outlineToCut(work, p)]));
   const which = (test: (region: Region) => boolean): string[] =>
-    pieces.flatMap((p) => (test(inMap(regionFor, p.id)) ? [p.id] : []));
+    pieces.flatMap((p) => (test(outlineToCut(work, p)) ? [p.id] : []));
   const plugs = new Set(work.pressed.flatMap(({ press }) => press.plugOf ?? []));
   const holed = which((r) => holesOf(r).length > 0);
   return {
@@ -164,8 +173,8 @@ function shapesOf(work: MakingWork, pieces: readonly Piece[], machine: boolean):
     keeps: holed.filter((id) => plugs.has(id)),
   };
 }
-const outlineToCut = ({ laid }: MakingWork, piece: Piece): Region =>
-  normalise(linesOfPath(laid.cutPiece(piece).path, ROUGH_TOLERANCE_MM));
+const clothOf = derive((path: Path): Region => normalise(linesOfPath(path, ROUGH_TOLERANCE_MM)));
+const outlineToCut = ({ laid }: MakingWork, piece: Piece): Region => clothOf(laid.cutPiece(piece).path);
 
 /**
  * What was cut larger is cut again, through all layers. The paper with its line is gone by then: a line on the back is followed, a rectangle ruled, and any other shape cut round its template.
@@ -178,30 +187,31 @@ export function trim(work: MakingWork): Draft[] {
   const drawnBehind = new Set(
     project.pieces.flatMap((p) => (p.part?.role === 'other-side' && p.faceDown && p.webless ? [p.part.of] : [])),
   );
-  const byOf = (p: Piece): TrimBy =>
-    drawnBehind.has(p.id) ? 'line-behind' : isBox(outlineToCut(work, p)) ? 'ruler' : 'template';
-  const sizeOf = (p: Piece) => {
-    const b = boundsOf(outlineToCut(work, p));
-    return { widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY };
+  const wayOf = (p: Piece): { readonly by: TrimBy; readonly widthMm: number; readonly heightMm: number } => {
+    if (drawnBehind.has(p.id)) return { by: 'line-behind', ...NO_SIZE };
+    const outline = outlineToCut(work, p);
+    if (!isBox(outline)) return { by: 'template', ...NO_SIZE };
+    const b = boundsOf(outline);
+    return { by: 'ruler', widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY };
   };
-  const NO_SIZE = { widthMm: 0, heightMm: 0 };
-  const ways = group(mine, (p) => {
-    const by = byOf(p);
-    const { widthMm, heightMm } = sizeOf(p);
-    return by === 'ruler' ? `${by} ${widthMm.toFixed(1)} ${heightMm.toFixed(1)}` : by;
-  }).map((pieces) => ({ pieces, by: byOf(assertThere(pieces[0], 'a group has a piece')) }));
-  return ways.flatMap(({ pieces, by }): Draft[] => [
-    ...(by === 'template' ? templatesOf(work, pieces) : []),
-    {
-      kind: 'trim',
-      on: 'hand',
-      care: ['blades'],
-      does: {
-        code: 'trim-on-line',
-        by,
-        ...(by === 'ruler' && pieces[0] ? sizeOf(pieces[0]) : NO_SIZE),
+  const ways = group(
+    mine.map((piece) => ({ piece, way: wayOf(piece) })),
+    ({ way }) => `${way.by} ${way.widthMm.toFixed(1)} ${way.heightMm.toFixed(1)}`,
+  );
+  return ways.flatMap((alike): Draft[] => {
+    const pieces = alike.map(({ piece }) => piece);
+    const { way } = assertThere(alike[0], 'a group has a piece');
+    return [
+      ...(way.by === 'template' ? templatesOf(work, pieces) : []),
+      {
+        kind: 'trim',
+        on: 'hand',
+        care: ['blades'],
+        does: { code: 'trim-on-line', ...way },
+        ...onPieces(work, pieces, HANDS_S.cut.value, SPEED_MM_S.cut.value),
       },
-      ...onPieces(work, pieces, HANDS_S.cut.value, SPEED_MM_S.cut.value),
-    },
-  ]);
+    ];
+  });
 }
+/** Of what no ruler measures. */
+const NO_SIZE = { widthMm: 0, heightMm: 0 } as const;

@@ -1,5 +1,4 @@
 export { type PressPlace, placesUnder } from './column';
-export * from './evening';
 export * from './load';
 export * from './making';
 export * from './places';

@@ -13,7 +13,7 @@ import {
   union,
 } from '../../base/shape';
 import { evenSole, placementPlan } from '../../choose/press';
-import { convexParts, layInFewestRows, noFitPolygon } from '../../cut/nest';
+import { type Boxed, convexParts, layInRows, noFitPolygon } from '../../cut/nest';
 import type { Iron } from '../../keep/model';
 import { LOAD_CORNERS, LOAD_MOST, LOAD_ROOM, LOAD_STAGGERS, LOAD_STRAY_MM } from './data';
 
@@ -91,18 +91,16 @@ const roomFor = derive((region: Region, widthMm: number, lengthMm: number, gapMm
 export interface SetDowns {
   /** For one copy by itself. */
   readonly placements: number;
+  /** Copies that lie under one set-down together. */
+  readonly perLoad: number;
   readonly loads: number;
   readonly setDowns: number;
 }
 
-/** A shape by its box, as often as it is made. */
-interface BoxedShape {
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
 /**
- * Set-downs for several shapes that are laid out freely and pressed on one cloth: what fits under the even part of the soleplate together goes under it together, by the boxes of the shapes;
- * what takes several set-downs by itself is pressed by itself.
+ * Set-downs for several shapes that are laid out freely and pressed on one cloth. Loads that one shape fills are its own; what is left of all of them
+ * goes under the even part of the soleplate together as far as their boxes fit, none turned against the others, since they share a grain.
+ * What takes several set-downs by itself is pressed by itself.
  * @param shapes each with all of its copies, and how it would be pressed alone
  */
 export function setDownsTogether(
@@ -113,25 +111,31 @@ export function setDownsTogether(
   const { widthMm, lengthMm } = evenSole(iron);
   const small = shapes.filter((s) => s.alone.placements === 1);
   const large = shapes.filter((s) => s.alone.placements > 1);
-  const boxes = small.flatMap(({ region, copies }): BoxedShape[] => {
-    const b = boundsOf(region);
-    return Array.from({ length: copies }, () => ({ widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY }));
+  const left = small.flatMap((s): Boxed[] => {
+    const b = boundsOf(s.region);
+    return Array.from({ length: s.copies - fullLoads(s) * s.alone.perLoad }, () => ({
+      widthMm: b.maxX - b.minX,
+      heightMm: b.maxY - b.minY,
+    }));
   });
-  const sum = (list: typeof shapes, of: (s: SetDowns) => number): number => list.reduce((n, s) => n + of(s.alone), 0);
-  const alone = sum(small, (s) => s.loads);
   // Higher ones first, so that rows are filled.
-  const laid = layInFewestRows(
-    boxes.toSorted((a, b) => b.heightMm - a.heightMm),
-    widthMm,
-    lengthMm,
-    gapMm,
-  );
-  const together = laid.tooLarge.length > 0 ? alone : Math.min(alone, laid.strips.length);
+  const boxes = left.toSorted((a, b) => b.heightMm - a.heightMm);
+  const strips = [[widthMm, lengthMm] as const, [lengthMm, widthMm] as const].flatMap(([w, l]) => {
+    const laid = layInRows(boxes, w, l, gapMm);
+    return laid.tooLarge.length > 0 ? [] : [laid.strips.length];
+  });
+  const full = sum(small, fullLoads);
+  const alone = sum(small, (s) => s.alone.loads);
+  const together = Math.min(alone, ...strips.map((n) => full + n));
   return {
-    loads: together + sum(large, (s) => s.loads),
-    setDowns: together + sum(large, (s) => s.setDowns),
+    loads: together + sum(large, (s) => s.alone.loads),
+    setDowns: together + sum(large, (s) => s.alone.setDowns),
   };
 }
+/** Loads with no room for another copy. All copies in one load fill it by chance only. */
+const fullLoads = ({ copies, alone: { perLoad } }: { readonly copies: number; readonly alone: SetDowns }): number =>
+  copies > perLoad ? Math.floor(copies / perLoad) : 0;
+const sum = <T>(list: readonly T[], of: (t: T) => number): number => list.reduce((n, t) => n + of(t), 0);
 
 /** How often this iron is set down to cover a shape's real outline. */
 export const placementsOn = derive((region: Region, iron: Iron): number => placementPlan(region, iron).count);
@@ -144,5 +148,5 @@ export function setDownsFor(region: Region, lying: Region, copies: number, iron:
   const placements = placementsOn(region, iron);
   const perLoad = placements === 1 ? copiesPerLoad(lying, iron, gapMm, copies) : 1;
   const loads = Math.ceil(copies / perLoad);
-  return { placements, loads, setDowns: loads * placements };
+  return { placements, perLoad, loads, setDowns: loads * placements };
 }

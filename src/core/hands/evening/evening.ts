@@ -1,9 +1,7 @@
-import type { Making, PressTicket, Step, StepKind } from '../../keep/model';
+import type { Making, PressTicket, Step } from '../../keep/model';
+import { placeOf, type WorkPlace } from './place';
 
 // The evening as one thread: steps gathered into legs that are worked in one place, with what happens along each.
-
-/** Where one sits: at the table with pen and scissors, at the iron, or at the needle. */
-export type LegAt = 'table' | 'iron' | 'needle';
 
 /** Something along a leg, at so many seconds from its beginning. A press takes its seconds there; a loop is waited for; a knot is a change of thread. */
 export interface LegMark {
@@ -16,7 +14,7 @@ export interface LegMark {
 
 /** A stretch of the evening that is worked in one place, an iron's at one heat. */
 export interface Leg {
-  readonly at: LegAt;
+  readonly at: WorkPlace;
   readonly stepIds: readonly string[];
   readonly handsS: number;
   readonly waitS: number;
@@ -29,37 +27,8 @@ export interface Leg {
   readonly marks: readonly LegMark[];
 }
 
-const AT: { readonly [K in StepKind]: LegAt } = {
-  ready: 'table',
-  trace: 'table',
-  print: 'table',
-  'rough-cut': 'table',
-  patch: 'table',
-  fuse: 'iron',
-  stick: 'table',
-  cool: 'iron',
-  cut: 'table',
-  'machine-cut': 'table',
-  peel: 'iron',
-  lay: 'iron',
-  tack: 'iron',
-  bond: 'iron',
-  turn: 'iron',
-  trim: 'table',
-  foil: 'iron',
-  'steam-pass': 'iron',
-  plug: 'iron',
-  paint: 'needle',
-  stitch: 'needle',
-  hand: 'needle',
-  quilt: 'needle',
-  finish: 'table',
-};
-/** What the iron does on the way is not told by its kind: cloth is pressed smooth with it. */
-const atOf = (step: Step): LegAt => (step.kind === 'ready' && step.on === 'board' ? 'iron' : AT[step.kind]);
-
 interface Growing {
-  at: LegAt;
+  at: WorkPlace;
   steps: Step[];
   heat: PressTicket['heat'] | null;
 }
@@ -90,7 +59,7 @@ export function eveningOf(
     before = [];
   };
   for (const step of making.steps) {
-    const at = atOf(step);
+    const at = placeOf(step);
     const last = legs.at(-1);
     if (at !== 'iron') {
       close();
@@ -156,22 +125,3 @@ function measured(leg: Growing, handsOf: (step: Step) => number): Omit<Leg, 'set
 }
 /** Shorter waits are over before one has noticed, s. Ours. */
 const LEAST_LOOP_S = 20;
-
-/** The ticket whose seconds leave the least room against what is counted, of those that can be pressed; null: there is none. */
-export function tightestOf(tickets: readonly PressTicket[]): PressTicket | null {
-  const room = ({ dwell }: PressTicket): number => (dwell.maxS - dwell.minS) / Math.max(dwell.seconds, 1);
-  return tickets
-    .filter((t) => t.stop === null)
-    .reduce<PressTicket | null>((least, t) => (least === null || room(t) < room(least) ? t : least), null);
-}
-
-/**
- * Whole seconds to try on scraps, side by side: the seconds of the ticket, some fewer that may just do, and some more that still harm nothing.
- * Source: the trade handbook, at the board: careful makers press scraps at 4, 6, 8 s; common practice, no source.
- */
-export function scrapTriesS({ dwell }: Pick<PressTicket, 'dwell'>): number[] {
-  const planned = Math.round(dwell.seconds);
-  const less = Math.max(1, Math.min(planned - 1, Math.round((dwell.minS + planned) / 2)));
-  const more = Math.floor(Math.min(dwell.maxS, 1.5 * planned));
-  return [...new Set([less, planned, Math.max(planned, more)])].filter((s) => s >= 1).sort((a, b) => a - b);
-}

@@ -1,0 +1,3 @@
+export * from './evening';
+export * from './place';
+export * from './scraps';
