@@ -86,7 +86,7 @@ export const SCHOOL_WORDS: { readonly [K in Switch]: SchoolWords<K> } = {
     question: 'What is fused in one go?',
     sides: {
       'apart-together': {
-        name: 'what does not touch',
+        name: 'what does not touch, together',
         says: 'Pieces that lie side by side go down together, then what lies on them. Few presses, few settings.',
       },
       'piece-by-piece': {

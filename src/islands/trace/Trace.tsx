@@ -73,6 +73,8 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const ids =
     view !== 'sheets' ? new Set(plan.tracings.map((t) => t.pieceId)) : new Set(pages.flatMap((p) => p.pieceIds));
   const tracings = plan.tracings.filter((t) => ids.has(t.pieceId));
+  // A page that says that there is nothing is no sheet.
+  const sheets = sheetPages.filter((p) => p.pieceIds.length > 0).length;
   // The first shape that is turned over says why.
   const why = plan.tracings.find((t) => t.mirrored) ?? plan.tracings[0];
   const first = tracings.filter((t) => t.pieceId === selectedId);
@@ -82,12 +84,18 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
         className={css.desk}
         aria-label={view === 'sheets' ? 'Tracing sheets' : view === 'mats' ? 'Mats' : 'Layout'}
       >
-        {view === 'sheets' && doc && (
+        {view === 'sheets' && (
           <Answer
             says={
               <>
-                <strong>{counted(doc.pages.length, 'sheet')}</strong> to trace
-                {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}. {waysSaid(plan.tracings)}
+                {doc && sheets === 0 && 'Nothing is traced on the paper of a web. '}
+                {sheets > 0 && (
+                  <>
+                    <strong>{counted(sheets, 'sheet')}</strong> to trace
+                    {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}.{' '}
+                  </>
+                )}
+                {waysSaid(plan.tracings)}
               </>
             }
             reason={why && facingWords(why)}
@@ -95,9 +103,9 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             <Button
               look="go"
               icon={<FileDown size={20} />}
-              disabled={pdf.busy !== null}
+              disabled={pdf.busy !== null || doc === null}
               onClick={() =>
-                void pdf.make(doc, 'Tracing sheets', () => planPdf(project, { kind: 'tracing', paper, by }))
+                doc && void pdf.make(doc, 'Tracing sheets', () => planPdf(project, { kind: 'tracing', paper, by }))
               }
             >
               {pdf.busy === 'Tracing sheets' ? 'Drawing …' : 'Save all as PDF'}

@@ -141,7 +141,6 @@ function Documents({ project, plan, paper, by, doc, pdf }: Printed) {
         <li key={label}>
           <span>{label}</span>
           <Button
-            look={label === 'Tracing sheets' ? 'go' : 'paper'}
             icon={<FileDown size={18} />}
             disabled={pdf.busy !== null || (label === 'Tracing sheets' && doc === null)}
             aria-label={`${label}, PDF`}
