@@ -49,7 +49,7 @@ interface NumberLike extends FieldLabel {
   max: number;
 }
 
-function DraftField({
+function DraftField<T extends number | null>({
   label,
   hint,
   shown,
@@ -57,8 +57,8 @@ function DraftField({
   commit,
 }: FieldLabel & {
   shown: string;
-  read: (text: string) => { ok: true; value: number } | { ok: false; message: string };
-  commit: (value: number) => unknown;
+  read: (text: string) => { ok: true; value: T } | { ok: false; message: string };
+  commit: (value: T) => unknown;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -140,6 +140,39 @@ export function TemperatureField({ units, value, min, max, onChange, ...shell }:
       shown={formatTemperature(value, units)}
       commit={onChange}
       read={(text) => {
+        const parsed = parseTemperature(text, units);
+        if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
+        if (parsed.value < min || parsed.value > max)
+          return {
+            ok: false,
+            message: `Between ${formatTemperature(min, units)} and ${formatTemperature(max, units)}, please.`,
+          };
+        return parsed;
+      }}
+    />
+  );
+}
+
+/** The same, or nothing: left empty it is null. */
+export function MaybeTemperatureField({
+  units,
+  value,
+  min,
+  max,
+  onChange,
+  ...shell
+}: Omit<NumberLike, 'value' | 'onChange'> & {
+  units: DisplayUnits;
+  value: number | null;
+  onChange: (value: number | null) => unknown;
+}) {
+  return (
+    <DraftField<number | null>
+      {...shell}
+      shown={value === null ? '' : formatTemperature(value, units)}
+      commit={onChange}
+      read={(text) => {
+        if (text.trim() === '') return { ok: true, value: null };
         const parsed = parseTemperature(text, units);
         if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
         if (parsed.value < min || parsed.value > max)

@@ -119,11 +119,14 @@ export async function readUsedLast(): Promise<UsedLast> {
   );
 }
 
-/** Begins a project with what a person has answered. A cloth that is new goes into the Drawer too, as a step that can be undone there. @returns its id */
+/** Begins a project with what a person has answered. A cloth or an iron that is new goes into the Drawer too, as a step that can be undone there. @returns its id */
 export async function beginProject(answers: StartAnswers): Promise<string> {
   const drawer = await readDrawer();
   if (!drawer.fabrics.some((f) => f.id === answers.ground.id))
     await changeDrawer('fabrics', `add ${answers.ground.name}`, new Map([[answers.ground.id, answers.ground]]));
+  const { newIron } = answers;
+  if (newIron && newIron.id === answers.ironId && !drawer.irons.some((i) => i.id === newIron.id))
+    await changeDrawer('irons', `add ${newIron.name}`, new Map([[newIron.id, newIron]]));
   const name = freeName(answers.name.trim() || THING_WORDS[answers.thing].name, await namesInUse());
   const doc = startedProject(newId(), { ...answers, name }, drawer, await readUsedLast());
   await putProject(doc);

@@ -54,7 +54,9 @@ const RULES: Words<RuleFinding> = {
   prints: () => 'Its paper goes through a printer, so nothing has to be traced.',
   'cannot-be-tried': () => 'Pieces do not stay put before they are heated. To try places you need a tacky web.',
   'sticks-and-lifts': () => 'It sticks, lifts and sticks again until it is heated, so places can be tried.',
-  'two-liners-to-peel': () => 'A second paper has to come off every piece, for a tack you do not need here.',
+  'two-liners-to-peel': () => 'A second paper has to come off every piece.',
+  'tack-not-wanted': () => 'It is made to be placed, lifted and placed again, which you do not ask for here.',
+  'clings-to-the-mat': () => 'Without paper it clings to the sticky mat.',
   'liner-for-the-whole-cloth': () =>
     'Fused to a whole fabric, and without a paper, it sticks to everything until it is cut and placed.',
   'clumsy-powder': () => 'Powder has to be sprinkled evenly, and spills past the edge.',

@@ -1,4 +1,5 @@
 import { formatThickness } from '~/core/base/units';
+import type { UsualMark } from '~/core/choose/press';
 import type {
   Bearer,
   Caution,
@@ -19,6 +20,7 @@ import {
   exactS,
   gsm,
   heat,
+  listedWords,
   lower,
   say,
   spanS,
@@ -66,8 +68,8 @@ const REMEDIES: Words<Remedy> = {
   lean: () => 'Lean harder',
   dry: () => 'Press dry',
   steam: ({ under }) => (under === null ? 'Press with steam' : `Press with steam, under ${COVER_A[under]()}`),
-  'try-hotter': ({ toC, cloth }, u) =>
-    `Try a scrap of ${cloth || 'the fabric'} at ${heat(toC, u)}, hotter than its label. If it is unharmed, note that with the fabric in the Drawer`,
+  'try-hotter': ({ toC, cloths }, u) =>
+    `Try a scrap of ${listedWords(cloths.map((c) => c || 'the fabric'))} at ${heat(toC, u)}, hotter than its label`,
   'measure-iron': ({ iron }) => `Measure the dial of ${iron}`,
   'from-back': () => 'Turn it over and press from the back',
   'both-sides': () => 'Press half of the time from the front, half from the back',
@@ -113,6 +115,8 @@ const CAUTIONS: Words<Caution> = {
     `Your dial may be ${warmer(unsureC, u)} too hot: then that is ${warmer(overC, u)} more than ${bearerWords(bearer)} stands. ${HELPS(helps, u)}`,
   'past-label': ({ cloth, labelC, plateC, seconds: s }, u) =>
     `${cloth || 'The fabric'} is pressed hotter than its label (${heat(labelC, u)}), as you tried on a scrap. Up to ${heat(plateC, u)}, no longer than ${exactS(s)} on one spot.`,
+  'glide-wet': ({ cloth, labelC, soleplateC }, u) =>
+    `${cloth || 'The fabric'} stands ${heat(labelC, u)} dry; wet with steam it stays near ${heat(100, u)}, also under ${heat(soleplateC, u)}. Keep the iron gliding, never let it stand, and stop when no steam comes.`,
   'too-cool-for-steam': ({ iron, fromC }, u) =>
     `${iron} makes steam only from ${heat(fromC, u)}, too hot for this: press dry. A damp cloth brings its own steam.`,
   'steam-blocked': ({ by }) => `No steam gets through ${by || 'what is over the web'}: press dry.`,
@@ -132,8 +136,8 @@ const CAUTIONS: Words<Caution> = {
     `On ${iron}, “${high}” was measured no hotter than “${low}”. Two readings may be swapped: measure again.`,
   'dial-out-of-reach': ({ iron, mark, markC, wantedC }, u) =>
     wantedC > markC
-      ? `${iron} reaches ${heat(markC, u)} at “${mark}”, not the ${heat(wantedC, u)} it needs.`
-      : `Even at “${mark}” ${iron} is at ${heat(markC, u)}, hotter than the ${heat(wantedC, u)} it needs.`,
+      ? `${iron} reaches ${heat(markC, u)} at “${markWords(mark)}”, not the ${heat(wantedC, u)} it needs.`
+      : `Even at “${markWords(mark)}” ${iron} is at ${heat(markC, u)}, hotter than the ${heat(wantedC, u)} it needs.`,
   steam: () => 'Steam scalds: keep hands and face away, lift the far edge first.',
   hot: () => 'Very hot soleplate: never leave it face down or alone.',
   fumes: () => 'Vinyl gives off fumes when heated: lowest setting, window open, or not at all.',
@@ -157,12 +161,12 @@ const WHY_OURS: {
   'iron-below-leaflet': () => 'This iron does not get as hot as the leaflet asks.',
   'another-heat': () => 'The iron is set to another heat than the leaflet’s, so its seconds do not apply.',
   'too-short': ({ minS }) => `The leaflet’s time is too short: here the web needs ${exactS(minS)}.`,
-  'too-short-cold': ({ unsureC, coldS }, u) =>
-    `The leaflet’s time is short for a dial that may be ${warmer(unsureC, u)} too cool${coldS === null ? '' : `: then the web needs ${exactS(coldS)}`}.`,
+  'too-short-cold': ({ coldC, coldS }, u) =>
+    `The leaflet’s time is short for a dial that may be ${warmer(coldC, u)} too cool${coldS === null ? '' : `: then the web needs ${exactS(coldS)}`}.`,
   'too-long': ({ harm }) =>
     `The leaflet’s time is too long: ${harm ? `${harmWords(harm)} after ${exactS(harm.atS)}` : 'more than a minute gains nothing'}.`,
-  'too-long-hot': ({ unsureC }, u) =>
-    `The leaflet’s time is long for a dial that may be ${warmer(unsureC, u)} too hot: then it comes too near to harm.`,
+  'too-long-hot': ({ hotC }, u) =>
+    `The leaflet’s time is long for a dial that may be ${warmer(hotC, u)} too hot: then it comes too near to harm.`,
 };
 
 const REASONS: Words<PressReason> = {
@@ -228,10 +232,35 @@ const BETWEEN: readonly { readonly upTo: number; readonly text: (from: string, t
   { upTo: 0.58, text: (a, b) => `halfway between ${a} and ${b}` },
   { upTo: 0.8, text: (a, b) => `two thirds of the way from ${a} to ${b}` },
 ];
+/** Marks that irons of a kind have, where nobody has told an iron's own. */
+const USUAL: { readonly [M in UsualMark]: string } = {
+  'usual:synthetics': 'the synthetics mark',
+  'usual:wool': 'the wool mark',
+  'usual:cotton': 'the cotton mark',
+  'usual:low': 'its lowest mark',
+  'usual:middle': 'its middle mark',
+  'usual:high': 'its hottest mark',
+};
+/** A mark as it is called. */
+export const markWords = (mark: string): string => USUAL[mark as UsualMark] ?? mark;
+
+/** What a drop of water does on a soleplate; common practice, no source: it boils away the faster the hotter, until it floats on its own steam. */
+export const DROP_WORDS: readonly {
+  readonly does: string;
+  readonly fromC: number | null;
+  readonly toC: number | null;
+}[] = [
+  { does: 'it lies there and steams a little', fromC: null, toC: 100 },
+  { does: 'it sizzles away in some seconds', fromC: 100, toC: 130 },
+  { does: 'it hisses away at once', fromC: 130, toC: 185 },
+  { does: 'it breaks into beads that dance', fromC: 185, toC: null },
+];
+
 /** Where to set the dial, in its own marks. */
 export function dialWords(place: DialPlace): string {
-  if ('at' in place) return place.at;
-  const { from, to, share } = place;
+  if ('at' in place) return markWords(place.at);
+  const [from, to] = [markWords(place.from), markWords(place.to)];
+  const { share } = place;
   return BETWEEN.find((b) => share < b.upTo)?.text(from, to) ?? `just below ${to}`;
 }
 

@@ -234,6 +234,14 @@ describe('match: each rule looks the right way', () => {
       [{ wants: { ...NO_WANTS, trialPlacing: true } }, film('tacky-film')],
       [{}, film('tacky-film')],
     ],
+    'tack-not-wanted': [
+      [{}, film('tacky-film')],
+      [{ wants: { ...NO_WANTS, trialPlacing: true } }, film('tacky-film')],
+    ],
+    'clings-to-the-mat': [
+      [{ route: 'cutter-fabric-up' }, film('open-light')],
+      [{ route: 'cutter-liner-up' }, film('open-light')],
+    ],
     'two-liners-to-peel': [
       [{}, film('tacky-film')],
       [{}, light],

@@ -346,7 +346,7 @@ describe('press: settings', () => {
     const felt = ask({ fabric: of('wool-felt'), web: webOf('medium-film'), bench: bench('press-cloth') });
     const thick = settled(felt);
     expect(thick.workable).to.equal(false);
-    expect(thick.remedies.map((m) => m.code)).to.include.members(['from-back', 'both-sides']);
+    expect(thick.remedies.map((m) => m.code)).to.include.members(['from-back']);
     for (const m of thick.remedies) expect(m.maxS / m.minS, m.code).to.be.at.least(1.21);
     expect(thick.cautions[0]!.text).to.include(thick.remedies[0]!.text);
     const back = spokenSetting(settingFor({ ...felt, from: 'back' }, [felt.column], thick.heat.soleplateC), 'mm');
@@ -482,8 +482,7 @@ describe('press: settings', () => {
           expect(s.dwell.minS).to.be.at.most(s.dwell.seconds);
           expect(s.dwell.seconds).to.be.at.most(s.dwell.maxS);
           expect(s.heat.dots).to.equal(dotsForSoleplate(s.heat.soleplateC));
-          if (s.workable)
-            expect(s.heat.soleplateC).to.be.at.most(Math.min(bearsC(fabric), ...onto.map(bearsC), w.maxC));
+          if (s.workable) expect(s.heat.soleplateC).to.be.at.most(Math.min(bearsC(fabric), ...onto.map(bearsC)));
           else expect(s.cautions[0]!.text).to.match(/[Cc]hoose|[Uu]se|Press|Set|Lay|Turn|Lean|Try|[Mm]easure/);
           for (const n of [s.heat.soleplateC, s.dwell.seconds, s.pressure.kPa, s.coolS, s.placements])
             expect(Number.isFinite(n)).to.equal(true);
@@ -563,7 +562,12 @@ describe('press: the dial', () => {
     );
   });
   it('never trusts an unmeasured dial, or one with two marks swapped, and says how unsure it is', () => {
-    expect(dialFor(iron({ dial: [] }), 150)).to.deep.include({ place: null, unsureC: 25 });
+    // One in fifty lies 2.05 standard deviations above, nine in ten no more than 1.28 below (the normal distribution, tables).
+    const unknown = dialFor(iron({ dial: [] }), 150);
+    expect(unknown.place).to.deep.equal({ at: 'usual:wool' });
+    expect(unknown.problem?.code).to.equal('dial-unmeasured');
+    expect(unknown.hotC).to.be.closeTo(12.2 * 2.0537, 0.01);
+    expect(unknown.coldC).to.be.closeTo(12.2 * 1.2816, 0.01);
     const swapped = iron({
       dial: [
         { mark: '•', measuredC: 148 },

@@ -32,6 +32,7 @@ const answers = (more: Partial<StartAnswers> = {}): StartAnswers => ({
   laundering: null,
   edge: null,
   ironId: null,
+  newIron: null,
   ...more,
 });
 

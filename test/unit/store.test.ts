@@ -127,6 +127,7 @@ describe('store: projects', () => {
       laundering: null,
       edge: null,
       ironId: null,
+      newIron: null,
       ...more,
     });
   it('starts a project from the Drawer: sound, with all its webs and irons, and its fabrics', async () => {

@@ -71,8 +71,6 @@ function fullestPile(laid: Laid, pieceId: string): readonly Fabric[] {
 const FULL_SHARE = 0.1;
 
 const NOTHING_BONDED: readonly Web[] = [];
-/** So often the press is asked about what was chosen, and webs are chosen anew. */
-const ROUNDS = 6;
 
 /**
  * Webs chosen, then asked of the press; what cannot be pressed on this iron and bench, or takes long, is told to the rules, and they choose again, until nothing new turns up.
@@ -84,8 +82,9 @@ const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly 
     (w): Wish => (w.pile?.length === 0 ? w : { ...w, pressed: (web) => asked.get(keyOf(w, web.id)) ?? null }),
   );
   let choices = chooseWebs(told, webs);
-  for (let round = 0; round < ROUNDS; round++) {
-    let news = false;
+  // Each round asks something that was not asked before, so there is an end to it.
+  for (let news = true; news; ) {
+    news = false;
     choices.forEach((c, i) => {
       const wish = nth(told, i);
       const web = webs.find((w) => w.id === c.webId);
@@ -95,10 +94,16 @@ const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly 
       // Only what weighs against it makes the rules choose otherwise.
       news ||= seconds === null || seconds > SLOW_PRESS_S.value;
     });
-    if (!news) break;
-    choices = chooseWebs(told, webs);
+    if (news) choices = chooseWebs(told, webs);
   }
-  return choices;
+  // Where the press rules out every web, what has to change is the press: the one that would be taken is, and its ticket says what helps.
+  const helpless = choices.map((c) => c.webId === null && c.rejected.some((r) => r.code === 'cannot-be-pressed'));
+  return helpless.includes(true)
+    ? chooseWebs(
+        told.map((w, i) => (helpless[i] ? { ...w, pressed: () => null } : w)),
+        webs,
+      )
+    : choices;
 });
 
 /**

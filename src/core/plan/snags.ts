@@ -106,9 +106,12 @@ const unworkable: Finder = ({ plan }) =>
 
 const dial: Finder = ({ plan }) => {
   for (const t of plan.press)
-    if (!t.stop && t.heat.dial === null)
+    if (!t.stop)
       for (const cause of t.cautions)
-        if (cause.code === 'dial-unmeasured' || cause.code === 'dial-not-rising' || cause.code === 'dial-out-of-reach')
+        if (
+          cause.code === 'dial-unmeasured' ||
+          (t.heat.dial === null && (cause.code === 'dial-not-rising' || cause.code === 'dial-out-of-reach'))
+        )
           return [{ code: 'dial-untrusted', severity: 'warn', pieceIds: [], station: 'press', cause }];
   return [];
 };

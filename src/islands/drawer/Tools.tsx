@@ -94,15 +94,21 @@ function Marks({
       {fields.map((field, i) => (
         <div key={field.id} className={css.stockRow}>
           <FormText form={form} name={`dial.${i}.mark`} label="Mark" />
-          <FormTemperature form={form} units={units} min={20} max={300} name={`dial.${i}.measuredC`} label="Measured" />
+          <FormTemperature
+            form={form}
+            units={units}
+            min={20}
+            max={300}
+            name={`dial.${i}.measuredC`}
+            label="Measured"
+            optional
+          />
           <Button look="plain" icon={<X size={18} />} label={`Remove mark ${i + 1}`} onClick={() => remove(i)} />
         </div>
       ))}
       <Button
         icon={<Plus size={18} />}
-        onClick={() =>
-          append({ mark: '•'.repeat(Math.min(3, fields.length + 1)), measuredC: 110 + 40 * fields.length })
-        }
+        onClick={() => append({ mark: '•'.repeat(Math.min(3, fields.length + 1)), measuredC: null })}
       >
         Add a mark
       </Button>
@@ -222,7 +228,10 @@ export const ironTable: TableOf<'irons'> = (drawer, units) => ({
     {
       id: 'dial',
       header: 'Dial',
-      accessorFn: (i) => i.dial.map((d) => `${d.mark} ${formatTemperature(d.measuredC, units)}`).join(', '),
+      accessorFn: (i) =>
+        i.dial
+          .map((d) => (d.measuredC === null ? d.mark : `${d.mark} ${formatTemperature(d.measuredC, units)}`))
+          .join(', '),
       cell: ({ getValue }) => (getValue() as string) || <span className={css.small}>not measured</span>,
     },
   ],

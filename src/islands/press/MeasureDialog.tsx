@@ -1,14 +1,39 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button, Dialog, FieldChoice, Note, TemperatureField, TextField } from '~/components';
+import { Button, Dialog, FieldChoice, MaybeTemperatureField, Note, TextField } from '~/components';
 import { nth } from '~/core/base/lists';
 import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
 import type { Iron } from '~/core/keep/model';
+import { DROP_WORDS, upper } from '~/words';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';
 
 const SECONDS = 420;
 const SPEED = 60;
+
+const rangeC = (fromC: number | null, toC: number | null, units: DisplayUnits): string => {
+  const [from, to] = [fromC, toC].map((c) => (c === null ? null : formatTemperature(c, units)));
+  if (from && to) return `${from} to ${to}`;
+  return from ? `above ${from}` : `below ${to}`;
+};
+
+/** Without a thermometer: what a drop of water does. Rough, but it tells which mark runs hot. */
+const Drop = ({ units }: { units: DisplayUnits }) => (
+  <details className={css.drop}>
+    <summary>No thermometer? A drop of water</summary>
+    <ul>
+      {DROP_WORDS.map(({ does, fromC, toC }) => (
+        <li key={does}>
+          {upper(does)}: {rangeC(fromC, toC, units)}.
+        </li>
+      ))}
+    </ul>
+    <p className={css.under}>
+      One drop from a spoon onto the soleplate, turned up and held level. It spits: keep your face away. This is rough,
+      and it tells which mark runs hot. Scraps tell the rest: press three at the mark you use, and note what holds.
+    </p>
+  </details>
+);
 
 /** Fills an iron's dial: with readings of a thermometer, simulated here, or typed by hand. */
 export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: DisplayUnits; onClose: () => void }) {
@@ -16,7 +41,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
   const [dial, setDial] = useState(
     iron.dial.length > 0
       ? iron.dial.map((d) => ({ ...d }))
-      : ['•', '••', '•••'].map((mark, i) => ({ mark, measuredC: 110 + 42 * i })),
+      : ['•', '••', '•••'].map((mark): Iron['dial'][number] => ({ mark, measuredC: null })),
   );
   const [which, setWhich] = useState(0);
   const [readings, setReadings] = useState<readonly IronReading[]>([]);
@@ -25,7 +50,8 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
   const stop = useRef<AbortController | null>(null);
   useEffect(() => () => stop.current?.abort(), []);
   const simulated = nth(SIMULATED_IRONS, which);
-  const rising = dial.every((d, i) => i === 0 || d.measuredC > nth(dial, i - 1).measuredC);
+  const known = dial.flatMap((d) => d.measuredC ?? []);
+  const rising = known.every((c, i) => i === 0 || c > nth(known, i - 1));
   const held = settledC(readings);
 
   const read = async (mark: number): Promise<void> => {
@@ -73,7 +99,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
         <div className={css.measureForm}>
           <p>
             Set each mark and wait until the light went out three times. Read the middle of the swing with a surface
-            thermometer on the soleplate. A mark is not a temperature.
+            thermometer on the soleplate. A mark is not a temperature. Leave a mark empty that you have not read.
           </p>
           {dial.map((d, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: marks are known by their place on the dial
@@ -84,7 +110,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
                 onChange={(mark) => setDial(dial.map((m, k) => (k === i ? { ...m, mark } : m)))}
                 maxLength={20}
               />
-              <TemperatureField
+              <MaybeTemperatureField
                 label="Holds"
                 units={units}
                 value={d.measuredC}
@@ -100,9 +126,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
           <div className={css.row}>
             <Button
               disabled={dial.length >= 9}
-              onClick={() =>
-                setDial([...dial, { mark: `mark ${dial.length + 1}`, measuredC: (dial.at(-1)?.measuredC ?? 100) + 20 }])
-              }
+              onClick={() => setDial([...dial, { mark: `mark ${dial.length + 1}`, measuredC: null }])}
             >
               Add a mark
             </Button>
@@ -110,6 +134,7 @@ export function MeasureDialog({ iron, units, onClose }: { iron: Iron; units: Dis
               Remove a mark
             </Button>
           </div>
+          <Drop units={units} />
           {!rising && (
             <Note stop>Each mark must be hotter than the one before. Two readings may be swapped: measure again.</Note>
           )}

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { Button, lazily } from '~/components';
 import { nth } from '~/core/base/lists';
 import { CARE_WORD, formatArea, formatTemperature } from '~/core/base/units';
-import type { Plan, PressTicket, Project, Step, StepDoing } from '~/core/keep/model';
-import { useWorkbench } from '~/store';
+import type { Plan, PressTicket, Project, Remedy, Step, StepDoing } from '~/core/keep/model';
+import { following } from '~/core/plan';
+import { editHere, useWorkbench } from '~/store';
 import {
   cautionWords,
   columnWords,
@@ -24,8 +25,10 @@ import {
 } from '~/words';
 import { PieceChips } from '../project/PieceChips';
 import { DwellBand } from './DwellBand';
+import { MeasureDialog } from './MeasureDialog';
 import css from './Press.module.css';
 import { SetDownMap } from './SetDownMap';
+import { TriedDialog } from './TriedDialog';
 
 // The chart is large: loaded when someone looks into a stack.
 const StackView = lazily('the look into the stack', async () => (await import('./StackView')).PressStackView);
@@ -140,22 +143,14 @@ export function Ticket({
         {cautions.length > 0 && (
           <ul className={css.cautions}>
             {cautions.map((c) => (
-              <li key={c.code}>
+              <li key={cautionWords(c, units)}>
                 <TriangleAlert size={18} aria-hidden="true" />
                 {cautionWords(c, units)}
               </li>
             ))}
           </ul>
         )}
-        {t.remedies.length > 0 && (
-          <ul className={css.remedies} aria-label="What would help">
-            {t.remedies.map((m) => (
-              <li key={m.code}>
-                {remedyWords(m, units)}: {spanS(m.minS, m.maxS)}
-              </li>
-            ))}
-          </ul>
-        )}
+        {t.remedies.length > 0 && <Remedies ticket={t} project={project} />}
         <details>
           <summary>Reasons and details</summary>
           <ul>
@@ -192,6 +187,37 @@ export function Ticket({
   );
 }
 
+/** What would help, each as the button that does it. */
+function Remedies({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
+  const { units } = project;
+  const [tries, setTries] = useState<Extract<Remedy, { code: 'try-hotter' }> | null>(null);
+  const [measures, setMeasures] = useState(false);
+  const iron = project.irons.find((i) => i.id === project.bench.ironId);
+  const actOf = (m: Remedy): (() => void) | null => {
+    if (m.code === 'try-hotter') return () => setTries(m);
+    if (m.code === 'measure-iron') return () => setMeasures(true);
+    const change = following(m, t);
+    return change && (() => void editHere(change));
+  };
+  return (
+    <>
+      <ul className={css.remedies} aria-label="What would help">
+        {t.remedies.map((m) => {
+          const act = actOf(m);
+          return (
+            <li key={m.code}>
+              {act ? <Button onClick={act}>{remedyWords(m, units)}</Button> : remedyWords(m, units)}
+              <span>{spanS(m.minS, m.maxS)}</span>
+            </li>
+          );
+        })}
+      </ul>
+      {tries && iron && <TriedDialog project={project} iron={iron} remedy={tries} onClose={() => setTries(null)} />}
+      {measures && iron && <MeasureDialog iron={iron} units={units} onClose={() => setMeasures(false)} />}
+    </>
+  );
+}
+
 const unitName = (path: string): string => path.split('/').at(-1) ?? path;
 
 /** A place on the dial of more letters than this is told smaller. */
@@ -221,9 +247,12 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
             <p className={css.dial}>dial not known</p>
           </>
         )}
-        <p className={css.under}>
-          care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
-        </p>
+        {/* Of an iron that nobody measured a label's dots would be taken for its marks. */}
+        {!t.cautions.some((c) => c.code === 'dial-unmeasured') && (
+          <p className={css.under}>
+            care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
+          </p>
+        )}
       </div>
       <div>
         <p className={css.big}>

@@ -12,12 +12,14 @@ import {
   UNIT_OPTIONS,
 } from '~/components';
 import { formatLength } from '~/core/base/units';
+import { isMeasured } from '~/core/choose/press';
 import { type StartAnswers, THING_IDS, THINGS, UNMEASURED_IRON, type UsedLast, usualIron } from '~/core/intake/start';
 import { type DrawerContents, newCloth } from '~/core/keep/drawer';
 import { type Fabric, LIMITS, newId } from '~/core/keep/model';
 import { rememberUnits } from '~/store';
 import { colourAndKind, THING_WORDS } from '~/words';
 import { NewClothFields, USUAL_CLOTH } from '../cloth/NewClothFields';
+import { OwnIron } from './OwnIron';
 import css from './Start.module.css';
 import { ThingDrawing } from './ThingDrawing';
 import type { Answers } from './useAnswers';
@@ -100,18 +102,33 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
 }
 
 const IronQuestion = ({ answers: { said, say }, drawer, last }: Asked) => {
-  const irons = drawer.irons.length > 0 ? drawer.irons : [UNMEASURED_IRON];
+  const there = drawer.irons.length > 0 ? drawer.irons : [UNMEASURED_IRON];
   const usual = usualIron(drawer.irons, last) ?? UNMEASURED_IRON;
+  const irons = said.newIron ? [...there, said.newIron] : there;
+  const chosen = irons.find((i) => i.id === said.ironId);
   return (
-    <FieldChoice
-      label="Iron"
-      value={said.ironId ?? null}
-      options={irons.map((i) => ({
-        value: i.id,
-        label: `${i.name}${i.dial.length > 0 ? ', measured' : ''}${i.id === usual.id && last.bench ? ' (used last)' : ''}`,
-      }))}
-      onChange={(ironId) => say({ ironId })}
-    />
+    <>
+      <FieldChoice
+        label="Iron"
+        value={said.ironId ?? null}
+        options={irons.map((i) => ({
+          value: i.id,
+          label: `${i.name}${isMeasured(i) ? ', measured' : ''}${i.id === usual.id && last.bench ? ' (used last)' : ''}`,
+        }))}
+        onChange={(ironId) => say({ ironId })}
+      />
+      <OwnIron
+        irons={there}
+        iron={said.newIron}
+        onChange={(newIron) => say({ newIron, ironId: newIron?.id ?? null })}
+      />
+      {chosen && !isMeasured(chosen) && (
+        <Note>
+          Nobody has measured this one. Its seconds are set so that they hold for nine irons in ten. In Press it is
+          measured in three minutes: with a thermometer, a drop of water, or scraps.
+        </Note>
+      )}
+    </>
   );
 };
 

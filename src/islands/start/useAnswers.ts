@@ -17,6 +17,7 @@ export function useAnswers(drawer: DrawerContents, last: UsedLast, units: Projec
       laundering: null,
       edge: null,
       ironId: null,
+      newIron: null,
     };
   });
   /** Chosen by hand: no longer moved along with what is made. */

@@ -208,6 +208,22 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     points: (_s, web) => (web.liners === 2 ? 3 : 0),
     figures: none,
   },
+  'tack-not-wanted': {
+    aspect: 'handling',
+    looksAt: 'tack, placing by trial wanted',
+    does: 'costs',
+    when: (s) => !s.wants.trialPlacing,
+    points: (_s, web) => (web.tacky ? 12 : 0),
+    figures: none,
+  },
+  'clings-to-the-mat': {
+    aspect: 'handling',
+    looksAt: 'route, liners',
+    does: 'forbids',
+    when: (s) => s.route === 'cutter-fabric-up',
+    points: (_s, web) => (web.liners === 0 ? 1 : 0),
+    figures: none,
+  },
   'liner-for-the-whole-cloth': {
     aspect: 'handling',
     looksAt: 'fuse first, liners',

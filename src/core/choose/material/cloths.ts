@@ -153,7 +153,7 @@ const ROWS: readonly Row[] = [
   ['leather', 'Leather', 'leather', 'leather', 1.1, 700, 110, 0.15, 1, 0, 8, 200, 0.08, 0.006, 34, { ...THICK, hard: true }],
   ['suede', 'Suede', 'leather', 'leather', 1, 550, 110, 0.12, 1, 0, 12, 80, 0.1, 0.02, 34, { ...THICK, pile: true }],
   ['foil-cloth', 'Metallic foil fabric', 'other', 'polyester', 0.2, 120, 110, 0.09, 0.98, 2, 5, 6, 0.03, 0.006, 18, { hard: true, shiny: true }],
-  ['foil', 'Metallic foil, on its carrier', 'other', 'polyester', 0.023, 30, 150, 0.2, 1, 0, 0, 2, 0.002, 0.001, 10, { hard: true, shiny: true, material: 'foil' }],
+  ['foil', 'Metallic foil, on its carrier', 'other', 'polyester', 0.023, 30, 200, 0.2, 1, 0, 0, 2, 0.002, 0.001, 10, { hard: true, shiny: true, material: 'foil' }],
   ['tissue', 'Tissue paper', 'other', 'cotton', 0.04, 18, 200, 0.05, 0.35, 0, 0, 3, 0.01, 0.01, 10, { ...BOTH, material: 'paper' }],
   ['paper', 'Plain paper', 'other', 'cotton', 0.1, 80, 200, 0.08, 0.9, 0, 0, 300, 0.01, 0.006, 12, { ...BOTH, material: 'paper' }],
   ['baking-paper', 'Baking paper, siliconised', 'other', 'cotton', 0.06, 40, 200, 0.1, 0.5, 0, 0, 80, 0.004, 0.001, 10, { ...BOTH, hard: true, material: 'paper', releases: true }],
@@ -262,7 +262,8 @@ const HIDES_SHARE = {
     'set so that two felts with firm film, pressed for the practised 8 s from each side, show none on their faces (trade handbook, framed tiles); fibres lie along the sheet, and none leads through it',
   ),
 } as const;
-const isFelt = (f: Pick<Fabric, 'kind'>): boolean => f.kind === 'wool-felt' || f.kind === 'craft-felt';
+/** Felt of either fibre, needled or milled. */
+export const isFelt = (f: Pick<Fabric, 'kind'>): boolean => f.kind === 'wool-felt' || f.kind === 'craft-felt';
 /** Adhesive a cloth can hide before it strikes through, g/m². */
 export const hidesGsm = (f: Fabric): number =>
   (isFelt(f) ? HIDES_SHARE.felt : factsOf(f).hairyOrThick ? HIDES_SHARE.thick : HIDES_SHARE.usual).value * f.massGsm;
@@ -293,11 +294,14 @@ export const bondedModulusMpa = (f: Pick<Fabric, 'kind'>): number => BONDED_MPA[
 
 /** What an owner has tried on a scrap of a cloth beyond its label, and found unharmed. */
 export const testOf = (
-  f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS'>,
-): { readonly plateC: number; readonly seconds: number } | null =>
-  f.testedC !== null && f.testedS !== null && f.testedC > f.maxIronC ? { plateC: f.testedC, seconds: f.testedS } : null;
+  f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS' | 'testedIronId'>,
+): { readonly plateC: number; readonly seconds: number; readonly ironId: string | null } | null =>
+  f.testedC !== null && f.testedS !== null && f.testedC > f.maxIronC
+    ? { plateC: f.testedC, seconds: f.testedS, ironId: f.testedIronId }
+    : null;
 /** The hottest soleplate a cloth may be pressed with, °C: its label's, or what its owner has tried on a scrap. */
-export const bearsC = (f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS'>): number => testOf(f)?.plateC ?? f.maxIronC;
+export const bearsC = (f: Pick<Fabric, 'maxIronC' | 'testedC' | 'testedS' | 'testedIronId'>): number =>
+  testOf(f)?.plateC ?? f.maxIronC;
 
 /** A typical figure of a cloth with its unit and origin. */
 export const typicalFigure = (cloth: ClothKind, property: ClothProperty): Figure => ({
@@ -328,6 +332,8 @@ export function fabricFrom(clothId: string, given: Pick<Fabric, 'id' | 'name'> &
     conductivityWmK: null,
     testedC: null,
     testedS: null,
+    testedIronId: null,
+    testedMark: null,
     stiffnessUNm: null,
     prewashed: false,
     note: '',

@@ -1,17 +1,21 @@
 import { nth } from '../../base/lists';
-import type { Bearer, Caution } from '../../keep/model';
+import type { Caution } from '../../keep/model';
 import { FLOW_MARGIN_C, flowC } from '../material';
 import { DIAL_NEAR_C, MARGIN, SEARCH, WEIGH } from './data';
-import { dialFor } from './dial';
-import { hottestC } from './remedies';
+import { dialFor, marksOf } from './dial';
+import { type HeatLimit, hottestC, keptBelowC } from './limits';
 import { leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
-import { type RunMore, windowOver } from './window';
+import { steamFromC } from './steam';
+import { inPasses, type RunMore, windowOver } from './window';
 
 type Columns = readonly PressColumn[];
 
-/** What the iron can be set to, from its dial; an iron that was not measured, or whose marks do not rise, is taken to reach everything. */
-export function dialReach(r: PressRequest): { readonly coolest: number; readonly hottest: number } {
-  const marks = r.iron.dial.map((d) => d.measuredC);
+/** What the iron can be set to, from its marks; an iron that has none, or whose marks do not rise, is taken to reach everything. */
+export function dialReach({ iron }: Pick<PressRequest, 'iron'>): {
+  readonly coolest: number;
+  readonly hottest: number;
+} {
+  const marks = marksOf(iron).map((m) => m.c);
   const rising = marks.every((c, i) => i === 0 || c > (marks[i - 1] ?? c));
   return rising && marks.length > 0
     ? { coolest: Math.min(...marks), hottest: Math.max(...marks) }
@@ -23,9 +27,11 @@ export interface Reach {
   readonly lowC: number;
   readonly highC: number;
   /** What everything under the iron bears, and what bears least. */
-  readonly limit: { readonly at: number; readonly bearer: Bearer };
+  readonly limit: HeatLimit;
   /** What the iron itself gets to. */
   readonly hottest: number;
+  /** Past the label of what bears least: it is wet, and only glided over. */
+  readonly glidesWet: boolean;
   /** The leaflet's heat is hardly where the web melts. */
   readonly belowMelting: boolean;
   readonly stops: readonly Caution[];
@@ -51,8 +57,12 @@ export function reachFor(r: PressRequest, columns: Columns): Reach {
       limitC: limit.at,
       meltBelowC: limit.at - FLOW_MARGIN_C.value,
     });
-  const highC = Math.min(limit.at, hottest);
+  // An iron that steams only at a mark hotter than the label: wet wool that is glided over does not get as hot.
+  const wet = inPasses(r, columns) ? hottestC(r, columns, true).at : limit.at;
+  const glidesWet = steamFromC(iron) > limit.at + DIAL_NEAR_C.value && steamFromC(iron) <= wet;
+  const highC = Math.min(glidesWet ? wet : limit.at, hottest);
   return {
+    glidesWet,
     lowC: Math.min(highC, Math.max(flowsC, coolest)),
     highC,
     limit,
@@ -116,29 +126,30 @@ export interface ChosenHeat {
 /**
  * Heat and seconds together: the leaflet's heat, unless being nearer to a limit, too narrow between the cold and the hot end of the dial, or longer than anyone stands costs more than leaving it.
  * Each cost changes by little where anything does, so heat and seconds do too.
- * @param course how it goes at any heat
+ * @param course how it goes at any heat @param hotCourse the same at the hot end of the dial, where that differs: what was tried on this iron was as far off then
  */
-export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse): ChosenHeat {
+export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, hotCourse = course): ChosenHeat {
   const leaflet = leadingWeb(r).leaflet[r.stage];
   const { lowC, highC, limit } = reach;
+  const kept = keptBelowC(limit);
   const within = (c: number): number => Math.min(highC, Math.max(lowC, c));
   // The leaflet's own heat, even where it cannot be set: what it says there is what it means.
   const times = leafletTimes(leaflet.dwellS, course.at(Math.max(lowC, leaflet.heatC)).bondS);
   const holdsAt = (c: number): boolean => {
-    const { unsureC } = dialFor(r.iron, c);
-    const cold = course.exactly(c - unsureC).bondS;
-    const hot = course.exactly(c + unsureC).harmS;
+    const { coldC, hotC } = dialFor(r.iron, c);
+    const cold = course.exactly(c - coldC).bondS;
+    const hot = hotCourse.exactly(c + hotC).harmS;
     const seconds = secondsBetween(cold, hot, course.exactly(c).bondS, times);
     return (
-      c + unsureC <= limit.at + SEARCH.lastC.value &&
+      c + kept <= limit.at + SEARCH.lastC.value &&
       seconds <= Math.max(WEIGH.longS.value, leaflet.dwellS) &&
       WEIGH.roomy.value * MARGIN.inside.value ** 2 * cold <= hot
     );
   };
   const cost = (c: number): number => {
-    const { unsureC } = dialFor(r.iron, c);
-    const cold = course.at(c - unsureC).bondS;
-    const hot = course.at(c + unsureC).harmS;
+    const { coldC, hotC } = dialFor(r.iron, c);
+    const cold = course.at(c - coldC).bondS;
+    const hot = hotCourse.at(c + hotC).harmS;
     const here = course.at(c);
     const seconds = secondsBetween(cold, hot, here.bondS, times);
     const tight = Math.log((WEIGH.roomy.value * MARGIN.inside.value ** 2 * cold) / hot);
@@ -147,7 +158,7 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse): 
       WEIGH.long.value * Math.max(0, seconds - Math.max(WEIGH.longS.value, leaflet.dwellS)) +
       WEIGH.tight.value * Math.max(0, tight) +
       WEIGH.shut.value * Math.max(0, Math.log((MARGIN.inside.value ** 2 * here.bondS) / here.harmS)) +
-      WEIGH.overLimit.value * Math.max(0, c + unsureC - limit.at)
+      WEIGH.overLimit.value * Math.max(0, c + kept - limit.at)
     );
   };
   let at = within(startC(r, reach));
@@ -155,7 +166,7 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse): 
   let least = holdsAt(at) ? 0 : cost(at);
   for (let step = SEARCH.firstC.value; step >= SEARCH.lastC.value && least > 0; ) {
     // Cooler than it may be nothing gets better: it only takes longer.
-    const cooler = at > leaflet.heatC || at + dialFor(r.iron, at).unsureC > limit.at;
+    const cooler = at > leaflet.heatC || at + kept > limit.at;
     const better = [...(cooler ? [within(at - step)] : []), within(at + step)]
       .map((c) => ({ c, is: cost(c) }))
       .reduce((a, b) => (b.is < a.is ? b : a));
@@ -170,7 +181,7 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse): 
 /** Where to begin: the leaflet's heat, or as far below what bears least as the dial may be off. */
 export function startC(r: PressRequest, { lowC, highC, limit }: Reach): number {
   const { heatC } = leadingWeb(r).leaflet[r.stage];
-  const away = limit.at - dialFor(r.iron, Math.min(highC, limit.at)).unsureC;
+  const away = limit.at - keptBelowC(limit);
   return Math.floor(Math.min(highC, Math.max(lowC, Math.min(heatC, away))));
 }
 

@@ -25,6 +25,8 @@ export interface ColumnPlan {
   readonly contactsM2KW: readonly number[];
   /** What everything has to begin with, or each layer for itself. */
   readonly startC: number | readonly number[];
+  /** What each layer's fibre holds to begin with, as a share of its regain; by default as in a room. */
+  readonly held?: readonly number[];
   /** What lies below the last layer: kept at a temperature, or nothing passes. */
   readonly below: { readonly fixedC: number } | 'insulated';
 }
@@ -133,13 +135,14 @@ export class LayerColumn {
       const growth = l.growth ?? 1;
       const total = growth === 1 ? l.cells : (growth ** l.cells - 1) / (growth - 1);
       const startC = typeof plan.startC === 'number' ? plan.startC : nth(plan.startC, k);
+      const held = plan.held?.[k] ?? VAPOUR.roomShare.value;
       let size = l.thicknessMm / 1000 / total;
       for (let c = 0; c < l.cells; c++, i++) {
         const share = (size * 1000) / l.thicknessMm;
         this.t[i] = startC;
         this.capacity[i] = l.densityKgM3 * l.specificHeatJKgK * size;
         this.regain[i] = (l.regainGsm / 1000) * share;
-        this.water[i] = ((l.regainGsm * VAPOUR.roomShare.value + l.wetGsm) / 1000) * share;
+        this.water[i] = ((l.regainGsm * held + l.wetGsm) / 1000) * share;
         this.sizeM[i] = size;
         this.dryWmK[i] = l.conductivityWmK;
         this.depthM[i] = z + size / 2;

@@ -1,5 +1,5 @@
 import { STANDARD_GRAVITY_N_KG } from '../../base/units';
-import type { Cover, Lean, Surface } from '../../keep/model';
+import type { Cover, Iron, Lean, Surface } from '../../keep/model';
 import { type Figure, figure } from '../material';
 
 // Every constant of the press model, with its unit and where it comes from. Cloth, web, cover and surface figures stand in core/material.
@@ -53,12 +53,23 @@ export const CONTACT = {
   leastKPa: figure(0.15, 'kPa', 'a layer lies on the next by its own mass at least; estimated'),
 } as const;
 
-/** Cloth gives under pressure: its thickness falls by a share c·P/(P + P₁). */
+/** Cloth gives under pressure: woven and knitted cloth by a share c·P/(P + P₁) of its thickness. */
 export const SQUASH = {
   woven: figure(0.12, 'of thickness', 'estimated'),
-  /** Pile, nap and felt. */
+  /** Pile and nap. */
   thick: figure(0.4, 'of thickness', 'estimated'),
   atKPa: figure(4, 'kPa', 'estimated'),
+} as const;
+/** Needled felt gives by the logarithm of pressure, T/T₀ = 1 − α·ln(P/P₀), and thermoplastic fibre more when it is hot. */
+export const FELT_GIVES = {
+  byLog: figure(0.18, 'of thickness', 'α of needled nonwovens, 0.1–0.2: Kothari & Das 1992, from memory'),
+  fromKPa: figure(0.5, 'kPa', 'P₀, the same'),
+  hot: figure(
+    1.6,
+    '× for thermoplastic fibre',
+    'fitted to all rows of the practice table at once (docs/model.md, Practice): fibre that softens gives more when it is hot',
+  ),
+  least: figure(0.45, 'of thickness', 'estimated: leaning harder gives little more'),
 } as const;
 
 /**
@@ -107,10 +118,18 @@ export const STEAM = {
   leastShare: figure(0.3, 'of the vapour', 'estimated'),
   fromC: figure(130, '°C', 'common practice: from the middle mark; used where the dial was not measured'),
 } as const;
+/** Wet wool stays near 100 °C under an iron that glides: past its label, as hot as this, while it steams. */
+export const GLIDES_WET_C = figure(200, '°C', 'common practice: hot, plenty of steam, no lean');
 /** What is warm already when the iron comes. */
 export const WARM = {
   groundC: figure(45, '°C', 'estimated: cloth half a minute after it was pressed; worked out by the same conduction'),
   boardC: figure(35, '°C', 'estimated: the pad of a board in use'),
+  /** Smoothed and fused shortly before, cloth is dry as well as warm. */
+  heldShare: figure(
+    0.35,
+    'of the regain',
+    'common practice: smooth is pressed right before, so that it is warm and dry; half of what it holds in a room, estimated',
+  ),
 } as const;
 /** How much vapour goes on through what lies in its way. */
 export const PASSES_VAPOUR = {
@@ -122,7 +141,11 @@ export const PASSES_VAPOUR = {
 export const WETTING_COSINE = figure(0.9, '', 'estimated: hot melts on cloth wet well');
 /** Adhesive shows on the face at this depth of the cloth; the less of it against what the cloth hides, the deeper. */
 export const STRIKE = {
-  share: figure(0.9, 'of thickness', 'estimated'),
+  share: figure(
+    1.1,
+    'of thickness',
+    'fitted: 10 s at 150 °C in a heat press, as practised, show nothing on cotton; what has just got there is hardly seen',
+  ),
   scarce: figure(2.5, '', 'how much a scarce web stretches that depth; estimated'),
   mostShare: figure(6, 'of thickness', 'estimated'),
 } as const;
@@ -165,6 +188,8 @@ export const COVER_RELEASES: Readonly<Record<Cover, boolean>> = {
 /** Longest press that is looked at, and how long a person stands still. */
 export const LONGEST_S = figure(60, 's', 'estimated: nobody stands longer');
 export const SHORTEST_S = figure(1, 's', 'nobody counts shorter');
+/** How long anyone stands gladly at one spot. */
+export const STANDS_S = figure(15, 's', 'common practice: cautious workers stand 5–15 s');
 /** How far inside its window a press is kept at either end, and how wide one has to be to be hit. */
 export const MARGIN = {
   inside: figure(1.1, '×', 'ours: a tenth, what counting is off by'),
@@ -179,7 +204,7 @@ export const LEAFLET_NEAR_C = figure(3, '°C', 'finer than any dial; estimated')
 export const WEIGH = {
   offLeaflet: figure(0.1, 'a °C', 'ours: the leaflet’s heat is a prior'),
   longS: figure(12, 's', 'estimated: up to here nobody minds, nor up to what the leaflet says'),
-  long: figure(0.17, 'a second', 'ours'),
+  long: figure(0.4, 'a second', 'ours: nobody stands gladly for longer'),
   tight: figure(8, 'for each e-fold that the window is too narrow', 'ours'),
   shut: figure(30, 'for each e-fold that there is no window even where the dial is right', 'ours'),
   roomy: figure(1.15, '×', 'ours: what a window should be at least, from end to end'),
@@ -197,6 +222,12 @@ export const PASSES = {
   fromMm: figure(0.8, 'mm', 'estimated: thinner cloth is steamed through while the iron stands'),
   kPa: figure(0.4, 'kPa', 'common practice: the iron glides close without weight; estimated'),
   passS: figure(8, 's', 'estimated'),
+  cushionM2KW: figure(
+    0.008,
+    'm²·K/W',
+    'fitted to wool on wool at the wool mark (docs/model.md, Practice): the iron glides on a film of steam of 0.2 mm, 0.025 W/(m·K)',
+  ),
+  underShare: figure(0.6, 'of a pass', 'estimated: a spot is under the iron only for a part of it, while it glides'),
   lookS: figure(4, 's', 'estimated'),
   mostS: figure(100, 's', 'a minute of iron, with its looks'),
 } as const;
@@ -205,9 +236,13 @@ export const EVEN_MM = figure(0.3, 'mm', 'estimated: what cloth and board give')
 /** A remedy is offered when it shortens the press to this share at most, and heat when it is so much more. */
 export const REMEDY = {
   share: figure(0.9, 'of the time', 'estimated'),
+  /** Turning the work over pays only from here on. */
+  turnedShare: figure(0.7, 'of the time', 'estimated'),
   hotterC: figure(4, '°C', 'estimated'),
   lean: figure(2, '×', 'what a person can still add; estimated'),
   most: figure(3, 'remedies', 'more than anyone reads'),
+  /** A scrap is tried so far past the label at least. */
+  tryC: figure(15, '°C', 'common practice: a mark well above the label, for some seconds; estimated'),
 } as const;
 /** Shifting the iron by a thumb half-way through a set-down. */
 export const SMALL_MOVES = {
@@ -312,8 +347,35 @@ export const HANDLE_S = figure(20, 's', 'estimated');
 export const DIAL_NEAR_C = figure(8, '°C', 'estimated: an iron swings by about this');
 /** A heat this near to a measured mark is that mark; farther off the dial is set beside it. */
 export const DIAL_AT_C = figure(3, '°C', 'estimated: finer than anyone turns a dial');
-/** What an unmeasured dial may be off by. */
-export const DIAL_UNSURE_C = figure(25, '°C', 'common practice: irons differ; estimated');
+/**
+ * What a mark that nobody measured comes to: how far irons of a kind spread about it, as a standard deviation.
+ */
+export const MARK_SPREAD_C = {
+  household: figure(12.2, '°C', 'common practice: irons differ; one in fifty is 25 °C hotter, estimated'),
+  mini: figure(14, '°C', 'small ones run cool, and differ more; estimated'),
+  'hand-press': figure(8, '°C', 'regulated, with a display; estimated'),
+  'heat-press': figure(6, '°C', 'regulated, with a display; estimated'),
+} as const satisfies Record<Iron['kind'], Figure>;
+/** What is left of that where other marks of the same iron were measured: an iron runs hot or cool as a whole. */
+export const MARK_SPREAD_KNOWN = figure(0.6, 'of it', 'estimated');
+/** A setting is to hold for nine irons in ten, and to harm in one of fifty. */
+export const QUANTILE = {
+  cold: figure(1.2816, 'standard deviations', 'the normal distribution: nine in ten lie above'),
+  hot: figure(2.0537, 'standard deviations', 'the normal distribution: one in fifty lies above'),
+} as const;
+/** The lowest and the hottest mark of an iron that nobody measured; the others lie evenly between. */
+export const USUAL_MARKS_C: Readonly<Record<'household' | 'mini', readonly Figure[]>> = {
+  household: [
+    figure(110, '°C', 'one dot: ISO 3758'),
+    figure(150, '°C', 'two dots: ISO 3758'),
+    figure(195, '°C', 'three dots: ISO 3758 allows 200 at most'),
+  ],
+  mini: [
+    figure(110, '°C', 'estimated: small irons run cool, common practice'),
+    figure(142, '°C', 'estimated, the same'),
+    figure(175, '°C', 'estimated, the same'),
+  ],
+};
 
 /** What a lean feels like: the pressure each goes up to, lowest first. */
 export const LEANS: readonly { readonly lean: Lean; readonly upToKPa: Figure }[] = [

@@ -1,13 +1,25 @@
+import { derive } from '../../base/derive';
 import { lastOf, nth } from '../../base/lists';
 import type { Caution, DialPlace, Iron } from '../../keep/model';
-import { DIAL_AT_C, DIAL_BETWEEN_C, DIAL_NEAR_C, DIAL_UNSURE_C } from './data';
+import {
+  DIAL_AT_C,
+  DIAL_BETWEEN_C,
+  DIAL_NEAR_C,
+  MARK_SPREAD_C,
+  MARK_SPREAD_KNOWN,
+  QUANTILE,
+  USUAL_MARKS_C,
+} from './data';
 
 type DialProblem = Extract<Caution, { code: 'dial-unmeasured' | 'dial-not-rising' | 'dial-out-of-reach' }>;
 
 export interface DialReading {
-  /** What to set, in the dial's own marks; null when the dial was never measured or cannot be trusted. */
+  /** What to set, in the dial's own marks; null where there are none to speak of, or they cannot be trusted. */
   readonly place: DialPlace | null;
-  /** What the soleplate may be off by, °C either way. */
+  /** How much cooler and how much hotter the soleplate may be than what was asked for, °C: nine irons in ten are no cooler, one in fifty is hotter. */
+  readonly coldC: number;
+  readonly hotC: number;
+  /** What it may be off by either way, as it is told, °C. */
   readonly unsureC: number;
   readonly problem: DialProblem | null;
 }
@@ -73,61 +85,134 @@ export function placeOnDial(marks: readonly number[], c: number): number {
   return (low + high) / 2;
 }
 
+/** A mark of a dial, with what it comes to. */
+export interface MarkHeat {
+  readonly mark: string;
+  readonly c: number;
+  readonly measured: boolean;
+}
+
+/** The marks that irons of a kind usually have, where an iron's own are not known. Words: words/press.ts. */
+export const USUAL_MARKS = {
+  household: ['usual:synthetics', 'usual:wool', 'usual:cotton'],
+  mini: ['usual:low', 'usual:middle', 'usual:high'],
+} as const;
+export type UsualMark = (typeof USUAL_MARKS)[keyof typeof USUAL_MARKS][number];
+
+/** What the marks of a kind come to, however many there are: the lowest and the hottest as usual, what is between by its place. */
+function usualC(kind: Iron['kind'], k: number, count: number): number {
+  const usual = USUAL_MARKS_C[kind === 'mini' ? 'mini' : 'household'].map((f) => f.value);
+  const place = count === 1 ? (usual.length - 1) / 2 : (k / (count - 1)) * (usual.length - 1);
+  return soleplateAt(usual, place);
+}
+
 /**
- * Where on this iron's dial a heat lies, by monotone interpolation between its measured marks, which must rise.
+ * The marks of an iron from the lowest up, each with what it was measured at, or what such irons usually come to there: as far off as its measured marks are.
+ * An iron without marks has those of its kind; a press shows degrees and has none.
+ */
+export const marksOf = derive((iron: Iron): readonly MarkHeat[] => {
+  const { dial, kind } = iron;
+  if (dial.length === 0)
+    return kind === 'household' || kind === 'mini'
+      ? USUAL_MARKS[kind].map((mark, k) => ({
+          mark,
+          c: nth(USUAL_MARKS_C[kind], k).value,
+          measured: false,
+        }))
+      : [];
+  const known = dial.flatMap((d, k) =>
+    d.measuredC === null ? [] : [{ k, offC: d.measuredC - usualC(kind, k, dial.length) }],
+  );
+  const offAt = (k: number): number => {
+    const below = known.findLast((m) => m.k <= k);
+    const above = known.find((m) => m.k >= k);
+    if (!below || !above) return (below ?? above)?.offC ?? 0;
+    return below === above
+      ? below.offC
+      : below.offC + ((k - below.k) / (above.k - below.k)) * (above.offC - below.offC);
+  };
+  return dial.map(({ mark, measuredC }, k) => ({
+    mark,
+    c: measuredC ?? usualC(kind, k, dial.length) + offAt(k),
+    measured: measuredC !== null,
+  }));
+});
+
+/** Whether every mark of an iron was measured, and there is one. */
+export const isMeasured = (iron: Iron): boolean => {
+  const marks = marksOf(iron);
+  return marks.length > 0 && marks.every((m) => m.measured);
+};
+
+/** How far off a place may be, by what its marks are known to. */
+interface Off {
+  readonly coldC: number;
+  readonly hotC: number;
+}
+const offBy = (sdC: number): Off => ({ coldC: QUANTILE.cold.value * sdC, hotC: QUANTILE.hot.value * sdC });
+const MEASURED_OFF: Off = { coldC: DIAL_NEAR_C.value, hotC: DIAL_NEAR_C.value };
+
+/**
+ * Where on this iron's dial a heat lies, by monotone interpolation between its marks, which must rise, and how far off it may be there.
  * @param soleplateC the wanted soleplate temperature, °C
  */
 export function dialFor(iron: Iron, soleplateC: number): DialReading {
-  const { dial } = iron;
-  const first = dial[0];
-  if (!first)
-    return {
-      place: null,
-      unsureC: DIAL_UNSURE_C.value,
-      problem: { code: 'dial-unmeasured', iron: iron.name, unsureC: DIAL_UNSURE_C.value },
-    };
-  for (let i = 1; i < dial.length; i++) {
-    const low = nth(dial, i - 1);
-    const high = nth(dial, i);
-    if (high.measuredC <= low.measuredC)
+  const marks = marksOf(iron);
+  const spreadC = MARK_SPREAD_C[iron.kind].value;
+  const someKnown = marks.some((m) => m.measured);
+  const unknown = offBy(spreadC * (someKnown ? MARK_SPREAD_KNOWN.value : 1));
+  const told = ({ coldC, hotC }: Off): Omit<DialReading, 'place' | 'problem'> => ({
+    coldC,
+    hotC,
+    unsureC: Math.max(coldC, hotC),
+  });
+  const unmeasured: DialProblem = { code: 'dial-unmeasured', iron: iron.name, unsureC: Math.round(unknown.hotC) };
+  const first = marks[0];
+  if (!first) return { place: null, ...told(unknown), problem: unmeasured };
+  for (let i = 1; i < marks.length; i++) {
+    const low = nth(marks, i - 1);
+    const high = nth(marks, i);
+    if (high.c <= low.c)
       return {
         place: null,
-        unsureC: DIAL_UNSURE_C.value,
+        ...told(offBy(spreadC)),
         problem: { code: 'dial-not-rising', iron: iron.name, low: low.mark, high: high.mark },
       };
   }
-  const hottest = lastOf(dial);
+  const offOf = (m: MarkHeat): Off => (m.measured ? MEASURED_OFF : unknown);
+  const hottest = lastOf(marks);
   const near = DIAL_NEAR_C.value;
-  const beyond = (mark: (typeof dial)[number], place: DialPlace | null): DialReading => ({
+  const beyond = (mark: MarkHeat, place: DialPlace | null): DialReading => ({
     place,
-    unsureC: near,
-    problem: {
-      code: 'dial-out-of-reach',
-      iron: iron.name,
-      mark: mark.mark,
-      markC: mark.measuredC,
-      wantedC: soleplateC,
-    },
+    ...told(offOf(mark)),
+    problem: mark.measured
+      ? { code: 'dial-out-of-reach', iron: iron.name, mark: mark.mark, markC: mark.c, wantedC: soleplateC }
+      : unmeasured,
   });
-  if (soleplateC > hottest.measuredC + near) return beyond(hottest, { at: hottest.mark });
-  if (soleplateC < first.measuredC - near) return beyond(first, null);
-  const closest = dial.reduce((a, b) =>
-    Math.abs(b.measuredC - soleplateC) < Math.abs(a.measuredC - soleplateC) ? b : a,
-  );
-  if (Math.abs(closest.measuredC - soleplateC) <= DIAL_AT_C.value)
-    return { place: { at: closest.mark }, unsureC: near, problem: null };
+  if (soleplateC > hottest.c + near) return beyond(hottest, { at: hottest.mark });
+  if (soleplateC < first.c - near) return beyond(first, first.measured ? null : { at: first.mark });
+  const closest = marks.reduce((a, b) => (Math.abs(b.c - soleplateC) < Math.abs(a.c - soleplateC) ? b : a));
+  const at = (mark: MarkHeat): DialReading => ({
+    place: { at: mark.mark },
+    ...told(offOf(mark)),
+    problem: mark.measured ? null : unmeasured,
+  });
   // A little beyond the last mark or short of the first is that mark: there is nothing to set beside it.
-  if (soleplateC >= hottest.measuredC || soleplateC <= first.measuredC)
-    return { place: { at: closest.mark }, unsureC: near, problem: null };
+  if (Math.abs(closest.c - soleplateC) <= DIAL_AT_C.value || soleplateC >= hottest.c || soleplateC <= first.c)
+    return at(closest);
   const place = placeOnDial(
-    dial.map((d) => d.measuredC),
+    marks.map((m) => m.c),
     soleplateC,
   );
   const i = Math.floor(place);
+  const share = place - i;
+  const [low, high] = [nth(marks, i), nth(marks, i + 1)];
   // Between marks the dial was not measured: the farther from one, the less sure.
+  const between = low.measured && high.measured ? DIAL_BETWEEN_C.value * Math.min(share, 1 - share) : 0;
+  const mixed = (key: keyof Off): number => offOf(low)[key] * (1 - share) + offOf(high)[key] * share + between;
   return {
-    place: { from: nth(dial, i).mark, to: nth(dial, i + 1).mark, share: place - i },
-    unsureC: near + DIAL_BETWEEN_C.value * Math.min(place - i, i + 1 - place),
-    problem: null,
+    place: { from: low.mark, to: high.mark, share },
+    ...told({ coldC: mixed('coldC'), hotC: mixed('hotC') }),
+    problem: low.measured && high.measured ? null : unmeasured,
   };
 }

@@ -1,7 +1,8 @@
 export * from './choose';
 export * from './column';
-export { AIR_WM2K, HANDLE_S, MOST_COLUMNS, MOST_THROUGH, MOVE_S, ROOM_C, SMALL_MOVES } from './data';
+export { AIR_WM2K, HANDLE_S, MOST_COLUMNS, MOST_THROUGH, MOVE_S, ROOM_C, SMALL_MOVES, USUAL_MARKS_C } from './data';
 export * from './dial';
+export * from './limits';
 export * from './look';
 export * from './placements';
 export * from './pressure';

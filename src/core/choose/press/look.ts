@@ -1,7 +1,8 @@
 import { type Bearer, ironPressureKPa, type Remedy } from '../../keep/model';
 import { LEAN_REACH } from './data';
+import { hottestC } from './limits';
 import { pressureOn } from './pressure';
-import { hottestC, remediesFor } from './remedies';
+import { remediesFor } from './remedies';
 import type { PressRun } from './simulate';
 import { clothsOf, leadingWeb, type PressBench, type PressColumn, type PressRequest } from './stack';
 import { longerFor, runAt, type Window, wantsSteam, windowOf } from './window';

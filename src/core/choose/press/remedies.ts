@@ -1,45 +1,12 @@
-import { assertThere } from '../../base/lists';
-import type { Bearer, Cover, Fabric, Remedy } from '../../keep/model';
-import { bearsC, COVER_FACTS, coverFacts, FIBRE_FACTS } from '../material';
+import type { Cover, Remedy } from '../../keep/model';
+import { bearsC, COVER_FACTS, FIBRE_FACTS, isFelt } from '../material';
 import { DIAL_NEAR_C, EVEN_MM, REMEDY } from './data';
-import { dialFor } from './dial';
+import { dialFor, marksOf } from './dial';
+import { hottestC, topCloth } from './limits';
 import { pressureOn } from './pressure';
 import { clothsOf, coverPasses, leadingWeb, type PressColumn, type PressRequest, steamHelps } from './stack';
 import { steamFromC } from './steam';
-import { asksForSteam, COVERS_BY_THICKNESS, isUsable, type Window, wantsSteam, windowOver } from './window';
-
-/** The hottest soleplate that everything in this press bears, and what bears least. */
-export function hottestC(
-  r: PressRequest,
-  columns: readonly PressColumn[] = [r.column],
-): { readonly at: number; readonly bearer: Bearer } {
-  const cover = coverFacts(
-    r.bench.cover,
-    r.covers?.find((x) => x.id === r.bench.coverId),
-  );
-  const limits: { at: number; bearer: Bearer }[] = [
-    ...columns.flatMap((column) => {
-      const lowest = column.findIndex((l) => l.role === 'web' && l.bonds);
-      return column.flatMap((l, i): { at: number; bearer: Bearer }[] => {
-        if (l.role === 'fabric')
-          return [
-            {
-              at: bearsC(l.fabric),
-              bearer: { part: i < lowest && r.stage === 'bond' ? 'beneath' : 'fabric', name: l.fabric.name },
-            },
-          ];
-        // What was bonded before is heated through all that lies on it: only the heat that gets there counts.
-        return l.role === 'web' && l.bonds ? [{ at: l.web.maxC, bearer: { part: 'web', name: l.web.name } }] : [];
-      });
-    }),
-    { at: cover.limitC.value, bearer: { part: 'cover', name: cover.name } },
-  ];
-  return limits.reduce((a, b) => (b.at < a.at ? b : a));
-}
-
-/** The cloth that the iron, or its cover, touches. */
-export const topCloth = (column: PressColumn): Fabric =>
-  assertThere(clothsOf(column).at(-1), 'every press has its cloth');
+import { asksForSteam, COVERS_BY_THICKNESS, isUsable, steamsAt, type Window, wantsSteam, windowOver } from './window';
 
 /** What a column stands to, mm. */
 const heightMm = (column: PressColumn): number => clothsOf(column).reduce((sum, f) => sum + f.thicknessMm, 0);
@@ -56,18 +23,42 @@ export function mayTurn(r: PressRequest, columns: readonly PressColumn[]): boole
 
 type Way = Remedy extends infer R ? (R extends Remedy ? Omit<R, 'minS' | 'maxS'> : never) : never;
 
-/**
- * What would open a window or make it shorter: each tried by itself, and kept when it helps and can be hit. The quickest first.
- * @param now the window as it is; null when there is none that can be hit
- */
-export function remediesFor(
+/** How much shorter a press has to get for a remedy to be worth telling. */
+export const shareOf = ({ code }: Pick<Remedy, 'code'>): number =>
+  (code === 'from-back' || code === 'both-sides' ? REMEDY.turnedShare : REMEDY.share).value;
+
+/** A remedy, with the press that it makes. */
+export interface Offer {
+  readonly remedy: Remedy;
+  readonly request: PressRequest;
+  readonly columns: readonly PressColumn[];
+  /** The heat that it sets; null: it is chosen anew. */
+  readonly fixedC: number | null;
+}
+
+/** What would open a window or make it shorter, the quickest first. See {@link offersFor}. */
+export const remediesFor = (
   r: PressRequest,
   soleplateC: number,
   now: Window | null,
   columns: readonly PressColumn[] = [r.column],
-): Remedy[] {
-  const remedies: Remedy[] = [];
-  const reach = r.iron.dial.at(-1)?.measuredC ?? Number.POSITIVE_INFINITY;
+): Remedy[] =>
+  offersFor(r, soleplateC, now, columns)
+    .map((o) => o.remedy)
+    .slice(0, REMEDY.most.value);
+
+/**
+ * What would open a window or make it shorter: each way tried by itself, with the steam and the cover that are really there, and kept when it helps and can be hit. The quickest first; on felt a lean before all that makes it hotter.
+ * @param now the window as it is; null when there is none that can be hit
+ */
+export function offersFor(
+  r: PressRequest,
+  soleplateC: number,
+  now: Window | null,
+  columns: readonly PressColumn[] = [r.column],
+): Offer[] {
+  const offers: Offer[] = [];
+  const reach = marksOf(r.iron).at(-1)?.c ?? Number.POSITIVE_INFINITY;
   const { kPa: own, softest } = pressureOn(r.iron, columns.flatMap(clothsOf));
   const kPa = r.kPa ?? own;
   const limitC = hottestC(r, columns).at;
@@ -78,15 +69,26 @@ export function remediesFor(
     more: { kPa?: number; steam?: boolean } = {},
     over: readonly PressColumn[] = columns,
   ): void => {
-    const { window: w } = windowOver(request, over, at, { kPa, ...more });
-    if (w && isUsable(w) && (!now || w.minS < now.minS * REMEDY.share.value))
-      remedies.push({ ...way, minS: w.minS, maxS: w.maxS } as Remedy);
+    const steam = more.steam ?? steamsAt(request, at);
+    const { window: w } = windowOver(request, over, at, { kPa, ...more, steam });
+    if (w && isUsable(w) && (!now || w.minS < now.minS * shareOf(way)))
+      offers.push({
+        remedy: { ...way, minS: w.minS, maxS: w.maxS } as Remedy,
+        request: {
+          ...request,
+          column: over[0] ?? request.column,
+          ...(more.kPa === undefined ? {} : { kPa: more.kPa }),
+        },
+        columns: over,
+        fixedC: way.code === 'hotter' ? at : null,
+      });
   };
   const hotter = Math.min(limitC, reach);
   if (hotter > soleplateC + REMEDY.hotterC.value) offer({ code: 'hotter', toC: hotter }, r, hotter);
   const under = (cover: Cover): PressRequest => ({ ...r, bench: { ...r.bench, cover, coverId: null } });
   const thinner = COVERS_BY_THICKNESS.slice(0, COVERS_BY_THICKNESS.indexOf(r.bench.cover));
-  if (thinner.includes('parchment'))
+  // Where steam is asked for, nothing that stops it is laid on.
+  if (thinner.includes('parchment') && !(asksForSteam(r) && r.iron.steam))
     offer(
       { code: 'thinner-cover', cover: 'parchment' },
       under('parchment'),
@@ -114,24 +116,37 @@ export function remediesFor(
     offer({ code: 'through-liner' }, r, soleplateC, {}, turned);
   if ((r.from ?? 'face') === 'face' && mayTurn(r, columns)) {
     offer({ code: 'from-back' }, { ...r, from: 'back' }, soleplateC);
-    offer({ code: 'both-sides' }, { ...r, from: 'both' }, soleplateC);
+    // Where the back is quicker, nobody turns it over half-way.
+    if (!offers.some((o) => o.remedy.code === 'from-back'))
+      offer({ code: 'both-sides' }, { ...r, from: 'both' }, soleplateC);
   }
-  return remedies.sort((a, b) => a.minS - b.minS).slice(0, REMEDY.most.value);
+  const felt = columns.flatMap(clothsOf).some(isFelt);
+  const rank = ({ remedy }: Offer): number => (felt && remedy.code === 'lean' ? 0 : remedy.minS);
+  return offers.sort((a, b) => rank(a) - rank(b));
 }
 
 /**
  * Past the label of the cloth that bears least, at the leaflet's heat: what its own temperature over time allows there. A person's own test decides.
- * @returns null where no label stands in the way, or where it would be harmed before it is bonded
+ * @param now the window as it is; null: none
+ * @returns null where no label stands in the way, where it would be harmed before it is bonded, or where it gains little
  */
-export function tryHotter(r: PressRequest, columns: readonly PressColumn[] = [r.column]): Remedy | null {
+export function tryHotter(
+  r: PressRequest,
+  columns: readonly PressColumn[] = [r.column],
+  now: Window | null = null,
+): Remedy | null {
   const limit = hottestC(r, columns);
   const { heatC } = leadingWeb(r).leaflet[r.stage];
   const web = Math.min(...columns.flatMap((c) => c.flatMap((l) => (l.role === 'web' && l.bonds ? [l.web.maxC] : []))));
-  const toC = Math.min(heatC, web);
+  const toC = Math.min(Math.max(heatC, limit.at + REMEDY.tryC.value), web);
   if (limit.bearer.part === 'web' || limit.bearer.part === 'cover' || toC <= limit.at) return null;
+  const less = columns.flatMap(clothsOf).filter((f) => bearsC(f) < toC);
+  const cloths = [...new Set(less.map((f) => f.name))];
   // As if every cloth that bears less had been tried: harmed by its own heat over time, its label still the measure.
-  const { window: w } = windowOver(r, columns, toC);
-  return w && isUsable(w) ? { code: 'try-hotter', toC, cloth: limit.bearer.name, minS: w.minS, maxS: w.maxS } : null;
+  const { window: w } = windowOver(r, columns, toC, { steam: steamsAt(r, toC) });
+  return w && isUsable(w) && (!now || w.minS < now.minS * REMEDY.share.value)
+    ? { code: 'try-hotter', toC, cloths, minS: w.minS, maxS: w.maxS }
+    : null;
 }
 
 /** The same press on a dial that was measured: a window there that holds at both its ends. */
@@ -139,8 +154,9 @@ export function measuring(r: PressRequest, soleplateC: number, columns: readonly
   const { unsureC } = dialFor(r.iron, soleplateC);
   if (unsureC <= DIAL_NEAR_C.value * 2) return null;
   const near = DIAL_NEAR_C.value;
-  const cold = windowOver(r, columns, soleplateC - near).window;
-  const hot = windowOver(r, columns, soleplateC + near).window;
+  const steam = steamsAt(r, soleplateC);
+  const cold = windowOver(r, columns, soleplateC - near, { steam }).window;
+  const hot = windowOver(r, columns, soleplateC + near, { steam }).window;
   const both = cold && hot ? { minS: cold.minS, maxS: hot.maxS } : null;
   return both && isUsable(both) ? { code: 'measure-iron', iron: r.iron.name, unsureC: near, ...both } : null;
 }

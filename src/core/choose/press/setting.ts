@@ -2,6 +2,7 @@ import { dotsForSoleplate } from '../../base/units';
 import {
   type Caution,
   type Fabric,
+  type Harm,
   type Help,
   ironPressureKPa,
   type PressReason,
@@ -36,6 +37,7 @@ import {
   MUCH_WATER_GSM,
   PASSES,
   PILE_CEILING_KPA,
+  REMEDY,
   SAME_SECOND_S,
   SHORTEST_S,
   SLOW_ON_S,
@@ -45,12 +47,22 @@ import {
   VERY_HOT_C,
 } from './data';
 import { dialFor } from './dial';
+import { keptBelowC, topCloth } from './limits';
 import { leanAt, pressureOn } from './pressure';
-import { measuring, remediesFor, steamMissing, topCloth, tryHotter } from './remedies';
+import { measuring, type Offer, offersFor, shareOf, steamMissing, tryHotter } from './remedies';
 import { coolingS, type PressRun } from './simulate';
 import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
 import { steamFromC } from './steam';
-import { type ColumnsWindow, inPasses, isUsable, type RunMore, type Window, wantsSteam, windowOver } from './window';
+import {
+  type ColumnsWindow,
+  inPasses,
+  isUsable,
+  type RunMore,
+  steamsAt,
+  type Window,
+  wantsSteam,
+  windowOver,
+} from './window';
 
 type Columns = readonly PressColumn[];
 
@@ -71,19 +83,30 @@ const clothsThrough = (column: PressColumn): number =>
 
 /** Where two presses of one dial may lie apart: its moments at the cold and at the hot end. */
 interface Ends {
-  readonly unsureC: number;
+  readonly coldC: number;
+  readonly hotC: number;
   readonly cold: Window | null;
   readonly hot: Window | null;
   readonly coldBondS: number;
   readonly hotHarmS: number;
+  /** What is harmed first at the hot end. */
+  readonly hotHarm: Harm | null;
 }
 
 /** How it goes where the dial is as far off as it may be, for the columns that decide. */
 function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMore): Ends {
-  const { unsureC } = dialFor(r.iron, soleplateC);
-  const cold = windowOver(r, columns, soleplateC - unsureC, as);
-  const hot = windowOver(r, columns, soleplateC + unsureC, as);
-  return { unsureC, cold: cold.window, hot: hot.window, coldBondS: cold.bondS, hotHarmS: hot.harmS };
+  const { coldC, hotC } = dialFor(r.iron, soleplateC);
+  const cold = windowOver(r, columns, soleplateC - coldC, { ...as, offC: -coldC });
+  const hot = windowOver(r, columns, soleplateC + hotC, { ...as, offC: hotC });
+  return {
+    coldC,
+    hotC,
+    cold: cold.window,
+    hot: hot.window,
+    coldBondS: cold.bondS,
+    hotHarmS: hot.harmS,
+    hotHarm: hot.window ? hot.window.harm : hot.run.harm,
+  };
 }
 
 /** What is set, and how it goes there. */
@@ -114,9 +137,13 @@ function setFor(
   const first = at(firstC);
   if (stopped) return { soleplateC: firstC, times: MARGIN.usual.value, ...first };
   const course = courseOf(r, first.deciding, as);
+  const triedHere = columns.some((c) => clothsOf(c).some((f) => testOf(f)?.ironId === r.iron.id));
+  const hotCourse = triedHere
+    ? courseOf(r, first.deciding, { ...as, offC: dialFor(r.iron, reach.limit.at).hotC })
+    : course;
   const chosen: ChosenHeat =
     fixedC === null
-      ? chooseHeat(r, reach, course)
+      ? chooseHeat(r, reach, course, hotCourse)
       : {
           soleplateC: fixedC,
           times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
@@ -134,13 +161,38 @@ function waysOut(
 ): { readonly remedies: readonly Remedy[]; readonly measured: Remedy | null } {
   // Over everything at once nobody looks for one remedy: what wants one is pressed by itself.
   if (columns.length > MOST_COLUMNS.value) return { remedies: [], measured: null };
-  const mayTry = as.stop ? as.stop.code === 'melts-above-limit' : !as.usable;
-  const tried = mayTry ? tryHotter(r, columns) : null;
-  const found = !as.stop && (as.slow || as.shaky) ? remediesFor(r, soleplateC, as.usable, deciding) : [];
+  const mayTry = as.stop ? as.stop.code === 'melts-above-limit' : as.slow;
+  const tried = mayTry ? tryHotter(r, columns, as.usable) : null;
+  const found =
+    !as.stop && (as.slow || as.shaky)
+      ? followed(offersFor(r, soleplateC, as.usable, deciding), as.usable, soleplateC)
+      : [];
   return {
     remedies: tried ? [...found, tried] : found,
     measured: as.shaky ? measuring(r, soleplateC, deciding) : null,
   };
+}
+
+/** The heat nearest to that of now at which a press changed by a remedy can be done: with its steam on, where it wants some. */
+function heatFor(r: PressRequest, columns: Columns, nowC: number): number {
+  const reach = reachFor(r, columns);
+  const least = wantsSteam(r) ? steamFromC(r.iron) : reach.lowC;
+  return Math.floor(Math.min(reach.highC, Math.max(least, reach.lowC, nowC)));
+}
+
+/** Of what was offered that which works when it is done: the press is worked out as it would be then, with those seconds. */
+function followed(offers: readonly Offer[], now: Window | null, nowC: number): Remedy[] {
+  const kept: Remedy[] = [];
+  for (const { remedy, request, columns, fixedC } of offers) {
+    if (kept.length >= REMEDY.most.value) break;
+    // Turned over half-way takes too long to work out at every heat: its own window stands.
+    const then =
+      remedy.code === 'both-sides' ? null : settle(request, columns, fixedC ?? heatFor(request, columns, nowC), false);
+    if (then?.stop) continue;
+    const { minS, maxS } = then?.dwell ?? remedy;
+    if (!now || minS < now.minS * shareOf(remedy)) kept.push({ ...remedy, minS, maxS });
+  }
+  return kept;
 }
 
 interface Dwell {
@@ -188,7 +240,7 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
     minS,
     maxS,
     leafletRules,
-    reasons: [{ code: 'ours-rules', why, minS, harm: window.harm, unsureC: ends.unsureC, coldS }],
+    reasons: [{ code: 'ours-rules', why, minS, harm: window.harm, coldC: ends.coldC, hotC: ends.hotC, coldS }],
   };
 }
 
@@ -243,22 +295,26 @@ function helpFrom(measured: Remedy | null, remedies: readonly Remedy[]): Help {
 
 /** Where the seconds do not hold from the cold to the hot end of the dial. */
 function endsTold(soleplateC: number, seconds: number, ends: Ends, reach: Reach, help: Help): Caution[] {
-  const { unsureC } = ends;
+  const { coldC, hotC } = ends;
   const told: Caution[] = [];
   if (seconds < ends.coldBondS * TOLD_SHARE.value)
     told.push({
       code: 'cold-end',
-      unsureC,
+      unsureC: coldC,
       needsS: ends.coldBondS <= LONGEST_S.value ? ends.coldBondS : null,
       helps: help,
     });
-  const harm = ends.hot?.harm ?? null;
-  if (harm && seconds * TOLD_SHARE.value > ends.hotHarmS) told.push({ code: 'hot-end', unsureC, harm, helps: help });
-  const overC = soleplateC + unsureC - reach.limit.at;
-  if (overC >= 1)
+  const harm = ends.hotHarm;
+  if (harm && seconds * TOLD_SHARE.value > ends.hotHarmS)
+    told.push({ code: 'hot-end', unsureC: hotC, harm, helps: help });
+  const swingC = keptBelowC(reach.limit);
+  const overC = soleplateC + swingC - reach.limit.at;
+  if (reach.glidesWet)
+    told.push({ code: 'glide-wet', cloth: reach.limit.bearer.name, labelC: reach.limit.at, soleplateC });
+  else if (overC >= 1)
     told.push({
       code: 'over-limit',
-      unsureC,
+      unsureC: swingC,
       overC,
       bearer: reach.limit.bearer,
       // No seconds and no cover make an iron cooler: only knowing it does.
@@ -337,7 +393,8 @@ const rounded = (n: number, parts: number): number => Math.round(n * parts) / pa
 const band = (w: Window | null): readonly [number, number] | null => w && [rounded(w.minS, 10), rounded(w.maxS, 10)];
 
 /** Why the heat is not the leaflet's. */
-function heatReasons(r: PressRequest, reach: Reach, soleplateC: number, unsureC: number): PressReason[] {
+function heatReasons(r: PressRequest, reach: Reach, soleplateC: number): PressReason[] {
+  const keptC = keptBelowC(reach.limit);
   const { heatC } = leadingWeb(r).leaflet[r.stage];
   if (soleplateC > heatC + LEAFLET_NEAR_C.value)
     return reach.belowMelting ? [] : [{ code: 'hotter', fromC: heatC, toC: soleplateC }];
@@ -345,8 +402,8 @@ function heatReasons(r: PressRequest, reach: Reach, soleplateC: number, unsureC:
   const { at, bearer } = reach.limit;
   if (at < heatC && soleplateC >= at - LEAFLET_NEAR_C.value && reach.highC === at)
     return [{ code: 'cooler', bearer, limitC: at }];
-  if (soleplateC + unsureC <= at + LEAFLET_NEAR_C.value && heatC + unsureC > at && reach.highC === at)
-    return [{ code: 'kept-away', bearer, limitC: at, unsureC }];
+  if (soleplateC + keptC <= at + LEAFLET_NEAR_C.value && heatC + keptC > at && reach.highC === at)
+    return [{ code: 'kept-away', bearer, limitC: at, unsureC: keptC }];
   return [];
 }
 
@@ -358,7 +415,7 @@ export function leastSeconds(r: PressRequest): number | null {
   const reach = reachFor(r, [r.column]);
   if (reach.stops.length > 0) return null;
   for (const c of new Set([startC(r, reach), Math.floor(reach.highC)])) {
-    const { window } = windowOver(r, [r.column], c);
+    const { window } = windowOver(r, [r.column], c, { steam: steamsAt(r, c) });
     if (window && isUsable(window)) return window.minS;
   }
   return null;
@@ -372,7 +429,11 @@ export function leastSeconds(r: PressRequest): number | null {
  * @param fixedC a heat that is set already, for other presses; it must be within what this one bears
  * @returns always a setting; where nothing can be pressed so, `stop` says why
  */
-export function settingFor(r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting {
+export const settingFor = (r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting =>
+  settle(r, columns, fixedC, true);
+
+/** @param looks whether ways out are looked for where it is slow, or does not hold */
+function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks: boolean): Setting {
   const { iron, bench } = r;
   const web = leadingWeb(r);
   const leaflet = web.leaflet[r.stage];
@@ -406,22 +467,24 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   const { window } = over;
   const usable = window !== null && isUsable(window) ? window : null;
   const ends: Ends = stop
-    ? { unsureC: dialFor(iron, soleplateC).unsureC, cold: null, hot: null, coldBondS: 0, hotHarmS: 0 }
+    ? { ...dialFor(iron, soleplateC), cold: null, hot: null, coldBondS: 0, hotHarmS: 0, hotHarm: null }
     : endsOf(r, deciding, soleplateC, as);
 
   const dwell: Dwell = usable
     ? dwellIn(r, soleplateC, usable, ends, set.times, reach)
     : { seconds: leaflet.dwellS, minS: leaflet.dwellS, maxS: leaflet.dwellS, leafletRules: false, reasons: [] };
   const shaky =
-    usable !== null && (dwell.seconds < ends.coldBondS || (ends.hot?.harm != null && dwell.seconds > ends.hotHarmS));
+    usable !== null && (dwell.seconds < ends.coldBondS || (ends.hotHarm !== null && dwell.seconds > ends.hotHarmS));
   const slow = !usable || dwell.minS > SLOW_S.value;
-  const { remedies, measured } = waysOut(r, columns, set, { usable, stop, slow, shaky });
+  const { remedies, measured } = looks
+    ? waysOut(r, columns, set, { usable, stop, slow, shaky })
+    : { remedies: [], measured: null };
   if (!stop && !usable)
     stop = window
       ? { code: 'narrow-window', minS: window.minS, maxS: window.maxS, harm: window.harm, remedies }
       : shutBecause(web, over, remedies);
 
-  reasons.push(...heatReasons(r, reach, soleplateC, ends.unsureC), ...dwell.reasons);
+  reasons.push(...heatReasons(r, reach, soleplateC), ...dwell.reasons);
   const here = { ...r, column: columns[over.deciding] ?? r.column };
   if (columns.length > 1)
     reasons.push({ code: 'several-piles', piles: columns.length, layers: clothsOf(here.column).length });

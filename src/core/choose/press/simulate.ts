@@ -16,6 +16,7 @@ import {
   LONGEST_S,
   OOZE_SHARE,
   OOZE_WIDTH_MM,
+  PASSES,
   PLATE,
   ROOM_C,
   ROOM_NEAR_C,
@@ -57,22 +58,39 @@ export interface PressAs {
   readonly plate?: 'ideal' | { readonly iron: Iron };
   /** Strokes with pauses: seconds down, seconds up, over and over; by default it stays down. */
   readonly strokes?: { readonly downS: number; readonly upS: number };
+  /** It glides on a cushion of steam, instead of standing. */
+  readonly glides?: boolean;
   readonly untilS?: number;
   /** Turned over at this moment and pressed on from the other side. */
   readonly turnAtS?: number;
-  /** Cloths pressed hotter than their label: what was tried on a scrap. */
-  readonly tests?: readonly { readonly name: string; readonly seconds: number }[];
+  /** Cloths pressed hotter than their label: for how long a scrap bore this heat, and the label. */
+  readonly tests?: readonly Tried[];
   /** Goes on to the end, even when everything has been found out. */
   readonly whole?: boolean;
   /** Moment at which the section is taken; by default the end. */
   readonly sectionAtS?: number;
 }
 
+/** A cloth that was tried on a scrap beyond its label. */
+export interface Tried {
+  readonly name: string;
+  /** What it bears at this heat by the test, s. */
+  readonly seconds: number;
+  readonly labelC: number;
+  /** The soleplate that it was tried with, as this dial shows it. */
+  readonly triedC: number;
+}
+/** The same, with how much of what its label allows is used up. */
+interface Trial extends Tried {
+  readonly k: number;
+  used: number;
+}
+
 /** A layer's limit, with how much of what it bears has been used up. */
 interface Limit {
   readonly k: number;
   readonly name: string;
-  readonly limitC: number;
+  limitC: number;
   readonly web: boolean;
   used: number;
   /** How fast that grows, 1/s. */
@@ -242,6 +260,7 @@ function wetAndWorn(
     limits,
     turned,
     tests,
+    underShare,
   }: {
     readonly stack: PressStack;
     readonly column: LayerColumn;
@@ -249,7 +268,8 @@ function wetAndWorn(
     readonly cells: ReturnType<typeof cellsOf>;
     readonly limits: ReturnType<typeof limitsOf>;
     readonly turned: boolean;
-    readonly tests: NonNullable<PressAs['tests']>;
+    readonly tests: readonly Trial[];
+    readonly underShare: number;
   },
   h: number,
   kPa: number,
@@ -281,15 +301,18 @@ function wetAndWorn(
     if (now.share > worst.share) worst = now;
   }
   for (const l of limits) {
-    const wear = wearPerS(column.hottestIn(l.k), l.limitC);
+    const wear = wearPerS(column.hottestIn(l.k), l.limitC) * underShare;
     l.used += (h * (l.wear + wear)) / 2;
     l.wear = wear;
     if (l.used > worst.share) worst = { share: l.used, code: l.web ? 'overheated' : 'scorch', who: l.name };
   }
-  // Past its label a cloth bears what was tried on a scrap of it, no more.
-  for (const test of tests)
-    if (pressedS / test.seconds > worst.share)
-      worst = { share: pressedS / test.seconds, code: 'tested', who: test.name };
+  // Past its label a cloth bears what was tried on a scrap of it, and never less than its label lets it have.
+  for (const test of tests) {
+    const k = limits.find((l) => l.name === test.name)?.k ?? test.k;
+    test.used += h * wearPerS(column.hottestIn(k), test.labelC) * underShare;
+    const share = Math.min(pressedS / test.seconds, test.used);
+    if (share > worst.share) worst = { share, code: 'tested', who: test.name };
+  }
   return { coolest, wet, worst };
 }
 
@@ -304,7 +327,12 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   const joints = jointsOf(stack, COVER_RELEASES[r.bench.cover]);
   let cells = cellsOf(stack, column, false);
   let limits = limitsOf(stack);
-  const tests = as.tests ?? [];
+  const tests = (as.tests ?? []).flatMap((test): Trial[] => {
+    const limit = limits.find((l) => l.name === test.name);
+    if (!limit) return [];
+    limit.limitC = test.triedC;
+    return [{ ...test, k: limit.k, used: 0 }];
+  });
   const tS: number[] = [0];
   const bondC: number[] = [f64(column.t, nth(cells, 0).up)];
   let plateC = as.soleplateC;
@@ -312,6 +340,8 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   const areaM2 = iron ? (iron.soleplate.widthMm * iron.soleplate.lengthMm) / 1e6 : 1;
   const plateCapacity = iron ? (iron.massKg * PLATE.massShare.value * PLATE.specificHeatJKgK.value) / areaM2 : 0;
   const plateWM2 = iron ? (iron.massKg * PLATE.powerWKg.value) / areaM2 : 0;
+  const plateM2KW = as.glides ? PASSES.cushionM2KW.value : stack.plateM2KW;
+  const underShare = as.glides ? PASSES.underShare.value : 1;
   let heating = false;
   let t = 0;
   let changedS = 0;
@@ -347,13 +377,14 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
       (as.sectionAtS ?? Number.POSITIVE_INFINITY) > t ? (as.sectionAtS ?? 1e9) - t : 1e9,
     );
     const before = iron ? column.heatIn : 0;
-    const steaming = as.steam && down && pressedS < STEAM.burstS.value;
+    // Between two passes the tank fills again.
+    const steaming = as.steam && down && (as.glides || pressedS < STEAM.burstS.value);
     column.step(
       h,
       down
         ? {
             c: plateC,
-            conductanceWM2K: 1 / stack.plateM2KW,
+            conductanceWM2K: 1 / plateM2KW,
             ...(steaming ? { steamKgM2S: STEAM.rateKgM2S.value } : {}),
           }
         : { c: ROOM_C.value, conductanceWM2K: AIR_WM2K.value },
@@ -368,7 +399,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     if (down) pressedS += h;
     const kPa = down ? as.kPa : 0;
     const { coolest, wet, worst } = wetAndWorn(
-      { stack, column, joints, cells, limits, turned, tests },
+      { stack, column, joints, cells, limits, turned, tests, underShare },
       h,
       kPa,
       pressedS,

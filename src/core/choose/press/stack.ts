@@ -17,6 +17,7 @@ import {
   coverFacts,
   FIBRE_FACTS,
   factsOf,
+  isFelt,
   SHEET_IS,
   surfaceFacts,
   WADDING,
@@ -26,6 +27,7 @@ import { type Layer, LayerColumn } from './column';
 import {
   CLOTH_GAPS,
   CONTACT,
+  FELT_GIVES,
   GRID,
   HOLLOWS,
   LEAST_COVERAGE,
@@ -36,6 +38,7 @@ import {
   SQUASH,
   STEAM,
   UNDER_IRON,
+  VAPOUR,
   WARM,
 } from './data';
 
@@ -155,18 +158,23 @@ export function contactM2KW(kind: 'plate' | 'cloth', kPa: number): number {
   return r1 * (Math.max(CONTACT.leastKPa.value, kPa) / CONTACT.atKPa.value) ** -CONTACT.exponent.value;
 }
 
-/** Thickness of cloth under pressure, mm. */
+/** Thickness of cloth under pressure, mm. Source for felt: Kothari & Das 1992. */
 export function pressedMm(f: Fabric, kPa: number): number {
   const facts = factsOf(f);
+  if (isFelt(f)) {
+    const hot = FIBRE_FACTS[f.fibre].synthetic ? FELT_GIVES.hot.value : 1;
+    const left = 1 - FELT_GIVES.byLog.value * hot * Math.log(Math.max(1, kPa / FELT_GIVES.fromKPa.value));
+    return f.thicknessMm * Math.max(FELT_GIVES.least.value, left);
+  }
   const give = facts.pile || (facts.hairyOrThick && !facts.hard) ? SQUASH.thick.value : SQUASH.woven.value;
   return f.thicknessMm * (1 - (give * kPa) / (kPa + SQUASH.atKPa.value));
 }
 
-/** Share of a cloth that is fibre, by volume as it lies loose. */
-export const fibreShare = (f: Fabric): number =>
+/** Share of a cloth that is fibre, by volume. @param thicknessMm as it lies loose, unless given */
+export const fibreShare = (f: Fabric, thicknessMm = f.thicknessMm): number =>
   Math.max(
     1 - CLOTH_GAPS.most.value,
-    Math.min(1 - CLOTH_GAPS.least.value, f.massGsm / f.thicknessMm / FIBRE_FACTS[f.fibre].densityKgM3.value),
+    Math.min(1 - CLOTH_GAPS.least.value, f.massGsm / thicknessMm / FIBRE_FACTS[f.fibre].densityKgM3.value),
   );
 
 const clothLayer = (f: Fabric, kPa: number): Layer => {
@@ -175,11 +183,8 @@ const clothLayer = (f: Fabric, kPa: number): Layer => {
   const thicknessMm = pressedMm(f, kPa);
   return {
     thicknessMm,
-    // Squashed cloth holds less air: it conducts as much better.
-    conductivityWmK:
-      facts.conductivityWmK *
-      (facts.hard ? 1 : 1 + UNDER_IRON.value * fibreShare(f)) *
-      Math.sqrt(f.thicknessMm / thicknessMm),
+    // Squashed cloth holds less air: more of what is left is fibre.
+    conductivityWmK: facts.conductivityWmK * (facts.hard ? 1 : 1 + UNDER_IRON.value * fibreShare(f, thicknessMm)),
     densityKgM3: f.massGsm / thicknessMm,
     specificHeatJKgK: fibre.specificHeatJKgK.value,
     regainGsm: f.massGsm * fibre.regain.value,
@@ -361,8 +366,9 @@ export const coverPasses = ({
 /** Share of the steam from the iron that gets down to the lowest web that is bonded. */
 export function steamReaches(r: PressRequest): number {
   if (!coverPasses(r)) return 0;
-  const lowest = r.column.findIndex((l) => l.role === 'web' && l.bonds);
-  return r.column.slice(lowest + 1).reduce((share, l) => share * stacked(l, false, 0).layer.passesVapour, 1);
+  const laid = r.from === 'back' ? [...r.column].reverse() : r.column;
+  const lowest = laid.findIndex((l) => l.role === 'web' && l.bonds);
+  return laid.slice(lowest + 1).reduce((share, l) => share * stacked(l, false, 0).layer.passesVapour, 1);
 }
 /** Whether steam does anything here: it has to get to the web. */
 export const steamHelps = (r: PressRequest): boolean => steamReaches(r) >= STEAM.leastShare.value;
@@ -378,6 +384,9 @@ export function columnOf(stack: PressStack, warm?: Bench['warm']): LayerColumn {
         : l.role === 'onto' && warm?.ground
           ? WARM.groundC.value
           : ROOM_C.value,
+    ),
+    held: stack.layers.map((l) =>
+      warm?.ground && (l.role === 'onto' || l.role === 'fabric') ? WARM.heldShare.value : VAPOUR.roomShare.value,
     ),
     below: { fixedC: ROOM_C.value },
   });

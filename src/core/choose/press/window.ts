@@ -2,10 +2,11 @@ import { asOne, derive } from '../../base/derive';
 import { nth } from '../../base/lists';
 import type { Cover, Harm } from '../../keep/model';
 import { factsOf, testOf } from '../material';
-import { LONGEST_S, MARGIN, PASSES, SEARCH, SMALL_MOVES } from './data';
+import { DIAL_NEAR_C, HARM, LONGEST_S, MARGIN, PASSES, SEARCH, SMALL_MOVES } from './data';
 import { pressureOn } from './pressure';
 import { type PressRun, simulate } from './simulate';
 import { clothsOf, coverPasses, leadingWeb, type PressColumn, type PressRequest, steamHelps } from './stack';
+import { steamFromC } from './steam';
 
 /** From the moment it is bonded to the first harm, in seconds with the iron on it. */
 export interface Window {
@@ -39,6 +40,10 @@ export const asksForSteam = (r: PressRequest): boolean =>
 export const wantsSteam = (r: PressRequest): boolean =>
   asksForSteam(r) && r.iron.steam && coverPasses(r) && steamHelps(r);
 
+/** Whether steam is on at a heat: no steam comes at a mark at which this iron makes none. */
+export const steamsAt = (r: PressRequest, soleplateC: number): boolean =>
+  wantsSteam(r) && steamFromC(r.iron) <= soleplateC + DIAL_NEAR_C.value;
+
 /** Thick hairy cloth with steam is glided over in passes; everything else the iron stands on. */
 export const inPasses = (r: PressRequest, columns: readonly PressColumn[] = [r.column]): boolean =>
   (r.from ?? 'face') === 'face' &&
@@ -55,14 +60,20 @@ export interface RunMore {
   readonly sectionAtS?: number;
   readonly untilS?: number;
   readonly whole?: boolean;
+  /** By how much the dial is off in this run, °C: what was tried on this iron was off by as much. */
+  readonly offC?: number;
 }
 
 /** The column with the side up that the iron comes to. */
 const asLaid = (r: PressRequest): PressColumn => (r.from === 'back' ? [...r.column].reverse() : r.column);
 
 /** How one press goes at a soleplate temperature; worked out once for the same press. */
-export const runAt = (r: PressRequest, soleplateC: number, more: RunMore = {}): PressRun =>
-  runOf(asOne({ ...r, bench: asOne(r.bench) }), soleplateC, asOne(more));
+export const runAt = (r: PressRequest, soleplateC: number, more: RunMore = {}): PressRun => {
+  const { offC, ...rest } = more;
+  // What the dial is off by matters only to what was tried with it.
+  const tried = offC !== undefined && clothsOf(r.column).some((f) => testOf(f)?.ironId === r.iron.id);
+  return runOf(asOne({ ...r, bench: asOne(r.bench) }), soleplateC, asOne(tried ? { ...rest, offC } : rest));
+};
 
 const runOf = derive((r: PressRequest, soleplateC: number, more: RunMore): PressRun => {
   const { kPa: own } = pressureOn(r.iron, clothsOf(r.column));
@@ -75,9 +86,15 @@ const runOf = derive((r: PressRequest, soleplateC: number, more: RunMore): Press
     steam,
     tests: clothsOf(r.column).flatMap((f) => {
       const test = testOf(f);
-      return test && f.maxIronC < soleplateC ? [{ name: f.name, seconds: test.seconds }] : [];
+      if (!test || f.maxIronC >= soleplateC) return [];
+      // On the iron that it was tried with, the mark is as far off now as it was then.
+      const at = test.plateC + (test.ironId === r.iron.id ? (more.offC ?? 0) : 0);
+      const seconds = test.seconds * 2 ** ((at - soleplateC) / HARM.doublesC.value);
+      return [{ name: f.name || factsOf(f).name, seconds, labelC: f.maxIronC, triedC: at }];
     }),
-    ...(passes ? { strokes: { downS: PASSES.passS.value, upS: PASSES.lookS.value }, untilS: PASSES.mostS.value } : {}),
+    ...(passes
+      ? { glides: true, strokes: { downS: PASSES.passS.value, upS: PASSES.lookS.value }, untilS: PASSES.mostS.value }
+      : {}),
     ...(more.untilS === undefined ? {} : { untilS: more.untilS }),
     ...(more.sectionAtS === undefined ? {} : { sectionAtS: more.sectionAtS }),
     ...(more.whole === undefined ? {} : { whole: more.whole }),

@@ -23,6 +23,14 @@ export interface BoardStep {
   readonly left: readonly string[];
 }
 
+/** Deeds that are the same done to a piece, whether it lies under the iron alone or with others: what goes together may change while one works. */
+const SAME_DEED: Readonly<Record<string, Step['does']['code']>> = { 'bond-together': 'bond-piece' };
+/** A fact as it is counted, also one that was kept under another name. */
+function asCounted(fact: string): string {
+  const [deed = '', ...rest] = fact.split(' ');
+  return [SAME_DEED[deed] ?? deed, ...rest].join(' ');
+}
+
 /** Steps that are waiting alone: they run on by themselves. */
 const RUNS_ON: readonly Step['kind'][] = ['cool'];
 export const runsOn = (step: Step): boolean => RUNS_ON.includes(step.kind);
@@ -34,13 +42,17 @@ export const runsOn = (step: Step): boolean => RUNS_ON.includes(step.kind);
 export function boardSteps(project: Project, making: Making): BoardStep[] {
   const { board } = project;
   const look = lookup(project);
-  const counts = new Map(board.done.map((d) => [d.fact, d.copies]));
+  const counts = new Map<string, number>();
+  for (const { fact, copies } of board.done) {
+    const name = asCounted(fact);
+    counts.set(name, Math.max(copies, counts.get(name) ?? 0));
+  }
   const nth = new Map<string, number>();
   const known = new Set(project.pieces.map((p) => p.id));
   return making.steps.map((step): BoardStep => {
     const about = step.pieceIds.length > 0 ? step.pieceIds : [`*${step.articleId ?? ''}`];
     const facts = about.map((id) => {
-      const what = `${step.does.code} ${id}`;
+      const what = asCounted(`${step.does.code} ${id}`);
       const n = (nth.get(what) ?? 0) + 1;
       nth.set(what, n);
       return `${what} ${n}`;

@@ -10,6 +10,7 @@ import {
   type PressColumn,
   type PressRequest,
   plugFor,
+  shareOf,
   wantsSteam,
   windowOver,
   windowsIn,
@@ -49,10 +50,10 @@ function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressCol
   const from = { ...request, from: side };
   const slowest = (r: PressRequest): number =>
     Math.max(...columns.map((column) => leastOf({ ...r, column }) ?? Number.POSITIVE_INFINITY));
-  return slowest(from) < QUICKER_SHARE * slowest(request) ? from : request;
+  return slowest(from) < shareOf({ code: side === 'back' ? 'from-back' : 'both-sides' }) * slowest(request)
+    ? from
+    : request;
 }
-/** Turning the work over pays from here on. Estimated. */
-const QUICKER_SHARE = 0.7;
 
 const unite = derive((a: Region, b: Region): Region => union(a, b));
 

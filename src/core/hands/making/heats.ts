@@ -13,6 +13,11 @@ function dialCannotTell(iron: Iron, a: number, b: number): boolean {
   );
 }
 
+/** Standing longer by more than this is worth another setting. Estimated. */
+const MUCH_LONGER = { times: 1.15, fromS: 12 } as const;
+const isMuchLonger = ({ dwell: own }: Setting, { dwell: then }: Setting): boolean =>
+  then.seconds > MUCH_LONGER.fromS && then.seconds > MUCH_LONGER.times * own.seconds;
+
 /** Whether some seconds are right wherever the dial is. */
 export const holdsSomewhere = ({ band: { coldS, hotS } }: Setting): boolean =>
   coldS !== null && hotS !== null && coldS[0] <= hotS[1];
@@ -35,8 +40,8 @@ export function atOneHeat(presses: readonly Press[], iron: Iron): Press[] {
     const common = lowest.get(own) ?? own;
     if (p.setting.stop || common === own) return p;
     const again = settingOf(p.request, p.columns, common);
-    // Nor is one heat worth seconds that no longer hold wherever the dial is.
-    if (again.stop || (holdsSomewhere(p.setting) && !holdsSomewhere(again))) return p;
+    // Nor is one heat worth seconds that no longer hold wherever the dial is, or many more of them.
+    if (again.stop || (holdsSomewhere(p.setting) && !holdsSomewhere(again)) || isMuchLonger(p.setting, again)) return p;
     const told: PressReason = { code: 'one-setting', fromC: own, toC: common };
     // What was added for this piece alone, such as its plug, stays.
     const added = p.setting.cautions.filter((c) => c.code === 'plug');

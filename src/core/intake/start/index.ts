@@ -1,2 +1,3 @@
+export * from './own-iron';
 export * from './start';
 export * from './things';

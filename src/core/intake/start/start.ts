@@ -31,6 +31,8 @@ export interface StartAnswers {
   readonly laundering: Intent['laundering'] | null;
   readonly edge: Edge | null;
   readonly ironId: string | null;
+  /** An iron that the Drawer does not have yet. */
+  readonly newIron: Iron | null;
 }
 
 /** What is on the bench, from the project that was worked on last. */
@@ -98,10 +100,11 @@ export function usualPieceCloth(project: Pick<Project, 'fabrics' | 'pieces'>, gr
   return best?.id ?? groundId ?? '';
 }
 
+const measuredMarks = (i: Iron): number => i.dial.filter((d) => d.measuredC !== null).length;
 /** The iron one starts with: the one used last, else a household iron, a measured one first; null where the Drawer has none of them. */
 export function usualIron(irons: readonly Iron[], last: UsedLast): Iron | null {
   const mine = irons.find((i) => i.id === last.bench?.ironId);
-  const household = irons.filter((i) => i.kind === 'household').sort((a, b) => b.dial.length - a.dial.length);
+  const household = irons.filter((i) => i.kind === 'household').sort((a, b) => measuredMarks(b) - measuredMarks(a));
   return mine ?? household[0] ?? null;
 }
 
@@ -119,7 +122,8 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
   const shown = new Set(fabrics.map((f) => f.photo?.pictureId));
   const pictures = drawer.pictures.filter((p) => shown.has(p.id)).slice(0, LIMITS.pictures);
   const carried = new Set(pictures.map((p) => p.id));
-  const irons = drawer.irons.slice(0, LIMITS.irons);
+  const fresh = answers.newIron?.id === answers.ironId ? answers.newIron : null;
+  const irons = [...(fresh ? [fresh] : []), ...drawer.irons].slice(0, LIMITS.irons);
   const iron = irons.find((i) => i.id === answers.ironId) ?? usualIron(irons, last) ?? UNMEASURED_IRON;
   const covers = drawer.covers.slice(0, LIMITS.benchThings);
   const surfaces = drawer.surfaces.slice(0, LIMITS.benchThings);

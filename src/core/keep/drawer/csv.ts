@@ -54,7 +54,9 @@ function write(value: unknown, { type }: CsvColumn): string {
       )
       .join('; ');
   if (type.is === 'marks')
-    return (value as { mark: string; measuredC: number }[]).map((d) => `${d.mark} = ${d.measuredC}`).join('; ');
+    return (value as { mark: string; measuredC: number | null }[])
+      .map((d) => (d.measuredC === null ? d.mark : `${d.mark} = ${d.measuredC}`))
+      .join('; ');
   if (type.is === 'steps') return (value as string[]).join(' | ');
   return String(value);
 }
@@ -125,10 +127,13 @@ const READERS: { readonly [T in CellType['is']]: (cell: string, type: CellType) 
   marks: (cell) => {
     const marks = parts(cell, ';').map((part) => {
       const i = part.lastIndexOf('=');
+      if (i < 0) return { mark: part, measuredC: null };
       const heat = parseTemperature(part.slice(i + 1), 'mm');
       return i > 0 && heat.ok ? { mark: part.slice(0, i).trim(), measuredC: heat.value } : null;
     });
-    return marks.includes(null) ? bad('marks with their degrees, like • = 104; •• = 147') : got(marks);
+    return marks.includes(null)
+      ? bad('marks with their degrees, like • = 104; •• = 147; one that was not measured stands alone')
+      : got(marks);
   },
   steps: (cell) => got(parts(cell, '|')),
 };

@@ -60,9 +60,10 @@ function ofWeb(w: Web, fabrics: readonly Fabric[]): Doubt[] {
 }
 
 function ofIron(i: Iron): Doubt[] {
-  const falls = i.dial.findIndex((d, k) => k > 0 && d.measuredC <= nth(i.dial, k - 1).measuredC);
-  if (falls > 0) return [{ code: 'marks-swapped', mark: nth(i.dial, falls).mark, before: nth(i.dial, falls - 1).mark }];
-  return i.dial.length === 0 ? [{ code: 'unmeasured' }] : [];
+  const known = i.dial.flatMap((d) => (d.measuredC === null ? [] : [{ mark: d.mark, c: d.measuredC }]));
+  const falls = known.findIndex((d, k) => k > 0 && d.c <= nth(known, k - 1).c);
+  if (falls > 0) return [{ code: 'marks-swapped', mark: nth(known, falls).mark, before: nth(known, falls - 1).mark }];
+  return known.length === 0 ? [{ code: 'unmeasured' }] : [];
 }
 
 const ofCover = (cover: BenchCover): Doubt[] =>

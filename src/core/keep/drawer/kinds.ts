@@ -94,6 +94,8 @@ export const COLUMNS: Readonly<Record<DrawerKind, readonly CsvColumn[]>> = {
     temperature('heat limit C', 'maxIronC'),
     temperature('tested C', 'testedC', true),
     number('tested s', 'testedS', true),
+    { heading: 'tested with', path: 'testedIronId', type: { is: 'text' }, optional: true },
+    { heading: 'tested mark', path: 'testedMark', type: { is: 'text' }, optional: true },
     { heading: 'colour', path: 'colour', type: { is: 'colour' } },
     oneOf('sides', 'sides', ['one', 'both']),
     yesNo('one way', 'oneWay'),

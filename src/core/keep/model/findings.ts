@@ -24,7 +24,8 @@ export type Remedy = { readonly minS: number; readonly maxS: number } & (
       /** Past the label of a cloth, as far as its owner tries on a scrap. */
       readonly code: 'try-hotter';
       readonly toC: number;
-      readonly cloth: string;
+      /** Every cloth in it that is not known to bear that. */
+      readonly cloths: readonly string[];
     }
   | {
       /** As it is, on a dial whose marks were measured. */
@@ -118,6 +119,13 @@ export type Caution =
       readonly plateC: number;
       readonly seconds: number;
     }
+  | {
+      /** Hotter than its label, since it is wet and only glided over. */
+      readonly code: 'glide-wet';
+      readonly cloth: string;
+      readonly labelC: number;
+      readonly soleplateC: number;
+    }
   | { readonly code: 'too-cool-for-steam'; readonly iron: string; readonly fromC: number }
   | { readonly code: 'steam-blocked'; readonly by: string }
   | {
@@ -174,8 +182,9 @@ export type PressReason =
         | 'too-long-hot';
       readonly minS: number;
       readonly harm: Harm | null;
-      /** How far the dial may be off, and by when it is bonded there. */
-      readonly unsureC: number;
+      /** How much cooler and hotter the dial may be, and by when it is bonded where it is cooler. */
+      readonly coldC: number;
+      readonly hotC: number;
       readonly coldS: number | null;
     }
   | { readonly code: 'steam-cover'; readonly cover: Cover }
@@ -227,6 +236,8 @@ export interface RuleFigures {
   'cannot-be-tried': NoFigures;
   'sticks-and-lifts': NoFigures;
   'two-liners-to-peel': NoFigures;
+  'tack-not-wanted': NoFigures;
+  'clings-to-the-mat': NoFigures;
   'liner-for-the-whole-cloth': NoFigures;
   'clumsy-powder': NoFigures;
   'wider-than-the-roll': NoFigures;

@@ -308,6 +308,9 @@ export const fabricSchema = z.object({
   /** What a person has tried on a scrap of it and found unharmed: a soleplate hotter than the label, for so many seconds; null: nothing. Only both together count. */
   testedC: z.number().min(0).max(300).nullable().default(null),
   testedS: between(0.5, 120).nullable().default(null),
+  /** With which iron and at which of its marks that was, so that what the dial is off by is not counted twice; null: it is not known. */
+  testedIronId: id.nullable().default(null),
+  testedMark: text(60).nullable().default(null),
   colour: z.string().regex(/^#[0-9a-f]{6}$/i, { error: 'must be a colour like #a1b2c3' }),
   sides: z.enum(['one', 'both']),
   oneWay: z.boolean(),
@@ -375,7 +378,8 @@ export const ironSchema = z.object({
   /** The soleplate from which it makes steam, °C; null: from its middle mark. */
   steamFromC: heatC.nullable().default(null),
   dial: z
-    .array(z.object({ mark: text(20).min(1), measuredC: heatC }))
+    // null: nobody has measured that mark.
+    .array(z.object({ mark: text(20).min(1), measuredC: heatC.nullable() }))
     .max(20)
     .default([]),
 });

@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import { Button, Dialog, Note, NumberField } from '~/components';
+import { dialFor } from '~/core/choose/press';
+import type { Iron, Project, Remedy } from '~/core/keep/model';
+import { asTried } from '~/core/plan';
+import { attemptOrTell, changeDrawer, editHere, useDrawer } from '~/store';
+import { dialWords, heat, listedWords, seconds } from '~/words';
+import css from './Press.module.css';
+
+const MOST_S = 120;
+
+/** A scrap is pressed hotter than its label says: how, and what it bore. */
+export function TriedDialog({
+  project,
+  iron,
+  remedy,
+  onClose,
+}: {
+  project: Project;
+  iron: Iron;
+  remedy: Extract<Remedy, { code: 'try-hotter' }>;
+  onClose: () => void;
+}) {
+  const drawer = useDrawer();
+  const [countedS, setCountedS] = useState(Math.ceil(remedy.minS));
+  const [error, setError] = useState<string | null>(null);
+  const tried = project.fabrics.filter((f) => remedy.cloths.includes(f.name));
+  const names = listedWords(tried.map((f) => f.name || 'the fabric'));
+  const { place } = dialFor(iron, remedy.toC);
+  const degrees = heat(remedy.toC, project.units);
+  const at = place ? `${dialWords(place)} (${degrees})` : degrees;
+  const keep = (): void => {
+    const ids = new Set(tried.map((f) => f.id));
+    const bore = { soleplateC: remedy.toC, seconds: countedS };
+    const refused = editHere((p) => {
+      for (const f of p.fabrics) if (ids.has(f.id)) asTried(f, iron, bore);
+    });
+    setError(refused);
+    if (refused) return;
+    const there = (drawer?.fabrics ?? []).filter((f) => ids.has(f.id)).map((f) => structuredClone(f));
+    for (const f of there) asTried(f, iron, bore);
+    if (there.length > 0)
+      void attemptOrTell('In the Drawer it was not noted', () =>
+        changeDrawer('fabrics', `note the scrap of ${names}`, new Map(there.map((f) => [f.id, f]))),
+      );
+    onClose();
+  };
+  return (
+    <Dialog title={`Try a scrap of ${names}`} onClose={onClose}>
+      <p>
+        Set {iron.name} to {at}, and lay the scrap as it lies in the work. Press it for{' '}
+        {seconds(Math.ceil(remedy.minS))}. Let it get cold.
+      </p>
+      <p>Look at it by daylight: shiny, yellow, stiff or shrunk means too hot. Then stay with the label.</p>
+      <NumberField
+        label="It is unharmed after"
+        unit=" s"
+        value={countedS}
+        min={1}
+        max={MOST_S}
+        onChange={setCountedS}
+      />
+      <Note>
+        It is hotter than the label: your own test decides. Open a window, use a cover, and stop if it smells or smokes.
+      </Note>
+      {error && <Note stop>{error}</Note>}
+      <div className={css.row}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button look="go" disabled={tried.length === 0} onClick={keep}>
+          Write it down
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
