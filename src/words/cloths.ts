@@ -1,6 +1,18 @@
 import { manner } from '~/core/base/units';
 import { CLOTHS, type ClothKind } from '~/core/choose/material';
+import type { Feel } from '~/core/lay/layer';
 import { colourName } from './called';
+
+/** What a stiffness is like to the hand, in a sentence after "like". */
+export const FEEL_WORDS: { readonly [F in Feel]: string } = {
+  shirt: 'a shirt',
+  denim: 'denim',
+  collar: 'a shirt collar',
+  'thin-card': 'thin card',
+  postcard: 'a postcard',
+  'place-mat': 'a place mat',
+  board: 'a board',
+};
 
 /** What shops in the United States call a cloth, where that is another word. Common practice, no source. */
 const AMERICAN: Readonly<Record<string, string>> = {

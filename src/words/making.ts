@@ -21,7 +21,7 @@ import { coverName } from './bench';
 import { gateWords, wrongWords } from './board';
 import { calledWords, colourName } from './called';
 import { term } from './glossary';
-import { dialWords } from './press';
+import { cautionWords, dialWords } from './press';
 import { spell } from './spelling';
 import { counted, fewOf, heat, listedWords, one, say, seconds, upper, type Words, withArticle } from './table';
 
@@ -71,7 +71,11 @@ function setting({ ticket, step, project }: About): string {
     : ticket.side === 'both'
       ? `${seconds(dwell.seconds / 2)} from the front, then turn over for as long again`
       : `${seconds(dwell.seconds)}${ticket.side === 'back' ? ' from the back' : ''}`;
-  return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `press ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.`;
+  const small = ticket.cautions
+    .filter((c) => c.code === 'small-place')
+    .map((c) => ` ${cautionWords(c, project.units)}`)
+    .join('');
+  return ` ${dial}, ${dwelling}, ${passes ? (step.setDowns === 1 ? 'all in one place' : `${step.setDowns} places one after another`) : `press ${times}`}${loads}${ticket.steam ? ', with steam' : ', dry'}.${small}`;
 }
 
 /** Of several pieces each name says how often. */

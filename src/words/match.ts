@@ -56,6 +56,8 @@ const RULES: Words<RuleFinding> = {
   'sticks-and-lifts': () => 'It sticks, lifts and sticks again until it is heated, so places can be tried.',
   'two-liners-to-peel': () => 'A second paper has to come off every piece.',
   'tack-not-wanted': () => 'It is made to be placed, lifted and placed again, which you do not ask for here.',
+  'cannot-be-steamed': ({ maxC }, u) =>
+    `It stands ${heat(maxC, u)}: no iron steams as cool as that, and you bond with steam here.`,
   'clings-to-the-mat': () => 'Without paper it clings to the sticky mat.',
   'liner-for-the-whole-cloth': () =>
     'Fused to a whole fabric, and without a paper, it sticks to everything until it is cut and placed.',

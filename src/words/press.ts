@@ -1,4 +1,4 @@
-import { formatThickness } from '~/core/base/units';
+import { formatArea, formatThickness } from '~/core/base/units';
 import type { UsualMark } from '~/core/choose/press';
 import type {
   Bearer,
@@ -146,6 +146,8 @@ const CAUTIONS: Words<Caution> = {
     `${Math.round(s)} s is longer than anyone stands still. Press several times, and let it cool between.`,
   squashed: ({ cloth }) =>
     `This iron’s own weight presses ${cloth || 'the pile'} flat. Use a lighter one, or a pressing cloth and steam.`,
+  'small-place': ({ areaMm2, needsS }, u) =>
+    `Where most fabric lies, on no more than ${formatArea(areaMm2, u)}, this is too short. ${needsS === null ? 'Stitch over it, or cut hidden fabric away.' : `Afterwards press that spot by itself with the tip of the iron, for ${enoughS(needsS)}.`}`,
   plug: ({ thicknessMm }, u) =>
     `A flat iron does not press inside the window. Lay in a plug of card or felt, ${formatThickness(thicknessMm, u)} thick.`,
 };
@@ -157,6 +159,7 @@ const WHY_OURS: {
     units: Units,
   ) => string;
 } = {
+  'foil-moves': () => 'The leaflet’s seconds are for an iron that stands on fabric: over foil it keeps moving.',
   'limit-below-leaflet': () => 'The leaflet’s heat is too hot for this.',
   'iron-below-leaflet': () => 'This iron does not get as hot as the leaflet asks.',
   'another-heat': () => 'The iron is set to another heat than the leaflet’s, so its seconds do not apply.',

@@ -1,6 +1,8 @@
 import { formatArea, formatLength, formatRun, formatSize } from '~/core/base/units';
 import { type EdgeCaution, lookup, type Project, type Snag } from '~/core/keep/model';
+import { feelOf } from '~/core/lay/layer';
 import { calledWords } from './called';
+import { FEEL_WORDS } from './cloths';
 import { edgeCautionWords, threadTroubleWords } from './edge';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
@@ -120,7 +122,7 @@ const TEXTS: Words<Snag, [About]> = {
   'patch-too-large': (s, a) =>
     `No piece of ${a.fabric(s.fabricId)} in the Drawer is large enough for ${a.several(s.pieceIds)} with web behind.`,
   'stiff-place': (s) =>
-    `${counted(s.cloths, 'layer')} of fabric and ${s.webs} of web here are stiffer than the ${s.hand} feel you chose (estimated).`,
+    `${counted(s.cloths, 'layer')} of fabric and ${s.webs} of web here will feel like ${FEEL_WORDS[feelOf(s.rigidityUNm)]}, stiffer than the ${s.hand} feel you chose (estimated).`,
   'shows-through': (s, a) =>
     `${a.named(s.pieceIds[1])} is darker and shows through ${a.named(s.pieceIds[0])} (estimated from how opaque the fabric is).`,
   greyed: (s, a) =>

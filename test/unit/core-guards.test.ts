@@ -238,6 +238,10 @@ describe('match: each rule looks the right way', () => {
       [{}, film('tacky-film')],
       [{ wants: { ...NO_WANTS, trialPlacing: true } }, film('tacky-film')],
     ],
+    'cannot-be-steamed': [
+      [{ fabric: of('wool-felt'), schools: { ...USUAL_SCHOOLS, steam: 'steam-on-wool' } }, film('low-melt-grid')],
+      [{ fabric: of('wool-felt'), schools: { ...USUAL_SCHOOLS, steam: 'steam-on-wool' } }, open],
+    ],
     'clings-to-the-mat': [
       [{ route: 'cutter-fabric-up' }, film('open-light')],
       [{ route: 'cutter-liner-up' }, film('open-light')],

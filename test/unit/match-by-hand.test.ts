@@ -54,7 +54,7 @@ const ROWS: readonly Row[] = [
   ['cannot-be-pressed', pressed(null), {}, 1],
   ['cannot-be-pressed', pressed(9), {}, 0],
   ['slow-to-press', pressed(30), {}, 0],
-  ['slow-to-press', pressed(40), {}, 7],
+  ['slow-to-press', pressed(40), {}, 5.5],
   ['not-enough-left', { fabricAreaMm2: 60_000 }, stock(200), 0],
   ['not-enough-left', { fabricAreaMm2: 60_001 }, stock(200), 12],
   ['not-enough-left', { fabricAreaMm2: 60_001 }, stock(0), 12],

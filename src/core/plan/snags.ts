@@ -370,6 +370,7 @@ const stiff: Finder = ({ laid, stacks }) => {
         cloths: pile.cloths,
         webs: pile.webs,
         stiffness: pile.stiffness,
+        rigidityUNm: pile.rigidityUNm,
         hand,
       },
     ];

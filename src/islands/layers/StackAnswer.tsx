@@ -1,9 +1,9 @@
 import { Button } from '~/components';
 import { formatThickness } from '~/core/base/units';
 import type { ArticleView } from '~/core/keep/model';
-import { HAND_LIMIT } from '~/core/lay/layer';
+import { feelOf, HAND_LIMIT } from '~/core/lay/layer';
 import type { ArticlePicture } from '~/core/plan';
-import { counted } from '~/words';
+import { counted, FEEL_WORDS } from '~/words';
 import { Answer } from '../project/Answer';
 import css from './Layers.module.css';
 
@@ -42,14 +42,21 @@ export function StackAnswer({
         pile && (
           <span className={tooStiff ? css.stop : undefined}>
             Stiffest place: {counted(pile.cloths, 'layer')} of fabric, {pile.webs} of web,{' '}
-            {formatThickness(pile.thicknessMm, project.units)} thick.{' '}
-            {tooStiff ? `Stiffer than the ${hand} feel you chose` : `Within the ${hand} feel you chose`} (estimated:
-            about {roughly(pile.stiffness)} times as stiff as{' '}
-            {project.article.ground ? 'the bare background' : 'its lowest fabric alone'}).
+            {formatThickness(pile.thicknessMm, project.units)} thick. It will feel like{' '}
+            {FEEL_WORDS[feelOf(pile.rigidityUNm)]} there
+            {tooStiff && `, stiffer than the ${hand} feel you chose`} (estimated).
           </span>
         )
       }
     >
+      {pile && (
+        <details className={css.ratio}>
+          <summary>How stiff in figures</summary>
+          About {roughly(pile.stiffness)} times as stiff as{' '}
+          {project.article.ground ? 'the bare background' : 'its lowest fabric alone'}
+          {Number.isFinite(HAND_LIMIT[hand].value) && `; a ${hand} feel takes ${roughly(HAND_LIMIT[hand].value)}`}.
+        </details>
+      )}
       {differs && <Button onClick={() => onOrder(picture.suggested)}>Use our order</Button>}
     </Answer>
   );

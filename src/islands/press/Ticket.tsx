@@ -89,6 +89,21 @@ export function Ticket({
       aria-label={`${t.stage} ${t.id}, ${web?.name ?? ''}`}
     >
       {t.stop ? <p className={css.notSo}>It cannot be pressed like this.</p> : <Figures ticket={t} project={project} />}
+      {(cautions.length > 0 || t.remedies.length > 0) && (
+        <div className={css.warned}>
+          {cautions.length > 0 && (
+            <ul className={css.cautions}>
+              {cautions.map((c) => (
+                <li key={cautionWords(c, units)}>
+                  <TriangleAlert size={18} aria-hidden="true" />
+                  {cautionWords(c, units)}
+                </li>
+              ))}
+            </ul>
+          )}
+          {t.remedies.length > 0 && <Remedies ticket={t} project={project} />}
+        </div>
+      )}
       <div className={css.how}>
         {t.unit !== null && (
           <h2 className={css.stage}>
@@ -140,17 +155,6 @@ export function Ticket({
             </figcaption>
           </figure>
         )}
-        {cautions.length > 0 && (
-          <ul className={css.cautions}>
-            {cautions.map((c) => (
-              <li key={cautionWords(c, units)}>
-                <TriangleAlert size={18} aria-hidden="true" />
-                {cautionWords(c, units)}
-              </li>
-            ))}
-          </ul>
-        )}
-        {t.remedies.length > 0 && <Remedies ticket={t} project={project} />}
         <details>
           <summary>Reasons and details</summary>
           <ul>

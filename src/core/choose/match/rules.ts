@@ -32,6 +32,8 @@ export interface Rule<C extends RuleCode = RuleCode> {
 const LOW_MELT_C = 95;
 /** A web whose flow comes within this of a limit leaves little room for a swinging iron, °C. Estimated. */
 const NEAR_C = 15;
+/** No iron makes steam below this, °C. Common practice: from the middle mark. */
+const STEAMS_C = 140;
 /** Cloth that lets through more of the light than this shows what lies behind it. Estimated. */
 const SEE_THROUGH = 0.34;
 /** From more layers than this on every web counts. Common practice: many layers, the lightest web everywhere. */
@@ -55,6 +57,10 @@ const isSheet = (web: Web): boolean => web.form === 'film' || web.form === 'tape
 const WASH = { never: 0, gentle: 10, often: 18 } as const;
 /** Points for each g/m² beyond what is needed, by the hand that is wanted. Estimated. */
 const STIFF = { soft: 1.1, medium: 0.7, firm: 0.2 } as const;
+
+/** Wool that is glided over with steam does not get as hot as the iron. */
+const glidesWet = (s: Situation, web: Web): boolean =>
+  s.schools.steam !== 'dry' && s.fabric.fibre === 'wool' && s.hairy && web.leaflet.bond.steam;
 
 const none = (): NoFigures => ({});
 /** What a web costs for all pieces of a fabric, in the money its price is in. */
@@ -84,7 +90,8 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     aspect: 'heat',
     looksAt: 'leaflet, heat limit of the cloth and of what lies beneath',
     does: 'costs',
-    points: (s, web) => (hottest(web) > s.limitC ? Math.min(14, 4 + (hottest(web) - s.limitC) / 5) : 0),
+    points: (s, web) =>
+      hottest(web) > s.limitC && !glidesWet(s, web) ? Math.min(14, 4 + (hottest(web) - s.limitC) / 5) : 0,
     figures: (s, web) => ({ leafletC: hottest(web), limitC: s.limitC }),
   },
   'little-room': {
@@ -132,9 +139,20 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     when: (s) => s.pressed !== undefined,
     points: (s, web) => {
       const over = (s.pressed?.(web)?.seconds ?? 0) - SLOW_PRESS_S.value;
-      return over > 0 ? 4 + over * 0.3 : 0;
+      return over > 0 ? 4 + over * 0.15 : 0;
     },
     figures: (s, web) => ({ seconds: s.pressed?.(web)?.seconds ?? 0 }),
+  },
+  'cannot-be-steamed': {
+    aspect: 'heat',
+    looksAt: 'steam school, thick cloth, hottest that the web stands',
+    does: 'costs',
+    when: (s) =>
+      s.schools.steam === 'steam-to-bond'
+        ? s.hairy
+        : s.schools.steam === 'steam-on-wool' && [s.fabric, ...s.beneath].some((f) => f.fibre === 'wool'),
+    points: (_s, web) => (web.maxC < STEAMS_C ? 12 : 0),
+    figures: (_s, web) => ({ maxC: web.maxC }),
   },
   // ---- handling
   'printing-not-needed': {
@@ -489,7 +507,7 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     when: (s) => s.hairy && s.schools.steam !== 'dry',
     points: (s, web) => {
       if (!isSheet(web)) return 0;
-      return s.schools.steam === 'steam-on-wool' ? (s.fabric.fibre === 'wool' ? 9 : 0) : 4;
+      return s.schools.steam === 'steam-on-wool' ? (s.fabric.fibre === 'wool' ? 16 : 0) : 4;
     },
     figures: none,
     school: 'Applies when steam is used; dry workers never meet it.',

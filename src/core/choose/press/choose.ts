@@ -1,9 +1,9 @@
 import { nth } from '../../base/lists';
 import type { Caution } from '../../keep/model';
-import { FLOW_MARGIN_C, flowC } from '../material';
+import { FLOW_MARGIN_C, factsOf, flowC } from '../material';
 import { DIAL_NEAR_C, MARGIN, SEARCH, WEIGH } from './data';
 import { dialFor, marksOf } from './dial';
-import { type HeatLimit, hottestC, keptBelowC } from './limits';
+import { type HeatLimit, hottestC, keptBelowC, topCloth } from './limits';
 import { leadingWeb, type PressColumn, type PressRequest, websOf } from './stack';
 import { steamFromC } from './steam';
 import { inPasses, type RunMore, windowOver } from './window';
@@ -113,6 +113,10 @@ export function secondsBetween(coldBondS: number, hotHarmS: number, bondS: numbe
   return from <= to ? Math.min(to, Math.max(from, bondS * times)) : Math.sqrt(from * to);
 }
 
+/** Whether the leaflet's seconds are meant for this: they are for an iron that stands on cloth, not for one that moves over foil. */
+export const leafletTells = (r: Pick<PressRequest, 'column' | 'smallMoves'>): boolean =>
+  !(r.smallMoves === true && factsOf(topCloth(r.column)).material === 'foil');
+
 /** How far beyond the moment of bonding the leaflet's seconds are. */
 export const leafletTimes = (leafletS: number, bondThereS: number): number =>
   Math.min(MARGIN.most.value, Math.max(MARGIN.inside.value, leafletS / bondThereS));
@@ -134,7 +138,9 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, h
   const kept = keptBelowC(limit);
   const within = (c: number): number => Math.min(highC, Math.max(lowC, c));
   // The leaflet's own heat, even where it cannot be set: what it says there is what it means.
-  const times = leafletTimes(leaflet.dwellS, course.at(Math.max(lowC, leaflet.heatC)).bondS);
+  const times = leafletTells(r)
+    ? leafletTimes(leaflet.dwellS, course.at(Math.max(lowC, leaflet.heatC)).bondS)
+    : MARGIN.usual.value;
   const holdsAt = (c: number): boolean => {
     const { coldC, hotC } = dialFor(r.iron, c);
     const cold = course.exactly(c - coldC).bondS;

@@ -213,7 +213,7 @@ export const WEIGH = {
 /** How the least of it is looked for. */
 export const SEARCH = {
   nodeC: figure(12, '°C', 'ours: between them the logarithm of a moment is nearly straight'),
-  firstC: figure(8, '°C', 'ours'),
+  firstC: figure(4, '°C', 'ours'),
   lastC: figure(0.5, '°C', 'ours: heats are told in whole degrees'),
   farS: figure(600, 's', 'ours: what never comes is taken to come then'),
 } as const;

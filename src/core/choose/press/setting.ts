@@ -16,6 +16,7 @@ import {
   chooseHeat,
   courseOf,
   decisive,
+  leafletTells,
   leafletTimes,
   type Reach,
   reachFor,
@@ -146,7 +147,9 @@ function setFor(
       ? chooseHeat(r, reach, course, hotCourse)
       : {
           soleplateC: fixedC,
-          times: leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS),
+          times: leafletTells(r)
+            ? leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS)
+            : MARGIN.usual.value,
         };
   const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)));
   return { soleplateC, times: chosen.times, ...(soleplateC === firstC ? first : at(soleplateC)) };
@@ -211,7 +214,7 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
   const from = Math.max(minS, ends.coldBondS * MARGIN.inside.value);
   const to = ends.hotHarmS / MARGIN.inside.value;
   const atLeaflet = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
-  const leafletRules = atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
+  const leafletRules = leafletTells(r) && atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
   const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, times);
   const sides = r.from === 'both' ? 2 : 1;
   const wanted = Math.min(maxS, Math.max(minS, ours));
@@ -222,19 +225,21 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
   const coldS = ends.cold?.minS ?? null;
   if (leafletRules)
     return { seconds, minS, maxS, leafletRules, reasons: [{ code: 'leaflet-rules', minS, harm: window.harm }] };
-  const why = !atLeaflet
-    ? reach.limit.at < leaflet.heatC - LEAFLET_NEAR_C.value && soleplateC <= reach.limit.at
-      ? 'limit-below-leaflet'
-      : reach.hottest < leaflet.heatC - LEAFLET_NEAR_C.value
-        ? 'iron-below-leaflet'
-        : 'another-heat'
-    : leaflet.dwellS < minS
-      ? 'too-short'
-      : leaflet.dwellS < from
-        ? 'too-short-cold'
-        : leaflet.dwellS > maxS
-          ? 'too-long'
-          : 'too-long-hot';
+  const why = !leafletTells(r)
+    ? 'foil-moves'
+    : !atLeaflet
+      ? reach.limit.at < leaflet.heatC - LEAFLET_NEAR_C.value && soleplateC <= reach.limit.at
+        ? 'limit-below-leaflet'
+        : reach.hottest < leaflet.heatC - LEAFLET_NEAR_C.value
+          ? 'iron-below-leaflet'
+          : 'another-heat'
+      : leaflet.dwellS < minS
+        ? 'too-short'
+        : leaflet.dwellS < from
+          ? 'too-short-cold'
+          : leaflet.dwellS > maxS
+            ? 'too-long'
+            : 'too-long-hot';
   return {
     seconds,
     minS,
@@ -416,7 +421,9 @@ export function leastSeconds(r: PressRequest): number | null {
   if (reach.stops.length > 0) return null;
   for (const c of new Set([startC(r, reach), Math.floor(reach.highC)])) {
     const { window } = windowOver(r, [r.column], c, { steam: steamsAt(r, c) });
-    if (window && isUsable(window)) return window.minS;
+    // What is glided over in passes, nobody stands on: a pass is as long as it gets.
+    if (window && isUsable(window))
+      return steamsAt(r, c) && inPasses(r) ? Math.min(window.minS, PASSES.passS.value) : window.minS;
   }
   return null;
 }

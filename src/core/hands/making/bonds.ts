@@ -95,6 +95,38 @@ interface Bonder {
   readonly wholeGround: Region | null;
 }
 
+type Picked = ReturnType<typeof different>;
+
+/** A place so small beside the rest does not set its time, where that would be so much shorter without it. */
+const SLIVER = { mostMm2: 200, share: 0.03, worth: 0.8 } as const;
+
+/** The setting of a press; what of it is so small that it would only make everything else stand longer is told, to be pressed by itself afterwards. */
+function withoutSlivers(request: PressRequest, picked: Picked): Picked & { readonly setting: Setting } {
+  const all = { ...picked, setting: settingOf(request, picked.columns) };
+  const totalMm2 = picked.places.reduce((sum, p) => sum + p.areaMm2, 0);
+  const isSliver = (p: PressPlace): boolean => p.areaMm2 < SLIVER.mostMm2 && p.areaMm2 < SLIVER.share * totalMm2;
+  const deciding = picked.places[all.setting.deciding];
+  if (!deciding || !isSliver(deciding)) return all;
+  const ids = picked.places.flatMap((p, i) => (isSliver(p) ? [] : [i]));
+  if (ids.length === 0) return all;
+  const rest: Picked = {
+    columns: ids.map((i) => nth(picked.columns, i)),
+    places: ids.map((i) => nth(picked.places, i)),
+  };
+  const column = nth(rest.columns, 0);
+  const setting = settingOf({ ...request, column }, rest.columns);
+  if (setting.stop || (!all.setting.stop && setting.dwell.seconds > SLIVER.worth * all.setting.dwell.seconds))
+    return all;
+  const slivers = picked.columns.filter((_, i) => !ids.includes(i));
+  const alone = settingOf({ ...request, column: nth(slivers, 0) }, slivers, setting.heat.soleplateC);
+  const areaMm2 = picked.places.reduce((sum, p, i) => (ids.includes(i) ? sum : sum + p.areaMm2), 0);
+  const needsS = alone.stop ? null : alone.dwell.seconds;
+  return {
+    ...rest,
+    setting: { ...setting, cautions: [...setting.cautions, { code: 'small-place', areaMm2, needsS }] },
+  };
+}
+
 /** One bond as a press; null where nothing is bonded to anything. */
 function bondPress(
   { laid, article, webOf, regionOfPiece, wholeGround }: Bonder,
@@ -132,7 +164,8 @@ function bondPress(
   if (picked.columns.length === 0) return null;
   const request = turnedFor(laid, requestFor(setupOf(laid), 'bond', picked.columns), picked.columns, b);
   const pieceIds = blocks.flatMap((x) => x.bases);
-  const setting = settingOf(request, picked.columns);
+  const { setting, ...kept } = withoutSlivers(request, picked);
+  picked = kept;
   const copies = Math.max(...b.members.map((id) => look.copiesOf(look.piece(id))));
   const covered = b.members.map((id) => inMap(regionOfPiece, id));
   const whole = does.code === 'bond-whole-ground' && wholeGround !== null;

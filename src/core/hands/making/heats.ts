@@ -14,7 +14,7 @@ function dialCannotTell(iron: Iron, a: number, b: number): boolean {
 }
 
 /** Standing longer by more than this is worth another setting. Estimated. */
-const MUCH_LONGER = { times: 1.15, fromS: 12 } as const;
+const MUCH_LONGER = { times: 1.2, fromS: 24 } as const;
 const isMuchLonger = ({ dwell: own }: Setting, { dwell: then }: Setting): boolean =>
   then.seconds > MUCH_LONGER.fromS && then.seconds > MUCH_LONGER.times * own.seconds;
 
@@ -44,7 +44,7 @@ export function atOneHeat(presses: readonly Press[], iron: Iron): Press[] {
     if (again.stop || (holdsSomewhere(p.setting) && !holdsSomewhere(again)) || isMuchLonger(p.setting, again)) return p;
     const told: PressReason = { code: 'one-setting', fromC: own, toC: common };
     // What was added for this piece alone, such as its plug, stays.
-    const added = p.setting.cautions.filter((c) => c.code === 'plug');
+    const added = p.setting.cautions.filter((c) => c.code === 'plug' || c.code === 'small-place');
     return { ...p, setting: { ...again, cautions: [...again.cautions, ...added], reasons: [...again.reasons, told] } };
   });
 }

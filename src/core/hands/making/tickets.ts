@@ -27,6 +27,8 @@ const handling = (p: Press): string => {
     stop,
     passes,
     side,
+    // What is told of one bond's own small places is not said of another's.
+    p.setting.cautions.find((c) => c.code === 'small-place') ?? null,
   ]);
 };
 

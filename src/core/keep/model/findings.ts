@@ -153,7 +153,13 @@ export type Caution =
   | { readonly code: 'hot'; readonly soleplateC: number }
   | { readonly code: 'long'; readonly seconds: number }
   | { readonly code: 'squashed'; readonly cloth: string }
-  | { readonly code: 'plug'; readonly thicknessMm: number };
+  | { readonly code: 'plug'; readonly thicknessMm: number }
+  | {
+      /** Places too small to set the time of everything else: pressed by themselves afterwards, for so long; null: no seconds do. */
+      readonly code: 'small-place';
+      readonly areaMm2: number;
+      readonly needsS: number | null;
+    };
 
 /** How the figures of a press came about. */
 export type PressReason =
@@ -173,6 +179,7 @@ export type PressReason =
       /** Why the seconds are ours: by what they differ from the leaflet's. */
       readonly code: 'ours-rules';
       readonly why:
+        | 'foil-moves'
         | 'limit-below-leaflet'
         | 'iron-below-leaflet'
         | 'another-heat'
@@ -238,6 +245,7 @@ export interface RuleFigures {
   'two-liners-to-peel': NoFigures;
   'tack-not-wanted': NoFigures;
   'clings-to-the-mat': NoFigures;
+  'cannot-be-steamed': { readonly maxC: number };
   'liner-for-the-whole-cloth': NoFigures;
   'clumsy-powder': NoFigures;
   'wider-than-the-roll': NoFigures;
@@ -394,6 +402,7 @@ export interface SnagFigures {
     readonly cloths: number;
     readonly webs: number;
     readonly stiffness: number;
+    readonly rigidityUNm: number;
     readonly hand: Intent['hand'];
   };
   'shows-through': { readonly deltaE: number };

@@ -56,3 +56,18 @@ export const UNIT = {
 const QUILT = '25–50 mm, common practice, no source';
 /** Wadding and backing stand out all round by this. */
 export const QUILT_EDGE_MM = { wadding: figure(25, 'mm', QUILT), backing: figure(50, 'mm', QUILT) } as const;
+
+/** The flexural rigidity that each thing goes up to, for a strip as wide as it is long; the last has no end. */
+export const FEELS_UP_TO = {
+  shirt: figure(
+    30,
+    'µN·m',
+    'shirtings and quilting cottons 2–20, bending length 1.5–2.5 cm (Peirce 1930, from memory)',
+  ),
+  denim: figure(150, 'µN·m', 'denim and canvas 40–120, bending length 2.5–3.5 cm (from memory)'),
+  collar: figure(700, 'µN·m', 'two cottons with fused interlining 200–600, bending length 4–6 cm (from memory)'),
+  'thin-card': figure(4000, 'µN·m', 'card of 160–200 g/m²: 1,500–4,000 (ISO 2493, paper makers’ tables, from memory)'),
+  postcard: figure(12_000, 'µN·m', 'card of 250–300 g/m²: 6,000–12,000 (the same)'),
+  'place-mat': figure(60_000, 'µN·m', 'a cast mat of 2 mm, E 20–60 MPa: E·t³/12 (estimated)'),
+  board: figure(Number.POSITIVE_INFINITY, 'µN·m', 'stiffer than these'),
+} as const;

@@ -1,4 +1,5 @@
 export * from './data';
+export * from './feel';
 export * from './order';
 export * from './quilt';
 export * from './seen';

@@ -65,6 +65,8 @@ export interface LaidStack {
   readonly webs: number;
   /** How stiff it is, against the bare ground; where there is none, against its lowest cloth alone. */
   readonly stiffness: number;
+  /** Flexural rigidity, as cloth is told by it, µN·m. */
+  readonly rigidityUNm: number;
   readonly thicknessMm: number;
   readonly areaMm2: number;
   readonly region: Region;
@@ -100,11 +102,14 @@ export function stackMap(
       }),
     ];
     const bare = bondedStiffness(plies.slice(0, 1));
+    const bonded = bondedStiffness(plies);
     return {
       pieceIds: place.pieceIds,
       cloths: cloths.length + base.length,
       webs: plies.length - cloths.length - base.length,
-      stiffness: bondedStiffness(plies) / bare,
+      stiffness: bonded / bare,
+      // 1 N·mm² for each mm of width is 1000 µN·m.
+      rigidityUNm: bonded * 1000,
       thicknessMm: plies.reduce((t, p) => t + p.thicknessMm, 0),
       areaMm2: place.areaMm2,
       region: place.region,
