@@ -161,10 +161,11 @@ describe('drawer: CSV', () => {
       { widthMm: 300, heightMm: 200, count: 3, outline: 'M0 0H300V200Z' },
     ]);
     expect(read.ok && read.things[0]?.thicknessMm).to.equal(0.35);
-    const irons = fromCsv('irons', 'name,dial\nOld,"• = 104; •• = 147,5"', newId);
+    const irons = fromCsv('irons', 'name,dial\nOld,"• = 104; •• = 147,5; •••"', newId);
     expect(irons.ok && irons.things[0]?.dial).to.deep.equal([
       { mark: '•', measuredC: 104 },
       { mark: '••', measuredC: 147.5 },
+      { mark: '•••', measuredC: null },
     ]);
   });
 

@@ -2,16 +2,18 @@
 import { expect } from 'chai';
 import { deltaE } from '~/core/base/colour';
 import { regionOf, rotation, scaling, transformPath } from '~/core/base/shape';
-import { ADHESIVE, WEB_MODULUS_MPA } from '~/core/choose/material';
+import { ADHESIVE, fabricFrom, WEB_MODULUS_MPA, webFrom } from '~/core/choose/material';
 import { lookup } from '~/core/keep/model';
 import { judgeSheet, judgeTracing, mirrorTwins, ROUTE_FACTS, reversedBy } from '~/core/lay/facing';
 import { layDown, type Overlap, overlapsOf, placePieces } from '~/core/lay/laid';
 import {
   bondedStiffness,
   COLOUR_LIMITS,
+  clothPly,
   colourOfStack,
   deepestChain,
   fabricsThatWork,
+  feelOf,
   greyed,
   moveInOrder,
   orderWith,
@@ -147,6 +149,23 @@ describe('layer, by hand: units', () => {
 });
 
 describe('layer, by hand: stiffness', () => {
+  it('is told as what it feels like, by flexural rigidity: bending length c = (G/w)^⅓ against published ones (Peirce 1930, ASTM D1388, from memory)', () => {
+    const bendingCm = (rigidityUNm: number, massGsm: number): number =>
+      100 * Math.cbrt((rigidityUNm * 1e-6) / ((massGsm / 1000) * 9.80665));
+    const one = clothPly(fabricFrom('quilting-cotton', { id: 'c', name: '' }));
+    const film = webPly(webFrom('light-film', { id: 'w', name: '' }));
+    const alone = bondedStiffness([one]) * 1000;
+    const two = bondedStiffness([one, film, one]) * 1000;
+    // Quilting cotton 1.5–2.5 cm; two cottons bonded, as a shirt collar is, 4–6 cm.
+    expect(bendingCm(alone, 140)).to.be.within(1.5, 2.5);
+    expect(feelOf(alone)).to.equal('shirt');
+    expect(bendingCm(two, 300)).to.be.within(4, 6);
+    expect(feelOf(two)).to.equal('collar');
+    // Card of 300 g/m² (ISO 2493, 6–12 mN·m, from memory).
+    expect(feelOf(bondedStiffness([clothPly(fabricFrom('card', { id: 'k', name: '' }))]) * 1000)).to.equal('postcard');
+    expect([feelOf(60_001), feelOf(59_999)]).to.deep.equal(['board', 'place-mat']);
+  });
+
   it('of two unlike layers held together (textbook: laminated-beam theory, neutral axis at ΣEtz/ΣEt)', () => {
     const ply = (thicknessMm: number, modulusMpa: number): Ply => ({
       thicknessMm,

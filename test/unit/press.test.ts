@@ -10,6 +10,7 @@ import {
   type Layer,
   LayerColumn,
   leanFromScale,
+  marksOf,
   type PressAsk,
   placementPlan,
   placementsFor,
@@ -576,6 +577,26 @@ describe('press: the dial', () => {
     });
     expect(dialFor(swapped, 150).problem?.code).to.equal('dial-not-rising');
     expect(dialFor(iron(), 127).unsureC).to.be.above(dialFor(iron(), 148).unsureC);
+  });
+  it('a mark that nobody measured comes to what such irons usually do, as far off as the marks beside it, and is told less surely', () => {
+    const some = iron({
+      dial: [
+        { mark: '•', measuredC: 120 },
+        { mark: '••', measuredC: null },
+        { mark: '•••', measuredC: 205 },
+      ],
+    });
+    // 110, 150 and 195 usually: both measured ones run 10 °C hot.
+    expect(marksOf(some).map((m) => [m.c, m.measured])).to.deep.equal([
+      [120, true],
+      [160, false],
+      [205, true],
+    ]);
+    const [known, guessed] = [dialFor(some, 120), dialFor(some, 160)];
+    expect(known.problem).to.equal(null);
+    expect(guessed.place).to.deep.equal({ at: '••' });
+    expect(guessed.problem?.code).to.equal('dial-unmeasured');
+    expect(guessed.hotC).to.be.within(known.hotC + 5, dialFor(iron({ dial: [] }), 160).hotC - 5);
   });
   it('says when the dial ends', () => {
     expect(dialFor(iron(), 230).problem?.code).to.equal('dial-out-of-reach');

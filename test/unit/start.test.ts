@@ -2,7 +2,9 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { deltaE } from '~/core/base/colour';
 import { CLOTHS } from '~/core/choose/material';
+import { dialFor, marksOf, steamFromC } from '~/core/choose/press';
 import {
+  ownIron,
   type StartAnswers,
   startedProject,
   THING_IDS,
@@ -37,6 +39,25 @@ const answers = (more: Partial<StartAnswers> = {}): StartAnswers => ({
 });
 
 describe('starting a project', () => {
+  it('takes an iron that the Drawer does not have, with marks that nobody measured; one that was not chosen stays out', () => {
+    const mine = ownIron('mine', 'My iron', 'travel', 'hottest');
+    const p = startedProject('x', answers({ newIron: mine, ironId: 'mine' }), drawer, NOTHING);
+    expect(p.bench.ironId).to.equal('mine');
+    expect(p.irons.find((i) => i.id === 'mine')!.dial).to.deep.equal([
+      { mark: 'I', measuredC: null },
+      { mark: 'II', measuredC: null },
+    ]);
+    expect(parseProject(structuredClone(p)).ok).to.equal(true);
+    // It steams at its hottest mark, whatever that comes to, and every setting names one of its marks.
+    expect(steamFromC(mine)).to.equal(marksOf(mine).at(-1)!.c);
+    for (const c of [110, 150, 195]) expect(JSON.stringify(dialFor(mine, c).place)).to.match(/"(I|II)"/);
+    const without = startedProject('x', answers({ newIron: mine, ironId: null }), drawer, NOTHING);
+    expect(without.irons.some((i) => i.id === 'mine')).to.equal(false);
+  });
+  it('of a heat press nobody knows marks: it shows degrees', () => {
+    const press = ownIron('p', 'Press', 'press', 'middle');
+    expect([press.steam, press.dial.length, dialFor(press, 150).place]).to.deep.equal([false, 0, null]);
+  });
   it('stands on plain cotton under a household iron, not on what comes first by the alphabet', () => {
     const p = startedProject('x', answers(), drawer, NOTHING);
     const ground = p.fabrics.find((f) => f.id === p.articles[0]!.ground!.fabricId)!;
