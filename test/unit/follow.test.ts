@@ -5,7 +5,7 @@ import { settingFor } from '~/core/choose/press';
 import { makingOf } from '~/core/hands/making';
 import { COVERS, type PressTicket, type Project, type Remedy, SURFACES } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
-import { asTried, following, planProject } from '~/core/plan';
+import { asTried, following, planProject, triedS } from '~/core/plan';
 import { cases } from '../cases';
 import { piece, project, square } from './helpers';
 import { IRONS } from './practice';
@@ -53,8 +53,7 @@ function followedTo(p: Project, t: PressTicket, m: Remedy): Pick<PressTicket, 's
   }
   if (m.code === 'try-hotter') {
     for (const f of after.fabrics)
-      if (m.cloths.includes(f.name))
-        asTried(f, after.irons[0]!, { soleplateC: m.toC, seconds: Math.ceil(1.3 * m.minS + 1) });
+      if (m.cloths.includes(f.name)) asTried(f, after.irons[0]!, { soleplateC: m.toC, seconds: triedS(m) });
     return sameIn(after, t);
   }
   if (m.code === 'hotter') {

@@ -1,10 +1,10 @@
 import { asOne, derive, listed } from '../base/derive';
 import { nth } from '../base/lists';
 import { areaMm2 } from '../base/shape';
-import { chooseWebs, type PressAnswer, SLOW_PRESS_S, type Wish } from '../choose/match';
-import { adhesiveOf } from '../choose/material';
+import { chooseWebs, type PressAnswer, RULE_LIST, SLOW_PRESS_S, type Wish } from '../choose/match';
+import { adhesiveOf, bearsC, flowC, isFelt } from '../choose/material';
 import { leastSecondsFor, type Setup, setupOf } from '../hands/making';
-import type { Choice, Fabric, Piece, Web } from '../keep/model';
+import type { Choice, Fabric, Piece, RuleCode, Web } from '../keep/model';
 import type { Laid } from '../lay/laid';
 import { tapeFor } from '../lay/recipe';
 
@@ -98,13 +98,27 @@ const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly 
   }
   // Where the press rules out every web, what has to change is the press: the one that would be taken is, and its ticket says what helps.
   const helpless = choices.map((c) => c.webId === null && c.rejected.some((r) => r.code === 'cannot-be-pressed'));
-  return helpless.includes(true)
+  const taken = helpless.includes(true)
     ? chooseWebs(
         told.map((w, i) => (helpless[i] ? { ...w, pressed: () => null } : w)),
         webs,
       )
     : choices;
+  // Felt is pressed past its label in practice, once a scrap has borne it: where nothing else is left, the web is chosen that a scrap would allow, and its ticket asks for one.
+  const onScrap = taken.map((c, i) => c.webId === null && webs.some((web) => scrapAllows(nth(wishes, i), web)));
+  if (!onScrap.includes(true)) return taken;
+  const past = chooseWebs(wishes, webs, PAST_LABEL_RULES);
+  return taken.map((c, i) => (onScrap[i] ? nth(past, i) : c));
 });
+
+/** What forbids a web by a label alone. */
+const BY_LABEL: readonly RuleCode[] = ['too-hot-for-fabric', 'too-hot-for-what-lies-beneath'];
+const PAST_LABEL_RULES = RULE_LIST.filter((rule) => !BY_LABEL.includes(rule.code));
+/** Whether all that a web is too hot for is felt. */
+const scrapAllows = (wish: Wish, web: Web): boolean => {
+  const cooler = [wish.fabric, ...wish.beneath].filter((f) => bearsC(f) < flowC(web));
+  return cooler.length > 0 && cooler.every(isFelt);
+};
 
 /**
  * A web for every piece. What is bonded already beneath a piece is itself a choice: webs are chosen first as if nothing were, then once more with those beneath.

@@ -55,14 +55,27 @@ export function following(
   }
 }
 
+/** The same rule of thumb by which presses count harm. */
+const HARM_DOUBLES_C = 8;
+
 /** How hot and how long a scrap was pressed that is unharmed. */
 export interface ScrapTried {
   readonly soleplateC: number;
   readonly seconds: number;
 }
 
+/** For how long a scrap is tried, whole seconds: beyond the bond by what is counted, so that the work has room. */
+export const triedS = ({ minS, maxS }: Pick<Remedy, 'minS' | 'maxS'>): number =>
+  Math.max(Math.ceil(minS), Math.min(Math.ceil(maxS), Math.ceil(BEYOND * minS) + 1));
+/** So many times the bond. Estimated. */
+const BEYOND = 1.3;
+
 /** Writes down what a scrap bore, with the iron and the mark, so that what its dial is off by is not counted twice. */
 export function asTried(fabric: Fabric, iron: Iron, { soleplateC, seconds }: ScrapTried): void {
+  // A scrap that bore more already stays noted: at 8 °C more half the seconds are as much.
+  const { testedC, testedS } = fabric;
+  const asMuch = (c: number, s: number): number => s * 2 ** (c / HARM_DOUBLES_C);
+  if (testedC !== null && testedS !== null && asMuch(testedC, testedS) > asMuch(soleplateC, seconds)) return;
   const { place } = dialFor(iron, soleplateC);
   fabric.testedC = soleplateC;
   fabric.testedS = seconds;

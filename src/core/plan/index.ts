@@ -1,7 +1,7 @@
 export * from './asked';
 export { wishOf } from './choices';
 export * from './costs';
-export { asTried, following, type ScrapTried } from './follow';
+export { asTried, following, type ScrapTried, triedS } from './follow';
 export { type ArticlePicture, behindOf, type PlanPicture } from './picture';
 export * from './plan';
 export * from './stitched';

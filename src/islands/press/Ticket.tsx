@@ -101,7 +101,7 @@ export function Ticket({
               ))}
             </ul>
           )}
-          {t.remedies.length > 0 && <Remedies ticket={t} project={project} />}
+          {(t.remedies.length > 0 || isUnmeasured(t)) && <Remedies ticket={t} project={project} />}
         </div>
       )}
       <div className={css.how}>
@@ -191,6 +191,9 @@ export function Ticket({
   );
 }
 
+/** Nobody has measured the marks it is set to. */
+const isUnmeasured = (t: PressTicket): boolean => t.cautions.some((c) => c.code === 'dial-unmeasured');
+
 /** What would help, each as the button that does it. */
 function Remedies({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
   const { units } = project;
@@ -215,6 +218,11 @@ function Remedies({ ticket: t, project }: { ticket: PressTicket; project: Projec
             </li>
           );
         })}
+        {isUnmeasured(t) && !t.remedies.some((m) => m.code === 'measure-iron') && (
+          <li>
+            <Button onClick={() => setMeasures(true)}>Measure this iron</Button>
+          </li>
+        )}
       </ul>
       {tries && iron && <TriedDialog project={project} iron={iron} remedy={tries} onClose={() => setTries(null)} />}
       {measures && iron && <MeasureDialog iron={iron} units={units} onClose={() => setMeasures(false)} />}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Button, Dialog, Note, NumberField } from '~/components';
 import { dialFor } from '~/core/choose/press';
 import type { Iron, Project, Remedy } from '~/core/keep/model';
-import { asTried } from '~/core/plan';
+import { asTried, triedS } from '~/core/plan';
 import { attemptOrTell, changeDrawer, editHere, useDrawer } from '~/store';
 import { dialWords, heat, listedWords, seconds } from '~/words';
 import css from './Press.module.css';
@@ -22,7 +22,8 @@ export function TriedDialog({
   onClose: () => void;
 }) {
   const drawer = useDrawer();
-  const [countedS, setCountedS] = useState(Math.ceil(remedy.minS));
+  const longS = triedS(remedy);
+  const [countedS, setCountedS] = useState(longS);
   const [error, setError] = useState<string | null>(null);
   const tried = project.fabrics.filter((f) => remedy.cloths.includes(f.name));
   const names = listedWords(tried.map((f) => f.name || 'the fabric'));
@@ -48,8 +49,8 @@ export function TriedDialog({
   return (
     <Dialog title={`Try a scrap of ${names}`} onClose={onClose}>
       <p>
-        Set {iron.name} to {at}, and lay the scrap as it lies in the work. Press it for{' '}
-        {seconds(Math.ceil(remedy.minS))}. Let it get cold.
+        Set {iron.name} to {at}, and lay the scrap as it lies in the work. Press it for {seconds(longS)}. Let it get
+        cold.
       </p>
       <p>Look at it by daylight: shiny, yellow, stiff or shrunk means too hot. Then stay with the label.</p>
       <NumberField

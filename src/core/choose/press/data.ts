@@ -241,6 +241,8 @@ export const REMEDY = {
   hotterC: figure(4, '°C', 'estimated'),
   lean: figure(2, '×', 'what a person can still add; estimated'),
   most: figure(3, 'remedies', 'more than anyone reads'),
+  /** A scrap is tried for so many times the bond at most. */
+  tryTimes: figure(1.5, '×', 'estimated: what is counted beyond it'),
   /** A scrap is tried so far past the label at least. */
   tryC: figure(15, '°C', 'common practice: a mark well above the label, for some seconds; estimated'),
 } as const;

@@ -1,6 +1,6 @@
 import type { Cover, Remedy } from '../../keep/model';
 import { bearsC, COVER_FACTS, FIBRE_FACTS, isFelt } from '../material';
-import { DIAL_NEAR_C, EVEN_MM, REMEDY } from './data';
+import { DIAL_NEAR_C, EVEN_MM, LONGEST_S, REMEDY } from './data';
 import { dialFor, marksOf } from './dial';
 import { hottestC, topCloth } from './limits';
 import { pressureOn } from './pressure';
@@ -143,9 +143,26 @@ export function tryHotter(
   const less = columns.flatMap(clothsOf).filter((f) => bearsC(f) < toC);
   const cloths = [...new Set(less.map((f) => f.name))];
   // As if every cloth that bears less had been tried: harmed by its own heat over time, its label still the measure.
-  const { window: w } = windowOver(r, columns, toC, { steam: steamsAt(r, toC) });
-  return w && isUsable(w) && (!now || w.minS < now.minS * REMEDY.share.value)
-    ? { code: 'try-hotter', toC, cloths, minS: w.minS, maxS: w.maxS }
+  const steam = steamsAt(r, toC);
+  const { window: w } = windowOver(r, columns, toC, { steam });
+  if (w && isUsable(w))
+    return !now || w.minS < now.minS * REMEDY.share.value
+      ? { code: 'try-hotter', toC, cloths, minS: w.minS, maxS: w.maxS }
+      : null;
+  // Felt bears more than its label says, which only a scrap can tell: for as long as the bond takes.
+  if (now || !less.every(isFelt)) return null;
+  const borne = (l: PressColumn[number]): PressColumn[number] =>
+    l.role === 'fabric' && bearsC(l.fabric) < toC
+      ? { ...l, fabric: { ...l.fabric, testedC: toC, testedS: LONGEST_S.value } }
+      : l;
+  const { window: on } = windowOver(
+    r,
+    columns.map((column) => column.map(borne)),
+    toC,
+    { steam },
+  );
+  return on && isUsable(on)
+    ? { code: 'try-hotter', toC, cloths, minS: on.minS, maxS: Math.min(on.maxS, on.minS * REMEDY.tryTimes.value) }
     : null;
 }
 
