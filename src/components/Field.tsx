@@ -132,28 +132,7 @@ export function LengthField({
   );
 }
 
-/** A temperature, read as people write it and shown in the scale that goes with the units. Stored in °C. */
-export function TemperatureField({ units, value, min, max, onChange, ...shell }: NumberLike & { units: DisplayUnits }) {
-  return (
-    <DraftField
-      {...shell}
-      shown={formatTemperature(value, units)}
-      commit={onChange}
-      read={(text) => {
-        const parsed = parseTemperature(text, units);
-        if (!parsed.ok) return { ok: false, message: unitWords(parsed.problem) };
-        if (parsed.value < min || parsed.value > max)
-          return {
-            ok: false,
-            message: `Between ${formatTemperature(min, units)} and ${formatTemperature(max, units)}, please.`,
-          };
-        return parsed;
-      }}
-    />
-  );
-}
-
-/** The same, or nothing: left empty it is null. */
+/** A temperature, read as people write it and shown in the scale that goes with the units; left empty it is null. Stored in °C. */
 export function MaybeTemperatureField({
   units,
   value,
