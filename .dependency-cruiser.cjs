@@ -52,7 +52,7 @@ module.exports = {
     core('choose/match', ['base/colour', 'hands/edge', 'lay/facing', 'choose/material', 'keep/model', 'base/units']),
     core('base/csv', []),
     core('keep/drawer', ['base/colour', 'base/csv', 'choose/match', 'choose/material', 'keep/model', 'base/units']),
-    core('intake/start', ['base/colour', 'keep/drawer', 'choose/material', 'keep/model', 'lay/recipe', 'base/units']),
+    core('intake/start', ['base/colour', 'keep/drawer', 'choose/material', 'choose/press', 'keep/model', 'lay/recipe', 'base/units']),
     core('keep/repair', ['keep/drawer', 'choose/material', 'keep/model', 'base/shape', 'base/units']),
     core('keep/archive', ['keep/drawer', 'keep/model', 'base/shape']),
     core('intake/standin', ['intake/drawing', 'keep/model', 'base/shape', 'print/sheet', 'base/units']),
