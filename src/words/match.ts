@@ -129,6 +129,8 @@ const REASONS: Words<ChoiceReason> = {
   webless: () => 'It has no web of its own: what is beneath or over it holds it.',
   'own-adhesive': () => 'It comes with its own glue, and needs no web.',
   tape: () => 'Tape that fits inside the hem: it is laid in, and not fused first.',
+  'on-a-scrap': () =>
+    'It melts hotter than a label here allows, and nothing else in the Drawer will do. Felt often stands it for some seconds: try a scrap first, in Press.',
   'only-one': () => 'It is the only one in the Drawer that this piece allows.',
   'serves-others': () => 'It suits other pieces too: one setting fewer at the iron.',
   'least-against': () => 'It has the least against it of all in the Drawer.',

@@ -1,5 +1,5 @@
 import { formatArea, formatThickness } from '~/core/base/units';
-import type { UsualMark } from '~/core/choose/press';
+import type { DropDoes, UsualMark } from '~/core/choose/press';
 import type {
   Bearer,
   Caution,
@@ -247,17 +247,13 @@ const USUAL: { readonly [M in UsualMark]: string } = {
 /** A mark as it is called. */
 export const markWords = (mark: string): string => USUAL[mark as UsualMark] ?? mark;
 
-/** What a drop of water does on a soleplate; common practice, no source: it boils away the faster the hotter, until it floats on its own steam. */
-export const DROP_WORDS: readonly {
-  readonly does: string;
-  readonly fromC: number | null;
-  readonly toC: number | null;
-}[] = [
-  { does: 'it lies there and steams a little', fromC: null, toC: 100 },
-  { does: 'it sizzles away in some seconds', fromC: 100, toC: 130 },
-  { does: 'it hisses away at once', fromC: 130, toC: 185 },
-  { does: 'it breaks into beads that dance', fromC: 185, toC: null },
-];
+/** What a drop of water does on a soleplate. */
+export const DROP_WORDS: { readonly [D in DropDoes]: string } = {
+  lies: 'It lies there and steams a little',
+  sizzles: 'It sizzles away in some seconds',
+  hisses: 'It hisses away at once',
+  dances: 'It breaks into beads that dance',
+};
 
 /** Where to set the dial, in its own marks. */
 export function dialWords(place: DialPlace): string {

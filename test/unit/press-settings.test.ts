@@ -11,6 +11,7 @@ import {
   steamFromC,
   windowOf,
 } from '~/core/choose/press';
+import { seeded } from '~/core/cut/nest';
 import { COVERS, type Fabric, type Setting, type Web } from '~/core/keep/model';
 import { cautionWords, pressReasonWords } from '~/words';
 import { sweep } from '../cases';
@@ -32,16 +33,6 @@ const ours = (id: string, more: Partial<Web> = {}): Web => {
   const short = (heatC: number) => ({ heatC, dwellS: 0.5, steam: false });
   return { ...w, leaflet: { fuse: short(w.leaflet.fuse.heatC), bond: short(w.leaflet.bond.heatC) } };
 };
-/** Seeded: the same on every run. Source: mulberry32, public domain. */
-function dice(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 describe('press: what the dial may be off by is in the answer', () => {
   const measured = iron();
@@ -317,7 +308,7 @@ describe('press: two thousand seeded presses', () => {
       ],
     }),
   ];
-  const roll = dice(20261127);
+  const roll = seeded(20261127);
   const one = <T>(list: readonly T[]): T => list[Math.floor(roll() * list.length)]!;
   const any = (): PressAsk & PressRequest => {
     const stage = roll() < 0.35 ? 'fuse' : 'bond';

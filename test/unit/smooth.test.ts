@@ -2,20 +2,11 @@
 import { expect } from 'chai';
 import { fabricFrom, webFrom } from '~/core/choose/material';
 import { marksOf, type PressAsk, placeOnDial, requestOf, settingFor } from '~/core/choose/press';
+import { seeded } from '~/core/cut/nest';
 import type { Fabric, Iron, Web } from '~/core/keep/model';
 import { cases } from '../cases';
 import { IRONS } from './practice';
 
-/** Seeded: the same on every run. Source: mulberry32, public domain. */
-function dice(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 const CLOTHS = [
   'quilting-cotton',
   'lawn',
@@ -96,7 +87,7 @@ const KNOWN = 1;
 
 describe('press: small changes', () => {
   it('hardly one in two thousand moves the seconds by more than 12 % and one count, none passes over half the way between two marks', () => {
-    const roll = dice(131);
+    const roll = seeded(131);
     const one = <T>(list: readonly T[]): T => list[Math.floor(roll() * list.length)]!;
     const of = (id: string): Fabric => fabricFrom(id, { id, name: id });
     let presses = 0;

@@ -108,7 +108,11 @@ const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly 
   const onScrap = taken.map((c, i) => c.webId === null && webs.some((web) => scrapAllows(nth(wishes, i), web)));
   if (!onScrap.includes(true)) return taken;
   const past = chooseWebs(wishes, webs, PAST_LABEL_RULES);
-  return taken.map((c, i) => (onScrap[i] ? nth(past, i) : c));
+  return taken.map((c, i) => {
+    if (!onScrap[i]) return c;
+    const chosen = nth(past, i);
+    return chosen.webId === null ? c : { ...chosen, reasons: [{ code: 'on-a-scrap' }, ...chosen.reasons] };
+  });
 });
 
 /** What forbids a web by a label alone. */

@@ -23,7 +23,7 @@ import {
   SPEECH,
 } from '~/core/base/units';
 import { CLOTH_PROPERTIES, type ClothProperty, clothOf, FIBRE_FACTS, fabricFrom } from '~/core/choose/material';
-import { type Fabric, FIBRES, LIMITS, type Picture } from '~/core/keep/model';
+import { type Fabric, FIBRES, type Iron, LIMITS, type Picture } from '~/core/keep/model';
 import { clothName, clothOptions, gsm, spell } from '~/words';
 import { FormColour } from '../cloth/ColourField';
 import css from './Drawer.module.css';
@@ -85,7 +85,13 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
                 hint="a name like teal, or a code like #a1b2c3"
               />
             </div>
-            <HeatPart form={form} units={units} limitC={Number(f.maxIronC) || 0} />
+            <HeatPart
+              form={form}
+              units={units}
+              limitC={Number(f.maxIronC) || 0}
+              irons={props.drawer.irons}
+              ironId={f.testedIronId ?? null}
+            />
             <Part title="The fabric">
               <FormSelect
                 form={form}
@@ -153,7 +159,20 @@ export function FabricEditor(props: EditorProps<'fabrics'>) {
 type FabricForm = UseFormReturn<Fabric>;
 
 /** Its care label, and what it bore on a scrap. */
-function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUnits; limitC: number }) {
+function HeatPart({
+  form,
+  units,
+  limitC,
+  irons,
+  ironId,
+}: {
+  form: FabricForm;
+  units: DisplayUnits;
+  limitC: number;
+  irons: readonly Iron[];
+  /** The iron that the scrap was pressed with. */
+  ironId: string | null;
+}) {
   const dots = dotsAllowed(limitC);
   return (
     <Part title="Heat it stands">
@@ -198,6 +217,21 @@ function HeatPart({ form, units, limitC }: { form: FabricForm; units: DisplayUni
         label="Tested for, s"
         hint="presses hotter than the label stay below this"
         optional
+      />
+      <Select
+        label="Tested with"
+        value={ironId ?? ''}
+        options={[
+          { value: '', label: 'not known' },
+          ...irons.map((i) => ({ value: i.id, label: i.name })),
+          ...(ironId !== null && !irons.some((i) => i.id === ironId)
+            ? [{ value: ironId, label: 'an iron that is not in the Drawer' }]
+            : []),
+        ]}
+        onChange={(id) => {
+          form.setValue('testedIronId', id === '' ? null : id, { shouldDirty: true });
+          form.setValue('testedMark', null, { shouldDirty: true });
+        }}
       />
     </Part>
   );

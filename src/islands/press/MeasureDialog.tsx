@@ -2,9 +2,10 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Dialog, FieldChoice, MaybeTemperatureField, Note, TextField } from '~/components';
 import { nth } from '~/core/base/lists';
 import { type DisplayUnits, formatTemperature, heatSpeech } from '~/core/base/units';
+import { DROPS } from '~/core/choose/press';
 import { type IronReading, SIMULATED_IRONS, settledC } from '~/core/intake/standin';
 import type { Iron } from '~/core/keep/model';
-import { DROP_WORDS, upper } from '~/words';
+import { DROP_WORDS } from '~/words';
 import css from './Press.module.css';
 import { useKeepIron } from './useKeepIron';
 
@@ -22,9 +23,9 @@ const Drop = ({ units }: { units: DisplayUnits }) => (
   <details className={css.drop}>
     <summary>No thermometer? A drop of water</summary>
     <ul>
-      {DROP_WORDS.map(({ does, fromC, toC }) => (
+      {DROPS.map(({ does, upToC }, i) => (
         <li key={does}>
-          {upper(does)}: {rangeC(fromC, toC, units)}.
+          {DROP_WORDS[does]}: {rangeC(DROPS[i - 1]?.upToC?.value ?? null, upToC?.value ?? null, units)}.
         </li>
       ))}
     </ul>

@@ -1,6 +1,6 @@
 import { Layers2, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { Button, lazily } from '~/components';
+import { Button, lazily, Note } from '~/components';
 import { nth } from '~/core/base/lists';
 import { CARE_WORD, formatArea, formatTemperature } from '~/core/base/units';
 import type { Plan, PressTicket, Project, Remedy, Step, StepDoing } from '~/core/keep/model';
@@ -101,7 +101,7 @@ export function Ticket({
               ))}
             </ul>
           )}
-          {(t.remedies.length > 0 || isUnmeasured(t)) && <Remedies ticket={t} project={project} />}
+          {(t.remedies.length > 0 || isUnmeasured(t)) && <Remedies ticket={t} steps={steps} project={project} />}
         </div>
       )}
       <div className={css.how}>
@@ -195,16 +195,17 @@ export function Ticket({
 const isUnmeasured = (t: PressTicket): boolean => t.cautions.some((c) => c.code === 'dial-unmeasured');
 
 /** What would help, each as the button that does it. */
-function Remedies({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
+function Remedies({ ticket: t, steps, project }: { ticket: PressTicket; steps: readonly Step[]; project: Project }) {
   const { units } = project;
   const [tries, setTries] = useState<Extract<Remedy, { code: 'try-hotter' }> | null>(null);
   const [measures, setMeasures] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
   const iron = project.irons.find((i) => i.id === project.bench.ironId);
   const actOf = (m: Remedy): (() => void) | null => {
     if (m.code === 'try-hotter') return () => setTries(m);
     if (m.code === 'measure-iron') return () => setMeasures(true);
     const change = following(m, t);
-    return change && (() => void editHere(change));
+    return change && (() => setRefused(editHere(change)));
   };
   return (
     <>
@@ -224,7 +225,16 @@ function Remedies({ ticket: t, project }: { ticket: PressTicket; project: Projec
           </li>
         )}
       </ul>
-      {tries && iron && <TriedDialog project={project} iron={iron} remedy={tries} onClose={() => setTries(null)} />}
+      {refused && <Note stop>{refused}</Note>}
+      {tries && iron && (
+        <TriedDialog
+          project={project}
+          iron={iron}
+          remedy={tries}
+          layers={new Set(steps.flatMap((s) => s.columns.flatMap((c) => c.layers)))}
+          onClose={() => setTries(null)}
+        />
+      )}
       {measures && iron && <MeasureDialog iron={iron} units={units} onClose={() => setMeasures(false)} />}
     </>
   );
@@ -260,7 +270,7 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
           </>
         )}
         {/* Of an iron that nobody measured a label's dots would be taken for its marks. */}
-        {!t.cautions.some((c) => c.code === 'dial-unmeasured') && (
+        {!isUnmeasured(t) && (
           <p className={css.under}>
             care {'•'.repeat(t.heat.dots)} ({CARE_WORD[t.heat.dots]})
           </p>

@@ -14,10 +14,13 @@ export function TriedDialog({
   project,
   iron,
   remedy,
+  layers,
   onClose,
 }: {
   project: Project;
   iron: Iron;
+  /** What lies in the press, by id: two fabrics may be called alike. */
+  layers: ReadonlySet<string>;
   remedy: Extract<Remedy, { code: 'try-hotter' }>;
   onClose: () => void;
 }) {
@@ -25,7 +28,7 @@ export function TriedDialog({
   const longS = triedS(remedy);
   const [countedS, setCountedS] = useState(longS);
   const [error, setError] = useState<string | null>(null);
-  const tried = project.fabrics.filter((f) => remedy.cloths.includes(f.name));
+  const tried = project.fabrics.filter((f) => layers.has(f.id) && remedy.cloths.includes(f.name));
   const names = listedWords(tried.map((f) => f.name || 'the fabric'));
   const { place } = dialFor(iron, remedy.toC);
   const degrees = heat(remedy.toC, project.units);

@@ -124,8 +124,8 @@ const IronQuestion = ({ answers: { said, say }, drawer, last }: Asked) => {
       />
       {chosen && !isMeasured(chosen) && (
         <Note>
-          Nobody has measured this one. Its seconds are set so that they hold for nine irons in ten. In Press it is
-          measured in three minutes: with a thermometer, a drop of water, or scraps.
+          Nobody has measured this one. Its seconds are set so that they hold for nine irons in ten. Measure it in Press
+          with a thermometer, and they get shorter.
         </Note>
       )}
     </>

@@ -243,6 +243,8 @@ export const REMEDY = {
   most: figure(3, 'remedies', 'more than anyone reads'),
   /** A scrap is tried for so many times the bond at most. */
   tryTimes: figure(1.5, '×', 'estimated: what is counted beyond it'),
+  /** What counting takes beyond the bond on a scrap. */
+  tryBeyond: figure(1.3, '×', 'estimated'),
   /** A scrap is tried so far past the label at least. */
   tryC: figure(15, '°C', 'common practice: a mark well above the label, for some seconds; estimated'),
 } as const;
@@ -378,6 +380,18 @@ export const USUAL_MARKS_C: Readonly<Record<'household' | 'mini', readonly Figur
     figure(175, '°C', 'estimated, the same'),
   ],
 };
+
+/** What a drop of water does on a soleplate, from the coolest: the heat up to which it does that; the last has no end. */
+export const DROPS = [
+  { does: 'lies', upToC: figure(100, '°C', 'water boils') },
+  { does: 'sizzles', upToC: figure(130, '°C', 'common practice; estimated') },
+  {
+    does: 'hisses',
+    upToC: figure(185, '°C', 'up to where it floats on its own steam, Leidenfrost on metal about 190 °C, from memory'),
+  },
+  { does: 'dances', upToC: null },
+] as const;
+export type DropDoes = (typeof DROPS)[number]['does'];
 
 /** What a lean feels like: the pressure each goes up to, lowest first. */
 export const LEANS: readonly { readonly lean: Lean; readonly upToKPa: Figure }[] = [

@@ -1,6 +1,18 @@
 export * from './choose';
 export * from './column';
-export { AIR_WM2K, HANDLE_S, MOST_COLUMNS, MOST_THROUGH, MOVE_S, ROOM_C, SMALL_MOVES, USUAL_MARKS_C } from './data';
+export {
+  AIR_WM2K,
+  DROPS,
+  type DropDoes,
+  HANDLE_S,
+  MOST_COLUMNS,
+  MOST_THROUGH,
+  MOVE_S,
+  REMEDY,
+  ROOM_C,
+  SMALL_MOVES,
+  USUAL_MARKS_C,
+} from './data';
 export * from './dial';
 export * from './limits';
 export * from './look';

@@ -9,6 +9,10 @@ export { ironPressureKPa as pressureKPa } from '../../keep/model';
 export const leanFromScale = (shownKg: number, restingKg: number): number =>
   Math.max(0, (shownKg - restingKg) * GRAVITY.value);
 
+/** The lean that brings an iron to a pressure, N; none where it presses harder by itself. */
+export const leanForN = ({ soleplate, massKg }: Pick<Iron, 'soleplate' | 'massKg'>, kPa: number): number =>
+  Math.max(0, (kPa * 1000 * soleplate.widthMm * soleplate.lengthMm) / 1e6 - massKg * GRAVITY.value);
+
 /** What a pressure feels like to lean. */
 export const leanAt = (kPa: number): Lean => LEANS.find((l) => kPa <= l.upToKPa.value)?.lean ?? 'full';
 

@@ -138,7 +138,8 @@ export function tryHotter(
   const limit = hottestC(r, columns);
   const { heatC } = leadingWeb(r).leaflet[r.stage];
   const web = Math.min(...columns.flatMap((c) => c.flatMap((l) => (l.role === 'web' && l.bonds ? [l.web.maxC] : []))));
-  const toC = Math.min(Math.max(heatC, limit.at + REMEDY.tryC.value), web);
+  const felt = columns.flatMap(clothsOf).every((f) => isFelt(f) || bearsC(f) >= heatC);
+  const toC = Math.min(felt ? Math.max(heatC, limit.at + REMEDY.tryC.value) : heatC, web);
   if (limit.bearer.part === 'web' || limit.bearer.part === 'cover' || toC <= limit.at) return null;
   const less = columns.flatMap(clothsOf).filter((f) => bearsC(f) < toC);
   const cloths = [...new Set(less.map((f) => f.name))];
@@ -146,11 +147,11 @@ export function tryHotter(
   const steam = steamsAt(r, toC);
   const { window: w } = windowOver(r, columns, toC, { steam });
   if (w && isUsable(w))
-    return !now || w.minS < now.minS * REMEDY.share.value
+    return !now || (felt && w.minS < now.minS * REMEDY.share.value)
       ? { code: 'try-hotter', toC, cloths, minS: w.minS, maxS: w.maxS }
       : null;
   // Felt bears more than its label says, which only a scrap can tell: for as long as the bond takes.
-  if (now || !less.every(isFelt)) return null;
+  if (now || !felt) return null;
   const borne = (l: PressColumn[number]): PressColumn[number] =>
     l.role === 'fabric' && bearsC(l.fabric) < toC
       ? { ...l, fabric: { ...l.fabric, testedC: toC, testedS: LONGEST_S.value } }

@@ -206,6 +206,26 @@ interface Dwell {
   readonly reasons: readonly PressReason[];
 }
 
+type WhyOurs = Extract<PressReason, { code: 'ours-rules' }>['why'];
+
+/** What keeps the leaflet's seconds from being used. @param holds from when it holds at all, from when wherever the dial is, and to when */
+function whyOurs(
+  r: PressRequest,
+  soleplateC: number,
+  holds: { readonly atLeaflet: boolean; readonly minS: number; readonly from: number; readonly maxS: number },
+  reach: Reach,
+): WhyOurs {
+  const { atLeaflet, minS, from, maxS } = holds;
+  const { heatC, dwellS } = leadingWeb(r).leaflet[r.stage];
+  const coolerC = heatC - LEAFLET_NEAR_C.value;
+  if (!leafletTells(r)) return 'foil-moves';
+  if (!atLeaflet && reach.limit.at < coolerC && soleplateC <= reach.limit.at) return 'limit-below-leaflet';
+  if (!atLeaflet) return reach.hottest < coolerC ? 'iron-below-leaflet' : 'another-heat';
+  if (dwellS < minS) return 'too-short';
+  if (dwellS < from) return 'too-short-cold';
+  return dwellS > maxS ? 'too-long' : 'too-long-hot';
+}
+
 /** How long: the leaflet's seconds where they lie a tenth inside what holds from the cold to the hot end of the dial, at its own heat; else as near to them as that allows. */
 function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends, times: number, reach: Reach): Dwell {
   const leaflet = leadingWeb(r).leaflet[r.stage];
@@ -225,21 +245,7 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
   const coldS = ends.cold?.minS ?? null;
   if (leafletRules)
     return { seconds, minS, maxS, leafletRules, reasons: [{ code: 'leaflet-rules', minS, harm: window.harm }] };
-  const why = !leafletTells(r)
-    ? 'foil-moves'
-    : !atLeaflet
-      ? reach.limit.at < leaflet.heatC - LEAFLET_NEAR_C.value && soleplateC <= reach.limit.at
-        ? 'limit-below-leaflet'
-        : reach.hottest < leaflet.heatC - LEAFLET_NEAR_C.value
-          ? 'iron-below-leaflet'
-          : 'another-heat'
-      : leaflet.dwellS < minS
-        ? 'too-short'
-        : leaflet.dwellS < from
-          ? 'too-short-cold'
-          : leaflet.dwellS > maxS
-            ? 'too-long'
-            : 'too-long-hot';
+  const why = whyOurs(r, soleplateC, { atLeaflet, minS, from, maxS }, reach);
   return {
     seconds,
     minS,

@@ -52,6 +52,10 @@ export const inPasses = (r: PressRequest, columns: readonly PressColumn[] = [r.c
     clothsOf(column).some((f) => factsOf(f).hairyOrThick && f.thicknessMm >= PASSES.fromMm.value),
   );
 
+/** Seconds at one soleplate that harm as much as those at another: at so many degrees less twice as many. */
+export const borneS = (seconds: number, atC: number, soleplateC: number): number =>
+  seconds * 2 ** ((atC - soleplateC) / HARM.doublesC.value);
+
 /** How a press is run, where that is not worked out from its request. */
 export interface RunMore {
   readonly kPa?: number;
@@ -89,7 +93,7 @@ const runOf = derive((r: PressRequest, soleplateC: number, more: RunMore): Press
       if (!test || f.maxIronC >= soleplateC) return [];
       // On the iron that it was tried with, the mark is as far off now as it was then.
       const at = test.plateC + (test.ironId === r.iron.id ? (more.offC ?? 0) : 0);
-      const seconds = test.seconds * 2 ** ((at - soleplateC) / HARM.doublesC.value);
+      const seconds = borneS(test.seconds, at, soleplateC);
       return [{ name: f.name || factsOf(f).name, seconds, labelC: f.maxIronC, triedC: at }];
     }),
     ...(passes

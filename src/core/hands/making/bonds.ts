@@ -27,7 +27,7 @@ import {
 import type { Laid, LaidArticle } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { type Base, columnAt, type PressPlace, placesUnder } from './column';
-import { LOAD_GAP_MM, MOST_TOGETHER } from './data';
+import { LOAD_GAP_MM, MOST_TOGETHER, SLIVER } from './data';
 import { atOneHeat, holdsSomewhere } from './heats';
 import { setDownsFor } from './load';
 import { type Block, type Bonding, bondings, lowestOf, type Run, runsInOrder } from './order';
@@ -97,14 +97,12 @@ interface Bonder {
 
 type Picked = ReturnType<typeof different>;
 
-/** A place so small beside the rest does not set its time, where that would be so much shorter without it. */
-const SLIVER = { mostMm2: 200, share: 0.03, worth: 0.8 } as const;
-
 /** The setting of a press; what of it is so small that it would only make everything else stand longer is told, to be pressed by itself afterwards. */
 function withoutSlivers(request: PressRequest, picked: Picked): Picked & { readonly setting: Setting } {
   const all = { ...picked, setting: settingOf(request, picked.columns) };
   const totalMm2 = picked.places.reduce((sum, p) => sum + p.areaMm2, 0);
-  const isSliver = (p: PressPlace): boolean => p.areaMm2 < SLIVER.mostMm2 && p.areaMm2 < SLIVER.share * totalMm2;
+  const isSliver = (p: PressPlace): boolean =>
+    p.areaMm2 < SLIVER.mostMm2.value && p.areaMm2 < SLIVER.share.value * totalMm2;
   const deciding = picked.places[all.setting.deciding];
   if (!deciding || !isSliver(deciding)) return all;
   const ids = picked.places.flatMap((p, i) => (isSliver(p) ? [] : [i]));
@@ -115,7 +113,7 @@ function withoutSlivers(request: PressRequest, picked: Picked): Picked & { reado
   };
   const column = nth(rest.columns, 0);
   const setting = settingOf({ ...request, column }, rest.columns);
-  if (setting.stop || (!all.setting.stop && setting.dwell.seconds > SLIVER.worth * all.setting.dwell.seconds))
+  if (setting.stop || (!all.setting.stop && setting.dwell.seconds > SLIVER.worth.value * all.setting.dwell.seconds))
     return all;
   const slivers = picked.columns.filter((_, i) => !ids.includes(i));
   const alone = settingOf({ ...request, column: nth(slivers, 0) }, slivers, setting.heat.soleplateC);

@@ -37,6 +37,18 @@ export const PAINT_DRY_S = figure(10 * 3600, 's', 'common practice: overnight');
 /** Less of a press than this is no place of its own: the iron cannot tell it, and it counts to the largest, mm². */
 export const PLACE_MM2 = figure(25, 'mm²', 'estimated');
 
+/** A place so small beside the rest does not set its time, where that would be so much shorter without it. */
+export const SLIVER = {
+  mostMm2: figure(200, 'mm²', 'estimated: what the tip of an iron covers'),
+  share: figure(0.03, 'of the press', 'estimated'),
+  worth: figure(0.8, '× the seconds', 'estimated'),
+} as const;
+/** Standing longer by more than this is worth another setting of the iron. */
+export const MUCH_LONGER = {
+  times: figure(1.2, '× its own seconds', 'estimated'),
+  fromS: figure(24, 's', 'estimated: shorter, nobody minds'),
+} as const;
+
 /** Copies that share a load lie so far apart, mm. */
 export const LOAD_GAP_MM = figure(3, 'mm', 'estimated: room for fingers and for what oozes');
 /** A load of more than this is not looked for. */

@@ -1,5 +1,6 @@
 import { dialFor } from '../../choose/press';
 import type { DialPlace, Iron, PressReason, Setting } from '../../keep/model';
+import { MUCH_LONGER } from './data';
 import { type Press, settingOf } from './press';
 
 const atMark = (place: DialPlace | null): string | null => (place && 'at' in place ? place.at : null);
@@ -13,10 +14,8 @@ function dialCannotTell(iron: Iron, a: number, b: number): boolean {
   );
 }
 
-/** Standing longer by more than this is worth another setting. Estimated. */
-const MUCH_LONGER = { times: 1.2, fromS: 24 } as const;
 const isMuchLonger = ({ dwell: own }: Setting, { dwell: then }: Setting): boolean =>
-  then.seconds > MUCH_LONGER.fromS && then.seconds > MUCH_LONGER.times * own.seconds;
+  then.seconds > MUCH_LONGER.fromS.value && then.seconds > MUCH_LONGER.times.value * own.seconds;
 
 /** Whether some seconds are right wherever the dial is. */
 export const holdsSomewhere = ({ band: { coldS, hotS } }: Setting): boolean =>

@@ -306,7 +306,9 @@ export type ChoiceReason =
         | 'least-against'
         | 'webless'
         | 'own-adhesive'
-        | 'tape';
+        | 'tape'
+        /** Too hot for its label: only a scrap can say whether the felt bears it. */
+        | 'on-a-scrap';
     };
 /** Why a web was not taken. */
 export type Rejection = (RuleFinding | { readonly code: 'one-web-fewer' | 'no-better' }) & { readonly webId: string };
