@@ -187,6 +187,10 @@ const together = ({ step, project }: About): string =>
     ? ` Lay them close: several fit under the ${lookup(project).iron.kind === 'heat-press' ? 'press' : 'iron'} at once.`
     : '';
 
+/** A patch that shows in a window lies behind that alone; paper and foil cover all there is. */
+const isWindowPatch = ({ step, project }: About): boolean =>
+  project.pieces.some((p) => step.pieceIds.includes(p.id) && p.part?.role === 'patch');
+
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
   'wash-first': (d, a) =>
@@ -252,7 +256,9 @@ const TEXTS: Words<StepDoing, [About]> = {
   'rough-cut': (d, a) =>
     `Cut ${a.pieces} out of ${a.web} roughly, about ${formatLength(d.beyondMm, a.project.units)} outside the line, for ${a.cloth}.${d.middleOut ? ' Cut the middle out along its dotted line: only a rim of web stays.' : ''}${d.snips ? ' Snip into the paper at each tick.' : ''}${copies(a)}`,
   'cut-patch': (d, a) =>
-    `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. ${d.flush ? 'It may be as large as that: pressing sheets above and below keep glue off iron and board.' : 'It is a little smaller than the fabric all round.'}`,
+    d.flush
+      ? `Cut ${a.cloth} to ${size(d, a)}, and patch ${d.patch} of ${a.web} to the same size: they will lie edge on edge.`
+      : `Cut patch ${d.patch} of ${a.web}, ${size(d, a)}, for ${a.cloth}. It is a little smaller than the fabric all round.`,
   'join-strips': (d, a) =>
     d.taped
       ? `Lay the ${d.strips} strips of web for ${d.patch === null ? a.pieces : `patch ${d.patch}`} edge to edge, paper up. Tape the joins on the paper. The tape comes off with it.${copies(a)}`
@@ -290,7 +296,10 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-unit': (_, a) => `Place the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Place everything where it belongs, back to front: ${a.pieces}. Move it until you like it.`,
   'lay-glue-up': (_, a) => `Place ${a.pieces} on the board wrong side up, glue facing you.${copies(a)}`,
-  'lay-between': (_, a) => `Place ${a.pieces} on it${UP[materialOf(a)]}, over all of the glue.${copies(a)}`,
+  'lay-between': (_, a) =>
+    isWindowPatch(a)
+      ? `Place ${a.pieces} in the middle of it${UP[materialOf(a)]}: it reaches beyond the window all round.${copies(a)}`
+      : `Place ${a.pieces} on it${UP[materialOf(a)]}, over all of the glue.${copies(a)}`,
   'lay-glue-down': (_, a) =>
     `Place ${a.pieces} over it right side up, glue down, edge on edge. Where edges do not meet, glue oozes onto the iron. Trap nothing between, not even a thread.${copies(a)}`,
   'trim-on-line': (d, a) =>

@@ -196,12 +196,13 @@ const CONFIDENCE: Words<Confidence, []> = {
   hard: () => 'Coatings and tannings differ: some take no glue at all.',
   close: () => 'Another web would do nearly as well.',
   'short-of-adhesive': () => 'It has less glue than this bond asks for.',
+  'scrap-decides': () => 'A scrap decides whether it can be pressed at all.',
   grave: () => 'Something is against it, and nothing better is in the Drawer.',
   clear: () => 'Clear of the next best.',
   'all-ruled-out': () => 'Every web in the Drawer is ruled out.',
 };
 export const confidenceWords = (c: Confidence): string =>
-  `${say(CONFIDENCE, c)}${c.level === 'thin' ? ' Try both on a scrap.' : ''}`;
+  `${say(CONFIDENCE, c)}${c.level === 'thin' && c.code !== 'scrap-decides' ? ' Try both on a scrap.' : ''}`;
 
 const FORMS: { readonly [F in Extract<Buy, { code: 'buy' }>['form']]: string } = {
   film: 'film',

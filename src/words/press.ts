@@ -113,8 +113,8 @@ const CAUTIONS: Words<Caution> = {
     `Your dial may be ${warmer(unsureC, u)} too hot: then ${harmWords(harm)} after ${exactS(harm.atS)}. ${HELPS(helps, u)}`,
   'over-limit': ({ unsureC, overC, bearer, helps }, u) =>
     `Your dial may be ${warmer(unsureC, u)} too hot: then that is ${warmer(overC, u)} more than ${bearerWords(bearer)} stands. ${HELPS(helps, u)}`,
-  'past-label': ({ cloth, labelC, plateC, seconds: s }, u) =>
-    `${cloth || 'The fabric'} is pressed hotter than its label (${heat(labelC, u)}), as you tried on a scrap. Up to ${heat(plateC, u)}, no longer than ${exactS(s)} on one spot.`,
+  'past-label': ({ cloth, labelC, plateC, testedS, seconds: s }, u) =>
+    `${cloth || 'The fabric'} is pressed hotter than its label (${heat(labelC, u)}): your scrap took ${heat(plateC, u)} for ${exactS(testedS)}. Here that is as much as ${exactS(s)} on one spot, and no longer.`,
   'glide-wet': ({ cloth, labelC, soleplateC }, u) =>
     `${cloth || 'The fabric'} stands ${heat(labelC, u)} dry; wet with steam it stays near ${heat(100, u)}, also under ${heat(soleplateC, u)}. Keep the iron gliding, never let it stand, and stop when no steam comes.`,
   'too-cool-for-steam': ({ iron, fromC }, u) =>

@@ -83,6 +83,16 @@ describe('board: done work', () => {
     expect(new Set(left.flatMap((s) => s.left))).to.deep.equal(new Set(['second']));
   });
 
+  it('a template, a patch of web and what is ruled on it are one thing, however many shapes they make; what is made of each is counted', () => {
+    const tags = DEMO['felt-tags']();
+    const steps = boardSteps(tags, planProject(tags).making);
+    const copiesOf = (code: string): Set<number> =>
+      new Set(steps.filter((s) => s.step.does.code === code).map((s) => s.copies));
+    for (const once of ['cut-templates', 'cut-patch', 'rule-on-patch'])
+      expect([...copiesOf(once)], once).to.deep.equal([1]);
+    expect([...copiesOf('cut-blocks'), ...copiesOf('cut-on-line')]).to.include(6);
+  });
+
   sweep('copies are ticked one by one', () => {
     const tags = DEMO['felt-tags']();
     const { making } = planProject(tags);

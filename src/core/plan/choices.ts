@@ -111,7 +111,10 @@ const chosenWith = derive((setup: Setup, webs: readonly Web[], wishes: readonly 
   return taken.map((c, i) => {
     if (!onScrap[i]) return c;
     const chosen = nth(past, i);
-    return chosen.webId === null ? c : { ...chosen, reasons: [{ code: 'on-a-scrap' }, ...chosen.reasons] };
+    if (chosen.webId === null) return c;
+    // That it is too hot for a label is what the scrap is about: it is not said a second time against it.
+    const reasons = [{ code: 'on-a-scrap' } as const, ...chosen.reasons];
+    return { ...chosen, reasons, but: null, confidence: { level: 'thin', code: 'scrap-decides' } };
   });
 });
 

@@ -24,10 +24,11 @@ function sureSays(groups: readonly Group[]): string {
   const doubtful = groups.filter(isDoubtful).length;
   if (doubtful > 0)
     return `${counted(doubtful, 'fabric')} to look at: ${doubtful === 1 ? 'it stands' : 'the first stands'} open.`;
-  const fair = groups.filter((g) => !g.overruled && g.choice.confidence.level !== 'sure').length;
+  const asked = groups.filter((g) => !g.needsNone);
+  const fair = asked.filter((g) => !g.overruled && g.choice.confidence.level !== 'sure').length;
   return fair === 0
     ? 'All of them are sure.'
-    : `${groups.length - fair} are sure, ${fair} fairly sure. Open a fabric for its reasons.`;
+    : `${asked.length - fair} are sure, ${fair} fairly sure. Open a fabric for its reasons.`;
 }
 
 /** Which web for which fabric, and why. */
@@ -58,7 +59,8 @@ export function Match() {
       <Answer
         says={
           <>
-            <strong>{counted(plan.webUse.length, 'web')}</strong> for {counted(groups.length, 'fabric')}
+            <strong>{counted(plan.webUse.length, 'web')}</strong> for{' '}
+            {counted(groups.filter((g) => !g.needsNone).length, 'fabric')}
             {plan.webUse.length > 0 && `: ${listedWords(plan.webUse.map(rollOf))}`}.
           </>
         }
@@ -72,9 +74,10 @@ export function Match() {
           </div>
         )}
         <div>
-          {byWeb(groups).map(({ webId, groups: mine }) => (
+          {byWeb(groups).map(({ webId, needsNone, groups: mine }) => (
             <WebGroupOf
-              key={webId ?? 'none'}
+              key={`${webId} ${needsNone}`}
+              needsNone={needsNone}
               project={project}
               web={webId === null ? undefined : webs.get(webId)}
               use={plan.webUse.find((u) => u.webId === webId)}

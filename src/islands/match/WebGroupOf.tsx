@@ -11,26 +11,33 @@ export function WebGroupOf({
   project,
   web,
   use,
+  needsNone,
   groups,
   isOpen,
   onCompare,
 }: {
   project: Project;
-  /** undefined: nothing suits these. */
+  /** undefined: nothing suits these, or they need none. */
   web: Web | undefined;
   use: WebUse | undefined;
+  needsNone: boolean;
   groups: readonly Group[];
   /** Whether a cloth stands open. */
   isOpen: (group: Group) => boolean;
   onCompare: (group: Group, otherWebId: string | null) => void;
 }) {
   const reason = groups.find((g) => !g.overruled)?.choice.reasons[0];
+  const called = web?.name ?? (needsNone ? 'No web needed' : 'No web suits');
   return (
-    <section className={css.webGroup} aria-label={web?.name ?? 'No web suits'} data-web-group={web?.id ?? 'none'}>
+    <section
+      className={css.webGroup}
+      aria-label={called}
+      data-web-group={web?.id ?? (needsNone ? 'needs-none' : 'none')}
+    >
       <header>
         {web && <WebSwatch web={web} width={96} height={52} />}
         <div>
-          <h2 className={web ? undefined : css.none}>{web?.name ?? 'No web suits'}</h2>
+          <h2 className={web || needsNone ? undefined : css.none}>{called}</h2>
           <p className={css.webSays}>
             {web && <strong>{gsm(web.massGsm, project.units)}, </strong>}
             {counted(groups.length, 'fabric')}
@@ -42,7 +49,7 @@ export function WebGroupOf({
       </header>
       {groups.map((group) => (
         <GroupRow
-          key={`${group.fabricId} ${group.webId} ${group.overruled}`}
+          key={group.pieceIds[0] ?? group.fabricId}
           project={project}
           group={group}
           web={web}

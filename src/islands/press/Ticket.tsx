@@ -231,6 +231,7 @@ function Remedies({ ticket: t, steps, project }: { ticket: PressTicket; steps: r
           project={project}
           iron={iron}
           remedy={tries}
+          ticket={t}
           layers={new Set(steps.flatMap((s) => s.columns.flatMap((c) => c.layers)))}
           onClose={() => setTries(null)}
         />

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Button, Dialog, Note, NumberField } from '~/components';
 import { dialFor } from '~/core/choose/press';
-import type { Iron, Project, Remedy } from '~/core/keep/model';
+import type { Iron, PressTicket, Project, Remedy } from '~/core/keep/model';
 import { asTried, triedS } from '~/core/plan';
 import { attemptOrTell, changeDrawer, editHere, useDrawer } from '~/store';
-import { dialWords, heat, listedWords, seconds } from '~/words';
+import { coverName, dialWords, heat, leanWords, listedWords, seconds } from '~/words';
 import css from './Press.module.css';
 
 const MOST_S = 120;
@@ -14,18 +14,23 @@ export function TriedDialog({
   project,
   iron,
   remedy,
+  ticket,
   layers,
   onClose,
 }: {
   project: Project;
   iron: Iron;
+  /** The press that it is for. */
+  ticket: PressTicket;
   /** What lies in the press, by id: two fabrics may be called alike. */
   layers: ReadonlySet<string>;
   remedy: Extract<Remedy, { code: 'try-hotter' }>;
   onClose: () => void;
 }) {
   const drawer = useDrawer();
-  const longS = triedS(remedy);
+  // Half of it from each side is whole seconds on each.
+  const bothSides = ticket.side === 'both';
+  const longS = bothSides ? 2 * Math.ceil(triedS(remedy) / 2) : triedS(remedy);
   const [countedS, setCountedS] = useState(longS);
   const [error, setError] = useState<string | null>(null);
   const tried = project.fabrics.filter((f) => layers.has(f.id) && remedy.cloths.includes(f.name));
@@ -52,12 +57,14 @@ export function TriedDialog({
   return (
     <Dialog title={`Try a scrap of ${names}`} onClose={onClose}>
       <p>
-        Set {iron.name} to {at}, and lay the scrap as it lies in the work. Press it for {seconds(longS)}. Let it get
-        cold.
+        Set {iron.name} to {at}. Lay scraps of all that lies there, web and all, as in the work, with{' '}
+        {ticket.cover === 'none' ? 'nothing' : coverName(ticket.cover)} between. Press them{' '}
+        {bothSides ? `for ${seconds(longS / 2)}, turn them over, and press for as long again` : `for ${seconds(longS)}`}
+        , {leanWords(ticket.pressure.lean)}. Let them get cold.
       </p>
-      <p>Look at it by daylight: shiny, yellow, stiff or shrunk means too hot. Then stay with the label.</p>
+      <p>Look at {names} by daylight: shiny, yellow, stiff or shrunk means too hot. Then stay with the label.</p>
       <NumberField
-        label="It is unharmed after"
+        label={bothSides ? 'Unharmed after, both sides together' : 'Unharmed after'}
         unit=" s"
         value={countedS}
         min={1}

@@ -55,6 +55,7 @@ import { coolingS, type PressRun } from './simulate';
 import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
 import { steamFromC } from './steam';
 import {
+  borneS,
   type ColumnsWindow,
   inPasses,
   isUsable,
@@ -361,7 +362,14 @@ function careIn(
   for (const f of new Set(cloths)) {
     const test = testOf(f);
     if (test && as.soleplateC > f.maxIronC)
-      cautions.push({ code: 'past-label', cloth: f.name, labelC: f.maxIronC, ...test });
+      cautions.push({
+        code: 'past-label',
+        cloth: f.name,
+        labelC: f.maxIronC,
+        plateC: test.plateC,
+        testedS: test.seconds,
+        seconds: borneS(test.seconds, test.plateC, as.soleplateC),
+      });
   }
   if (bench.cover === 'damp-cloth' || as.steam) cautions.push({ code: 'steam' });
   if (as.soleplateC > VERY_HOT_C.value) cautions.push({ code: 'hot', soleplateC: as.soleplateC });

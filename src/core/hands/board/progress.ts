@@ -1,4 +1,4 @@
-import { type Board, lookup, type Making, type Project, type Step } from '../../keep/model';
+import type { Board, Making, Project, Step } from '../../keep/model';
 import { leftOfStep } from './left';
 import { actTurned, lastAct, withAct } from './trail';
 
@@ -41,7 +41,6 @@ export const runsOn = (step: Step): boolean => RUNS_ON.includes(step.kind);
  */
 export function boardSteps(project: Project, making: Making): BoardStep[] {
   const { board } = project;
-  const look = lookup(project);
   const counts = new Map<string, number>();
   for (const { fact, copies } of board.done) {
     const name = asCounted(fact);
@@ -61,7 +60,8 @@ export function boardSteps(project: Project, making: Making): BoardStep[] {
     const single = step.pieceIds.length === 1 && only !== undefined && known.has(only);
     // A press goes by its loads, and what cools by itself is one thing.
     const counted = single && step.ticketId === null && !runsOn(step);
-    const copies = !counted ? 1 : step.batch ? step.copies : look.copiesOf(look.piece(only));
+    // A template or a patch of web is one thing, however many shapes it makes.
+    const copies = counted ? step.copies : 1;
     const had = facts.map((f) => counts.get(f) ?? 0);
     const doneCopies = Math.min(copies, ...had);
     const open = facts.filter((_, i) => (had[i] ?? 0) < copies);

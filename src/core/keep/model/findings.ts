@@ -116,7 +116,10 @@ export type Caution =
       readonly code: 'past-label';
       readonly cloth: string;
       readonly labelC: number;
+      /** What a scrap bore, and for how long. */
       readonly plateC: number;
+      readonly testedS: number;
+      /** As many seconds as that is at the heat that is set. */
       readonly seconds: number;
     }
   | {
@@ -332,6 +335,7 @@ export type Confidence =
   | { readonly level: 'thin' | 'fair'; readonly code: (typeof DOUBTS)[number] }
   | { readonly level: 'thin' | 'fair'; readonly code: 'short-of-adhesive' }
   | { readonly level: 'fair'; readonly code: 'close' | 'grave' }
+  | { readonly level: 'thin'; readonly code: 'scrap-decides' }
   | { readonly level: 'sure'; readonly code: 'clear' | 'all-ruled-out' };
 
 /** What to buy when nothing suits. */
