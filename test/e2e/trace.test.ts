@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from 'chai';
-import { By, Key, Origin } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { sweep } from '../cases';
 import { Session } from './browser';
 
@@ -42,13 +42,16 @@ describe('Trace: layouts, sheets and stand-ins, in Chromium', () => {
   sweep('a dragged shape settles without overlap, is kept, and the rest is nested around it', async () => {
     await s.run(`document.querySelector('[data-part="band-top 0"]').scrollIntoView({ block: 'center' })`);
     const before = await (await s.find('[data-part="band-top 0"]')).getRect();
-    const part = await s.find('[data-part="band-top 0"]');
+    const [x, y] = await s.run<[number, number]>(
+      `const r = document.querySelector('[data-part="band-top 0"]').getBoundingClientRect();
+       return [Math.round(r.x + r.width / 2), Math.round(r.y + r.height / 2)];`,
+    );
     await s.driver
       .actions()
-      .move({ origin: part })
+      .move({ x, y })
       .press()
-      .move({ origin: Origin.POINTER, x: 12, y: 8 })
-      .move({ origin: Origin.POINTER, x: 220, y: 30 })
+      .move({ x: x + 12, y: y + 8 })
+      .move({ x: x + 220, y: y + 30 })
       .release()
       .perform();
     await s.holds(

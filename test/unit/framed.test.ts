@@ -182,7 +182,9 @@ describe('framed window', () => {
     const words = plan.making.steps.map(stepWords(p, plan));
     expect(words[8]).to.match(/^Rule 4 tiles of 10 × 10 cm on the paper of patch A, edge to edge/);
     expect(words[14]).to.equal('Place Back (1) on the board wrong side up, glue facing you. 4 copies.');
-    expect(words[15]).to.equal('Place Patch (2) in the middle of it, right side up: it reaches beyond the window all round. 4 copies.');
+    expect(words[15]).to.equal(
+      'Place Patch (2) in the middle of it, right side up: it reaches beyond the window all round. 4 copies.',
+    );
     expect(words[17]).to.match(/its cut-out back in as a plug/);
     expect(words[18]).to.match(/s from the front, then turn over for as long again/);
     expect(makingOf(layDown(p), plan).impossible).to.equal(null);
