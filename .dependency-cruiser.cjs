@@ -9,7 +9,7 @@ const may = (from, to) => ({
 const core = (from, to) =>
   may(
     `core/${from}`,
-    ['base/lists', 'base/derive', 'base/sum', ...to].map((t) => `core/${t}/`),
+    ['base/lists', 'base/derive', 'base/sum', 'base/normal', ...to].map((t) => `core/${t}/`),
   );
 
 module.exports = {
@@ -65,6 +65,8 @@ module.exports = {
     core('keep/archive', ['keep/drawer', 'keep/model', 'base/shape']),
     core('intake/standin', ['intake/drawing', 'keep/model', 'base/shape', 'print/sheet', 'base/units']),
     core('choose/press', ['choose/material', 'keep/model', 'base/shape', 'base/units']),
+    core('base/normal', []),
+    core('choose/learn', ['choose/press', 'choose/material', 'keep/model']),
     core('cut/nest', ['base/shape', 'base/units']),
     core('cut/layout', [
       'lay/facing',

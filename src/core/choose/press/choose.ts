@@ -1,6 +1,7 @@
 import { nth } from '../../base/lists';
 import type { Caution } from '../../keep/model';
 import { FLOW_MARGIN_C, factsOf, flowC } from '../material';
+import { believedOf } from './believed';
 import { DIAL_NEAR_C, MARGIN, SEARCH, WEIGH } from './data';
 import { dialFor, marksOf } from './dial';
 import { type HeatLimit, hottestC, keptBelowC, topCloth } from './limits';
@@ -106,10 +107,52 @@ export function courseOf(r: PressRequest, columns: Columns, more: RunMore = {}):
   };
 }
 
+/** Both ends of what a press may come to at a heat: as far off as the dial may be, or as a book of swatches has it. */
+export interface EndsAt {
+  readonly coldBondS: number;
+  readonly hotHarmS: number;
+  /** The margin that is kept inside them. */
+  readonly inside: number;
+  /** What is left of not knowing, 0 … 1. */
+  readonly unsureShare: number;
+}
+export type EndsOf = (soleplateC: number, how: 'at' | 'exactly') => EndsAt;
+
+/** Both ends, from the course of a press or from what is believed of it. */
+export function endsFrom(
+  r: PressRequest,
+  columns: Columns,
+  as: RunMore,
+  course: DwellCourse,
+  hotCourse: DwellCourse,
+): EndsOf {
+  const believed = believedOf(r, columns, as);
+  if (believed)
+    return (c) => {
+      const { coldBondS, hotHarmS, unsureShare } = believed(c);
+      return { coldBondS, hotHarmS, inside: MARGIN.least.value, unsureShare };
+    };
+  return (c, how) => {
+    const { coldC, hotC } = dialFor(r.iron, c);
+    return {
+      coldBondS: course[how](c - coldC).bondS,
+      hotHarmS: hotCourse[how](c + hotC).harmS,
+      inside: MARGIN.inside.value,
+      unsureShare: 1,
+    };
+  };
+}
+
 /** The seconds between the cold end's need and the hot end's harm: as much beyond the moment of bonding as the leaflet is, kept inside by a margin. */
-export function secondsBetween(coldBondS: number, hotHarmS: number, bondS: number, times: number): number {
-  const from = coldBondS * MARGIN.inside.value;
-  const to = hotHarmS / MARGIN.inside.value;
+export function secondsBetween(
+  coldBondS: number,
+  hotHarmS: number,
+  bondS: number,
+  times: number,
+  inside = MARGIN.inside.value,
+): number {
+  const from = coldBondS * inside;
+  const to = hotHarmS / inside;
   return from <= to ? Math.min(to, Math.max(from, bondS * times)) : Math.sqrt(from * to);
 }
 
@@ -121,6 +164,9 @@ export const leafletTells = (r: Pick<PressRequest, 'column' | 'smallMoves'>): bo
 export const leafletTimes = (leafletS: number, bondThereS: number): number =>
   Math.min(MARGIN.most.value, Math.max(MARGIN.inside.value, leafletS / bondThereS));
 
+/** How far beyond the moment of bonding to stay once scraps have told it: the surer, the less. */
+export const timesKnown = (times: number, { unsureShare }: Pick<EndsAt, 'unsureShare'>): number => times ** unsureShare;
+
 /** What can be set: the heat, and how far beyond the moment of bonding to stay. */
 export interface ChosenHeat {
   readonly soleplateC: number;
@@ -130,9 +176,9 @@ export interface ChosenHeat {
 /**
  * Heat and seconds together: the leaflet's heat, unless being nearer to a limit, too narrow between the cold and the hot end of the dial, or longer than anyone stands costs more than leaving it.
  * Each cost changes by little where anything does, so heat and seconds do too.
- * @param course how it goes at any heat @param hotCourse the same at the hot end of the dial, where that differs: what was tried on this iron was as far off then
+ * @param course how it goes at any heat @param ends how it goes at both ends of what is not known
  */
-export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, hotCourse = course): ChosenHeat {
+export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, ends: EndsOf): ChosenHeat {
   const leaflet = leadingWeb(r).leaflet[r.stage];
   const { lowC, highC, limit } = reach;
   const kept = keptBelowC(limit);
@@ -142,10 +188,9 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, h
     ? leafletTimes(leaflet.dwellS, course.at(Math.max(lowC, leaflet.heatC)).bondS)
     : MARGIN.usual.value;
   const holdsAt = (c: number): boolean => {
-    const { coldC, hotC } = dialFor(r.iron, c);
-    const cold = course.exactly(c - coldC).bondS;
-    const hot = hotCourse.exactly(c + hotC).harmS;
-    const seconds = secondsBetween(cold, hot, course.exactly(c).bondS, times);
+    const at = ends(c, 'exactly');
+    const { coldBondS: cold, hotHarmS: hot, inside } = at;
+    const seconds = secondsBetween(cold, hot, course.exactly(c).bondS, timesKnown(times, at), inside);
     return (
       c + kept <= limit.at + SEARCH.lastC.value &&
       seconds <= Math.max(WEIGH.longS.value, leaflet.dwellS) &&
@@ -153,11 +198,10 @@ export function chooseHeat(r: PressRequest, reach: Reach, course: DwellCourse, h
     );
   };
   const cost = (c: number): number => {
-    const { coldC, hotC } = dialFor(r.iron, c);
-    const cold = course.at(c - coldC).bondS;
-    const hot = hotCourse.at(c + hotC).harmS;
+    const at = ends(c, 'at');
+    const { coldBondS: cold, hotHarmS: hot, inside } = at;
     const here = course.at(c);
-    const seconds = secondsBetween(cold, hot, here.bondS, times);
+    const seconds = secondsBetween(cold, hot, here.bondS, timesKnown(times, at), inside);
     const tight = Math.log((WEIGH.roomy.value * MARGIN.inside.value ** 2 * cold) / hot);
     return (
       WEIGH.offLeaflet.value * Math.abs(c - leaflet.heatC) +

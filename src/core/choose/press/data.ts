@@ -193,6 +193,8 @@ export const STANDS_S = figure(15, 's', 'common practice: cautious workers stand
 /** How far inside its window a press is kept at either end, and how wide one has to be to be hit. */
 export const MARGIN = {
   inside: figure(1.1, '×', 'ours: a tenth, what counting is off by'),
+  /** Where scraps have told the seconds themselves, with what they are unsure by. */
+  least: figure(1, '×', 'ours: the margin is in what is believed'),
   leastS: figure(1, 's', 'estimated: nobody lifts an iron more exactly'),
   /** With no leaflet to go by: so many times the moment it is bonded. */
   usual: figure(1.3, '×', 'estimated'),
@@ -200,6 +202,8 @@ export const MARGIN = {
 } as const;
 /** The leaflet's heat counts as set when the iron is within this of it. */
 export const LEAFLET_NEAR_C = figure(3, '°C', 'finer than any dial; estimated');
+/** The leaflet decides about seconds until scraps have told so much: this is left of what was not known. */
+export const LEAFLET_UNTIL = figure(0.85, 'of it', 'ours');
 /** What heat and seconds together cost, weighed against each other: the least of it is set. */
 export const WEIGH = {
   offLeaflet: figure(0.1, 'a °C', 'ours: the leaflet’s heat is a prior'),
@@ -217,6 +221,8 @@ export const SEARCH = {
   lastC: figure(0.5, '°C', 'ours: heats are told in whole degrees'),
   farS: figure(600, 's', 'ours: what never comes is taken to come then'),
 } as const;
+/** What was not run to its end goes on as it went from here on. */
+export const TAIL = figure(0.8, 'of the run', 'ours');
 /** Gliding over thick hairy cloth with steam, a look between. */
 export const PASSES = {
   fromMm: figure(0.8, 'mm', 'estimated: thinner cloth is steamed through while the iron stands'),
@@ -362,6 +368,30 @@ export const MARK_SPREAD_C = {
 } as const satisfies Record<Iron['kind'], Figure>;
 /** What is left of that where other marks of the same iron were measured: an iron runs hot or cool as a whole. */
 export const MARK_SPREAD_KNOWN = figure(0.6, 'of it', 'estimated');
+/**
+ * What is not known of an iron, a web, a cloth and of the model itself before anybody has tried a scrap: standard deviations.
+ */
+export const PRIOR = {
+  /** Of what an iron is off by, the part that each mark has of its own. */
+  markOwnC: figure(4, '°C', 'estimated: an iron runs hot or cool as a whole, its marks differ little'),
+  measuredC: figure(5, '°C', 'estimated: a thermometer on cloth reads to about this, and the iron swings'),
+  lnFlow: figure(0.25, 'of the logarithm', 'estimated: melts of one kind differ by about a quarter'),
+  lnTransport: figure(0.2, 'of the logarithm', 'estimated: felts and pile of one thickness differ by about a fifth'),
+  lnBench: figure(0.1, 'of the logarithm of seconds', 'estimated'),
+  /** What the model is wrong by about one press; scraps of just that press tell. */
+  lnPress: figure(0.1, 'of the logarithm of seconds', 'ours: against the rows of the practice table (docs/model.md)'),
+  /** What nothing removes: no two presses of one scrap come out alike. */
+  lnStays: figure(0.07, 'of the logarithm of seconds', 'estimated'),
+} as const;
+/** Between which flows and transports a press is looked at, as logarithms, and how finely. */
+export const LEARNT_GRID = {
+  mostFlow: figure(1, 'of the logarithm', 'ours: four priors'),
+  flowStep: figure(0.25, 'of the logarithm', 'ours: between them the logarithm of a moment is nearly straight'),
+  mostTransport: figure(0.5, 'of the logarithm', 'ours'),
+} as const;
+/** So many equally likely ways in which everything could be. */
+export const DRAWS = figure(251, 'ways', 'ours: a prime, so that one list can be stepped through in many orders');
+
 /** A setting is to hold for nine irons in ten, and to harm in one of fifty. */
 export const QUANTILE = {
   cold: figure(1.2816, 'standard deviations', 'the normal distribution: nine in ten lie above'),

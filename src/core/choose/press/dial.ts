@@ -111,6 +111,13 @@ function usualC(kind: Iron['kind'], k: number, count: number): number {
  * An iron without marks has those of its kind; a press shows degrees and has none.
  */
 export const marksOf = derive((iron: Iron): readonly MarkHeat[] => {
+  const { learnt } = iron;
+  const told = toldMarks(iron);
+  return learnt ? told.map((m, k) => ({ ...m, c: learnt.marks[k]?.c ?? m.c })) : told;
+});
+
+/** The marks of an iron as they were measured or usually are, whatever swatches have taught. */
+export const toldMarks = derive((iron: Iron): readonly MarkHeat[] => {
   const { dial, kind } = iron;
   if (dial.length === 0)
     return kind === 'household' || kind === 'mini'
@@ -179,7 +186,10 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
         problem: { code: 'dial-not-rising', iron: iron.name, low: low.mark, high: high.mark },
       };
   }
-  const offOf = (m: MarkHeat): Off => (m.measured ? MEASURED_OFF : unknown);
+  const offOf = (m: MarkHeat): Off => {
+    const believed = iron.learnt?.marks[marks.indexOf(m)];
+    return believed ? offBy(believed.sdC) : m.measured ? MEASURED_OFF : unknown;
+  };
   const hottest = lastOf(marks);
   const near = DIAL_NEAR_C.value;
   const beyond = (mark: MarkHeat, place: DialPlace | null): DialReading => ({

@@ -1,19 +1,25 @@
+export * from './believed';
 export * from './choose';
 export * from './column';
 export {
   AIR_WM2K,
+  DRAWS,
   DROPS,
   type DropDoes,
   HANDLE_S,
+  MARK_SPREAD_C,
+  MARK_SPREAD_KNOWN,
   MOST_COLUMNS,
   MOST_THROUGH,
   MOVE_S,
+  PRIOR,
   REMEDY,
   ROOM_C,
   SMALL_MOVES,
   USUAL_MARKS_C,
 } from './data';
 export * from './dial';
+export * from './grid';
 export * from './limits';
 export * from './look';
 export * from './placements';
@@ -28,7 +34,9 @@ export {
   coverPasses,
   fibreShare,
   fillsGsm,
+  isThick,
   leadingWeb,
+  likeKey,
   type PressAsk,
   type PressBench,
   type PressColumn,

@@ -11,17 +11,21 @@ import {
   type Web,
 } from '../../keep/model';
 import { coverFacts, FIBRE_FACTS, factsOf, surfaceFacts, testOf } from '../material';
+import { believedOf } from './believed';
 import {
   type ChosenHeat,
   chooseHeat,
   courseOf,
   decisive,
+  type EndsAt,
+  endsFrom,
   leafletTells,
   leafletTimes,
   type Reach,
   reachFor,
   secondsBetween,
   startC,
+  timesKnown,
 } from './choose';
 import {
   COUNT_S,
@@ -29,6 +33,7 @@ import {
   DIAL_NEAR_C,
   FINE_COUNT_S,
   LEAFLET_NEAR_C,
+  LEAFLET_UNTIL,
   LITTLE_ROOM_C,
   LONG_SHARE,
   LONGEST_S,
@@ -63,6 +68,7 @@ import {
   steamsAt,
   type Window,
   wantsSteam,
+  windowOf,
   windowOver,
 } from './window';
 
@@ -84,13 +90,11 @@ const clothsThrough = (column: PressColumn): number =>
   clothsOf(column.slice(column.findIndex((l) => l.role === 'web' && l.bonds))).length;
 
 /** Where two presses of one dial may lie apart: its moments at the cold and at the hot end. */
-interface Ends {
+interface Ends extends EndsAt {
   readonly coldC: number;
   readonly hotC: number;
   readonly cold: Window | null;
   readonly hot: Window | null;
-  readonly coldBondS: number;
-  readonly hotHarmS: number;
   /** What is harmed first at the hot end. */
   readonly hotHarm: Harm | null;
 }
@@ -98,6 +102,24 @@ interface Ends {
 /** How it goes where the dial is as far off as it may be, for the columns that decide. */
 function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMore): Ends {
   const { coldC, hotC } = dialFor(r.iron, soleplateC);
+  const believed = believedOf(r, columns, as)?.(soleplateC);
+  if (believed) {
+    const { coldBondS, hotHarmS, hotBondS, coldHarmS, unsureShare } = believed;
+    const { harm } = windowOver(r, columns, soleplateC, as).run;
+    const between = (minS: number, maxS: number): Window | null =>
+      windowOf({ bondedS: minS, harm: harm && { ...harm, atS: maxS } });
+    return {
+      coldC,
+      hotC,
+      cold: between(coldBondS, coldHarmS),
+      hot: between(hotBondS, hotHarmS),
+      coldBondS,
+      hotHarmS,
+      hotHarm: harm && hotHarmS <= LONGEST_S.value ? { ...harm, atS: hotHarmS } : null,
+      inside: MARGIN.least.value,
+      unsureShare,
+    };
+  }
   const cold = windowOver(r, columns, soleplateC - coldC, { ...as, offC: -coldC });
   const hot = windowOver(r, columns, soleplateC + hotC, { ...as, offC: hotC });
   return {
@@ -108,6 +130,8 @@ function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMo
     coldBondS: cold.bondS,
     hotHarmS: hot.harmS,
     hotHarm: hot.window ? hot.window.harm : hot.run.harm,
+    inside: MARGIN.inside.value,
+    unsureShare: 1,
   };
 }
 
@@ -145,7 +169,7 @@ function setFor(
     : course;
   const chosen: ChosenHeat =
     fixedC === null
-      ? chooseHeat(r, reach, course, hotCourse)
+      ? chooseHeat(r, reach, course, endsFrom(r, first.deciding, as, course, hotCourse))
       : {
           soleplateC: fixedC,
           times: leafletTells(r)
@@ -232,11 +256,16 @@ function dwellIn(r: PressRequest, soleplateC: number, window: Window, ends: Ends
   const leaflet = leadingWeb(r).leaflet[r.stage];
   const minS = Math.max(SHORTEST_S.value, window.minS);
   const maxS = Math.max(minS, window.maxS);
-  const from = Math.max(minS, ends.coldBondS * MARGIN.inside.value);
-  const to = ends.hotHarmS / MARGIN.inside.value;
+  const from = Math.max(minS, ends.coldBondS * ends.inside);
+  const to = ends.hotHarmS / ends.inside;
   const atLeaflet = Math.abs(soleplateC - leaflet.heatC) <= LEAFLET_NEAR_C.value;
-  const leafletRules = leafletTells(r) && atLeaflet && leaflet.dwellS >= from && leaflet.dwellS <= to;
-  const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, times);
+  const leafletRules =
+    leafletTells(r) &&
+    atLeaflet &&
+    ends.unsureShare > LEAFLET_UNTIL.value &&
+    leaflet.dwellS >= from &&
+    leaflet.dwellS <= to;
+  const ours = secondsBetween(ends.coldBondS, ends.hotHarmS, window.minS, timesKnown(times, ends), ends.inside);
   const sides = r.from === 'both' ? 2 : 1;
   const wanted = Math.min(maxS, Math.max(minS, ours));
   // Not rounded out of what holds wherever the dial is, where any seconds do.
@@ -488,7 +517,16 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
   const { window } = over;
   const usable = window !== null && isUsable(window) ? window : null;
   const ends: Ends = stop
-    ? { ...dialFor(iron, soleplateC), cold: null, hot: null, coldBondS: 0, hotHarmS: 0, hotHarm: null }
+    ? {
+        ...dialFor(iron, soleplateC),
+        cold: null,
+        hot: null,
+        coldBondS: 0,
+        hotHarmS: 0,
+        hotHarm: null,
+        inside: MARGIN.inside.value,
+        unsureShare: 1,
+      }
     : endsOf(r, deciding, soleplateC, as);
 
   const dwell: Dwell = usable

@@ -35,6 +35,8 @@ export interface PressRun {
   readonly bondedS: number | null;
   /** The first harm, after how many seconds with the iron on it, and which it is; null: none within the time. */
   readonly harm: Harm | null;
+  /** How it got there, moment by moment: what is bonded and harmed where a web flows more or less easily is read off it. */
+  readonly course: PressCourse;
   /** How far wetting and the worst harm have gone by the end, 1 where they are whole. */
   readonly wetShare: number;
   readonly harmShare: number;
@@ -48,6 +50,18 @@ export interface PressRun {
     readonly thicknessMm: number;
     readonly c: readonly number[];
   }[];
+}
+
+/** What wets and wears during a press: each list as long as `pressedS`. */
+export interface PressCourse {
+  /** Seconds with the iron on it. */
+  readonly pressedS: readonly number[];
+  /** Share of wetting that is reached everywhere; it grows as the adhesive flows. */
+  readonly wet: readonly number[];
+  /** Share of the worst harm by adhesive that goes where it should not, as what grows in proportion to its flow. */
+  readonly flowHarm: readonly number[];
+  /** Share of the worst harm by heat alone. */
+  readonly heatHarm: readonly number[];
 }
 
 export interface PressAs {
@@ -218,20 +232,22 @@ const cellsOf = (stack: PressStack, column: LayerColumn, turned: boolean): { up:
 };
 
 /** How far each harm of a joint has gone: from 0 to 1, where it is one. */
-function worstOf(j: Joint): { share: number; code: Harm['code']; who: string } {
-  let worst: { share: number; code: Harm['code']; who: string } = {
-    share: squeezedShare(j.thickMm, j.fluidity, 2 * OOZE_WIDTH_MM.value) / OOZE_SHARE.value,
-    code: 'ooze',
-    who: j.web.name,
-  };
+function worstOf(j: Joint): Worst & { readonly flowing: number } {
+  const squeezed = squeezedShare(j.thickMm, j.fluidity, 2 * OOZE_WIDTH_MM.value);
+  let worst: Worst = { share: squeezed / OOZE_SHARE.value, code: 'ooze', who: j.web.name };
+  // Of what is squeezed out 1/(1 − share)² − 1 grows as it flows.
+  const growing = (share: number): number => 1 / (1 - share) ** 2 - 1;
+  let flowing = growing(squeezed) / growing(OOZE_SHARE.value);
   let drawnMm = 0;
   for (const f of j.faces) {
     drawnMm += drawnInMm(f.fabric, Math.sqrt(f.wet2));
     const struck = f.wet2 / (f.strikeMm * f.strikeMm);
+    flowing = Math.max(flowing, struck);
     if (struck > worst.share) worst = { share: struck, code: 'strike-through', who: f.fabric.name };
   }
   const drawn = drawnMm / (DRAWN_IN.most.value * j.thickMm);
-  return drawn > worst.share ? { share: drawn, code: 'over-fused', who: j.web.name } : worst;
+  if (drawn > worst.share) worst = { share: drawn, code: 'over-fused', who: j.web.name };
+  return { ...worst, flowing: Math.max(flowing, drawn * drawn) };
 }
 
 /** When a share that rose from one value to another in a step came to the whole, between the two moments. */
@@ -274,7 +290,15 @@ function wetAndWorn(
   h: number,
   kPa: number,
   pressedS: number,
-): { readonly coolest: number; readonly wet: number; readonly worst: Worst } {
+): {
+  readonly coolest: number;
+  readonly wet: number;
+  readonly worst: Worst;
+  readonly flowHarm: number;
+  readonly heatHarm: number;
+} {
+  let flowHarm = 0;
+  let heatHarm = 0;
   let coolest = Number.POSITIVE_INFINITY;
   let wet = Number.POSITIVE_INFINITY;
   let worst: Worst = { share: 0, code: 'ooze', who: '' };
@@ -285,25 +309,28 @@ function wetAndWorn(
     // The cooler side decides about the bond, the hotter about harm.
     coolest = Math.min(coolest, upper, lower);
     const { flow } = webKindOf(joint.web);
+    const easily = Math.exp(joint.web.learnt?.meanLnFlow ?? 0);
     for (const face of joint.faces) {
       const beside = nth(stack.bonds, turned ? joints.length - 1 - j : j) + (face.above === turned ? 1 : -1);
       face.moist += (column.wetness(beside) - face.moist) * (1 - Math.exp(-h / STEAM.soaksS.value));
       const meltC = joint.web.meltC - STEAM.softensC.value * face.moist;
       const eta = viscosityPaS(flow, meltC, face.above ? upper : lower);
-      const rate = wettingMm2S(flow, face.poreMm, kPa, eta);
+      const rate = wettingMm2S(flow, face.poreMm, kPa, eta) * easily;
       face.wet2 += (h * (face.rate + rate)) / 2;
       face.rate = rate;
       wet = Math.min(wet, face.wet2 / (face.needMm * face.needMm));
     }
     const eta = viscosityPaS(flow, joint.web.meltC, Math.max(upper, lower));
-    joint.fluidity += h * (Number.isFinite(eta) ? (kPa * 1000) / eta : 0);
+    joint.fluidity += h * (Number.isFinite(eta) ? (kPa * 1000 * easily) / eta : 0);
     const now = worstOf(joint);
+    flowHarm = Math.max(flowHarm, now.flowing);
     if (now.share > worst.share) worst = now;
   }
   for (const l of limits) {
     const wear = wearPerS(column.hottestIn(l.k), l.limitC) * underShare;
     l.used += (h * (l.wear + wear)) / 2;
     l.wear = wear;
+    heatHarm = Math.max(heatHarm, l.used);
     if (l.used > worst.share) worst = { share: l.used, code: l.web ? 'overheated' : 'scorch', who: l.name };
   }
   // Past its label a cloth bears what was tried on a scrap of it, and never less than its label lets it have.
@@ -311,9 +338,10 @@ function wetAndWorn(
     const k = limits.find((l) => l.name === test.name)?.k ?? test.k;
     test.used += h * wearPerS(column.hottestIn(k), test.labelC) * underShare;
     const share = Math.min(pressedS / test.seconds, test.used);
+    heatHarm = Math.max(heatHarm, share);
     if (share > worst.share) worst = { share, code: 'tested', who: test.name };
   }
-  return { coolest, wet, worst };
+  return { coolest, wet, worst, flowHarm, heatHarm };
 }
 
 /**
@@ -335,6 +363,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   });
   const tS: number[] = [0];
   const bondC: number[] = [f64(column.t, nth(cells, 0).up)];
+  const course = { pressedS: [0], wet: [0], flowHarm: [0], heatHarm: [0] };
   let plateC = as.soleplateC;
   const iron = as.plate && as.plate !== 'ideal' ? as.plate.iron : null;
   const areaM2 = iron ? (iron.soleplate.widthMm * iron.soleplate.lengthMm) / 1e6 : 1;
@@ -398,7 +427,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     t += h;
     if (down) pressedS += h;
     const kPa = down ? as.kPa : 0;
-    const { coolest, wet, worst } = wetAndWorn(
+    const { coolest, wet, worst, flowHarm, heatHarm } = wetAndWorn(
       { stack, column, joints, cells, limits, turned, tests, underShare },
       h,
       kPa,
@@ -411,6 +440,12 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     harmShare = worst.share;
     tS.push(t);
     bondC.push(coolest);
+    if (down) {
+      course.pressedS.push(pressedS);
+      course.wet.push(wet);
+      course.flowHarm.push(flowHarm);
+      course.heatHarm.push(heatHarm);
+    }
     if (as.sectionAtS !== undefined && !section && t >= as.sectionAtS - 1e-9) section = sectionOf(stack, column);
     if (t >= nextTurn - 1e-9 && as.strokes) {
       down = !down;
@@ -434,6 +469,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     bondC,
     bondedS,
     harm,
+    course,
     wetShare,
     harmShare,
     pressedS,

@@ -170,6 +170,9 @@ export function pressedMm(f: Fabric, kPa: number): number {
   return f.thicknessMm * (1 - (give * kPa) / (kPa + SQUASH.atKPa.value));
 }
 
+/** Felt and pile: how well they let heat through differs most, and scraps of them tell. */
+export const isThick = (f: Fabric): boolean => isFelt(f) || factsOf(f).pile;
+
 /** Share of a cloth that is fibre, by volume. @param thicknessMm as it lies loose, unless given */
 export const fibreShare = (f: Fabric, thicknessMm = f.thicknessMm): number =>
   Math.max(
@@ -184,7 +187,11 @@ const clothLayer = (f: Fabric, kPa: number): Layer => {
   return {
     thicknessMm,
     // Squashed cloth holds less air: more of what is left is fibre.
-    conductivityWmK: facts.conductivityWmK * (facts.hard ? 1 : 1 + UNDER_IRON.value * fibreShare(f, thicknessMm)),
+    conductivityWmK:
+      facts.conductivityWmK *
+      (f.transport ?? 1) *
+      Math.exp(f.learnt?.meanLnTransport ?? 0) *
+      (facts.hard ? 1 : 1 + UNDER_IRON.value * fibreShare(f, thicknessMm)),
     densityKgM3: f.massGsm / thicknessMm,
     specificHeatJKgK: fibre.specificHeatJKgK.value,
     regainGsm: f.massGsm * fibre.regain.value,
@@ -395,3 +402,18 @@ export function columnOf(stack: PressStack, warm?: Bench['warm']): LayerColumn {
 /** Adhesive that fills the hollows of both faces of a joint, g/m². */
 export const fillsGsm = (faces: readonly Fabric[]): number =>
   faces.reduce((sum, f) => sum + factsOf(f).roughnessMm * ADHESIVE.densityKgM3.value * HOLLOWS.value, 0);
+
+/** What makes two presses alike to hands: the same cloths and webs in the same order, under the same cover, on the same surface. */
+export const likeKey = (r: Pick<PressRequest, 'column' | 'bench' | 'stage'>): string =>
+  JSON.stringify([
+    r.stage,
+    r.column.map((l) =>
+      l.role === 'fabric'
+        ? [l.fabric.clothId ?? l.fabric.kind, l.fabric.fibre, l.fabric.thicknessMm]
+        : l.role === 'web'
+          ? [l.web.kindId ?? l.web.form, l.web.massGsm, l.bonds]
+          : l.role,
+    ),
+    r.bench.cover,
+    r.bench.surface,
+  ]);

@@ -2,7 +2,7 @@ import { asOne, derive } from '../../base/derive';
 import { nth } from '../../base/lists';
 import type { Cover, Harm } from '../../keep/model';
 import { factsOf, testOf } from '../material';
-import { DIAL_NEAR_C, HARM, LONGEST_S, MARGIN, PASSES, SEARCH, SMALL_MOVES } from './data';
+import { DIAL_NEAR_C, HARM, LONGEST_S, MARGIN, PASSES, SEARCH, SMALL_MOVES, TAIL } from './data';
 import { pressureOn } from './pressure';
 import { type PressRun, simulate } from './simulate';
 import { clothsOf, coverPasses, leadingWeb, type PressColumn, type PressRequest, steamHelps } from './stack';
@@ -123,6 +123,33 @@ export function momentsOf(run: PressRun, longer = 1): { readonly bondS: number; 
   return {
     bondS: (run.bondedS ?? never(run.wetShare)) * longer,
     harmS: run.harm?.atS ?? never(run.harmShare),
+  };
+}
+
+/** When a share that grows with the iron on it came to one, s: between two moments, or beyond the last as it was growing then. @param times how much faster it grows than it did */
+function wholeAt(pressedS: readonly number[], shares: readonly number[], times: number): number {
+  const full = 1 / times;
+  const after = shares.findIndex((share) => share >= full);
+  const last = shares.length - 1;
+  const straight = (i: number, k: number): number => {
+    const rise = nth(shares, k) - nth(shares, i);
+    const run = nth(pressedS, k) - nth(pressedS, i);
+    return rise > 0 ? nth(pressedS, i) + ((full - nth(shares, i)) / rise) * run : SEARCH.farS.value;
+  };
+  const s = after > 0 ? straight(after - 1, after) : straight(Math.floor(last * TAIL.value), last);
+  return Math.min(SEARCH.farS.value, s);
+}
+
+/** The two moments of a run where its web flows by so much more easily than it was taken to, s. @param flow 1: as it was run */
+export function momentsWith(
+  { course }: Pick<PressRun, 'course'>,
+  flow: number,
+  longer = 1,
+): { readonly bondS: number; readonly harmS: number } {
+  const { pressedS, wet, flowHarm, heatHarm } = course;
+  return {
+    bondS: wholeAt(pressedS, wet, flow) * longer,
+    harmS: Math.min(wholeAt(pressedS, flowHarm, flow), wholeAt(pressedS, heatHarm, 1)),
   };
 }
 

@@ -10,6 +10,7 @@ export * from './finished';
 export * from './gather';
 export * from './ids';
 export * from './json';
+export * from './learnt';
 export * from './limits';
 export * from './lookup';
 export * from './making';
@@ -21,3 +22,4 @@ export { meaningProblems, type ParsedProject, parseProject, parseProjectText } f
 export * from './plan';
 export { mmIfInches, type Problem, problemsFrom } from './problems';
 export * from './project';
+export * from './swatch';

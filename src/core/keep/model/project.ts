@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { boardSchema, EMPTY_BOARD } from './board';
 import { EDGES, edgingSchema, threadSchema, USUAL_EDGING } from './edge';
 import { gatheringSchema, USUAL_GATHERING } from './gather';
+import type { ClothLearnt, IronLearnt, WebLearnt } from './learnt';
 import { LIMITS } from './limits';
 import { stockList } from './stock';
 
@@ -604,9 +605,10 @@ export type PrinterError = NonNullable<Project['printer']>;
 export type Word = z.infer<typeof wordSchema>;
 export type OwnLetter = z.infer<typeof ownLetterSchema>;
 export type Picture = z.infer<typeof pictureSchema>;
-export type Fabric = z.infer<typeof fabricSchema>;
-export type Web = z.infer<typeof webSchema>;
-export type Iron = z.infer<typeof ironSchema>;
+/** A cloth; what a book of swatches has taught of it is put in where it is planned with, and is not part of a file. */
+export type Fabric = z.infer<typeof fabricSchema> & { readonly learnt?: ClothLearnt; readonly transport?: number };
+export type Web = z.infer<typeof webSchema> & { readonly learnt?: WebLearnt };
+export type Iron = z.infer<typeof ironSchema> & { readonly learnt?: IronLearnt };
 export type BenchCover = z.infer<typeof benchCoverSchema>;
 export type BenchSurface = z.infer<typeof benchSurfaceSchema>;
 export type Schools = z.infer<typeof schoolsSchema>;

@@ -1,0 +1,3 @@
+export * from './belief';
+export { NOISE, NONSENSE, PEEL_FROM } from './data';
+export { type Ways, waysOf } from './posterior';
