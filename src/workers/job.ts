@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { believed, knownCloth, knownIron, knownWeb } from '~/core/choose/learn';
 import { requestOf, runAt, settingFor } from '~/core/choose/press';
 import { gatherOf } from '~/core/cut/gather';
 import { isBetter, type NestResult, nest } from '~/core/cut/nest';
@@ -7,11 +8,13 @@ import {
   benchSchema,
   benchSurfaceSchema,
   COVERS,
+  type Fabric,
   fabricSchema,
   fileStem,
   ironPressureKPa,
   ironSchema,
   LIMITS,
+  MOST_BROUGHT,
   type Plan,
   type Problem,
   type Project,
@@ -19,6 +22,7 @@ import {
   parseProjectText,
   problemsFrom,
   readJson,
+  swatchSchema,
   webSchema,
 } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
@@ -215,12 +219,14 @@ const pressBody = z.object({
   side: z.enum(['liner', 'cloth']).optional(),
   from: z.enum(['face', 'back', 'both']).optional(),
   steam: z.boolean().optional(),
+  /** What was tried of it. */
+  swatches: z.array(swatchSchema).max(MOST_BROUGHT).default([]),
 });
 
 function preparePress(body: string): Prepared {
   const read = readBody(body, pressBody, '{ "stage", "fabric", "web", "iron", "bench" }');
   if (!read.ok) return read.answer;
-  const { onto, side, from, steam, bench, ...rest } = read.data;
+  const { onto, side, from, steam, bench, swatches, ...rest } = read.data;
   if (rest.stage === 'bond' && onto === undefined)
     return bad('no-ground', 'To bond, send “onto”: the fabric that lies beneath.', 'onto');
   const kPa = ironPressureKPa(rest.iron);
@@ -237,14 +243,19 @@ function preparePress(body: string): Prepared {
       'web.maxC',
     );
   const { cover, coverId, covers, coverIds, ...under } = bench;
+  const belief = believed(swatches, [rest.iron]);
+  const taught = (f: Fabric): Fabric => knownCloth(f, belief);
   const request = requestOf({
     ...rest,
+    fabric: taught(rest.fabric),
+    web: knownWeb(rest.web, belief),
+    iron: knownIron(rest.iron, belief),
     bench: {
       ...under,
       cover: cover ?? covers?.[rest.stage] ?? 'none',
       coverId: coverId ?? coverIds[rest.stage],
     },
-    onto: rest.stage === 'fuse' || onto === undefined ? [] : Array.isArray(onto) ? onto : [onto],
+    onto: rest.stage === 'fuse' || onto === undefined ? [] : (Array.isArray(onto) ? onto : [onto]).map(taught),
     ...(side ? { side } : {}),
     ...(from ? { from } : {}),
     ...(steam === undefined ? {} : { steam }),

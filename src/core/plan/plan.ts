@@ -2,6 +2,7 @@ import { freeze } from 'immer';
 import QuickLRU from 'quick-lru';
 import { derive, share } from '../base/derive';
 import { type Path, printPath, printRegion } from '../base/shape';
+import { believed, withBelief } from '../choose/learn';
 import type { PressColumn, PressRequest } from '../choose/press';
 import { freshLayout, webAsk } from '../cut/layout';
 import { glueOf, type Made, makingOf } from '../hands/making';
@@ -52,7 +53,8 @@ function known(project: Project, as: 'asked' | 'laid'): Project {
 const workOut = (asked: Project): Worked => worked(known(asked, 'asked'));
 
 const worked = derive((asked: Project): Worked => {
-  const project = known(laidByRecipe(asked), 'laid');
+  const laidOut = laidByRecipe(asked);
+  const project = known(withBelief(laidOut, believed(laidOut.swatches, laidOut.irons)), 'laid');
   const laid = layDown(project);
   const { look, overlaps } = laid;
   const choices = choicesOf(laid);

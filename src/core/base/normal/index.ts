@@ -1,16 +1,24 @@
 // The normal distribution.
 
-/** Abramowitz & Stegun 7.1.26 is too coarse for tails; this is the continued rational of W. J. Cody's kind in the form of Numerical Recipes' erfcc: relative error below 1.2 · 10⁻⁷ everywhere. */
-const ERFC = [
-  -1.26551223, 1.00002368, 0.37409196, 0.09678418, -0.18628806, 0.27886807, -1.13520398, 1.48851587, -0.82215223,
-  0.17087277,
-] as const;
-
-/** Share of a normal distribution that lies below z standard deviations. */
+/**
+ * Share of a normal distribution that lies below z standard deviations; off by less than 1.2 · 10⁻⁷ of the tail.
+ * Source: Press et al., Numerical Recipes, Chebyshev fit of the complementary error function, from memory.
+ */
 export function below(z: number): number {
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + x / 2);
-  const sum = ERFC.reduceRight((s, c) => s * t + c, 0);
+  // Horner's way: this is asked for a million times.
+  const sum =
+    -1.26551223 +
+    t *
+      (1.00002368 +
+        t *
+          (0.37409196 +
+            t *
+              (0.09678418 +
+                t *
+                  (-0.18628806 +
+                    t * (0.27886807 + t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277))))))));
   const tail = (t * Math.exp(-x * x + sum)) / 2;
   return z >= 0 ? 1 - tail : tail;
 }
@@ -19,8 +27,8 @@ export function below(z: number): number {
 export function quantile(share: number): number {
   const p = Math.min(1 - 1e-9, Math.max(1e-9, share));
   // Shore 1982: good to a tenth, enough to begin with.
-  let z = p < 0.5 ? -5.5556 * (1 - (p / (1 - p)) ** 0.1186) * -1 : 5.5556 * (1 - ((1 - p) / p) ** 0.1186);
-  if (p < 0.5) z = -Math.abs(z);
+  const far = 5.5556 * (1 - (Math.min(p, 1 - p) / Math.max(p, 1 - p)) ** 0.1186);
+  let z = p < 0.5 ? -far : far;
   for (let k = 0; k < 6; k++) {
     const density = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
     z -= Math.max(-1, Math.min(1, (below(z) - p) / density));

@@ -1,11 +1,22 @@
 import { derive, listed, same } from '../../base/derive';
-import { nth } from '../../base/lists';
+import { f64, nth } from '../../base/lists';
 import { below } from '../../base/normal';
-import type { ClothLearnt, Draws, Fabric, Iron, IronLearnt, Swatch, Web, WebLearnt } from '../../keep/model';
+import {
+  type ClothLearnt,
+  type Draws,
+  type Fabric,
+  type Iron,
+  type IronLearnt,
+  PEELS,
+  type Swatch,
+  type Web,
+  type WebLearnt,
+} from '../../keep/model';
 import {
   clothsOf,
   DRAWS,
   evenly,
+  flatOf,
   gridOnce,
   isThick,
   likeKey,
@@ -19,7 +30,7 @@ import {
   toldMarks,
 } from '../press';
 import { CONTRADICTS, NOISE, NONSENSE, PEEL_FROM, SEARCHED, TEMPER } from './data';
-import { equally, type Ways, waysOf } from './posterior';
+import { equally, waysOf } from './posterior';
 
 // What a book of swatches teaches: which iron runs hot, which web flows, whether felt is quick. Told in docs/model.md (The swatch book).
 
@@ -154,7 +165,7 @@ function seenIn(swatches: readonly Swatch[], ironOf: (s: Swatch) => Iron | null)
     return [
       {
         swatch,
-        grid: gridOnce(request),
+        grid: flatOf(gridOnce(request), heat.c, SEARCHED.reachC.value, thick),
         c: heat.c,
         hotter: [
           [unknowns.at(`iron ${iron.id}`), whole.wholeC],
@@ -183,46 +194,58 @@ const asTaken = (iron: Iron): Iron => {
   return { ...told, id: 'iron', name: '', dial: [] };
 };
 
-/** How likely what was seen of a swatch is: as it was, and on average of all that could have been seen. */
-function likely(x: Seen, way: Float64Array): { readonly seen: number; readonly surprise: number } {
-  const z = (i: number | null): number => (i === null ? 0 : (way[i] ?? 0));
+/** How a swatch stands to what a way says: the logarithms of seconds counted over those to bond and to harm. */
+function overOf(x: Seen, way: Float64Array): { readonly bond: number; readonly harm: number } {
+  const z = (i: number | null): number => (i === null ? 0 : f64(way, i));
   let c = x.c;
-  for (const [i, sdC] of x.hotter) c += sdC * z(i);
-  const reach = SEARCHED.reachC.value;
-  c = Math.max(x.c - reach, Math.min(x.c + reach, c));
-  const lnFlow = PRIOR.lnFlow.value * z(x.flow);
+  for (const [i, sdC] of x.hotter) c += sdC * f64(way, i);
+  const lnFlow = PRIOR.lnFlow.value * f64(way, x.flow);
   const lnT = PRIOR.lnTransport.value * z(x.transport);
-  const late = PRIOR.lnBench.value * z(x.bench) + PRIOR.lnPress.value * z(x.press);
+  const late = PRIOR.lnBench.value * z(x.bench) + PRIOR.lnPress.value * f64(way, x.press);
+  return { bond: x.lnS - x.grid.lnBond(c, lnFlow, lnT) - late, harm: x.lnS - x.grid.lnHarm(c, lnFlow, lnT) - late };
+}
+const nonsenseOf = ({ from }: Pick<Swatch, 'from'>): number =>
+  (from === 'scrap' ? NONSENSE.scrap : NONSENSE.board).value;
+/** Into how many steps its peel is told. */
+const stepsOf = ({ from }: Pick<Swatch, 'from'>): number => (from === 'scrap' ? 4 : 2);
+
+/** How likely what was seen of a swatch is, given a way. */
+function likely(x: Seen, way: Float64Array): number {
   const { swatch } = x;
-  const scrap = swatch.from === 'scrap';
-  const nonsense = (scrap ? NONSENSE.scrap : NONSENSE.board).value;
-  const lnOver = x.lnS - x.grid.lnBond(c, lnFlow, lnT) - late;
-  const harmed = mixed(below((x.lnS - x.grid.lnHarm(c, lnFlow, lnT) - late) / x.sdFace), nonsense, 2);
-  const face = !scrap ? 1 : swatch.face === 'clean' ? 1 - harmed : harmed;
-  const steps = scrap ? [0, 1, 2, 3] : [1, 2];
-  const chances = steps.map((peel) =>
-    mixed(peelLikely({ from: swatch.from, peel: peel as Swatch['peel'] }, lnOver, x.sd), nonsense, steps.length),
-  );
-  const seen = scrap ? nth(chances, swatch.peel) : nth(chances, swatch.peel >= 2 ? 1 : 0);
-  const wonder = (p: readonly number[]): number => p.reduce((s, q) => s - q * Math.log(Math.max(1e-9, q)), 0);
-  return { seen: seen * face, surprise: wonder(chances) + (scrap ? wonder([harmed, 1 - harmed]) : 0) };
+  const over = overOf(x, way);
+  const nonsense = nonsenseOf(swatch);
+  const seen = mixed(peelLikely(swatch, over.bond, x.sd), nonsense, stepsOf(swatch));
+  // At the board nobody looks for harm.
+  if (swatch.from === 'board') return seen;
+  const harmed = mixed(below(over.harm / x.sdFace), nonsense, 2);
+  return seen * (swatch.face === 'clean' ? 1 - harmed : harmed);
 }
 
-/** What each swatch is, over all ways: how likely, and how unlikely that was to be expected. */
-function fitOf(seen: readonly Seen[], { at, share }: Ways): { readonly chance: number; readonly expected: number }[] {
-  return seen.map((x) => {
-    let chance = 0;
-    let expected = 0;
-    at.forEach((way, k) => {
-      const w = share[k] ?? 0;
-      if (w < 1e-6) return;
-      const l = likely(x, way);
-      chance += w * l.seen;
-      expected += w * l.surprise;
-    });
-    return { chance, expected };
-  });
+const LIFTED_OR_HELD: readonly Swatch['peel'][] = [1, 2];
+/** How unlikely what one would see is on average, given a way. */
+function surpriseOf(x: Seen, way: Float64Array): number {
+  const { from } = x.swatch;
+  const over = overOf(x, way);
+  const nonsense = nonsenseOf(x.swatch);
+  const wonder = (p: number): number => -p * Math.log(Math.max(1e-9, p));
+  const peels: readonly Swatch['peel'][] = from === 'scrap' ? PEELS : LIFTED_OR_HELD;
+  const peeled = peels.reduce<number>(
+    (s, peel) => s + wonder(mixed(peelLikely({ from, peel }, over.bond, x.sd), nonsense, peels.length)),
+    0,
+  );
+  const harmed = mixed(below(over.harm / x.sdFace), nonsense, 2);
+  return peeled + (from === 'scrap' ? wonder(harmed) + wonder(1 - harmed) : 0);
 }
+
+/** What each swatch is, over ways that are all as likely: how likely, and how unlikely that was to be expected. */
+const fitOf = (
+  seen: readonly Seen[],
+  ways: readonly Float64Array[],
+): { readonly chance: number; readonly expected: number }[] =>
+  seen.map((x) => ({
+    chance: ways.reduce((s, way) => s + likely(x, way), 0) / ways.length,
+    expected: ways.reduce((s, way) => s + surpriseOf(x, way), 0) / ways.length,
+  }));
 
 const meanOf = (list: Draws): number => list.reduce((s, x) => s + x, 0) / list.length;
 const sdOf = (list: Draws): number => {
@@ -299,20 +322,22 @@ export const beliefOf = derive((swatches: readonly Swatch[], irons: readonly Iro
   const { seen, unknowns } = seenIn(teaching(swatches), ironOf);
   if (seen.length === 0) return NO_BELIEF;
   const { names } = unknowns;
-  const search = (power: number): Ways =>
-    waysOf(names.size, (way) => seen.reduce((sum, x) => sum + power * Math.log(likely(x, way).seen), 0));
-  let ways = search(1);
-  let fit = fitOf(seen, ways);
+  const search = (power: number): Float64Array[] =>
+    equally(
+      waysOf(names.size, (way) => seen.reduce((sum, x) => sum + power * Math.log(likely(x, way)), 0)),
+      DRAWS.value,
+    );
+  let drawn = search(1);
+  let fit = fitOf(seen, drawn);
   const observed = fit.reduce((s, f) => s - Math.log(f.chance), 0);
   const expected = fit.reduce((s, f) => s + f.expected, 0);
   const calm = TEMPER.calm.value;
   const fits = (expected + calm) / (observed + calm);
   const power = fits >= TEMPER.from.value ? 1 : Math.max(TEMPER.least.value, fits);
   if (power < 1) {
-    ways = search(power);
-    fit = fitOf(seen, ways);
+    drawn = search(power);
+    fit = fitOf(seen, drawn);
   }
-  const drawn = equally(ways, DRAWS.value);
   const z = (name: string): Draws | null => {
     const i = names.get(name);
     return i === undefined ? null : drawn.map((way) => way[i] ?? 0);

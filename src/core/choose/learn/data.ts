@@ -35,8 +35,8 @@ export const TEMPER = {
 /** How all ways are gone through. */
 export const SEARCHED = {
   first: figure(512, 'ways', 'ours: to find where to look'),
-  last: figure(3000, 'ways', 'ours: within 3 % of a plain search of a hundred times as many'),
-  rounds: figure(8, 'rounds', 'ours'),
+  last: figure(2500, 'ways', 'ours: within 3 % of a plain search of a hundred times as many'),
+  rounds: figure(5, 'rounds', 'ours'),
   enough: figure(0.3, 'of the ways that count', 'ours'),
   wide: figure(1.15, '× what was found', 'ours'),
   most: figure(200, 'swatches', 'ours: the newest; more teach nothing further'),

@@ -1,3 +1,2 @@
 export * from './belief';
 export { NOISE, NONSENSE, PEEL_FROM } from './data';
-export { type Ways, waysOf } from './posterior';

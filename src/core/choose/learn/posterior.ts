@@ -1,4 +1,4 @@
-import { nth } from '../../base/lists';
+import { f64, nth } from '../../base/lists';
 import { halton, PRIMES, quantile } from '../../base/normal';
 import { SEARCHED } from './data';
 
@@ -6,9 +6,21 @@ import { SEARCHED } from './data';
 // Source: Cappé, Guillin, Marin & Robert 2004, population Monte Carlo; tempering as in Neal 2001.
 
 /** Ways, each a list of unknowns in standard deviations of what was not known before, and their shares, which sum to one. */
-export interface Ways {
+interface Ways {
   readonly at: readonly Float64Array[];
   readonly share: Float64Array;
+}
+
+/** Halton's points in one direction, as deviates of the normal distribution; made once. */
+const points: Float64Array[] = [];
+function pointsIn(direction: number): Float64Array {
+  const known = points[direction];
+  if (known) return known;
+  const prime = nth(PRIMES, direction);
+  // The first points of the sequence lie on a line in its higher directions.
+  const made = Float64Array.from({ length: SEARCHED.last.value }, (_, k) => quantile(halton(k + prime, prime)));
+  points[direction] = made;
+  return made;
 }
 
 /** The lower triangle whose product with itself is a matrix that is symmetric; what is not positive is taken as nearly nothing. */
@@ -43,16 +55,16 @@ export function waysOf(dim: number, lnLikely: (way: Float64Array) => number): Wa
   let low: Float64Array[] = Array.from({ length: dim }, (_, i) =>
     Float64Array.from({ length: dim }, (_, j) => (i === j ? 1 : 0)),
   );
+  const along = Array.from({ length: dim }, (_, i) => pointsIn(i));
   let as: Ways = { at: [], share: new Float64Array() };
   const wide = SEARCHED.wide.value;
   for (let round = 0; round <= SEARCHED.rounds.value; round++) {
     const last = round === SEARCHED.rounds.value;
-    const count = last ? SEARCHED.last.value : SEARCHED.first.value * (dim > 4 ? 2 : 1);
+    const count = last ? SEARCHED.last.value : SEARCHED.first.value;
     const at: Float64Array[] = [];
     const logs = new Float64Array(count);
     for (let k = 0; k < count; k++) {
-      // The first points of the sequence lie on a line in its higher directions.
-      const z = Float64Array.from({ length: dim }, (_, i) => quantile(halton(k + 20, nth(PRIMES, i))));
+      const z = along.map((list) => f64(list, k));
       const way = new Float64Array(dim);
       let q = 0;
       let prior = 0;

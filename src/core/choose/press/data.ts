@@ -390,7 +390,10 @@ export const LEARNT_GRID = {
   mostTransport: figure(0.5, 'of the logarithm', 'ours'),
 } as const;
 /** So many equally likely ways in which everything could be. */
-export const DRAWS = figure(251, 'ways', 'ours: a prime, so that one list can be stepped through in many orders');
+export const DRAWS = figure(503, 'ways', 'ours: a prime, so that one list can be stepped through in many orders');
+
+/** A mark that swatches have told to within this is as good as measured. */
+export const KNOWN_C = figure(7, '°C', 'ours: what a measured mark is taken to be off by, at one in ten');
 
 /** A setting is to hold for nine irons in ten, and to harm in one of fifty. */
 export const QUANTILE = {

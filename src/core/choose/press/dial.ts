@@ -5,6 +5,7 @@ import {
   DIAL_AT_C,
   DIAL_BETWEEN_C,
   DIAL_NEAR_C,
+  KNOWN_C,
   MARK_SPREAD_C,
   MARK_SPREAD_KNOWN,
   QUANTILE,
@@ -190,6 +191,9 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
     const believed = iron.learnt?.marks[marks.indexOf(m)];
     return believed ? offBy(believed.sdC) : m.measured ? MEASURED_OFF : unknown;
   };
+  // Scraps have told it as well as a thermometer does.
+  const wellKnown = (m: MarkHeat): boolean =>
+    (iron.learnt?.marks[marks.indexOf(m)]?.sdC ?? Number.POSITIVE_INFINITY) < KNOWN_C.value;
   const hottest = lastOf(marks);
   const near = DIAL_NEAR_C.value;
   const beyond = (mark: MarkHeat, place: DialPlace | null): DialReading => ({
@@ -205,7 +209,7 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
   const at = (mark: MarkHeat): DialReading => ({
     place: { at: mark.mark },
     ...told(offOf(mark)),
-    problem: mark.measured ? null : unmeasured,
+    problem: mark.measured || wellKnown(mark) ? null : { ...unmeasured, unsureC: Math.round(offOf(mark).hotC) },
   });
   // A little beyond the last mark or short of the first is that mark: there is nothing to set beside it.
   if (Math.abs(closest.c - soleplateC) <= DIAL_AT_C.value || soleplateC >= hottest.c || soleplateC <= first.c)
@@ -223,6 +227,6 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
   return {
     place: { from: low.mark, to: high.mark, share },
     ...told({ coldC: mixed('coldC'), hotC: mixed('hotC') }),
-    problem: low.measured && high.measured ? null : unmeasured,
+    problem: (low.measured || wellKnown(low)) && (high.measured || wellKnown(high)) ? null : unmeasured,
   };
 }

@@ -1,5 +1,5 @@
 import { derive } from '../../base/derive';
-import { nth } from '../../base/lists';
+import { f64, nth } from '../../base/lists';
 import { LEARNT_GRID, SEARCH } from './data';
 import { clothsOf, isThick, type PressColumn, type PressRequest } from './stack';
 import { inPasses, longerFor, momentsWith, type RunMore, runAt, wantsSteam } from './window';
@@ -81,3 +81,44 @@ export function gridOf(r: PressRequest, columns: readonly PressColumn[], more: R
 
 /** The grid of one press as it is; worked out once for the same press. */
 export const gridOnce = derive((r: PressRequest): MomentsGrid => gridOf(r, [r.column]));
+
+/**
+ * A grid around a heat as flat lists, to be read a million times.
+ * @param thick whether how well it lets heat through plays a role
+ */
+export function flatOf(grid: MomentsGrid, aroundC: number, reachC: number, thick: boolean): MomentsGrid {
+  const stepC = SEARCH.nodeC.value;
+  const k0 = Math.floor((aroundC - reachC) / stepC);
+  const heats = Math.ceil((aroundC + reachC) / stepC) - k0 + 1;
+  const t = LEARNT_GRID.mostTransport.value;
+  const transports = thick ? [-t, 0, t] : [0];
+  const flows = FLOWS.length;
+  const each = (of: MomentsGrid['lnBond']): Float64Array =>
+    Float64Array.from({ length: transports.length * heats * flows }, (_, i) =>
+      of(
+        (k0 + (Math.floor(i / flows) % heats)) * stepC,
+        nth(FLOWS, i % flows),
+        nth(transports, Math.floor(i / flows / heats)),
+      ),
+    );
+  const [bond, harm] = [each(grid.lnBond), each(grid.lnHarm)];
+  const read = (list: Float64Array, soleplateC: number, lnFlow: number, lnTransport: number): number => {
+    const x = Math.max(0, Math.min(heats - 1.000001, soleplateC / stepC - k0));
+    const y = Math.max(0, Math.min(flows - 1.000001, (lnFlow + mostFlow) / flowStep));
+    const [i, j] = [Math.floor(x), Math.floor(y)];
+    const plane = (from: number): number => {
+      const at = (from * heats + i) * flows + j;
+      const low = f64(list, at) + (y - j) * (f64(list, at + 1) - f64(list, at));
+      const high = f64(list, at + flows) + (y - j) * (f64(list, at + flows + 1) - f64(list, at + flows));
+      return low + (x - i) * (high - low);
+    };
+    if (!thick) return plane(0);
+    const w = Math.max(0, Math.min(2, lnTransport / t + 1));
+    const k = Math.min(1, Math.floor(w));
+    return plane(k) + (w - k) * (plane(k + 1) - plane(k));
+  };
+  return {
+    lnBond: (c, lnFlow, lnTransport) => read(bond, c, lnFlow, lnTransport),
+    lnHarm: (c, lnFlow, lnTransport) => read(harm, c, lnFlow, lnTransport),
+  };
+}

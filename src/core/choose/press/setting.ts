@@ -1,9 +1,11 @@
 import { dotsForSoleplate } from '../../base/units';
 import {
+  type BookSays,
   type Caution,
   type Fabric,
   type Harm,
   type Help,
+  type Iron,
   ironPressureKPa,
   type PressReason,
   type Remedy,
@@ -52,12 +54,21 @@ import {
   TOLD_SHARE,
   VERY_HOT_C,
 } from './data';
-import { dialFor } from './dial';
+import { dialFor, isMeasured } from './dial';
 import { keptBelowC, topCloth } from './limits';
 import { leanAt, pressureOn } from './pressure';
 import { measuring, type Offer, offersFor, shareOf, steamMissing, tryHotter } from './remedies';
 import { coolingS, type PressRun } from './simulate';
-import { clothsOf, coverPasses, deepestWeb, fillsGsm, leadingWeb, type PressColumn, type PressRequest } from './stack';
+import {
+  clothsOf,
+  coverPasses,
+  deepestWeb,
+  fillsGsm,
+  leadingWeb,
+  likeKey,
+  type PressColumn,
+  type PressRequest,
+} from './stack';
 import { steamFromC } from './steam';
 import {
   borneS,
@@ -479,8 +490,46 @@ export function leastSeconds(r: PressRequest): number | null {
  * @param fixedC a heat that is set already, for other presses; it must be within what this one bears
  * @returns always a setting; where nothing can be pressed so, `stop` says why
  */
-export const settingFor = (r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting =>
-  settle(r, columns, fixedC, true);
+export function settingFor(r: PressRequest, columns: Columns = [r.column], fixedC: number | null = null): Setting {
+  const setting = settle(r, columns, fixedC, true);
+  const { book } = setting;
+  if (!book || setting.stop) return setting;
+  const [plain, ...rest] = [r.column, ...columns].map((c) => c.map(untaught));
+  const before = settle({ ...r, column: plain ?? r.column, iron: untaughtIron(r.iron) }, rest, fixedC, false);
+  const same =
+    before.dwell.seconds === setting.dwell.seconds &&
+    JSON.stringify(before.heat.dial) === JSON.stringify(setting.heat.dial);
+  const was = before.stop || same ? null : { seconds: before.dwell.seconds, dial: before.heat.dial };
+  return { ...setting, book: { ...book, was } };
+}
+
+const untaughtIron = ({ learnt: _, ...iron }: Iron): Iron => iron;
+/** A layer as it was before there was a book. */
+function untaught(layer: PressColumn[number]): PressColumn[number] {
+  if (layer.role === 'web') {
+    const { learnt: _, ...web } = layer.web;
+    return { ...layer, web };
+  }
+  if (layer.role !== 'fabric') return layer;
+  const { learnt: _, ...fabric } = layer.fabric;
+  return { ...layer, fabric };
+}
+
+/** What the book has to do with a press. @param columns all of them */
+function bookOf(r: PressRequest, columns: Columns): BookSays | null {
+  const { learnt } = r.iron;
+  const swatches = learnt?.swatches ?? leadingWeb(r).learnt?.swatches ?? 0;
+  if (swatches === 0) return null;
+  const same = [...new Set(columns.map((column) => likeKey({ ...r, column })))].flatMap(
+    (key) => learnt?.presses[key] ?? [],
+  );
+  return {
+    swatches,
+    like: same.reduce((n, p) => n + p.swatches, 0),
+    held: same.reduce((n, p) => n + p.held, 0),
+    was: null,
+  };
+}
 
 /** @param looks whether ways out are looked for where it is slow, or does not hold */
 function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks: boolean): Setting {
@@ -552,6 +601,7 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
   if ((r.from ?? 'face') !== 'face' && r.from)
     reasons.push({ code: 'side', from: r.from === 'both' ? 'both' : 'back' });
 
+  const book = bookOf(r, columns);
   const dial = dialFor(iron, soleplateC);
   if (dial.problem) cautions.push(dial.problem);
   if (!stop) cautions.push(...endsTold(soleplateC, dwell.seconds, ends, reach, helpFrom(measured, remedies)));
@@ -598,6 +648,8 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
     reasons,
     leaflet: { heatC: leaflet.heatC, dwellS: leaflet.dwellS, rules: dwell.leafletRules },
     unsureC: Math.round(dial.unsureC),
+    stands: book ? 'swatches' : isMeasured(iron) ? 'measured' : 'estimated',
+    book,
     remedies: [...remedies, ...(measured ? [measured] : [])].map((m) => ({
       ...m,
       minS: rounded(m.minS, 10),

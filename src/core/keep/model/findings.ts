@@ -1,5 +1,6 @@
 import type { Edge, EdgeCaution, ThreadTrouble } from './edge';
-import type { Cover, Intent, Route, SideMaterial } from './project';
+import type { Intent, Route, SideMaterial } from './project';
+import type { Cover } from './things';
 
 // What core finds, as data: a code and the figures it speaks of, in mm, °C, s, kPa and g/m², with the ids and names of the things meant. src/words makes sentences of it, in the project's units.
 

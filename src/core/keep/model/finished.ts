@@ -15,7 +15,8 @@ import {
   transformPath,
   transformRegion,
 } from '../../base/shape';
-import type { Fabric, Ground, Piece } from './project';
+import type { Ground, Piece } from './project';
+import type { Fabric } from './things';
 
 /** The middle of a piece's own box, in its own coordinates: a pattern that came reversed is turned over about it. */
 export const boxMiddle = (piece: Pick<Piece, 'outline'>): Point => centreOf(boundsOf(regionOf(piece.outline)));

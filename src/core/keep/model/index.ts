@@ -23,3 +23,28 @@ export * from './plan';
 export { mmIfInches, type Problem, problemsFrom } from './problems';
 export * from './project';
 export * from './swatch';
+export {
+  type BenchCover,
+  type BenchSurface,
+  benchCoverSchema,
+  benchSurfaceSchema,
+  CONTROL,
+  COVERS,
+  type Cover,
+  FABRIC_KINDS,
+  type Fabric,
+  type FabricKind,
+  FIBRES,
+  fabricSchema,
+  IRON_KINDS,
+  type Iron,
+  ironSchema,
+  SEWING,
+  STAGES,
+  type Stage,
+  SURFACES,
+  type Surface,
+  WEB_FORMS,
+  type Web,
+  webSchema,
+} from './things';

@@ -1,6 +1,7 @@
 import { derive } from '../../base/derive';
 import type { Edge } from './edge';
-import type { Article, Fabric, Iron, Piece, Project, Route, Web } from './project';
+import type { Article, Piece, Project, Route } from './project';
+import type { Fabric, Iron, Web } from './things';
 
 /** Fast finders for a parsed project, in which every reference is known to lead somewhere. */
 export interface Lookup {

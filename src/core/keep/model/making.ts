@@ -1,6 +1,7 @@
 import type { MendCode } from './board';
 import type { Edge } from './edge';
-import type { Cover, Laundering, Route } from './project';
+import type { Laundering, Route } from './project';
+import type { Cover } from './things';
 
 // The making as core works it out: what hands do one after another, and what lies where meanwhile. src/words says it.
 

@@ -12,7 +12,8 @@ import {
 import { STANDARD_GRAVITY_N_KG } from '../../base/units';
 import { LIMITS } from './limits';
 import { type Problem, placeInWords, problemPath } from './problems';
-import type { Iron, Project } from './project';
+import type { Project } from './project';
+import type { Iron } from './things';
 
 // What Zod cannot see: names that point nowhere, an order that is not one, outlines that enclose nothing.
 // Problems come one by one, so that whoever asks can stop after the first few.

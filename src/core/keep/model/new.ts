@@ -104,6 +104,7 @@ export function newProject({
     pictures: [],
     limits: { ...USUAL_LIMITS },
     layering: structuredClone(USUAL_LAYERING),
+    swatches: [],
     underlay: null,
     layouts: [],
     mat: structuredClone(USUAL_MAT),

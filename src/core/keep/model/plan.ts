@@ -16,7 +16,8 @@ import type {
   Snag,
 } from './findings';
 import type { Making, StepPlace } from './making';
-import type { Cover, DrawnMark, Stage } from './project';
+import type { DrawnMark } from './project';
+import type { Cover, Stage } from './things';
 
 // The plan as core works it out: figures and findings. src/words says it in words, and gives the document that the endpoint answers.
 
@@ -86,6 +87,21 @@ export interface Setting {
   readonly unsureC: number;
   /** What would open or shorten the window, each with its own. */
   readonly remedies: readonly Remedy[];
+  /** What its figures stand on: a leaflet and our own figures, a dial that was measured, or swatches. */
+  readonly stands: Stands;
+  /** What a book of swatches has to do with it; null: nothing. */
+  readonly book: BookSays | null;
+}
+
+export type Stands = 'estimated' | 'measured' | 'swatches';
+export interface BookSays {
+  /** Swatches that were pressed with this iron, or of this web where none was. */
+  readonly swatches: number;
+  /** Of them those of just this press, and how many of these held. */
+  readonly like: number;
+  readonly held: number;
+  /** What it would be without the book; null: the same, or it could not be pressed. */
+  readonly was: { readonly seconds: number; readonly dial: DialPlace | null } | null;
 }
 
 /** Which place decides about a ticket's seconds. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { COVERS, fabricSchema, ironSchema, STAGES, SURFACES, webSchema } from './project';
+import { COVERS, fabricSchema, ironSchema, STAGES, SURFACES, webSchema } from './things';
 
 // A swatch: a scrap that was pressed, and what hands found. Told in docs/format.md. Its cloths, web and iron are as they were then, so that a book outlives its drawer.
 
