@@ -2,7 +2,7 @@ import Dexie, { type EntityTable } from 'dexie';
 import type { CountedOn } from '~/core/cut/gather';
 import type { SavedFace, SavedShape } from '~/core/keep/archive';
 import type { DrawerKind, Things } from '~/core/keep/drawer';
-import { isPlainId, newId, type Picture, type Project, parseProject } from '~/core/keep/model';
+import { isPlainId, newId, type Picture, type Project, parseProject, type Swatch } from '~/core/keep/model';
 import { type KeptPicture, pack } from './pack';
 
 export type { SavedFace, SavedShape } from '~/core/keep/archive';
@@ -48,6 +48,8 @@ export const db = new Dexie('apple-seam') as Dexie & { [K in DrawerKind]: Entity
   shapes: EntityTable<SavedShape, 'id'>;
   faces: EntityTable<SavedFace, 'id'>;
   drawerPictures: EntityTable<Picture, 'id'>;
+  /** The swatch book. */
+  swatches: EntityTable<Swatch, 'id'>;
   /** What each project counts on of the Drawer, as its list said last. */
   countedOn: EntityTable<CountedOn, 'projectId'>;
 };
@@ -110,6 +112,9 @@ db.version(5).stores({ threads: 'id, name' });
 
 // What projects count on of the Drawer.
 db.version(6).stores({ countedOn: 'projectId' });
+
+// The swatch book.
+db.version(7).stores({ swatches: 'id, atMs' });
 
 /** This tab, told from the others of this browser. */
 export const TAB = newId();

@@ -1,5 +1,6 @@
 export * from './arrivals';
 export * from './attempt';
+export * from './book';
 export * from './clock';
 export * from './counted-on';
 export type { ProjectRow, SavedShape, VersionRow } from './db';

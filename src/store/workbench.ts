@@ -20,6 +20,7 @@ import { laidByRecipe } from '~/core/lay/recipe';
 import { type PlanPicture, samePlanned } from '~/core/plan';
 import { letGoWords, missingWords } from '~/words';
 import { attempt, storageWords } from './attempt';
+import { bookIs, swatchesHere, watchBook } from './book';
 import { db, type ProjectRow, TAB } from './db';
 import { rememberSteps } from './drawer';
 import { folderNote } from './folder';
@@ -468,6 +469,9 @@ function knowStations(id: string, closed: () => boolean): void {
   });
 }
 
+/** So long the swatch book is waited for before the first plan. */
+const BOOK_MS = 1500;
+
 /**
  * Opens a project in this tab and keeps it: plans and saves after every edit, and takes in what another tab writes.
  * @returns a function that closes it again
@@ -490,9 +494,13 @@ export function openProject(id: string): () => void {
   setUnrecorded({ open: own });
   knowStations(id, () => closed);
 
+  let bookKnown = false;
+  /** Not before the book is read: nothing is shown that the book would change at once. */
+  const plan = (project: Project): void => void (bookKnown && own.planner.note(project));
+
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
-    if (!before.project || !samePlanned(state.project, before.project)) own.planner.note(state.project);
+    if (!before.project || !samePlanned(state.project, before.project)) plan(state.project);
     if (!before.project || foreign) return;
     set({ savedAt: null });
     own.saver?.note(state.project);
@@ -613,11 +621,29 @@ export function openProject(id: string): () => void {
     if (!closed && !read.ok && !get().project) set({ status: 'failed', openError: read.words });
   });
 
+  const stopWatchingBook = watchBook((book) => {
+    const { project } = get();
+    const before = project && swatchesHere(project);
+    bookIs(book);
+    if (closed) return;
+    const waited = !bookKnown;
+    bookKnown = true;
+    if (project && (waited || before !== swatchesHere(project))) own.planner.note(project);
+  });
+  // A book that does not answer keeps nobody waiting.
+  const patience = setTimeout(() => {
+    const { project } = get();
+    if (bookKnown || closed) return;
+    bookKnown = true;
+    if (project) own.planner.note(project);
+  }, BOOK_MS);
   const leavePage = savedWithPage(own);
   return () => {
     const last = own.saver?.dirty() ? own.saver.flush() : Promise.resolve();
     closed = true;
     stopWatchingEdits();
+    stopWatchingBook();
+    clearTimeout(patience);
     watching.unsubscribe();
     own.planner.close();
     void last.finally(() => {

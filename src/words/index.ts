@@ -1,6 +1,7 @@
 export * from './archive';
 export * from './bench';
 export * from './board';
+export * from './book';
 export * from './called';
 export * from './cloths';
 export * from './cutter';

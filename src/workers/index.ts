@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Look, LookAs } from '~/core/choose/press';
-import type { Project } from '~/core/keep/model';
+import type { Project, Swatch } from '~/core/keep/model';
 import { asAsked, type Planned, type PressedColumns } from '~/core/plan';
 import type { ArchiveWorker } from './archive';
 import { type Crossing, Telling, Told } from './crossing';
@@ -39,6 +39,14 @@ function planThread(): PlanThread {
 /** Gives up whatever the planning thread is at. */
 export const stopPlanThread = (): void => planThread().thread.close();
 
+/** What of the swatch book bears on a project: brought along whenever the thread is asked about it. */
+let swatchesOf: (project: Project) => readonly Swatch[] = ({ swatches }) => swatches;
+export const bringSwatches = (of: typeof swatchesOf): void => void (swatchesOf = of);
+
+/** Asks the planning thread about the book itself. */
+export const askOfBook = <R>(ask: (thread: Remote<PlanWorker>) => Promise<R>, limitMs?: number): Promise<R> =>
+  planThread().thread.run(ask, limitMs);
+
 /**
  * Asks the planning thread about a project; only what changed of that since the last question crosses over.
  * @param ask hands the project on at once
@@ -50,7 +58,10 @@ export function askPlanThread<R>(
   limitMs?: number,
 ): Promise<R> {
   const { thread, telling } = planThread();
-  return thread.run((api) => ask(api, telling.tell(asAsked(project))), limitMs);
+  return thread.run(
+    (api) => ask(api, telling.tell({ ...asAsked(project), swatches: [...swatchesOf(project)] })),
+    limitMs,
+  );
 }
 
 /** Plans a project in the planning thread. Of the answer what did not change are the objects of the answer before. */

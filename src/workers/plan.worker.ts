@@ -1,7 +1,8 @@
 import { expose, transfer } from 'comlink';
+import { type BookTells, bookTells, type Tells, tellsOf } from '~/core/choose/learn';
 import { type Compared, compareWebs } from '~/core/choose/match';
 import { type Look, type LookAs, lookInto } from '~/core/choose/press';
-import type { Project } from '~/core/keep/model';
+import type { Iron, Project, Swatch } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
 import {
   asPlanned,
@@ -98,6 +99,11 @@ const api = {
   /** What a ticket is worked out from. */
   pressedOn: (about: Crossing<Project>, ticketId: string): PressedColumns | null =>
     pressedOn(asPlanned(asked.take(about)), ticketId),
+  /** What a book teaches of irons and webs. */
+  bookTells: (swatches: readonly Swatch[], irons: readonly Iron[]): BookTells => bookTells(swatches, irons),
+  /** What one more scrap would tell, before it is pressed. */
+  scrapTells: (swatches: readonly Swatch[], next: Swatch, irons: readonly Iron[]): Tells | null =>
+    tellsOf(swatches, next, irons),
   /** One press looked into with something changed. */
   lookInto: (press: PressedColumns, as: LookAs): Look => lookInto(press.request, press.columns, as),
 };

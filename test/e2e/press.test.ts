@@ -49,9 +49,10 @@ describe('Press, in Chromium', () => {
     );
   });
 
-  it('a scrap is tried at three numbers of seconds', async () => {
+  it('a scrap is tried: what to lay, how long, what it will tell, and four questions', async () => {
     await s.press('Try a scrap');
-    expect(await s.text('dialog')).to.match(/Press one for each: \d+ s, \d+ s and \d+ s/);
+    expect(await s.text('dialog')).to.match(/Cut a scrap of each fabric.* Press for \d+ s/s);
+    await s.holds('what it will tell', async () => /known to within/.test(await s.text('dialog')));
     expect(await s.axe(), 'the scrap').to.deep.equal([]);
     await (await s.find('dialog')).sendKeys(Key.ESCAPE);
   });

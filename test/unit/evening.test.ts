@@ -1,6 +1,6 @@
 // The evening as one thread: legs by place and heat, and what happens along each.
 import { expect } from 'chai';
-import { eveningOf, scrapTriesS, tightestOf } from '~/core/hands/evening';
+import { eveningOf, tightestOf } from '~/core/hands/evening';
 import type { PressTicket, Step, StepKind } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
 import { costIf, costOf, planProject } from '~/core/plan';
@@ -82,16 +82,13 @@ describe('the evening as one thread', () => {
     }
   });
 
-  it('the tightest press is the one with the least room, and a scrap is tried at three whole seconds within it', () => {
+  it('the tightest press is the one with the least room', () => {
     const window = (id: string, minS: number, seconds: number, maxS: number, stop = false): PressTicket =>
       ({ ...ticket(id, 150, stop), dwell: { minS, seconds, maxS } }) as never;
     // By hand: 6 of 10 s of room against 3 of 4; what cannot be pressed does not count.
     const all = [window('wide', 2, 4, 5), window('narrow', 8, 10, 14), window('no', 1, 1, 1, true)];
     expect(tightestOf(all)!.id).to.equal('narrow');
     expect(tightestOf([all[2]!])).to.equal(null);
-    // Between 8 and 10; planned; at most half as long again and within 14.
-    expect(scrapTriesS(all[1]!)).to.deep.equal([9, 10, 14]);
-    expect(scrapTriesS(window('short', 1, 1, 1.4))).to.deep.equal([1]);
   });
 
   it('another way is told by what it costs or saves: the very plan it would be', () => {

@@ -18,6 +18,7 @@ import { useBoardActs } from './useBoardActs';
 import { useBoardKeys, useSwipe } from './useBoardKeys';
 import { useClap } from './useClap';
 import { useAwake, useBoardClock } from './useNow';
+import { useOldEvidence } from './useOldEvidence';
 import { useSetting } from './useSetting';
 
 const StepList = lazily('the list of steps', async () => (await import('./StepList')).StepList, 'dialog');
@@ -92,6 +93,7 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   const [ticks, setTicks] = useSetting('board-ticks', false);
   const [practised, setPractised] = useSetting('board-practised', false);
   useAwake();
+  useOldEvidence(project, plan, !reads);
   const now = useBoardClock(board, () =>
     setWord('The clock of this device was set back. Timers started again: rather too long than too short.'),
   );

@@ -1,5 +1,5 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Archive, FolderInput, Plus, Ruler } from 'lucide-react';
+import { Archive, BookOpen, FolderInput, Plus, Ruler } from 'lucide-react';
 import { useRef } from 'react';
 import { Button, ButtonLink, Note } from '~/components';
 import { attempt, copyIsDue, remindLater, useFolder } from '~/store';
@@ -34,6 +34,9 @@ export function Masthead({
           </Button>
           <ButtonLink href="/drawer" icon={<Archive size={20} />}>
             The Drawer
+          </ButtonLink>
+          <ButtonLink href="/book" icon={<BookOpen size={20} />}>
+            Swatch book
           </ButtonLink>
           {onWays && (
             <Button icon={<Ruler size={20} />} onClick={onWays}>

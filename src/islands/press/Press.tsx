@@ -8,6 +8,7 @@ import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { costOf } from '~/core/plan';
 import { counted, minutesWords, placesWords, spanS, ticketCalled, upper } from '~/words';
+import { TryDialog } from '../book/TryDialog';
 import { Answer, AnswerComing } from '../project/Answer';
 import { EveningThread } from '../project/EveningThread';
 import { SchoolFields } from '../project/SchoolFields';
@@ -15,7 +16,6 @@ import { useOpen } from '../project/useOpen';
 import { Bench } from './Bench';
 import { LegPanel } from './LegPanel';
 import css from './Press.module.css';
-import { ScrapDialog } from './ScrapDialog';
 import { soFarAt, Ticket } from './Ticket';
 import { WarmPicture } from './WarmPicture';
 
@@ -116,7 +116,7 @@ function Evening({ project, plan }: { project: Project; plan: Plan }) {
         </section>
       )}
       {scrap && tightest && (
-        <ScrapDialog project={project} plan={plan} ticket={tightest} onClose={() => setScrap(false)} />
+        <TryDialog project={project} plan={plan} ticket={tightest} onClose={() => setScrap(false)} />
       )}
     </div>
   );

@@ -1,4 +1,4 @@
-import { Layers2, TriangleAlert } from 'lucide-react';
+import { Layers2, Scissors, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Button, lazily, Note } from '~/components';
 import { nth } from '~/core/base/lists';
@@ -8,6 +8,7 @@ import { following } from '~/core/plan';
 import { editHere, useWorkbench } from '~/store';
 import {
   cautionWords,
+  changedByBook,
   columnWords,
   counted,
   coverName,
@@ -20,9 +21,11 @@ import {
   seconds,
   sideWords,
   spanS,
+  standsWords,
   stepWords,
   warmer,
 } from '~/words';
+import { TryDialog } from '../book/TryDialog';
 import { PieceChips } from '../project/PieceChips';
 import { DwellBand } from './DwellBand';
 import { MeasureDialog } from './MeasureDialog';
@@ -68,6 +71,7 @@ export function Ticket({
   soFar: SoFar;
 }) {
   const [looking, setLooking] = useState(false);
+  const [trying, setTrying] = useState(false);
   const presses = useWorkbench((s) => s.picture?.presses);
   const steps = plan.making.steps.filter((s) => s.ticketId === t.id);
   const decides = steps.find((s) => s.id === t.decides.stepId);
@@ -172,9 +176,22 @@ export function Ticket({
             <SetDownMap press={map} colour={cloth?.colour ?? '#888888'} label={cloth?.name ?? 'the work'} />
           )}
         </details>
-        <Button look="plain" icon={<Layers2 size={20} />} aria-expanded={looking} onClick={() => setLooking(!looking)}>
-          {looking ? 'Close the stack' : 'Look into the stack'}
-        </Button>
+        <div className={css.row}>
+          {!t.stop && (
+            <Button icon={<Scissors size={20} />} onClick={() => setTrying(true)}>
+              Try a scrap
+            </Button>
+          )}
+          <Button
+            look="plain"
+            icon={<Layers2 size={20} />}
+            aria-expanded={looking}
+            onClick={() => setLooking(!looking)}
+          >
+            {looking ? 'Close the stack' : 'Look into the stack'}
+          </Button>
+        </div>
+        {trying && <TryDialog project={project} plan={plan} ticket={t} onClose={() => setTrying(false)} />}
         {!t.stop && (
           <p className={css.soFar}>
             So far: {minutesWords(soFar.handsS)} of work
@@ -250,6 +267,7 @@ const LONG_MARK = 6;
 function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project }) {
   const { units } = project;
   const degrees = formatTemperature(t.heat.soleplateC, units);
+  const changed = changedByBook(t);
   return (
     <>
       <div>
@@ -289,6 +307,10 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
         )}
         {t.side === 'both' && <p className={css.dial}>half from each side</p>}
         <DwellBand ticket={t} />
+        <p className={css.stands} data-stands={t.stands}>
+          {standsWords(t)}
+          {changed && ` Now ${changed}`}
+        </p>
         <p className={css.under}>
           leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
           {t.leaflet.rules ? ', followed here' : ''}

@@ -1,2 +1,3 @@
 export * from './belief';
 export { NOISE, NONSENSE, PEEL_FROM } from './data';
+export * from './next';

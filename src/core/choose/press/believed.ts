@@ -17,6 +17,8 @@ export interface BelievedEnds {
   /** The other ends: one in fifty is bonded that early, nine in ten are harmed only then, s. */
   readonly hotBondS: number;
   readonly coldHarmS: number;
+  /** One way in ten is bonded by then, s. */
+  readonly earlyBondS: number;
   /** How unsure the seconds are, against before there was a book, 0 … 1. */
   readonly unsureShare: number;
 }
@@ -112,6 +114,7 @@ export function believedOf(
       hotHarmS: Math.exp(quantileOf(harms, 1 - below(QUANTILE.hot.value), sd)),
       hotBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.hot.value), sd)),
       coldHarmS: Math.exp(quantileOf(harms, below(QUANTILE.cold.value), sd)),
+      earlyBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.cold.value), sd)),
       unsureShare: before > 0 ? Math.min(1, spread(bonds) / before) : 1,
     };
   };

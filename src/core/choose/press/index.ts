@@ -13,6 +13,7 @@ export {
   MOST_THROUGH,
   MOVE_S,
   PRIOR,
+  QUANTILE,
   REMEDY,
   ROOM_C,
   SMALL_MOVES,

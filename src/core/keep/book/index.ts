@@ -1,0 +1,4 @@
+export { bookToCsv } from './csv';
+export * from './file';
+export * from './find';
+export * from './pressed';
