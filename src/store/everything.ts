@@ -14,6 +14,7 @@ import { newId, parseProject } from '~/core/keep/model';
 import { proxy, withArchiveWorker } from '~/workers';
 import { takeDamaged } from './arrivals';
 import { Attempted } from './attempt';
+import { readBook } from './book';
 import { db, type ProjectRow } from './db';
 import { DRAWER_TABLES, noteDrawerChange, readDrawer } from './drawer';
 import { download } from './files';
@@ -40,16 +41,17 @@ async function withVersions({ id, doc, deletedAt, createdAt, updatedAt }: Projec
 }
 
 async function gather(): Promise<Everything> {
-  const [projects, binned, drawer, shapes, faces] = await Promise.all([
+  const [projects, binned, drawer, shapes, faces, swatches] = await Promise.all([
     listProjects(),
     listProjects(true),
     readDrawer(),
     db.shapes.toArray(),
     db.faces.toArray(),
+    readBook(),
   ]);
   const kept: KeptProject[] = [];
   for (const row of [...projects, ...binned]) kept.push(await withVersions(row));
-  return { projects: kept, drawer, shapes, faces };
+  return { projects: kept, drawer, shapes, faces, swatches };
 }
 
 /** All projects with what they were before, the bin, the Drawer, shapes and fonts as one file, handed to the browser's download. @param onProgress share, 0 … 1 */
@@ -97,6 +99,7 @@ async function makeForAll(): Promise<Everything> {
     drawer: demoDrawer(),
     shapes: [],
     faces: [],
+    swatches: [],
   });
 }
 
@@ -176,7 +179,7 @@ export async function bringBack(
     });
   await db.transaction(
     'rw',
-    [db.projects, db.versions, db.keptPictures, db.settings, db.shapes, db.faces, ...DRAWER_TABLES],
+    [db.projects, db.versions, db.keptPictures, db.settings, db.shapes, db.faces, db.swatches, ...DRAWER_TABLES],
     async () => {
       for (const kept of found.projects) {
         const does = what.get(keyOf({ kind: 'projects', id: kept.project.id })) ?? 'kept';
@@ -207,6 +210,12 @@ export async function bringBack(
           (await db.faces.toArray()).map((f) => f.name),
         ),
       );
+      // A swatch is what was found once: one that is here already stays as it is here.
+      const swatchesHere = await db.swatches.bulkGet(found.swatches.map((s) => s.id));
+      const fresh = found.swatches.filter((_, i) => swatchesHere[i] === undefined);
+      await db.swatches.bulkPut(fresh);
+      got.things += fresh.length;
+      got.same += found.swatches.length - fresh.length;
       if (got.things > 0) await noteDrawerChange();
       // A copy of this is in a file: of its day.
       const before = (await db.settings.get(KEPT_AT))?.value;

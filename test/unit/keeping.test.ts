@@ -472,6 +472,7 @@ describe('files', () => {
       drawer: { ...demoDrawer(), pictures },
       shapes: [{ id: 's', name: 'Shell', outline: square(20) }],
       faces: [{ id: 'f', name: 'Hand', bytes: Uint8Array.from([1, 2, 3]).buffer }],
+      swatches: [],
     };
     const entries = new Map(everythingEntries(all, '2026-01-01').map((e) => [e.name, e.bytes]));
     const whole = everythingFromEntries(entries);

@@ -69,6 +69,7 @@ async function everythingHere(): Promise<Everything> {
     drawer: await readDrawer(),
     shapes: await db.shapes.toArray(),
     faces: [],
+    swatches: await db.swatches.toArray(),
   });
 }
 const byId = (all: Everything): unknown => ({
@@ -111,6 +112,7 @@ const someone = (n: readonly number[]): Everything => {
     },
     shapes: n.slice(0, 1).map((x) => ({ id: 's', name: 'Shell', outline: square(9 + x) })),
     faces: [],
+    swatches: [],
   });
 };
 const numbers = fc.array(fc.nat(40), { minLength: 1, maxLength: 5 });
@@ -190,6 +192,7 @@ describe('everything that was kept', () => {
       drawer: plain({ ...demoDrawer(), webs: [measured, ...demoDrawer().webs.slice(1)] }),
       shapes: [],
       faces: [],
+      swatches: [],
     };
     const read = await readBack(kept);
     const { compared } = await compareWithHere(read);
@@ -215,7 +218,7 @@ describe('everything that was kept', () => {
     await putProject(doc);
     await deleteProject('p');
     const kept = { project: plain(doc), deletedAt: null, createdAt: 1, updatedAt: 2, versions: [] };
-    const all: Everything = { projects: [kept], drawer: emptyDrawer(), shapes: [], faces: [] };
+    const all: Everything = { projects: [kept], drawer: emptyDrawer(), shapes: [], faces: [], swatches: [] };
     const none: Everything = { ...all, projects: [] };
     expect(await bringBack(await readBack(all))).to.include({ projects: 1 });
     expect((await db.projects.get('p'))!.deletedAt).to.equal(null);
@@ -372,6 +375,7 @@ describe('damage is noticed', () => {
       drawer: emptyDrawer(),
       shapes: [],
       faces: [],
+      swatches: [],
     };
     const parts = zipEntries(everythingEntries(all, '2026-01-01'));
     const bytes = await bytesIn(fileOf(parts));

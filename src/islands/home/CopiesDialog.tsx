@@ -37,7 +37,7 @@ const megabytes = (bytes: number): string => {
 const count = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 
 /** What there is, in words: "4 projects, 2 in the bin, 12 earlier versions, 37 fabrics …". */
-function countWords({ projects, binned, versions, things, shapes, faces }: EverythingCounts): string {
+function countWords({ projects, binned, versions, things, shapes, faces, swatches }: EverythingCounts): string {
   const parts = [
     count(projects, 'project'),
     binned > 0 && `${binned} in the bin`,
@@ -47,6 +47,7 @@ function countWords({ projects, binned, versions, things, shapes, faces }: Every
     ),
     shapes > 0 && count(shapes, 'shape'),
     faces > 0 && count(faces, 'font'),
+    swatches > 0 && `${swatches} ${swatches === 1 ? 'swatch' : 'swatches'}`,
   ];
   return parts.filter(Boolean).join(', ');
 }

@@ -98,6 +98,7 @@ export interface EverythingCounts {
   readonly things: { readonly [K in DrawerKind]: number };
   readonly shapes: number;
   readonly faces: number;
+  readonly swatches: number;
 }
 export const countsOf = (all: Everything): EverythingCounts => ({
   projects: all.projects.filter((p) => p.deletedAt === null).length,
@@ -106,4 +107,5 @@ export const countsOf = (all: Everything): EverythingCounts => ({
   things: Object.fromEntries(DRAWER_KINDS.map((k) => [k, all.drawer[k].length])) as EverythingCounts['things'],
   shapes: all.shapes.length,
   faces: all.faces.length,
+  swatches: all.swatches.length,
 });

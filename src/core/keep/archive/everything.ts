@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { parsePath } from '../../base/shape';
+import { bookDoc, bookFromJson } from '../book';
 import { type DrawerContents, drawerDoc, drawerFromRaw, emptyDrawer } from '../drawer';
-import { type ParsedProject, type Project, parseProject, problemsFrom, readJson } from '../model';
+import { type ParsedProject, type Project, parseProject, problemsFrom, readJson, type Swatch } from '../model';
 import type { ArchiveProblem } from './problem';
 import {
   below,
@@ -20,6 +21,7 @@ import type { Entry } from './zip';
 export const EVERYTHING_FORMAT = 'apple-seam.everything';
 export const EVERYTHING_ENTRY = 'everything.json';
 const DRAWER_FOLDER = 'drawer/';
+const BOOK_ENTRY = 'book.json';
 
 export interface SavedShape {
   readonly id: string;
@@ -50,6 +52,8 @@ export interface Everything {
   readonly drawer: DrawerContents;
   readonly shapes: readonly SavedShape[];
   readonly faces: readonly SavedFace[];
+  /** The swatch book. */
+  readonly swatches: readonly Swatch[];
 }
 
 const text = z.string().max(200);
@@ -107,6 +111,8 @@ export function everythingEntries(all: Everything, keptAt: string): Entry[] {
     ...all.projects.flatMap(({ project, versions }, i) => projectEntries(project, folder(i), versions)),
     { name: `${DRAWER_FOLDER}drawer.json`, bytes: encode({ ...drawerDoc(all.drawer), pictures: listed }) },
     ...entries.map((e) => ({ ...e, name: DRAWER_FOLDER + e.name })),
+    // Their photos lie with those of the Drawer.
+    { name: BOOK_ENTRY, bytes: encode(bookDoc({ swatches: all.swatches, pictures: [] })) },
     ...all.faces.map((face, i) => ({ name: `faces/${i + 1}.font`, bytes: new Uint8Array(face.bytes) })),
   ];
 }
@@ -139,6 +145,16 @@ function drawerIn(entries: ReadonlyMap<string, Uint8Array>, problems: ArchivePro
   if (read.ok) return read.contents;
   problems.push(...read.problems.map((p) => said('The drawer', p)));
   return emptyDrawer();
+}
+
+/** The swatch book of the zip; older files have none. */
+function bookIn(entries: ReadonlyMap<string, Uint8Array>, problems: ArchiveProblem[]): readonly Swatch[] {
+  const text = textOf(entries.get(BOOK_ENTRY));
+  if (text === null) return [];
+  const read = bookFromJson(text);
+  if (read.ok) return read.book.swatches;
+  problems.push(...read.problems.map((p) => said('The swatch book', p)));
+  return [];
 }
 
 /**
@@ -208,7 +224,7 @@ export function everythingFromEntries(
     ok: true,
     read: {
       keptAtMs: Number.isFinite(keptAt) ? keptAt : null,
-      found: { projects, drawer, shapes, faces },
+      found: { projects, drawer, shapes, faces, swatches: bookIn(entries, problems) },
       damaged: broken,
       problems,
     },
