@@ -472,6 +472,36 @@ function knowStations(id: string, closed: () => boolean): void {
 /** So long the swatch book is waited for before the first plan. */
 const BOOK_MS = 1500;
 
+/** Plans what is open with what the swatch book says: not before that is read, and anew when it says something else of this project. */
+function withBook(planner: Planner): { readonly note: (project: Project) => void; readonly close: () => void } {
+  let known = false;
+  const again = (): void => {
+    const { project } = get();
+    if (project) planner.note(project);
+  };
+  const leave = watchBook((book) => {
+    const { project } = get();
+    const before = project && swatchesHere(project);
+    bookIs(book);
+    const waited = !known;
+    known = true;
+    if (waited || (project && before !== swatchesHere(project))) again();
+  });
+  // A book that does not answer keeps nobody waiting.
+  const patience = setTimeout(() => {
+    if (known) return;
+    known = true;
+    again();
+  }, BOOK_MS);
+  return {
+    note: (project) => void (known && planner.note(project)),
+    close: () => {
+      leave();
+      clearTimeout(patience);
+    },
+  };
+}
+
 /**
  * Opens a project in this tab and keeps it: plans and saves after every edit, and takes in what another tab writes.
  * @returns a function that closes it again
@@ -494,13 +524,10 @@ export function openProject(id: string): () => void {
   setUnrecorded({ open: own });
   knowStations(id, () => closed);
 
-  let bookKnown = false;
-  /** Not before the book is read: nothing is shown that the book would change at once. */
-  const plan = (project: Project): void => void (bookKnown && own.planner.note(project));
-
+  const book = withBook(own.planner);
   const stopWatchingEdits = useWorkbench.subscribe((state, before) => {
     if (!state.project || state.project === before.project) return;
-    if (!before.project || !samePlanned(state.project, before.project)) plan(state.project);
+    if (!before.project || !samePlanned(state.project, before.project)) book.note(state.project);
     if (!before.project || foreign) return;
     set({ savedAt: null });
     own.saver?.note(state.project);
@@ -621,29 +648,12 @@ export function openProject(id: string): () => void {
     if (!closed && !read.ok && !get().project) set({ status: 'failed', openError: read.words });
   });
 
-  const stopWatchingBook = watchBook((book) => {
-    const { project } = get();
-    const before = project && swatchesHere(project);
-    bookIs(book);
-    if (closed) return;
-    const waited = !bookKnown;
-    bookKnown = true;
-    if (project && (waited || before !== swatchesHere(project))) own.planner.note(project);
-  });
-  // A book that does not answer keeps nobody waiting.
-  const patience = setTimeout(() => {
-    const { project } = get();
-    if (bookKnown || closed) return;
-    bookKnown = true;
-    if (project) own.planner.note(project);
-  }, BOOK_MS);
   const leavePage = savedWithPage(own);
   return () => {
     const last = own.saver?.dirty() ? own.saver.flush() : Promise.resolve();
     closed = true;
     stopWatchingEdits();
-    stopWatchingBook();
-    clearTimeout(patience);
+    book.close();
     watching.unsubscribe();
     own.planner.close();
     void last.finally(() => {

@@ -1,3 +1,4 @@
+import { dialFor } from '~/core/choose/press';
 import type { Peel, PressTicket, Stage, Swatch, SwatchFace } from '~/core/keep/model';
 import { coverName } from './bench';
 import { counted, seconds } from './grammar';
@@ -8,11 +9,11 @@ import { heat, type Units } from './table';
 // What the swatch book says.
 
 /** How a scrap peels, from worst to best, as hands can tell apart. */
-const PEELED: { readonly [S in Stage]: readonly [string, string, string, string] } = {
-  bond: ['Falls off', 'Peels off clean', 'Peels with fibres', 'Will not come off'],
-  fuse: ['Stays on the paper', 'Lifts off clean', 'Lifts with fibres', 'Will not come off'],
+const PEELED: { readonly [S in Stage]: () => readonly [string, string, string, string] } = {
+  bond: () => ['Falls off', 'Peels off clean', `Peels with ${spell('fibres')}`, 'Will not come off'],
+  fuse: () => ['Stays on the paper', 'Lifts off clean', `Lifts with ${spell('fibres')}`, 'Will not come off'],
 };
-export const peelWords = (stage: Stage, peel: Peel): string => PEELED[stage][peel].replace('fibres', spell('fibres'));
+export const peelWords = (stage: Stage, peel: Peel): string => PEELED[stage]()[peel];
 
 export const FACE_WORDS: { readonly [F in SwatchFace]: string } = {
   clean: 'Clean',
@@ -39,8 +40,12 @@ export const swatchTitle = (s: Pick<Swatch, 'stage' | 'fabric' | 'onto' | 'web'>
     : [namedCloth(s.fabric), ...[...s.onto].reverse().map(namedCloth)].join(' on ');
 
 /** Where the iron stood: its mark, or degrees. */
-export const swatchMark = (s: Pick<Swatch, 'mark' | 'heatC'>, units: Units): string =>
-  s.mark !== null ? markWords(s.mark) : s.heatC !== null ? heat(s.heatC, units) : 'heat not noted';
+export function swatchMark(s: Pick<Swatch, 'mark' | 'heatC' | 'iron'>, units: Units): string {
+  if (s.mark !== null) return markWords(s.mark);
+  if (s.heatC === null) return 'heat not noted';
+  const place = s.iron ? dialFor(s.iron, s.heatC).place : null;
+  return place ? dialWords(place) : heat(s.heatC, units);
+}
 
 /** “the wool mark, 6 s, parchment paper”. */
 export const swatchSetting = (s: Swatch, units: Units): string =>
@@ -58,7 +63,7 @@ export function standsWords({ stands, book }: Pick<PressTicket, 'stands' | 'book
     return book.held === book.like
       ? `From your swatches: ${book.like === 1 ? 'one like this held' : `${book.like} like this, and all held`}.`
       : `From your swatches: ${book.held} of ${book.like} like this held.`;
-  if (book) return `From your iron’s ${counted(book.swatches, 'swatch', 'swatches')}; none is just like this.`;
+  if (book) return `From ${book.swatches === 1 ? 'one swatch' : `${book.swatches} swatches`} of other presses.`;
   return stands === 'measured' ? 'Your iron’s dial was measured; the rest is estimated.' : 'Estimated: try a scrap.';
 }
 
@@ -66,10 +71,11 @@ export function standsWords({ stands, book }: Pick<PressTicket, 'stands' | 'book
 export function changedByBook(t: Pick<PressTicket, 'book' | 'dwell' | 'heat'>): string | null {
   const was = t.book?.was;
   if (!was) return null;
-  const moved = JSON.stringify(was.dial) !== JSON.stringify(t.heat.dial);
-  const before = moved && was.dial ? `${dialWords(was.dial)}, ${seconds(was.seconds)}` : seconds(was.seconds);
-  const now =
-    moved && t.heat.dial ? `${dialWords(t.heat.dial)}, ${seconds(t.dwell.seconds)}` : seconds(t.dwell.seconds);
+  const [from, to] = [was.dial, t.heat.dial].map((place) => (place ? dialWords(place) : null));
+  const moved = from && to && from !== to;
+  if (!moved && was.seconds === t.dwell.seconds) return null;
+  const before = moved ? `${from}, ${seconds(was.seconds)}` : seconds(was.seconds);
+  const now = moved ? `${to}, ${seconds(t.dwell.seconds)}` : seconds(t.dwell.seconds);
   return `${now}; it was ${before} before your swatches.`;
 }
 

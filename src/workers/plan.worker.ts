@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { type BookTells, bookTells, type Tells, tellsOf } from '~/core/choose/learn';
+import { type BookTells, bookTells, type SwatchSeen, swatchOfPress, type Tells, tellsOf } from '~/core/choose/learn';
 import { type Compared, compareWebs } from '~/core/choose/match';
 import { type Look, type LookAs, lookInto } from '~/core/choose/press';
 import type { Iron, Project, Swatch } from '~/core/keep/model';
@@ -104,6 +104,14 @@ const api = {
   /** What one more scrap would tell, before it is pressed. */
   scrapTells: (swatches: readonly Swatch[], next: Swatch, irons: readonly Iron[]): Tells | null =>
     tellsOf(swatches, next, irons),
+  /** A press of the plan as a swatch of it, with what was seen. */
+  swatchOf: (about: Crossing<Project>, ticketId: string, seen: SwatchSeen): Swatch | null => {
+    const project = asPlanned(asked.take(about));
+    const press = pressedOn(project, ticketId);
+    const ticket = planOf(project).press.find((t) => t.id === ticketId);
+    const column = press?.columns[press.deciding];
+    return press && ticket && column ? swatchOfPress(press.request, column, ticket, seen) : null;
+  },
   /** One press looked into with something changed. */
   lookInto: (press: PressedColumns, as: LookAs): Look => lookInto(press.request, press.columns, as),
 };

@@ -1,21 +1,11 @@
 import 'fake-indexeddb/auto';
 import { expect } from 'chai';
+import { peelOfFault, peelOfLook, swatchOfPress } from '~/core/choose/learn';
 import { everythingEntries, everythingFromEntries } from '~/core/keep/archive';
-import {
-  bearingOn,
-  bookDoc,
-  bookFromJson,
-  bookToCsv,
-  found,
-  NOTHING_SOUGHT,
-  peelOfFault,
-  peelOfLook,
-  sideBySide,
-  swatchOfPress,
-} from '~/core/keep/book';
+import { bearingOn, bookDoc, bookFromJson, bookToCsv, found, NOTHING_SOUGHT, sideBySide } from '~/core/keep/book';
 import { emptyDrawer } from '~/core/keep/drawer';
 import { EMPTY_BOARD, type Swatch, swatchSchema } from '~/core/keep/model';
-import { planProject } from '~/core/plan';
+import { planProject, pressedOn } from '~/core/plan';
 import { bookIs, changeBook, db, importBook, noteSeen, readBook, redoBook, swatchesHere, undoBook } from '~/store';
 import {
   changedByBook,
@@ -189,20 +179,27 @@ describe('the swatch book', () => {
     const fuse = plan.press.find((t) => t.stage === 'fuse');
     if (!bond || !fuse) throw new Error('both presses are planned');
     const seen = { id: 's', atMs: 1, seconds: 8, peel: 2 as const };
-    const made = swatchOfPress(p, plan, bond, seen);
+    const of = (t: typeof bond) => {
+      const press = pressedOn(p, t.id);
+      const column = press?.columns[press.deciding];
+      return press && column ? swatchOfPress(press.request, column, t, seen) : null;
+    };
+    const made = of(bond);
     expect(made).to.deep.include({
       stage: 'bond',
       mark: '••',
       heatC: null,
       cover: 'parchment',
       ironId: 'iron',
-      leanN: 20,
       seconds: 8,
     });
     expect(made?.onto.map((f) => f.id)).to.deep.equal(['cotton']);
-    expect(swatchOfPress(p, plan, fuse, seen)).to.deep.include({ stage: 'fuse', onto: [], cover: 'none' });
-    expect(swatchOfPress({ ...p, webs: [] }, plan, bond, seen)).to.equal(null);
+    expect(made?.pile).to.deep.equal(['fabric', 'bond', 'fabric']);
+    expect(of(fuse)).to.deep.include({ stage: 'fuse', onto: [], cover: 'none' });
     expect(swatchSchema.safeParse(made).success).to.equal(true);
+    // What it teaches is of just this press: the ticket says so.
+    const taught = planProject({ ...p, swatches: made ? [made] : [] }).press.find((t) => t.stage === 'bond');
+    expect(taught?.book).to.include({ swatches: 1, like: 1, held: 1 });
     expect(peelOfFault('edge-lifts', bond)).to.equal(1);
     expect(peelOfFault('edge-lifts', fuse)).to.equal(null);
     expect(peelOfFault('adhesive-left-on-liner', fuse)).to.equal(1);
@@ -217,14 +214,12 @@ describe('the swatch book', () => {
     expect(swatchSetting(swatch('a', { steam: true, washes: 1 }), 'mm')).to.match(
       /^••, 6 s, .*parchment.*, steam, 1 wash$/,
     );
-    expect(swatchSetting(swatch('a', { mark: null, heatC: 150, cover: 'none' }), 'mm')).to.equal(
-      '150 °C, 6 s, bare iron',
-    );
+    expect(swatchSetting(swatch('a', { mark: null, heatC: 150, cover: 'none' }), 'mm')).to.equal('••, 6 s, bare iron');
     expect(peelWords('fuse', 0)).to.equal('Stays on the paper');
     const book = { swatches: 4, like: 0, held: 0, was: null };
     expect(standsWords({ stands: 'estimated', book: null })).to.equal('Estimated: try a scrap.');
     expect(standsWords({ stands: 'measured', book: null })).to.match(/dial was measured/);
-    expect(standsWords({ stands: 'swatches', book })).to.equal('From your iron’s 4 swatches; none is just like this.');
+    expect(standsWords({ stands: 'swatches', book })).to.equal('From 4 swatches of other presses.');
     expect(standsWords({ stands: 'swatches', book: { ...book, like: 1, held: 1 } })).to.equal(
       'From your swatches: one like this held.',
     );

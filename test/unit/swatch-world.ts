@@ -133,6 +133,7 @@ export class Room {
       fabric: job.fabric,
       onto: [job.onto],
       web: WEB,
+      pile: null,
       ironId: this.iron.id,
       iron: this.iron,
       mark: m.mark,

@@ -13,12 +13,12 @@ import { BoardHead } from './BoardHead';
 import { Meanwhile } from './Meanwhile';
 import { StepNow } from './StepNow';
 import { Strip } from './Strip';
+import { useOldEvidence } from './seen';
 import { wakeSound } from './sounds';
 import { useBoardActs } from './useBoardActs';
 import { useBoardKeys, useSwipe } from './useBoardKeys';
 import { useClap } from './useClap';
 import { useAwake, useBoardClock } from './useNow';
-import { useOldEvidence } from './useOldEvidence';
 import { useSetting } from './useSetting';
 
 const StepList = lazily('the list of steps', async () => (await import('./StepList')).StepList, 'dialog');

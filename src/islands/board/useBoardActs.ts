@@ -19,15 +19,14 @@ import {
   mendFinished,
   runsOn,
   stepFinished,
-  ticketBehind,
   waitFor,
   wantsCold,
 } from '~/core/hands/board';
-import { peelOfFault, peelOfLook, swatchOfPress } from '~/core/keep/book';
-import { lookup, type MendCode, newId, type Peel, type Plan, type PressTicket, type Project } from '~/core/keep/model';
-import { noteSeen, nowMs, record, steadyMs } from '~/store';
+import { lookup, type MendCode, newId, type Plan, type Project } from '~/core/keep/model';
+import { nowMs, record, steadyMs } from '~/store';
 import { doneWords } from '~/words';
 import { usePressRun } from './PressRun';
+import { seenFault, seenHold } from './seen';
 import { sound, wakeSound } from './sounds';
 
 /** What the big target says and does. */
@@ -36,9 +35,6 @@ export interface Target {
   readonly act: () => void;
   readonly hot?: boolean;
 }
-
-/** What a look at the board is called in the book: the same look is there once. */
-const seenId = (of: string): string => `seen ${of}`.slice(0, 100);
 
 /** The moment of an act, and names for what it adds. */
 export const moment = () => ({ nowMs: nowMs(), newId });
@@ -81,27 +77,11 @@ export function useBoardActs(
     if (bs.step.kind !== 'bond' && bs.step.kind !== 'fuse') say('start');
     shownAt.current = steadyMs();
   };
-  /** What was seen of a press teaches: it goes into the swatch book, without being asked. */
-  const seen = (ticket: PressTicket, peel: Peel, id: string): void => {
-    const swatch = swatchOfPress(project, plan, ticket, {
-      id,
-      atMs: nowMs(),
-      seconds: ticket.dwell.seconds,
-      peel,
-      from: 'board',
-    });
-    // A book that cannot be written to keeps nobody from the work.
-    if (swatch) void noteSeen([swatch]).catch(() => undefined);
-  };
   /** @param pieceIds the pieces that are meant, where not all of them are */
   const wrong = (bs: BoardStep, code: MendCode, pieceIds?: readonly string[]): void => {
     const next = foundWrong(board, plan, bs.step, code, moment(), pieceIds);
     record(() => next);
-    const ticket = ticketBehind(plan, bs.step);
-    const peel = ticket && peelOfFault(code, ticket);
-    const id = next.evidence.at(-1)?.id;
-    if (ticket && peel !== null && id !== undefined)
-      seen(asLearnt(ticket, learntOf(board, plan, ticket)), peel, seenId(id));
+    seenFault(project, plan, bs.step, code, next);
     finish(bs, false, false);
     setAsking(null);
     setNoticing(false);
@@ -158,14 +138,7 @@ export function useBoardActs(
         says: 'Yes',
         act: () => {
           record((b) => heldAsShould(b, asking.step));
-          const ticket = ticketBehind(plan, asking.step);
-          const peel = ticket && peelOfLook(asking.step, ticket);
-          if (ticket && peel !== null)
-            seen(
-              asLearnt(ticket, learntOf(board, plan, ticket)),
-              peel,
-              seenId(`${project.id} ${asking.facts[0] ?? ''}`),
-            );
+          seenHold(project, plan, asking);
           setAsking(null);
           finish(asking, false, false);
         },

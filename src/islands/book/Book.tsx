@@ -104,9 +104,6 @@ function Pages() {
       );
     }
   };
-  const many = <T extends { id: string; name: string }>(of: (s: Swatch) => T): T[] => [
-    ...new Map(book.map((s) => [of(s).id, of(s)])).values(),
-  ];
   return (
     <main className={css.page}>
       <Head doing={doing} />
@@ -132,39 +129,7 @@ function Pages() {
         </Empty>
       ) : (
         <>
-          <div className={css.bar}>
-            <TextField label="Find" value={sought.text} onChange={(text) => setSought({ ...sought, text })} />
-            <Select
-              label="Web"
-              value={sought.webId ?? ''}
-              options={[
-                { value: '', label: 'All' },
-                ...many((s) => s.web).map((w) => ({ value: w.id, label: w.name || 'unnamed' })),
-              ]}
-              onChange={(id) => setSought({ ...sought, webId: id || null })}
-            />
-            <Select
-              label="Iron"
-              value={sought.ironId ?? ''}
-              options={[
-                { value: '', label: 'All' },
-                ...many((s) => ({ id: s.ironId, name: s.iron?.name ?? '' })).map((i) => ({
-                  value: i.id,
-                  label: i.name || 'unnamed',
-                })),
-              ]}
-              onChange={(id) => setSought({ ...sought, ironId: id || null })}
-            />
-            <Select
-              label="Peel"
-              value={sought.peel === null ? '' : String(sought.peel)}
-              options={[
-                { value: '', label: 'All' },
-                ...PEELS.map((p) => ({ value: String(p), label: peelWords('bond', p) })),
-              ]}
-              onChange={(p) => setSought({ ...sought, peel: PEELS.find((x) => String(x) === p) ?? null })}
-            />
-          </div>
+          <FindBar book={book} sought={sought} onSeek={setSought} />
           {list.length === 0 ? (
             <Empty title="None of your swatches is like that">
               <Button onClick={() => setSought(NOTHING_SOUGHT)}>Show all</Button>
@@ -243,6 +208,56 @@ function Pages() {
   );
 }
 
+/** What is looked for, by words, web, iron and peel. */
+function FindBar({
+  book,
+  sought,
+  onSeek,
+}: {
+  book: readonly Swatch[];
+  sought: Sought;
+  onSeek: (sought: Sought) => void;
+}) {
+  const many = <T extends { id: string; name: string }>(of: (s: Swatch) => T): T[] => [
+    ...new Map(book.map((s) => [of(s).id, of(s)])).values(),
+  ];
+  return (
+    <div className={css.bar}>
+      <TextField label="Find" value={sought.text} onChange={(text) => onSeek({ ...sought, text })} />
+      <Select
+        label="Web"
+        value={sought.webId ?? ''}
+        options={[
+          { value: '', label: 'All' },
+          ...many((s) => s.web).map((w) => ({ value: w.id, label: w.name || 'unnamed' })),
+        ]}
+        onChange={(id) => onSeek({ ...sought, webId: id || null })}
+      />
+      <Select
+        label="Iron"
+        value={sought.ironId ?? ''}
+        options={[
+          { value: '', label: 'All' },
+          ...many((s) => ({ id: s.ironId, name: s.iron?.name ?? '' })).map((i) => ({
+            value: i.id,
+            label: i.name || 'unnamed',
+          })),
+        ]}
+        onChange={(id) => onSeek({ ...sought, ironId: id || null })}
+      />
+      <Select
+        label="Peel"
+        value={sought.peel === null ? '' : String(sought.peel)}
+        options={[
+          { value: '', label: 'All' },
+          ...PEELS.map((p) => ({ value: String(p), label: peelWords('bond', p) })),
+        ]}
+        onChange={(p) => onSeek({ ...sought, peel: PEELS.find((x) => String(x) === p) ?? null })}
+      />
+    </div>
+  );
+}
+
 function Head({ doing }: { doing: (work: () => PromiseLike<unknown>) => Promise<void> }) {
   const { past, future } = useBookHistory();
   useEffect(() => {
@@ -312,7 +327,10 @@ function Answer({ book, tells, units }: { book: readonly Swatch[]; tells: BookTe
           {tells.contradicting.length === 1
             ? 'One swatch contradicts'
             : `${tells.contradicting.length} swatches contradict`}{' '}
-          the others: look at it, and set it aside if it was a slip.
+          the others:{' '}
+          {tells.contradicting.length === 1
+            ? 'look at it, and set it aside if it was a slip.'
+            : 'look at them, and set aside what was a slip.'}
         </p>
       )}
       {tells && tells.power < 1 && (

@@ -76,16 +76,21 @@ export function MarksChart({ iron, units }: { iron: IronTells; units: DisplayUni
     scales: {
       x: {
         type: 'linear',
+        afterBuildTicks: (axis) => {
+          axis.ticks = iron.marks.map((_, value) => ({ value }));
+        },
         min: -0.2,
         max: iron.marks.length - 0.8,
         ticks: {
           color: colour('--ink'),
-          stepSize: 1,
           callback: (value) => markWords(iron.marks[Number(value)]?.mark ?? ''),
         },
         grid: { display: false },
       },
-      y: { ticks: { color: colour('--ink') }, grid: { color: colour('--thread') } },
+      y: {
+        ticks: { color: colour('--ink'), callback: (value) => `${value}°` },
+        grid: { color: colour('--thread') },
+      },
     },
   };
   return <Line data={data} options={options} aria-hidden="true" />;

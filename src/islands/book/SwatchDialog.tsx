@@ -59,6 +59,7 @@ export function NewSwatchDialog({ drawer, onClose }: { drawer: DrawerContents; o
       fabric: { ...fabric, photo: null },
       onto: stage === 'bond' && onto ? [{ ...onto, photo: null }] : [],
       web,
+      pile: null,
       ironId: iron.id,
       iron,
       mark: marks.length > 0 ? mark : null,

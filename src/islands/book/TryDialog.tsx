@@ -1,7 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Note } from '~/components';
 import type { Tells } from '~/core/choose/learn';
-import { swatchOfPress } from '~/core/keep/book';
 import { newId, type Plan, type PressTicket, type Project, type Swatch } from '~/core/keep/model';
 import { attempt, changeBook, nowMs, useBook } from '~/store';
 import {
@@ -15,7 +14,7 @@ import {
   tellsWords,
   ticketCalled,
 } from '~/words';
-import { askOfBook } from '~/workers';
+import { askOfBook, askPlanThread } from '~/workers';
 import css from './Book.module.css';
 import { Count } from './Count';
 import { type Found, NOTHING_FOUND, Questions } from './Questions';
@@ -41,9 +40,19 @@ export function TryDialog({
   const [tells, setTells] = useState<Tells | null>(null);
   const book = useBook();
   // As it was planned when the scrap was laid: what it teaches changes the plan meanwhile.
-  const [planned] = useState(() =>
-    swatchOfPress(project, plan, t, { id: newId(), atMs: nowMs(), seconds: tryS, peel: 2 }),
-  );
+  const [planned, setPlanned] = useState<Swatch | null | undefined>(undefined);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it stood when the dialog was opened
+  useEffect(() => {
+    let here = true;
+    const seen = { id: newId(), atMs: nowMs(), seconds: tryS, peel: 2 as const };
+    askPlanThread(project, async (w, about) => await w.swatchOf(about, t.id, seen), LIMIT_MS).then(
+      (swatch) => here && setPlanned(swatch),
+      () => here && setPlanned(null),
+    );
+    return () => {
+      here = false;
+    };
+  }, []);
   useEffect(() => {
     if (!planned || !book) return;
     let here = true;
@@ -69,8 +78,10 @@ export function TryDialog({
   };
   return (
     <Dialog title="Try a scrap" wide onClose={onClose}>
-      {!planned ? (
-        <Note stop>This press is not cloth on cloth, so no scrap stands for it.</Note>
+      {planned === undefined ? (
+        <p role="status">Looking at what lies there …</p>
+      ) : planned === null ? (
+        <Note stop>This press could not be looked at. Close this, and try again.</Note>
       ) : (
         <div className={css.try}>
           <section>

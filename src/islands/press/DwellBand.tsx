@@ -20,10 +20,12 @@ export function DwellBand({ ticket: t }: { ticket: PressTicket }) {
   const upTo = Math.max(LEAST_S, dwell.seconds * 2, Math.min(dwell.maxS, dwell.seconds * 3)) * ROOM;
   const at = (s: number): string => `${Math.min(100, (100 * s) / upTo)}%`;
   const width = (from: number, to: number): string => `${Math.max(0, Math.min(100, (100 * (to - from)) / upTo))}%`;
+  const proved = (t.book?.like ?? 0) > 0;
+  const from = proved ? 'Scraps of it were tried.' : 'An estimate.';
   const cut = dwell.maxS > upTo;
   return (
     <div className={css.dwell}>
-      <div className={css.rail} aria-hidden="true">
+      <div className={css.rail} data-proved={proved} aria-hidden="true">
         <i
           className={css.soft}
           style={{ left: at(dwell.minS), width: width(dwell.minS, Math.min(upTo, dwell.maxS)) }}
@@ -40,8 +42,8 @@ export function DwellBand({ ticket: t }: { ticket: PressTicket }) {
       <p className={css.words}>
         <Term id="window">Safe</Term>
         {firm
-          ? `: ${spanS(firm[0], firm[1])}, even if your dial is off. An estimate.`
-          : ` only if your dial is right: ${spanS(dwell.minS, dwell.maxS)}. An estimate.`}
+          ? `: ${spanS(firm[0], firm[1])}, even if your dial is off. ${from}`
+          : ` only if your dial is right: ${spanS(dwell.minS, dwell.maxS)}. ${from}`}
       </p>
     </div>
   );

@@ -51,6 +51,7 @@ export function EveningThread({
           data-at={leg.at}
           data-stop={leg.at === 'iron' && leg.ticketIds.length > 0 && leg.heat === null}
           data-here={here?.leg === i}
+          data-proved={leg.proved}
         >
           <button type="button" aria-expanded={i === chosen} aria-controls="leg" onClick={() => onChoose(i)}>
             <span className={css.line} aria-hidden="true">

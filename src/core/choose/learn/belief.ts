@@ -31,6 +31,7 @@ import {
 } from '../press';
 import { CONTRADICTS, NOISE, NONSENSE, PEEL_FROM, SEARCHED, TEMPER } from './data';
 import { equally, waysOf } from './posterior';
+import { columnOfSwatch } from './pressed';
 
 // What a book of swatches teaches: which iron runs hot, which web flows, whether felt is quick. Told in docs/model.md (The swatch book).
 
@@ -58,8 +59,8 @@ export const NO_BELIEF: Belief = {
 };
 
 /** A press as a swatch of it was made. */
-export const pressOfSwatch = (s: Swatch, iron: Iron): PressRequest =>
-  requestOf({
+export function pressOfSwatch(s: Swatch, iron: Iron): PressRequest {
+  const r = requestOf({
     stage: s.stage,
     fabric: s.fabric,
     onto: s.onto,
@@ -69,6 +70,9 @@ export const pressOfSwatch = (s: Swatch, iron: Iron): PressRequest =>
     steam: s.steam,
     ...(s.stage === 'bond' ? { from: s.side } : s.side === 'back' ? { side: 'cloth' as const } : {}),
   });
+  const column = columnOfSwatch(s);
+  return column ? { ...r, column } : r;
+}
 
 /** Where on an iron's dial a swatch was pressed: between which marks, and how hot that is taken to be. null: nobody can know. */
 export function heatOf(
@@ -357,6 +361,8 @@ export const beliefOf = derive((swatches: readonly Swatch[], irons: readonly Iro
       },
     ] as const;
   });
+  // Where half of them contradict the rest, nobody can say which half is wrong: then all count for less.
+  const odd = used.flatMap((s, i) => (used.length >= 3 && (fit[i]?.chance ?? 1) < CONTRADICTS.value ? [s.id] : []));
   const known = new Map(used.flatMap((s) => (ironOf(s) ? [[s.ironId, ironOf(s) as Iron] as const] : [])));
   const transports = names.has('transport') ? scaled('transport', PRIOR.lnTransport.value) : null;
   const middle = transports ? meanOf(transports) : 0;
@@ -365,8 +371,7 @@ export const beliefOf = derive((swatches: readonly Swatch[], irons: readonly Iro
     webs: new Map(webs),
     cloth: transports && { meanLnTransport: middle, lnTransport: transports.map((x) => x - middle) },
     counted: used.map((s) => s.id),
-    contradicting:
-      used.length < 3 ? [] : used.filter((_, i) => (fit[i]?.chance ?? 1) < CONTRADICTS.value).map((s) => s.id),
+    contradicting: odd.length * 2 < used.length ? odd : [],
     power,
   };
 });
@@ -437,6 +442,8 @@ export interface BookTells {
   readonly power: number;
 }
 
+/** A scrap that was pressed beside a mark tells of it from here on. */
+const NEAR_MARK = 0.3;
 /** Nine in ten of a normal distribution lie within so many standard deviations. */
 const NINE_IN_TEN = quantile(0.95);
 
@@ -467,7 +474,9 @@ export function bookTells(swatches: readonly Swatch[], irons: readonly Iron[]): 
               highC: c + NINE_IN_TEN * sdC,
               beforeLowC: m.c - before,
               beforeHighC: m.c + before,
-              swatches: mine.filter((s) => s.mark === m.mark).length,
+              swatches: mine.filter((s) =>
+                (heatOf(s, toldMarks(iron))?.shares ?? []).some(([mark, share]) => mark === k && share >= NEAR_MARK),
+              ).length,
             };
           }),
         },

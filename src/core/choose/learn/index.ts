@@ -1,3 +1,4 @@
 export * from './belief';
 export { NOISE, NONSENSE, PEEL_FROM } from './data';
 export * from './next';
+export { peelOfFault, peelOfLook, type SwatchSeen, swatchOfPress } from './pressed';

@@ -1,7 +1,8 @@
+import { asOne, derive, listed } from '../../base/derive';
 import { lastOf, nth } from '../../base/lists';
 import { below, quantile } from '../../base/normal';
 import type { Draws, Iron } from '../../keep/model';
-import { DRAWS, PRIOR, QUANTILE } from './data';
+import { DRAWS, FAR_SDS, HALVINGS, PRIOR, QUANTILE } from './data';
 import { dialFor, marksOf } from './dial';
 import { gridOf } from './grid';
 import { clothsOf, leadingWeb, likeKey, type PressColumn, type PressRequest } from './stack';
@@ -19,6 +20,8 @@ export interface BelievedEnds {
   readonly coldHarmS: number;
   /** One way in ten is bonded by then, s. */
   readonly earlyBondS: number;
+  /** How much longer this very press takes than was worked out, as far as its own swatches tell. */
+  readonly lateTimes: number;
   /** How unsure the seconds are, against before there was a book, 0 … 1. */
   readonly unsureShare: number;
 }
@@ -35,9 +38,9 @@ const spread = (list: Draws): number => {
 
 /** The value that a share of all ways lies below, each way being spread by the model's own error. @param sd that error */
 function quantileOf(ways: Draws, share: number, sd: number): number {
-  let low = Math.min(...ways) - 4 * sd;
-  let high = Math.max(...ways) + 4 * sd;
-  for (let k = 0; k < 30; k++) {
+  let low = Math.min(...ways) - FAR_SDS.value * sd;
+  let high = Math.max(...ways) + FAR_SDS.value * sd;
+  for (let k = 0; k < HALVINGS.value; k++) {
     const middle = (low + high) / 2;
     const under = ways.reduce((s, x) => s + below((middle - x) / sd), 0) / ways.length;
     if (under < share) low = middle;
@@ -74,53 +77,59 @@ function beforeC({ learnt: _, ...iron }: Iron, soleplateC: number): number {
  * What is believed of a press at any heat; null where no book says anything of what is in it.
  * @param columns those that decide
  */
-export function believedOf(
+export const believedOf = (
   r: PressRequest,
   columns: readonly PressColumn[],
   more: RunMore = {},
-): ((soleplateC: number) => BelievedEnds) | null {
-  const web = leadingWeb(r);
-  const cloth = columns.flatMap(clothsOf).find((f) => f.learnt);
-  if (!r.iron.learnt && !web.learnt && !cloth) return null;
-  const lnFlow = web.learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, 5);
-  const lnTransport = cloth?.learnt?.lnTransport ?? evenly(PRIOR.lnTransport.value, 7);
-  const bench = r.iron.learnt?.benches[r.bench.surface];
-  const grid = gridOf(r, columns, more);
-  const mine = columns.flatMap((column) => r.iron.learnt?.presses[likeKey({ ...r, column })]?.late ?? []);
-  const sure = columns.length === 1 && mine.length > 0;
-  const sd = sure ? PRIOR.lnStays.value : Math.hypot(PRIOR.lnPress.value, PRIOR.lnStays.value);
-  const known = new Map<number, BelievedEnds>();
-  const worked = (c: number): BelievedEnds => {
-    const off = offsAt(r.iron, c);
-    const bonds: number[] = [];
-    const harms: number[] = [];
-    off.forEach((offC, k) => {
-      const [flow, transport] = [nth(lnFlow, k), nth(lnTransport, k)];
-      const late = (bench ? nth(bench, k) : 0) + (sure ? nth(mine, k) : 0);
-      bonds.push(grid.lnBond(c + offC, flow, transport) + late);
-      harms.push(grid.lnHarm(c + offC, flow, transport) + late);
-    });
-    // What it was before: how much the seconds change by each of what was not known.
-    const slope = (a: number, b: number, by: number): number => (b - a) / by;
-    const here = grid.lnBond(c, 0, 0);
-    const wasC = beforeC(r.iron, c);
-    const before = Math.hypot(
-      slope(here, grid.lnBond(c - wasC, 0, 0), 1),
-      slope(here, grid.lnBond(c, -PRIOR.lnFlow.value, 0), 1),
-      slope(here, grid.lnBond(c, 0, -PRIOR.lnTransport.value), 1),
-    );
-    return {
-      coldBondS: Math.exp(quantileOf(bonds, below(QUANTILE.cold.value), sd)),
-      hotHarmS: Math.exp(quantileOf(harms, 1 - below(QUANTILE.hot.value), sd)),
-      hotBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.hot.value), sd)),
-      coldHarmS: Math.exp(quantileOf(harms, below(QUANTILE.cold.value), sd)),
-      earlyBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.cold.value), sd)),
-      unsureShare: before > 0 ? Math.min(1, spread(bonds) / before) : 1,
+): ((soleplateC: number) => BelievedEnds) | null => believedOnce(r, listed(columns), asOne(more));
+
+const believedOnce = derive(
+  (r: PressRequest, columns: readonly PressColumn[], more: RunMore): ((soleplateC: number) => BelievedEnds) | null => {
+    const web = leadingWeb(r);
+    const cloth = columns.flatMap(clothsOf).find((f) => f.learnt);
+    if (!r.iron.learnt && !web.learnt && !cloth) return null;
+    const lnFlow = web.learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, 5);
+    const lnTransport = cloth?.learnt?.lnTransport ?? evenly(PRIOR.lnTransport.value, 7);
+    const bench = r.iron.learnt?.benches[r.bench.surface];
+    const grid = gridOf(r, columns, more);
+    const mine = columns.flatMap((column) => r.iron.learnt?.presses[likeKey({ ...r, column })]?.late ?? []);
+    const sure = columns.length === 1 && mine.length > 0;
+    const sd = sure ? PRIOR.lnStays.value : Math.hypot(PRIOR.lnPress.value, PRIOR.lnStays.value);
+    const lateTimes = Math.exp((sure ? mean(mine) : 0) + (bench ? mean(bench) : 0));
+    const known = new Map<number, BelievedEnds>();
+    const worked = (c: number): BelievedEnds => {
+      const off = offsAt(r.iron, c);
+      const bonds: number[] = [];
+      const harms: number[] = [];
+      off.forEach((offC, k) => {
+        const [flow, transport] = [nth(lnFlow, k), nth(lnTransport, k)];
+        const late = (bench ? nth(bench, k) : 0) + (sure ? nth(mine, k) : 0);
+        bonds.push(grid.lnBond(c + offC, flow, transport) + late);
+        harms.push(grid.lnHarm(c + offC, flow, transport) + late);
+      });
+      // What it was before: how much the seconds change by each of what was not known.
+      const slope = (a: number, b: number, by: number): number => (b - a) / by;
+      const here = grid.lnBond(c, 0, 0);
+      const wasC = beforeC(r.iron, c);
+      const before = Math.hypot(
+        slope(here, grid.lnBond(c - wasC, 0, 0), 1),
+        slope(here, grid.lnBond(c, -PRIOR.lnFlow.value, 0), 1),
+        slope(here, grid.lnBond(c, 0, -PRIOR.lnTransport.value), 1),
+      );
+      return {
+        coldBondS: Math.exp(quantileOf(bonds, below(QUANTILE.cold.value), sd)),
+        hotHarmS: Math.exp(quantileOf(harms, 1 - below(QUANTILE.hot.value), sd)),
+        hotBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.hot.value), sd)),
+        coldHarmS: Math.exp(quantileOf(harms, below(QUANTILE.cold.value), sd)),
+        earlyBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.cold.value), sd)),
+        lateTimes,
+        unsureShare: before > 0 ? Math.min(1, spread(bonds) / before) : 1,
+      };
     };
-  };
-  return (c) => {
-    const at = known.get(c) ?? worked(c);
-    known.set(c, at);
-    return at;
-  };
-}
+    return (c) => {
+      const at = known.get(c) ?? worked(c);
+      known.set(c, at);
+      return at;
+    };
+  },
+);

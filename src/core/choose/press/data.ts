@@ -389,6 +389,10 @@ export const LEARNT_GRID = {
   flowStep: figure(0.25, 'of the logarithm', 'ours: between them the logarithm of a moment is nearly straight'),
   mostTransport: figure(0.5, 'of the logarithm', 'ours'),
 } as const;
+/** So far from what is believed nothing is looked for. */
+export const FAR_SDS = figure(4, 'standard deviations', 'the normal distribution: one in thirty thousand lies beyond');
+/** So often an interval is halved: to a billionth of it. */
+export const HALVINGS = figure(30, 'times', 'ours');
 /** So many equally likely ways in which everything could be. */
 export const DRAWS = figure(503, 'ways', 'ours: a prime, so that one list can be stepped through in many orders');
 

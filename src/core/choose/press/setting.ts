@@ -76,6 +76,7 @@ import {
   inPasses,
   isUsable,
   type RunMore,
+  runAt,
   steamsAt,
   type Window,
   wantsSteam,
@@ -116,7 +117,9 @@ function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMo
   const believed = believedOf(r, columns, as)?.(soleplateC);
   if (believed) {
     const { coldBondS, hotHarmS, hotBondS, coldHarmS, unsureShare } = believed;
-    const { harm } = windowOver(r, columns, soleplateC, as).run;
+    // What is harmed first is what is told, when it is harmed at the hot end.
+    const { quick } = windowOver(r, columns, soleplateC, as);
+    const { harm } = runAt({ ...r, column: columns[quick] ?? r.column }, soleplateC, as);
     const between = (minS: number, maxS: number): Window | null =>
       windowOf({ bondedS: minS, harm: harm && { ...harm, atS: maxS } });
     return {
@@ -189,6 +192,18 @@ function setFor(
         };
   const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)));
   return { soleplateC, times: chosen.times, ...(soleplateC === firstC ? first : at(soleplateC)) };
+}
+
+/** A window as long again as scraps of this very press have told. */
+function laterBy(window: Window | null, times: number): Window | null {
+  if (!window || times === 1) return window;
+  const { minS, maxS, harm } = window;
+  const atS = harm && harm.atS * times;
+  return {
+    minS: minS * times,
+    maxS: Math.min(LONGEST_S.value, harm ? maxS * times : maxS),
+    harm: harm && atS !== null && atS < LONGEST_S.value ? { ...harm, atS } : null,
+  };
 }
 
 /** What would open or shorten it, or make it hold at both ends of the dial. */
@@ -531,6 +546,16 @@ function bookOf(r: PressRequest, columns: Columns): BookSays | null {
   };
 }
 
+/** How often, and how long each time: a pass is whole seconds, too, where all of them together still hold from the cold to the hot end. */
+function inWhole(dwell: Dwell, ends: Ends, passes: boolean): { count: number; eachS: number; seconds: number } {
+  const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
+  const leastS = dwell.seconds >= ends.coldBondS ? Math.max(dwell.minS, ends.coldBondS) : dwell.minS;
+  const mostS = dwell.seconds <= ends.hotHarmS ? Math.min(dwell.maxS, ends.hotHarmS) : dwell.maxS;
+  const eachS = countable(dwell.seconds / count, leastS / count, mostS / count);
+  const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
+  return { count, eachS, seconds };
+}
+
 /** @param looks whether ways out are looked for where it is slow, or does not hold */
 function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks: boolean): Setting {
   const { iron, bench } = r;
@@ -563,7 +588,7 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
       meltC: web.meltC,
       setC: soleplateC,
     });
-  const { window } = over;
+  const window = laterBy(over.window, stop ? 1 : (believedOf(r, deciding, as)?.(soleplateC).lateTimes ?? 1));
   const usable = window !== null && isUsable(window) ? window : null;
   const ends: Ends = stop
     ? {
@@ -609,12 +634,7 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
   if (r.smallMoves) reasons.push({ code: 'small-moves' });
   else if (iron.vents && r.stage === 'bond' && !passes) reasons.push({ code: 'vents' });
 
-  const count = passes ? Math.max(1, Math.ceil(dwell.seconds / PASSES.passS.value)) : 1;
-  // A pass is whole seconds, too, where all of them together still hold from the cold to the hot end.
-  const leastS = dwell.seconds >= ends.coldBondS ? Math.max(dwell.minS, ends.coldBondS) : dwell.minS;
-  const mostS = dwell.seconds <= ends.hotHarmS ? Math.min(dwell.maxS, ends.hotHarmS) : dwell.maxS;
-  const eachS = countable(dwell.seconds / count, leastS / count, mostS / count);
-  const seconds = passes ? Math.min(dwell.maxS, Math.max(dwell.minS, count * eachS)) : dwell.seconds;
+  const { count, eachS, seconds } = inWhole(dwell, ends, passes);
   if (r.coverForSteam && steam) reasons.push({ code: 'steam-cover', cover: bench.cover });
   if (passes && !stop) reasons.push({ code: 'in-passes', count, eachS });
 

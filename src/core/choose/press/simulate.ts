@@ -64,6 +64,20 @@ export interface PressCourse {
   readonly heatHarm: readonly number[];
 }
 
+/** A course while it is run. */
+class Course implements PressCourse {
+  readonly pressedS: number[] = [0];
+  readonly wet: number[] = [0];
+  readonly flowHarm: number[] = [0];
+  readonly heatHarm: number[] = [0];
+  note(pressedS: number, wet: number, flowHarm: number, heatHarm: number): void {
+    this.pressedS.push(pressedS);
+    this.wet.push(wet);
+    this.flowHarm.push(flowHarm);
+    this.heatHarm.push(heatHarm);
+  }
+}
+
 export interface PressAs {
   readonly soleplateC: number;
   readonly kPa: number;
@@ -344,6 +358,15 @@ function wetAndWorn(
   return { coolest, wet, worst, flowHarm, heatHarm };
 }
 
+/** What was tried beyond its label, each in its layer, whose limit is then what it was tried with. */
+const trialsOf = ({ tests = [] }: Pick<PressAs, 'tests'>, limits: readonly Limit[]): Trial[] =>
+  tests.flatMap((test): Trial[] => {
+    const limit = limits.find((l) => l.name === test.name);
+    if (!limit) return [];
+    limit.limitC = test.triedC;
+    return [{ ...test, k: limit.k, used: 0 }];
+  });
+
 /**
  * One press from the moment the iron is set down: heat and moisture through the stack, adhesive that melts and wets both faces of every joint, and what goes wrong if it stands too long.
  * @returns when all of it is bonded and when something is first harmed, each null when not within `untilS` (60 s)
@@ -355,15 +378,10 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
   const joints = jointsOf(stack, COVER_RELEASES[r.bench.cover]);
   let cells = cellsOf(stack, column, false);
   let limits = limitsOf(stack);
-  const tests = (as.tests ?? []).flatMap((test): Trial[] => {
-    const limit = limits.find((l) => l.name === test.name);
-    if (!limit) return [];
-    limit.limitC = test.triedC;
-    return [{ ...test, k: limit.k, used: 0 }];
-  });
+  const tests = trialsOf(as, limits);
   const tS: number[] = [0];
   const bondC: number[] = [f64(column.t, nth(cells, 0).up)];
-  const course = { pressedS: [0], wet: [0], flowHarm: [0], heatHarm: [0] };
+  const course = new Course();
   let plateC = as.soleplateC;
   const iron = as.plate && as.plate !== 'ideal' ? as.plate.iron : null;
   const areaM2 = iron ? (iron.soleplate.widthMm * iron.soleplate.lengthMm) / 1e6 : 1;
@@ -440,12 +458,7 @@ export function simulate(r: PressRequest, as: PressAs): PressRun {
     harmShare = worst.share;
     tS.push(t);
     bondC.push(coolest);
-    if (down) {
-      course.pressedS.push(pressedS);
-      course.wet.push(wet);
-      course.flowHarm.push(flowHarm);
-      course.heatHarm.push(heatHarm);
-    }
+    if (down) course.note(pressedS, wet, flowHarm, heatHarm);
     if (as.sectionAtS !== undefined && !section && t >= as.sectionAtS - 1e-9) section = sectionOf(stack, column);
     if (t >= nextTurn - 1e-9 && as.strokes) {
       down = !down;

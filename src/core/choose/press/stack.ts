@@ -407,12 +407,14 @@ export const fillsGsm = (faces: readonly Fabric[]): number =>
 export const likeKey = (r: Pick<PressRequest, 'column' | 'bench' | 'stage'>): string =>
   JSON.stringify([
     r.stage,
-    r.column.map((l) =>
+    r.column.flatMap((l): unknown[] =>
       l.role === 'fabric'
-        ? [l.fabric.clothId ?? l.fabric.kind, l.fabric.fibre, l.fabric.thicknessMm]
+        ? [[l.fabric.clothId ?? l.fabric.kind, l.fabric.fibre, l.fabric.thicknessMm]]
         : l.role === 'web'
-          ? [l.web.kindId ?? l.web.form, l.web.massGsm, l.bonds]
-          : l.role,
+          ? l.bonds
+            ? [[l.web.kindId ?? l.web.form, l.web.massGsm]]
+            : []
+          : [l.role],
     ),
     r.bench.cover,
     r.bench.surface,

@@ -25,6 +25,8 @@ export interface Leg {
   /** The iron is set anew before it: a knot between two legs. */
   readonly set: boolean;
   readonly marks: readonly LegMark[];
+  /** Scraps of each of its presses were tried: sewn, where the others are only basted. */
+  readonly proved: boolean;
 }
 
 interface Growing {
@@ -89,14 +91,16 @@ export function eveningOf(
   return legs.map((leg): Leg => {
     const set = leg.heat !== null && leg.heat.soleplateC !== heatC;
     if (leg.heat) heatC = leg.heat.soleplateC;
-    return { ...measured(leg, handsOf), set };
+    const made = measured(leg, handsOf);
+    const proved = made.ticketIds.length > 0 && made.ticketIds.every((id) => (byId.get(id)?.book?.like ?? 0) > 0);
+    return { ...made, set, proved };
   });
 }
 
 /** What dries overnight is another evening, s. */
 const OVERNIGHT_S = 4 * 3600;
 
-function measured(leg: Growing, handsOf: (step: Step) => number): Omit<Leg, 'set'> {
+function measured(leg: Growing, handsOf: (step: Step) => number): Omit<Leg, 'set' | 'proved'> {
   const marks: LegMark[] = [];
   let clockS = 0;
   let handsS = 0;

@@ -1,4 +1,3 @@
 export { bookToCsv } from './csv';
 export * from './file';
 export * from './find';
-export * from './pressed';

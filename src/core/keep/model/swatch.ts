@@ -24,6 +24,13 @@ export const swatchSchema = z.object({
   /** What lay beneath, the lowest first; none of a fuse. */
   onto: z.union([cloths, fabricSchema.transform((f) => [f])]).default([]),
   web: webSchema,
+  /** How all of it lay, from the surface up, each fabric being the next of those above; null: one web between the fabric and what lay beneath. */
+  pile: z
+    .array(z.enum(['fabric', 'bond', 'bonded', 'liner', 'sheet', 'wadding']))
+    .max(200)
+    .refine((pile) => pile.includes('bond'), { error: 'has no web that is bonded' })
+    .nullable()
+    .default(null),
   ironId: id,
   /** The iron as it was then; null: it is not known any more. */
   iron: ironSchema.nullable().default(null),

@@ -1,0 +1,65 @@
+import { useEffect } from 'react';
+import { peelOfFault, peelOfLook, type SwatchSeen } from '~/core/choose/learn';
+import { asLearnt, type BoardStep, learntOf, ticketBehind } from '~/core/hands/board';
+import type { Board, MendCode, Peel, Plan, PressTicket, Project, Step, Swatch } from '~/core/keep/model';
+import { noteSeen, nowMs } from '~/store';
+import { askPlanThread } from '~/workers';
+
+// What is seen at the board goes into the swatch book without being asked.
+
+const LIMIT_MS = 20_000;
+
+/** A press with what was seen of it, as a swatch; null where that cannot be told any more. */
+const swatchOf = (project: Project, ticketId: string, seen: SwatchSeen): Promise<Swatch | null> =>
+  askPlanThread(project, async (w, about) => await w.swatchOf(about, ticketId, seen), LIMIT_MS).catch(() => null);
+
+/** What a look at the board is called in the book: the same look is there once. */
+const seenId = (of: string): string => `seen ${of}`.slice(0, 100);
+
+/** Puts a look at the board into the book, with the seconds that were counted. What cannot be told or written keeps nobody from the work. */
+function noteLook(project: Project, plan: Plan, step: Step, id: string, peelOf: (t: PressTicket) => Peel | null): void {
+  const planned = ticketBehind(plan, step);
+  const peel = planned && peelOf(planned);
+  if (!planned || peel === null) return;
+  const { seconds } = asLearnt(planned, learntOf(project.board, plan, planned)).dwell;
+  void swatchOf(project, planned.id, { id: seenId(id), atMs: nowMs(), seconds, peel, from: 'board' })
+    .then((swatch) => swatch && noteSeen([swatch]))
+    .catch(() => undefined);
+}
+
+/** A fault was found: what it tells of the press behind it. @param next the board that holds it */
+export function seenFault(project: Project, plan: Plan, step: Step, code: MendCode, next: Board): void {
+  const id = next.evidence.at(-1)?.id;
+  if (id !== undefined) noteLook(project, plan, step, id, (t) => peelOfFault(code, t));
+}
+/** A look that held. */
+export const seenHold = (project: Project, plan: Plan, { step, facts }: BoardStep): void =>
+  noteLook(project, plan, step, `${project.id} ${facts[0] ?? ''}`, (t) => peelOfLook(step, t));
+
+/** What was found wrong before there was a book is moved into it, once: as far as its press is still planned. */
+export function useOldEvidence(project: Project, plan: Plan, writes: boolean): void {
+  const { evidence } = project.board;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each project, with its first plan
+  useEffect(() => {
+    if (!writes || evidence.length === 0) return;
+    const found = evidence.flatMap((e) => {
+      const step = plan.making.steps.find((s) => s.kind === e.kind && s.pieceIds.some((id) => e.pieceIds.includes(id)));
+      const ticket = step && ticketBehind(plan, step);
+      const peel = ticket ? peelOfFault(e.code, ticket) : null;
+      if (!ticket || peel === null || e.dwellS === null || e.heatC === null) return [];
+      const seen: SwatchSeen = {
+        id: seenId(e.id),
+        atMs: e.atMs,
+        seconds: e.dwellS,
+        peel,
+        from: 'board',
+      };
+      // Which mark it was is not known any more: its heat is.
+      const { heatC } = e;
+      return [swatchOf(project, ticket.id, seen).then((s) => (s ? [{ ...s, mark: null, heatC }] : []))];
+    });
+    void Promise.all(found)
+      .then((swatches) => noteSeen(swatches.flat()))
+      .catch(() => undefined);
+  }, [project.id, writes]);
+}
