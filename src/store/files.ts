@@ -30,11 +30,6 @@ export function download(blob: Blob, filename: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-export async function exportProject(project: Project): Promise<void> {
-  const { blob, filename } = await projectFile(project);
-  download(blob, filename);
-}
-
 /** A document that is no sound project, as it is, for whoever can make something of it. */
 export function exportRaw(raw: unknown, name: string): void {
   download(new Blob([JSON.stringify(raw, null, 1)], { type: 'application/json' }), `${fileStem(name)}-as-it-was.json`);

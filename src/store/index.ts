@@ -7,6 +7,7 @@ export type { ProjectRow, SavedShape, VersionRow } from './db';
 export { db, KEEP_DELETED_MS } from './db';
 export * from './drawer';
 export * from './everything';
+export * from './export';
 export * from './files';
 export {
   allowFolder,

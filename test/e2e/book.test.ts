@@ -92,10 +92,10 @@ describe('the swatch book, in Chromium', () => {
     expect(kept).to.have.length(3);
     const more = swatchSchema.parse({ ...kept[0], id: 'from-a-friend', peel: 3, atMs: 5 });
     const accept = '.json,application/json';
-    await s.give('book.json', JSON.stringify(bookDoc({ swatches: [...kept, more], pictures: [] })), accept);
+    await s.give('book.json', JSON.stringify(bookDoc({ swatches: [...kept, more], pictures: [] })), accept, 'main');
     await s.holds('four', async () => (await s.driver.findElements(By.css('[data-swatch]'))).length === 4);
     expect(await s.text('[role=status]')).to.match(/1 swatch came in; 3 were here already/);
-    await s.give('wrong.json', JSON.stringify({ format: 'apple-seam.drawer' }), accept);
+    await s.give('wrong.json', JSON.stringify({ format: 'apple-seam.drawer' }), accept, 'main');
     await s.holds('told', async () => /format/.test(await s.text('[role=alert]')));
     await s.press('Close', '//*[@role="alert"]/..');
     await s.press('Export a table');

@@ -344,11 +344,11 @@ export class Session {
     await this.run('arguments[0].scrollIntoView({ block: "center" }); arguments[0].click()', choice);
   }
 
-  /** Gives a file of this content to the dialog that asks for one. */
-  async give(name: string, content: string | Buffer, accept: string): Promise<void> {
+  /** Gives a file of this content to what asks for one: a dialog, unless told otherwise. */
+  async give(name: string, content: string | Buffer, accept: string, within = 'dialog'): Promise<void> {
     const file = path.join(this.downloads, name);
     writeFileSync(file, content);
-    await (await this.find(`dialog input[accept*="${accept}"]`)).sendKeys(file);
+    await (await this.find(`${within} input[accept*="${accept}"]`)).sendKeys(file);
   }
 
   /** Brings a project in as a file, and waits until its plan is worked out. */

@@ -64,6 +64,12 @@ try {
   await s.go('/drawer');
   await s.find('[data-thing=glow]');
   await shoot('drawer');
+  const { bookOfDemo } = await import('../book-of-demo');
+  await s.go('/book');
+  await s.named('Import a book');
+  await s.give('book.json', JSON.stringify(bookOfDemo()), '.json,application/json', 'main');
+  await s.holds('the book', async () => /is believed to be/.test(await s.text('main')));
+  await shoot('book');
   await open('trace');
   await s.find('[data-answer]');
   await shoot('trace');

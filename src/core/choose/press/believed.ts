@@ -2,7 +2,7 @@ import { asOne, derive, listed } from '../../base/derive';
 import { lastOf, nth } from '../../base/lists';
 import { below, quantile } from '../../base/normal';
 import type { Draws, Iron } from '../../keep/model';
-import { DRAWS, FAR_SDS, HALVINGS, PRIOR, QUANTILE } from './data';
+import { DRAWS, FAR_SDS, HALVINGS, PRIOR, QUANTILE, STEPS_THROUGH } from './data';
 import { dialFor, marksOf } from './dial';
 import { gridOf } from './grid';
 import { clothsOf, leadingWeb, likeKey, type PressColumn, type PressRequest } from './stack';
@@ -55,7 +55,7 @@ function offsAt(iron: Iron, soleplateC: number): Draws {
   if (!learnt) {
     // The iron is not in the book: as far off as its marks are known to be.
     const { coldC } = dialFor(iron, soleplateC);
-    return evenly(coldC / QUANTILE.cold.value, 2);
+    return evenly(coldC / QUANTILE.cold.value, STEPS_THROUGH.iron.value);
   }
   const marks = marksOf(iron);
   const above = marks.findIndex((m) => m.c >= soleplateC);
@@ -88,8 +88,8 @@ const believedOnce = derive(
     const web = leadingWeb(r);
     const cloth = columns.flatMap(clothsOf).find((f) => f.learnt);
     if (!r.iron.learnt && !web.learnt && !cloth) return null;
-    const lnFlow = web.learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, 5);
-    const lnTransport = cloth?.learnt?.lnTransport ?? evenly(PRIOR.lnTransport.value, 7);
+    const lnFlow = web.learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, STEPS_THROUGH.flow.value);
+    const lnTransport = cloth?.learnt?.lnTransport ?? evenly(PRIOR.lnTransport.value, STEPS_THROUGH.transport.value);
     const bench = r.iron.learnt?.benches[r.bench.surface];
     const grid = gridOf(r, columns, more);
     const mine = columns.flatMap((column) => r.iron.learnt?.presses[likeKey({ ...r, column })]?.late ?? []);

@@ -391,6 +391,12 @@ export const LEARNT_GRID = {
 } as const;
 /** So far from what is believed nothing is looked for. */
 export const FAR_SDS = figure(4, 'standard deviations', 'the normal distribution: one in thirty thousand lies beyond');
+/** How the ways are stepped through, so that no two unknowns go together: small primes. */
+export const STEPS_THROUGH = {
+  iron: figure(2, 'ways', 'ours'),
+  flow: figure(5, 'ways', 'ours'),
+  transport: figure(7, 'ways', 'ours'),
+} as const;
 /** So often an interval is halved: to a billionth of it. */
 export const HALVINGS = figure(30, 'times', 'ours');
 /** So many equally likely ways in which everything could be. */
