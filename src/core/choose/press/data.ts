@@ -379,9 +379,9 @@ export const PRIOR = {
   lnTransport: figure(0.2, 'of the logarithm', 'estimated: felts and pile of one thickness differ by about a fifth'),
   lnBench: figure(0.1, 'of the logarithm of seconds', 'estimated'),
   /** What the model is wrong by about one press; scraps of just that press tell. */
-  lnPress: figure(0.1, 'of the logarithm of seconds', 'ours: against the rows of the practice table (docs/model.md)'),
+  lnPress: figure(0.11, 'of the logarithm of seconds', 'ours: against the rows of the practice table (docs/model.md)'),
   /** What nothing removes: no two presses of one scrap come out alike. */
-  lnStays: figure(0.07, 'of the logarithm of seconds', 'estimated'),
+  lnStays: figure(0.05, 'of the logarithm of seconds', 'estimated'),
 } as const;
 /** Between which flows and transports a press is looked at, as logarithms, and how finely. */
 export const LEARNT_GRID = {

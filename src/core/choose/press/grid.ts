@@ -103,9 +103,9 @@ export function flatOf(grid: MomentsGrid, aroundC: number, reachC: number, thick
     );
   const [bond, harm] = [each(grid.lnBond), each(grid.lnHarm)];
   const read = (list: Float64Array, soleplateC: number, lnFlow: number, lnTransport: number): number => {
-    const x = Math.max(0, Math.min(heats - 1.000001, soleplateC / stepC - k0));
-    const y = Math.max(0, Math.min(flows - 1.000001, (lnFlow + mostFlow) / flowStep));
-    const [i, j] = [Math.floor(x), Math.floor(y)];
+    const x = Math.max(0, Math.min(heats - 1, soleplateC / stepC - k0));
+    const y = Math.max(0, Math.min(flows - 1, (lnFlow + mostFlow) / flowStep));
+    const [i, j] = [Math.min(heats - 2, Math.floor(x)), Math.min(flows - 2, Math.floor(y))];
     const plane = (from: number): number => {
       const at = (from * heats + i) * flows + j;
       const low = f64(list, at) + (y - j) * (f64(list, at + 1) - f64(list, at));
