@@ -64,7 +64,7 @@ export function standsWords({ stands, book }: Pick<PressTicket, 'stands' | 'book
       ? `From your swatches: ${book.like === 1 ? 'one like this held' : `${book.like} like this, and all held`}.`
       : `From your swatches: ${book.held} of ${book.like} like this held.`;
   if (book) return `From ${book.swatches === 1 ? 'one swatch' : `${book.swatches} swatches`} of other presses.`;
-  return stands === 'measured' ? 'Your iron’s dial was measured; the rest is estimated.' : 'Estimated: try a scrap.';
+  return stands === 'measured' ? 'Dial measured; the rest is estimated.' : 'Estimated: try a scrap.';
 }
 
 /** What the book changed about a ticket; null: nothing. */

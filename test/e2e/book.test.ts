@@ -94,7 +94,9 @@ describe('the swatch book, in Chromium', () => {
     const table = (await s.downloaded('.csv')).bytes.toString();
     expect(table.trim().split('\n')).to.have.length(4);
     await s.press('Export the book');
-    expect(JSON.parse((await s.downloaded('.json')).bytes.toString()).swatches).to.have.length(3);
+    expect(
+      JSON.parse((await s.downloaded(`${new Date().toISOString().slice(0, 10)}.json`)).bytes.toString()).swatches,
+    ).to.have.length(3);
     const more = swatchSchema.parse({ ...kept[0], id: 'from-a-friend', peel: 3, atMs: 5 });
     const accept = '.json,application/json';
     await s.give('book.json', JSON.stringify(bookDoc({ swatches: [...kept, more], pictures: [] })), accept, 'main');

@@ -218,7 +218,7 @@ describe('the swatch book', () => {
     expect(peelWords('fuse', 0)).to.equal('Stays on the paper');
     const book = { swatches: 4, like: 0, held: 0, was: null };
     expect(standsWords({ stands: 'estimated', book: null })).to.equal('Estimated: try a scrap.');
-    expect(standsWords({ stands: 'measured', book: null })).to.match(/dial was measured/);
+    expect(standsWords({ stands: 'measured', book: null })).to.match(/^Dial measured/);
     expect(standsWords({ stands: 'swatches', book })).to.equal('From 4 swatches of other presses.');
     expect(standsWords({ stands: 'swatches', book: { ...book, like: 1, held: 1 } })).to.equal(
       'From your swatches: one like this held.',
