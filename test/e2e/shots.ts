@@ -1,6 +1,6 @@
 // Pictures for the README: each main view at 1280 × 800, from the demo data.
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { By, Key } from 'selenium-webdriver';
+import { By } from 'selenium-webdriver';
 import { Session } from './browser';
 
 const FOLDER = 'docs/screenshots';
@@ -37,10 +37,6 @@ try {
   await open('layers');
   await pick('cliff');
   await shoot('layers');
-  await s.press('Done');
-  await s.press('how it builds up');
-  for (let i = 0; i < 15; i++) await (await s.find('input[type=range]')).sendKeys(Key.ARROW_LEFT);
-  await shoot('build-up');
   await s.go('/project/comet-pennants/layers');
   await s.settled();
   await shoot('two-sided');
