@@ -36,6 +36,14 @@ export function quantile(share: number): number {
   return z;
 }
 
+/** The mean of a list that is not empty. */
+export const meanOf = (list: readonly number[]): number => list.reduce((s, x) => s + x, 0) / list.length;
+/** The standard deviation of a list, as of all that there is. */
+export function spreadOf(list: readonly number[]): number {
+  const mean = meanOf(list);
+  return Math.sqrt(list.reduce((s, x) => s + (x - mean) ** 2, 0) / list.length);
+}
+
 /** Shares that lie evenly between 0 and 1, in the order of Halton's sequence for a prime: the same every time. @param k from 0 */
 export function halton(k: number, prime: number): number {
   let [share, unit, rest] = [0, 1 / prime, k + 1];

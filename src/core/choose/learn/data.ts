@@ -38,6 +38,10 @@ export const SEARCHED = {
   last: figure(2500, 'ways', 'ours: within 3 % of a plain search of a hundred times as many'),
   rounds: figure(5, 'rounds', 'ours'),
   enough: figure(0.3, 'of the ways that count', 'ours'),
+  /** Unknowns that are needed, of the thirty that can be gone through; presses have the rest. */
+  needed: figure(22, 'unknowns', 'ours'),
+  softens: figure(12, 'times', 'ours'),
+  softer: figure(0.7, 'of what was believed', 'ours'),
   wide: figure(1.15, '× what was found', 'ours'),
   most: figure(200, 'swatches', 'ours: the newest; more teach nothing further'),
   /** Hotter or cooler than this off its mark no iron is looked at. */

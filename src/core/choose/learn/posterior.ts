@@ -46,65 +46,81 @@ const weighed = (logs: Float64Array, power: number): Float64Array => {
 /** How many ways really count, of all. */
 const counting = (w: Float64Array): number => 1 / w.reduce((s, x) => s + x * x, 0) / w.length;
 
+/** Where ways are looked for: around a middle, as far as a triangle spreads them. */
+interface Around {
+  readonly middle: Float64Array;
+  readonly low: readonly Float64Array[];
+}
+
+/** So many ways around a middle, with the logarithm of what each counts for. @param lnLikely how likely what was seen is, given a way */
+function drawnAround(
+  { middle, low }: Around,
+  count: number,
+  lnLikely: (way: Float64Array) => number,
+): { readonly at: readonly Float64Array[]; readonly logs: Float64Array } {
+  const dim = middle.length;
+  const along = Array.from({ length: dim }, (_, i) => pointsIn(i));
+  const logs = new Float64Array(count);
+  const at = Array.from({ length: count }, (_, k) => {
+    const way = Float64Array.from(middle);
+    let lnDrawn = 0;
+    let lnBefore = 0;
+    for (let i = 0; i < dim; i++) {
+      const row = nth(low, i);
+      for (let j = 0; j <= i; j++) way[i] = f64(way, i) + SEARCHED.wide.value * f64(row, j) * f64(nth(along, j), k);
+      lnDrawn -= f64(nth(along, i), k) ** 2 / 2;
+      lnBefore -= f64(way, i) ** 2 / 2;
+    }
+    logs[k] = lnBefore + lnLikely(way) - lnDrawn;
+    return way;
+  });
+  return { at, logs };
+}
+
+/** The middle of ways and how they spread, each counted by its share. */
+function aroundOf(at: readonly Float64Array[], share: Float64Array): Around {
+  const dim = nth(at, 0).length;
+  const middle = new Float64Array(dim);
+  at.forEach((way, k) => {
+    for (let i = 0; i < dim; i++) middle[i] = f64(middle, i) + f64(share, k) * f64(way, i);
+  });
+  const spread = Array.from({ length: dim }, () => new Float64Array(dim));
+  at.forEach((way, k) => {
+    spread.forEach((row, i) => {
+      const off = f64(share, k) * (f64(way, i) - f64(middle, i));
+      for (let j = 0; j <= i; j++) row[j] = f64(row, j) + off * (f64(way, j) - f64(middle, j));
+    });
+  });
+  return { middle, low: triangleOf(spread) };
+}
+
+/** Shares in which enough ways count: where too few do, what was seen is believed in part only, so that the next round looks nearer. */
+function softened(logs: Float64Array): Float64Array {
+  let power = 1;
+  let share = weighed(logs, power);
+  for (let k = 0; k < SEARCHED.softens.value && counting(share) < SEARCHED.enough.value / 2; k++) {
+    power *= SEARCHED.softer.value;
+    share = weighed(logs, power);
+  }
+  return share;
+}
+
 /**
  * All ways that go with what was seen.
  * @param dim how many unknowns; each is standard normal before @param lnLikely the logarithm of how likely what was seen is, given a way
  */
 export function waysOf(dim: number, lnLikely: (way: Float64Array) => number): Ways {
-  let centre = new Float64Array(dim);
-  let low: Float64Array[] = Array.from({ length: dim }, (_, i) =>
-    Float64Array.from({ length: dim }, (_, j) => (i === j ? 1 : 0)),
-  );
-  const along = Array.from({ length: dim }, (_, i) => pointsIn(i));
-  let as: Ways = { at: [], share: new Float64Array() };
-  const wide = SEARCHED.wide.value;
-  for (let round = 0; round <= SEARCHED.rounds.value; round++) {
-    const last = round === SEARCHED.rounds.value;
-    const count = last ? SEARCHED.last.value : SEARCHED.first.value;
-    const at: Float64Array[] = [];
-    const logs = new Float64Array(count);
-    for (let k = 0; k < count; k++) {
-      const z = along.map((list) => f64(list, k));
-      const way = new Float64Array(dim);
-      let q = 0;
-      let prior = 0;
-      for (let i = 0; i < dim; i++) {
-        let x = centre[i] ?? 0;
-        for (let j = 0; j <= i; j++) x += wide * (low[i]?.[j] ?? 0) * (z[j] ?? 0);
-        way[i] = x;
-        q -= ((z[i] ?? 0) * (z[i] ?? 0)) / 2;
-        prior -= (x * x) / 2;
-      }
-      at.push(way);
-      logs[k] = prior + lnLikely(way) - q;
-    }
-    const share = weighed(logs, 1);
-    as = { at, share };
-    if (last) break;
-    const enough = SEARCHED.enough.value;
-    if (counting(share) >= enough) {
-      round = SEARCHED.rounds.value - 1;
-    }
-    // Too few count: what was seen is believed in part only, so that the next round looks nearer.
-    let power = 1;
-    for (let k = 0; k < 12 && counting(weighed(logs, power)) < enough / 2; k++) power *= 0.7;
-    const near = power === 1 ? share : weighed(logs, power);
-    const mean = new Float64Array(dim);
-    at.forEach((way, k) => {
-      for (let i = 0; i < dim; i++) mean[i] = (mean[i] ?? 0) + (near[k] ?? 0) * (way[i] ?? 0);
-    });
-    const spread = Array.from({ length: dim }, () => new Float64Array(dim));
-    at.forEach((way, k) => {
-      for (let i = 0; i < dim; i++) {
-        const row = nth(spread, i);
-        for (let j = 0; j <= i; j++)
-          row[j] = (row[j] ?? 0) + (near[k] ?? 0) * ((way[i] ?? 0) - (mean[i] ?? 0)) * ((way[j] ?? 0) - (mean[j] ?? 0));
-      }
-    });
-    centre = mean;
-    low = triangleOf(spread);
+  let around: Around = {
+    middle: new Float64Array(dim),
+    low: Array.from({ length: dim }, (_, i) => Float64Array.from({ length: dim }, (_, j) => (i === j ? 1 : 0))),
+  };
+  for (let round = 0; round < SEARCHED.rounds.value; round++) {
+    const { at, logs } = drawnAround(around, SEARCHED.first.value, lnLikely);
+    around = aroundOf(at, softened(logs));
+    if (counting(weighed(logs, 1)) >= SEARCHED.enough.value) break;
   }
-  return as;
+  const { at, logs } = drawnAround(around, SEARCHED.last.value, lnLikely);
+  return { at, share: weighed(logs, 1) };
 }
 
 /** So many ways that are all as likely, in the order of their first unknown: every one stands for the same share. */

@@ -1,12 +1,12 @@
 import { asOne, derive, listed } from '../../base/derive';
 import { lastOf, nth } from '../../base/lists';
-import { below, quantile } from '../../base/normal';
+import { below, meanOf, quantile, spreadOf } from '../../base/normal';
 import type { Draws, Iron } from '../../keep/model';
 import { DRAWS, FAR_SDS, HALVINGS, PRIOR, QUANTILE, STEPS_THROUGH } from './data';
 import { dialFor, marksOf } from './dial';
 import { gridOf } from './grid';
 import { clothsOf, leadingWeb, likeKey, type PressColumn, type PressRequest } from './stack';
-import type { RunMore } from './window';
+import { type RunMore, wantsSteam } from './window';
 
 // What a press comes to where a book of swatches has taught something of what is in it: over all the ways in which iron, web and cloth could be.
 
@@ -27,14 +27,10 @@ export interface BelievedEnds {
 }
 
 /** A list of the normal distribution, evenly over its shares, in an order of its own. @param step how it is stepped through; not a multiple of how many there are */
-export const evenly = (sd: number, step: number, count = DRAWS.value): Draws =>
-  Array.from({ length: count }, (_, k) => sd * quantile(((((k + 1) * step) % count) + 0.5) / count));
-
-const mean = (list: Draws): number => list.reduce((s, x) => s + x, 0) / list.length;
-const spread = (list: Draws): number => {
-  const m = mean(list);
-  return Math.sqrt(list.reduce((s, x) => s + (x - m) ** 2, 0) / list.length);
-};
+export const evenly = derive((sd: number, step: number): Draws => {
+  const count = DRAWS.value;
+  return Array.from({ length: count }, (_, k) => sd * quantile(((((k + 1) * step) % count) + 0.5) / count));
+});
 
 /** The value that a share of all ways lies below, each way being spread by the model's own error. @param sd that error */
 function quantileOf(ways: Draws, share: number, sd: number): number {
@@ -73,63 +69,65 @@ function beforeC({ learnt: _, ...iron }: Iron, soleplateC: number): number {
   return dialFor(iron, soleplateC).coldC / QUANTILE.cold.value;
 }
 
+/** What is believed at any heat. */
+export type Believed = (soleplateC: number) => BelievedEnds;
+
 /**
  * What is believed of a press at any heat; null where no book says anything of what is in it.
- * @param columns those that decide
+ * @param columns those that decide, the slowest first
  */
-export const believedOf = (
-  r: PressRequest,
-  columns: readonly PressColumn[],
-  more: RunMore = {},
-): ((soleplateC: number) => BelievedEnds) | null => believedOnce(r, listed(columns), asOne(more));
+export function believedOf(r: PressRequest, columns: readonly PressColumn[], more: RunMore = {}): Believed | null {
+  const taught = r.iron.learnt || leadingWeb(r).learnt || columns.flatMap(clothsOf).some((f) => f.learnt);
+  return taught ? endsOnce(r, listed(columns), asOne(more)) : null;
+}
+/** The same, also where there is no book yet: then what was believed before. */
+export const endsOfPress = (r: PressRequest): Believed => endsOnce(r, listed([r.column]), asOne({}));
 
-const believedOnce = derive(
-  (r: PressRequest, columns: readonly PressColumn[], more: RunMore): ((soleplateC: number) => BelievedEnds) | null => {
-    const web = leadingWeb(r);
-    const cloth = columns.flatMap(clothsOf).find((f) => f.learnt);
-    if (!r.iron.learnt && !web.learnt && !cloth) return null;
-    const lnFlow = web.learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, STEPS_THROUGH.flow.value);
-    const lnTransport = cloth?.learnt?.lnTransport ?? evenly(PRIOR.lnTransport.value, STEPS_THROUGH.transport.value);
-    const bench = r.iron.learnt?.benches[r.bench.surface];
-    const grid = gridOf(r, columns, more);
-    const mine = columns.flatMap((column) => r.iron.learnt?.presses[likeKey({ ...r, column })]?.late ?? []);
-    const sure = columns.length === 1 && mine.length > 0;
-    const sd = sure ? PRIOR.lnStays.value : Math.hypot(PRIOR.lnPress.value, PRIOR.lnStays.value);
-    const lateTimes = Math.exp((sure ? mean(mine) : 0) + (bench ? mean(bench) : 0));
-    const known = new Map<number, BelievedEnds>();
-    const worked = (c: number): BelievedEnds => {
-      const off = offsAt(r.iron, c);
-      const bonds: number[] = [];
-      const harms: number[] = [];
-      off.forEach((offC, k) => {
-        const [flow, transport] = [nth(lnFlow, k), nth(lnTransport, k)];
-        const late = (bench ? nth(bench, k) : 0) + (sure ? nth(mine, k) : 0);
-        bonds.push(grid.lnBond(c + offC, flow, transport) + late);
-        harms.push(grid.lnHarm(c + offC, flow, transport) + late);
-      });
-      // What it was before: how much the seconds change by each of what was not known.
-      const slope = (a: number, b: number, by: number): number => (b - a) / by;
-      const here = grid.lnBond(c, 0, 0);
-      const wasC = beforeC(r.iron, c);
-      const before = Math.hypot(
-        slope(here, grid.lnBond(c - wasC, 0, 0), 1),
-        slope(here, grid.lnBond(c, -PRIOR.lnFlow.value, 0), 1),
-        slope(here, grid.lnBond(c, 0, -PRIOR.lnTransport.value), 1),
+const endsOnce = derive((r: PressRequest, columns: readonly PressColumn[], more: RunMore): Believed => {
+  const cloth = columns.flatMap(clothsOf).find((f) => f.learnt)?.learnt;
+  const lnFlow = leadingWeb(r).learnt?.lnFlow ?? evenly(PRIOR.lnFlow.value, STEPS_THROUGH.flow.value);
+  const lnTransport = cloth?.lnTransport ?? evenly(PRIOR.lnTransport.value, STEPS_THROUGH.transport.value);
+  const bench = r.iron.learnt?.benches[r.bench.surface];
+  const grid = gridOf(r, columns, more);
+  const slowest = { ...r, column: columns[0] ?? r.column };
+  const mine = r.iron.learnt?.presses[likeKey(slowest, more.steam ?? wantsSteam(r))]?.late;
+  const sd = mine ? PRIOR.lnStays.value : Math.hypot(PRIOR.lnPress.value, PRIOR.lnStays.value);
+  const lateTimes = Math.exp((mine ? meanOf(mine) : 0) + (bench ? meanOf(bench) : 0));
+  /** How unsure it was before: by how much the seconds change with each thing that was not known. */
+  const beforeAt = (c: number): number => {
+    const here = grid.lnBond(c, 0, 0);
+    return Math.hypot(
+      grid.lnBond(c - beforeC(r.iron, c), 0, 0) - here,
+      grid.lnBond(c, -PRIOR.lnFlow.value, 0) - here,
+      grid.lnBond(c, 0, -PRIOR.lnTransport.value) - here,
+    );
+  };
+  const known = new Map<number, BelievedEnds>();
+  const worked = (c: number): BelievedEnds => {
+    const off = offsAt(r.iron, c);
+    const through = (lnAt: typeof grid.lnBond): Draws =>
+      off.map(
+        (offC, k) =>
+          lnAt(c + offC, nth(lnFlow, k), nth(lnTransport, k)) + (bench ? nth(bench, k) : 0) + (mine ? nth(mine, k) : 0),
       );
-      return {
-        coldBondS: Math.exp(quantileOf(bonds, below(QUANTILE.cold.value), sd)),
-        hotHarmS: Math.exp(quantileOf(harms, 1 - below(QUANTILE.hot.value), sd)),
-        hotBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.hot.value), sd)),
-        coldHarmS: Math.exp(quantileOf(harms, below(QUANTILE.cold.value), sd)),
-        earlyBondS: Math.exp(quantileOf(bonds, 1 - below(QUANTILE.cold.value), sd)),
-        lateTimes,
-        unsureShare: before > 0 ? Math.min(1, spread(bonds) / before) : 1,
-      };
+    const bonds = through(grid.lnBond);
+    const harms = through(grid.lnHarm);
+    const at = (ways: Draws, share: number): number => Math.exp(quantileOf(ways, share, sd));
+    const [tenth, fiftieth] = [1 - below(QUANTILE.cold.value), 1 - below(QUANTILE.hot.value)];
+    const before = beforeAt(c);
+    return {
+      coldBondS: at(bonds, 1 - tenth),
+      hotHarmS: at(harms, fiftieth),
+      hotBondS: at(bonds, fiftieth),
+      coldHarmS: at(harms, 1 - tenth),
+      earlyBondS: at(bonds, tenth),
+      lateTimes,
+      unsureShare: before > 0 ? Math.min(1, spreadOf(bonds) / before) : 1,
     };
-    return (c) => {
-      const at = known.get(c) ?? worked(c);
-      known.set(c, at);
-      return at;
-    };
-  },
-);
+  };
+  return (c) => {
+    const at = known.get(c) ?? worked(c);
+    known.set(c, at);
+    return at;
+  };
+});

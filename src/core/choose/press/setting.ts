@@ -1,3 +1,4 @@
+import { asOne, derive, listed, same } from '../../base/derive';
 import { dotsForSoleplate } from '../../base/units';
 import {
   type BookSays,
@@ -5,7 +6,6 @@ import {
   type Fabric,
   type Harm,
   type Help,
-  type Iron,
   ironPressureKPa,
   type PressReason,
   type Remedy,
@@ -509,41 +509,37 @@ export function settingFor(r: PressRequest, columns: Columns = [r.column], fixed
   const setting = settle(r, columns, fixedC, true);
   const { book } = setting;
   if (!book || setting.stop) return setting;
-  const [plain, ...rest] = [r.column, ...columns].map((c) => c.map(untaught));
-  const before = settle({ ...r, column: plain ?? r.column, iron: untaughtIron(r.iron) }, rest, fixedC, false);
-  const same =
+  const before = untaught(r, listed(columns), fixedC);
+  const asBefore =
     before.dwell.seconds === setting.dwell.seconds &&
     JSON.stringify(before.heat.dial) === JSON.stringify(setting.heat.dial);
-  const was = before.stop || same ? null : { seconds: before.dwell.seconds, dial: before.heat.dial };
+  const was = before.stop || asBefore ? null : { seconds: before.dwell.seconds, dial: before.heat.dial };
   return { ...setting, book: { ...book, was } };
 }
 
-const untaughtIron = ({ learnt: _, ...iron }: Iron): Iron => iron;
-/** A layer as it was before there was a book. */
-function untaught(layer: PressColumn[number]): PressColumn[number] {
+/** A layer as it was before there was a book: the very one that it was worked out with then. */
+function untaughtLayer(layer: PressColumn[number]): PressColumn[number] {
   if (layer.role === 'web') {
     const { learnt: _, ...web } = layer.web;
-    return { ...layer, web };
+    return asOne({ ...layer, web: same(web) });
   }
   if (layer.role !== 'fabric') return layer;
   const { learnt: _, ...fabric } = layer.fabric;
-  return { ...layer, fabric };
+  return asOne({ ...layer, fabric: same(fabric) });
 }
+/** The setting as it was before there was a book. */
+const untaught = derive((r: PressRequest, columns: Columns, fixedC: number | null): Setting => {
+  const { learnt: _, ...iron } = r.iron;
+  const plain = (column: PressColumn): PressColumn => listed(column.map(untaughtLayer));
+  return settle({ ...r, iron: same(iron), column: plain(r.column) }, listed(columns.map(plain)), fixedC, false);
+});
 
-/** What the book has to do with a press. @param columns all of them */
-function bookOf(r: PressRequest, columns: Columns): BookSays | null {
+/** What the book has to do with a press. @param r with the column that decides @param steam whether steam is on */
+function bookOf(r: PressRequest, steam: boolean): BookSays | null {
   const { learnt } = r.iron;
   const swatches = learnt?.swatches ?? leadingWeb(r).learnt?.swatches ?? 0;
-  if (swatches === 0) return null;
-  const same = [...new Set(columns.map((column) => likeKey({ ...r, column })))].flatMap(
-    (key) => learnt?.presses[key] ?? [],
-  );
-  return {
-    swatches,
-    like: same.reduce((n, p) => n + p.swatches, 0),
-    held: same.reduce((n, p) => n + p.held, 0),
-    was: null,
-  };
+  const like = learnt?.presses[likeKey(r, steam)];
+  return swatches === 0 ? null : { swatches, like: like?.swatches ?? 0, held: like?.held ?? 0, was: null };
 }
 
 /** How often, and how long each time: a pass is whole seconds, too, where all of them together still hold from the cold to the hot end. */
@@ -626,7 +622,7 @@ function settle(r: PressRequest, columns: Columns, fixedC: number | null, looks:
   if ((r.from ?? 'face') !== 'face' && r.from)
     reasons.push({ code: 'side', from: r.from === 'both' ? 'both' : 'back' });
 
-  const book = bookOf(r, columns);
+  const book = bookOf(here, steam);
   const dial = dialFor(iron, soleplateC);
   if (dial.problem) cautions.push(dial.problem);
   if (!stop) cautions.push(...endsTold(soleplateC, dwell.seconds, ends, reach, helpFrom(measured, remedies)));

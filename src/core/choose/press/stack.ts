@@ -403,8 +403,8 @@ export function columnOf(stack: PressStack, warm?: Bench['warm']): LayerColumn {
 export const fillsGsm = (faces: readonly Fabric[]): number =>
   faces.reduce((sum, f) => sum + factsOf(f).roughnessMm * ADHESIVE.densityKgM3.value * HOLLOWS.value, 0);
 
-/** What makes two presses alike to hands: the same cloths and webs in the same order, under the same cover, on the same surface. */
-export const likeKey = (r: Pick<PressRequest, 'column' | 'bench' | 'stage'>): string =>
+/** What makes two presses alike to hands: the same cloths and webs in the same order, from the same side, with steam or without, under the same cover, on the same surface. */
+export const likeKey = (r: Pick<PressRequest, 'column' | 'bench' | 'stage' | 'from'>, steam: boolean): string =>
   JSON.stringify([
     r.stage,
     r.column.flatMap((l): unknown[] =>
@@ -416,6 +416,8 @@ export const likeKey = (r: Pick<PressRequest, 'column' | 'bench' | 'stage'>): st
             : []
           : [l.role],
     ),
+    r.from ?? 'face',
+    steam,
     r.bench.cover,
     r.bench.surface,
   ]);

@@ -1,4 +1,4 @@
-import type { Peel, Swatch } from '../model';
+import { type Peel, type Swatch, teachesFirst } from '../model';
 
 /** What is looked for in the book. */
 export interface Sought {
@@ -73,8 +73,6 @@ export const bearingOn = (
   const known = new Set([...irons, ...webs].map((t) => t.id));
   return swatches
     .filter((s) => known.has(s.ironId) || known.has(s.web.id))
-    .sort(
-      (a, b) => Number(b.from === 'scrap') - Number(a.from === 'scrap') || b.atMs - a.atMs || (a.id < b.id ? -1 : 1),
-    )
+    .sort(teachesFirst)
     .slice(0, most);
 };

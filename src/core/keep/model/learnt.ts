@@ -10,9 +10,9 @@ export interface IronLearnt {
   readonly offC: readonly Draws[];
   /** How much longer pressing takes on a surface than was worked out, as the logarithm; only where several were tried. */
   readonly benches: Readonly<Record<string, Draws>>;
-  /** How much longer a press takes than was worked out, as the logarithm; of those that swatches were made of. */
+  /** Of presses that swatches were made of: how much longer one takes than was worked out, as the logarithm (null: it was not looked at by itself), and what was found. */
   readonly presses: Readonly<
-    Record<string, { readonly late: Draws; readonly swatches: number; readonly held: number }>
+    Record<string, { readonly late: Draws | null; readonly swatches: number; readonly held: number }>
   >;
   /** Swatches that were pressed with it. */
   readonly swatches: number;

@@ -59,6 +59,9 @@ export const swatchSchema = z.object({
 export type Swatch = z.infer<typeof swatchSchema>;
 export type Peel = Swatch['peel'];
 export type SwatchFace = Swatch['face'];
+/** In the order in which they teach: scraps before what was seen at the board, the newest first. */
+export const teachesFirst = (a: Swatch, b: Swatch): number =>
+  Number(b.from === 'scrap') - Number(a.from === 'scrap') || b.atMs - a.atMs || (a.id < b.id ? -1 : 1);
 /** More than these nobody presses in a life. */
 export const MOST_SWATCHES = 20_000;
 /** So many a project brings along. */
