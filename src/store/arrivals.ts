@@ -3,6 +3,7 @@ import { type EverythingRead, sameDoc } from '~/core/keep/archive';
 import { newId, type Project, parseProject } from '~/core/keep/model';
 import { type FileRead, proxy, withArchiveWorker } from '~/workers';
 import { Attempted } from './attempt';
+import { noteSeen } from './book';
 import { asInFile } from './pack';
 import { putProject, readProject, takeProject } from './projects';
 import { keepVersion } from './versions';
@@ -42,8 +43,10 @@ export async function openFile(file: File, onProgress: (share: number) => void =
     const { repairProject } = await import('~/core/keep/repair');
     return repairProject(read.raw).ok ? { kind: 'damaged', problems, raw: read.raw } : { kind: 'no', problems };
   }
-  const { project } = parsed;
   const { damage } = read;
+  // What was tried belongs to the maker: it goes into the book, where it is seen and can be set aside.
+  if (damage.length === 0) await noteSeen(parsed.project.swatches);
+  const project = { ...parsed.project, swatches: [] };
   const row = await readProject(project.id);
   const mine = row && row.deletedAt === null ? parseProject(row.doc) : null;
   const here = row && mine?.ok ? { project: mine.project, updatedAt: row.updatedAt } : null;

@@ -1,12 +1,12 @@
 import { dequal } from 'dequal';
 import { liveQuery } from 'dexie';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { create } from 'zustand';
 import { bearingOn, bookDoc, bookFromJson, bookToCsv } from '~/core/keep/book';
 import { MOST_BROUGHT, MOST_SWATCHES, type Project, type Swatch } from '~/core/keep/model';
 import { bringSwatches } from '~/workers';
 import { db } from './db';
 import { download } from './files';
+import { historyOf } from './history';
 
 // The swatch book of this browser: kept for its maker, beside all projects.
 
@@ -20,13 +20,6 @@ interface BookStep {
   readonly before: ReadonlyMap<string, Swatch | undefined>;
   readonly after: ReadonlyMap<string, Swatch | undefined>;
 }
-const STEPS = 100;
-/** What can be undone and redone in the book, in this tab. */
-export const useBookHistory = create<{ past: readonly BookStep[]; future: readonly BookStep[] }>(() => ({
-  past: [],
-  future: [],
-}));
-
 async function lay(swatches: BookStep['after']): Promise<void> {
   const gone = [...swatches].flatMap(([id, s]) => (s ? [] : [id]));
   const there = [...swatches].flatMap(([, s]) => (s ? [s] : []));
@@ -36,38 +29,33 @@ async function lay(swatches: BookStep['after']): Promise<void> {
   });
 }
 
+const history = historyOf<BookStep>((step, as) => lay(step[as]));
+export const useBookHistory = history.use;
+export const undoBook = history.undo;
+export const redoBook = history.redo;
+
 /** Changes the book as one step that can be undone. `undefined` takes a swatch out. */
 export async function changeBook(words: string, after: ReadonlyMap<string, Swatch | undefined>): Promise<void> {
   const ids = [...after.keys()];
   const was = await db.swatches.bulkGet(ids);
+  const step: BookStep = { words, before: new Map(ids.map((id, i) => [id, was[i]])), after };
   await lay(after);
-  useBookHistory.setState(({ past }) => ({
-    past: [...past, { words, before: new Map(ids.map((id, i) => [id, was[i]])), after }].slice(-STEPS),
-    future: [],
-  }));
-}
-export async function undoBook(): Promise<void> {
-  const { past, future } = useBookHistory.getState();
-  const step = past.at(-1);
-  if (!step) return;
-  await lay(step.before);
-  useBookHistory.setState({ past: past.slice(0, -1), future: [step, ...future] });
-}
-export async function redoBook(): Promise<void> {
-  const { past, future } = useBookHistory.getState();
-  const [step, ...rest] = future;
-  if (!step) return;
-  await lay(step.after);
-  useBookHistory.setState({ past: [...past, step], future: rest });
+  history.remember([step]);
 }
 
-/** What was seen at the board goes into the book by itself: once, whatever is done again. */
+/** Of these names those that no swatch of the book has. */
+export async function notInBook(ids: readonly string[]): Promise<ReadonlySet<string>> {
+  const there = await db.swatches.bulkGet([...ids]);
+  return new Set(ids.filter((_, i) => there[i] === undefined));
+}
+
+/** What was seen at the board, or came with a project, goes into the book by itself: once, and what is there stays as it is. */
 export async function noteSeen(swatches: readonly Swatch[]): Promise<void> {
   if (swatches.length === 0) return;
   await db.transaction('rw', db.swatches, async () => {
-    const there = await db.swatches.bulkGet(swatches.map((s) => s.id));
+    const fresh = await notInBook(swatches.map((s) => s.id));
     const room = MOST_SWATCHES - (await db.swatches.count());
-    await db.swatches.bulkPut(swatches.filter((_, i) => there[i] === undefined).slice(0, Math.max(0, room)));
+    await db.swatches.bulkPut(swatches.filter((s) => fresh.has(s.id)).slice(0, Math.max(0, room)));
   });
 }
 
@@ -137,8 +125,8 @@ export async function importBook(file: File): Promise<BookImport> {
   const read = bookFromJson(await file.text());
   if (!read.ok) return read;
   const { swatches, pictures } = read.book;
-  const there = await db.swatches.bulkGet(swatches.map((s) => s.id));
-  const fresh = swatches.filter((_, i) => there[i] === undefined);
+  const unknown = await notInBook(swatches.map((s) => s.id));
+  const fresh = swatches.filter((s) => unknown.has(s.id));
   if ((await db.swatches.count()) + fresh.length > MOST_SWATCHES)
     return {
       ok: false,

@@ -1,6 +1,5 @@
 import type { EntityTable } from 'dexie';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { create } from 'zustand';
 import {
   DRAWER_KINDS,
   DRAWER_LIMIT,
@@ -12,6 +11,7 @@ import {
 } from '~/core/keep/drawer';
 import { newId, type Picture } from '~/core/keep/model';
 import { db } from './db';
+import { historyOf } from './history';
 
 const table = <K extends DrawerKind>(kind: K): EntityTable<Things[K], 'id'> => db[kind] as never;
 export const DRAWER_TABLES = [...DRAWER_KINDS.map((k) => db[k]), db.drawerPictures];
@@ -43,14 +43,6 @@ export interface DrawerStep {
   readonly after: ReadonlyMap<string, Things[DrawerKind] | undefined>;
 }
 
-const STEPS = 100;
-
-/** What can be undone and redone in the Drawer, in this tab. */
-export const useDrawerHistory = create<{ past: readonly DrawerStep[]; future: readonly DrawerStep[] }>(() => ({
-  past: [],
-  future: [],
-}));
-
 /** When something of the Drawer, the shelf or the fonts was changed last. */
 export const DRAWER_CHANGED_AT = 'drawer-changed-at';
 export const noteDrawerChange = async (): Promise<void> =>
@@ -77,11 +69,11 @@ export async function drawerStep<K extends DrawerKind>(
   return { words, kind, before: new Map(ids.map((id, i) => [id, was[i]])), after };
 }
 export const layStep = ({ kind, after }: DrawerStep): Promise<void> => lay(kind, after);
-/** Steps that were laid can be undone from here on. */
-export const rememberSteps = (steps: readonly DrawerStep[]): void => {
-  if (steps.length > 0)
-    useDrawerHistory.setState(({ past }) => ({ past: [...past, ...steps].slice(-STEPS), future: [] }));
-};
+const history = historyOf<DrawerStep>((step, as) => lay(step.kind, step[as]));
+export const useDrawerHistory = history.use;
+export const rememberSteps = history.remember;
+export const undoDrawer = history.undo;
+export const redoDrawer = history.redo;
 
 /** Changes things of one kind as one step that can be undone. `undefined` takes a thing out. */
 export async function changeDrawer<K extends DrawerKind>(
@@ -92,22 +84,6 @@ export async function changeDrawer<K extends DrawerKind>(
   const step = await drawerStep(kind, words, after);
   await layStep(step);
   rememberSteps([step]);
-}
-
-export async function undoDrawer(): Promise<void> {
-  const { past, future } = useDrawerHistory.getState();
-  const step = past.at(-1);
-  if (!step) return;
-  await lay(step.kind, step.before);
-  useDrawerHistory.setState({ past: past.slice(0, -1), future: [step, ...future] });
-}
-
-export async function redoDrawer(): Promise<void> {
-  const { past, future } = useDrawerHistory.getState();
-  const [step, ...rest] = future;
-  if (!step) return;
-  await lay(step.kind, step.after);
-  useDrawerHistory.setState({ past: [...past, step], future: rest });
 }
 
 /** Keeps a photo in the Drawer; the same photo twice is one. */

@@ -14,7 +14,7 @@ import { newId, parseProject } from '~/core/keep/model';
 import { proxy, withArchiveWorker } from '~/workers';
 import { takeDamaged } from './arrivals';
 import { Attempted } from './attempt';
-import { readBook } from './book';
+import { noteSeen, notInBook, readBook } from './book';
 import { db, type ProjectRow } from './db';
 import { DRAWER_TABLES, noteDrawerChange, readDrawer } from './drawer';
 import { download } from './files';
@@ -211,11 +211,10 @@ export async function bringBack(
         ),
       );
       // A swatch is what was found once: one that is here already stays as it is here.
-      const swatchesHere = await db.swatches.bulkGet(found.swatches.map((s) => s.id));
-      const fresh = found.swatches.filter((_, i) => swatchesHere[i] === undefined);
-      await db.swatches.bulkPut(fresh);
-      got.things += fresh.length;
-      got.same += found.swatches.length - fresh.length;
+      const fresh = await notInBook(found.swatches.map((s) => s.id));
+      await noteSeen(found.swatches);
+      got.things += fresh.size;
+      got.same += found.swatches.length - fresh.size;
       if (got.things > 0) await noteDrawerChange();
       // A copy of this is in a file: of its day.
       const before = (await db.settings.get(KEPT_AT))?.value;

@@ -18,6 +18,7 @@ export {
   useFolder,
   writeToFolder,
 } from './folder';
+export type { Steps } from './history';
 export { forgetUnusedPictures } from './kept-pictures';
 export { rememberStations, rememberStep, stationsLookedAt, stepBefore } from './looked-at';
 export * from './pictures';

@@ -40,7 +40,7 @@ function planThread(): PlanThread {
 export const stopPlanThread = (): void => planThread().thread.close();
 
 /** What of the swatch book bears on a project: brought along whenever the thread is asked about it. */
-let swatchesOf: (project: Project) => readonly Swatch[] = ({ swatches }) => swatches;
+let swatchesOf: (project: Project) => Swatch[] = ({ swatches }) => swatches;
 export const bringSwatches = (of: typeof swatchesOf): void => void (swatchesOf = of);
 
 /** Asks the planning thread about the book itself. */
@@ -58,10 +58,7 @@ export function askPlanThread<R>(
   limitMs?: number,
 ): Promise<R> {
   const { thread, telling } = planThread();
-  return thread.run(
-    (api) => ask(api, telling.tell({ ...asAsked(project), swatches: [...swatchesOf(project)] })),
-    limitMs,
-  );
+  return thread.run((api) => ask(api, telling.tell({ ...asAsked(project), swatches: swatchesOf(project) })), limitMs);
 }
 
 /** Plans a project in the planning thread. Of the answer what did not change are the objects of the answer before. */

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { erf } from 'mathjs';
-import { believed, ironPrior, knownIron, knownWeb, pressOfSwatch } from '~/core/choose/learn';
+import { believed, ironPrior, knownIron, knownWeb, pressOfSwatch, tellsOf } from '~/core/choose/learn';
 import { believedOf, gridOnce, PRIOR, type PressRequest, requestOf, settingFor, toldMarks } from '~/core/choose/press';
 import type { Swatch } from '~/core/keep/model';
 import { parseProject, swatchSchema } from '~/core/keep/model';
@@ -219,6 +219,62 @@ describe('learning from swatches', () => {
     const again = believed([...room.swatches].reverse(), [{ ...room.iron, leanN: room.iron.leanN }]);
     expect(again.irons.get('unmeasured')?.marks).to.deep.equal(first.irons.get('unmeasured')?.marks);
     expect(tookMs).to.be.below(1200);
+  });
+
+  it('a book of any size and kind is learnt from: many irons, webs and presses, the newest first', () => {
+    const room = new Room(5, false, AS_BELIEVED);
+    for (let n = 0; n < 60; n++) room.tries(JOBS.cotton, n % 3, 4 + (n % 9));
+    const many = room.swatches.map((s, i): Swatch => {
+      const id = `iron ${i % 5}`;
+      return {
+        ...s,
+        web: { ...WEB, id: `web ${i % 40}`, massGsm: 20 + (i % 40) },
+        ironId: id,
+        iron: { ...room.iron, id },
+      };
+    });
+    const { counted, irons } = believed(many, []);
+    expect(counted).to.include('s59').and.to.have.length.within(8, 59);
+    for (const { marks } of irons.values())
+      for (const { c, sdC } of marks) expect(Number.isFinite(c) && sdC > 1 && sdC < 13, `${c} ± ${sdC}`).to.equal(true);
+    // One iron, one web and forty presses: the presses that were tried most have an error of their own.
+    const presses = room.swatches.map(
+      (s, i): Swatch => ({ ...s, fabric: { ...s.fabric, thicknessMm: 0.2 + (i % 40) / 100 } }),
+    );
+    expect(believed(presses, [room.iron]).counted).to.have.length(60);
+  });
+
+  it('a mark that is called otherwise by now is as hot as it was taken to be then', () => {
+    const renamed = {
+      ...IRON,
+      dial: [
+        { mark: 'I', measuredC: null },
+        { mark: 'II', measuredC: null },
+        { mark: 'III', measuredC: null },
+      ],
+    };
+    const three = [swatch({ seconds: 4, peel: 3 }), swatch({ id: 'b', seconds: 3, peel: 2 })];
+    const { irons, counted } = believed(three, [renamed]);
+    expect(counted).to.have.length(2);
+    expect(irons.get('unmeasured')?.marks[1]?.c).to.be.above(150);
+    expect(believed([swatch({ mark: 'gone', iron: null })], [renamed]).counted).to.deep.equal([]);
+  });
+
+  it('a scrap tells before it is pressed how much surer the press will be: by the mean of its outcomes', () => {
+    const none = tellsOf([], swatch(), [IRON]);
+    const one = tellsOf([swatch({ id: 'was' })], swatch(), [IRON]);
+    // Before anything: the spread of an unmeasured iron, of a web and of the model, of ln seconds at 150 °C.
+    expect(none?.before).to.be.within(1.5, 2.2);
+    expect(none?.after).to.be.within(1.2, 0.92 * (none?.before ?? 0));
+    expect(one?.before).to.be.below(none?.before ?? 0);
+    expect(one?.after).to.be.below(one?.before ?? 0);
+    expect(tellsOf([], swatch({ ironId: 'gone', iron: null }), [])).to.equal(null);
+  });
+
+  it('what was tried from the other side, or with steam, is another press', () => {
+    expect(settingWith([swatch()]).book?.like).to.equal(1);
+    expect(settingWith([swatch({ side: 'back' })]).book?.like).to.equal(0);
+    expect(settingWith([swatch({ steam: true })]).book).to.include({ swatches: 1, like: 0 });
   });
 
   it('a hot iron is told from a cool one', () => {

@@ -11,7 +11,15 @@ import {
   toldMarks,
 } from '~/core/choose/press';
 import { seeded } from '~/core/cut/nest';
-import type { Cover, Fabric, Iron, Peel, Surface, Swatch, Web } from '~/core/keep/model';
+import {
+  type Cover,
+  type Fabric,
+  type Iron,
+  type Surface,
+  type Swatch,
+  swatchSchema,
+  type Web,
+} from '~/core/keep/model';
 import { iron } from './helpers';
 import { IRONS, unprompted } from './practice';
 
@@ -127,34 +135,25 @@ export class Room {
           : counted < Math.log(1.6)
             ? 2
             : 3;
-    this.swatches.push({
-      id: `s${this.swatches.length}`,
-      stage: 'bond',
-      fabric: job.fabric,
-      onto: [job.onto],
-      web: WEB,
-      pile: null,
-      ironId: this.iron.id,
-      iron: this.iron,
-      mark: m.mark,
-      heatC: null,
-      cover: job.cover,
-      surface: job.surface,
-      leanN: this.iron.leanN,
-      steam: false,
-      side: 'face',
-      seconds,
-      peel: peel as Peel,
-      face: Math.log(seconds / harmS) + 0.3 * this.n() > 0 ? 'scorched' : 'clean',
-      atMs: this.swatches.length,
-      from: 'scrap',
-      feel: null,
-      needle: null,
-      washes: 0,
-      note: '',
-      pictureId: null,
-      aside: false,
-    });
+    this.swatches.push(
+      swatchSchema.parse({
+        id: `s${this.swatches.length}`,
+        stage: 'bond',
+        fabric: job.fabric,
+        onto: job.onto,
+        web: WEB,
+        ironId: this.iron.id,
+        iron: this.iron,
+        mark: m.mark,
+        cover: job.cover,
+        surface: job.surface,
+        leanN: this.iron.leanN,
+        seconds,
+        peel,
+        face: Math.log(seconds / harmS) + 0.3 * this.n() > 0 ? 'scorched' : 'clean',
+        atMs: this.swatches.length,
+      }),
+    );
   }
 
   /** What the book recommends for a job, and what it really needs. */

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { peelOfFault, peelOfLook, type SwatchSeen } from '~/core/choose/learn';
 import { asLearnt, type BoardStep, learntOf, ticketBehind } from '~/core/hands/board';
 import type { Board, MendCode, Peel, Plan, PressTicket, Project, Step, Swatch } from '~/core/keep/model';
-import { noteSeen, nowMs } from '~/store';
+import { noteSeen, notInBook, nowMs } from '~/store';
 import { askPlanThread } from '~/workers';
 
 // What is seen at the board goes into the swatch book without being asked.
@@ -36,30 +36,29 @@ export function seenFault(project: Project, plan: Plan, step: Step, code: MendCo
 export const seenHold = (project: Project, plan: Plan, { step, facts }: BoardStep): void =>
   noteLook(project, plan, step, `${project.id} ${facts[0] ?? ''}`, (t) => peelOfLook(step, t));
 
+/** A note of what went wrong, as far as its press is still planned. */
+async function noteEvidence(project: Project, plan: Plan, e: Board['evidence'][number]): Promise<void> {
+  const { code, kind, pieceIds, heatC, dwellS, atMs } = e;
+  const step = plan.making.steps.find((s) => s.kind === kind && s.pieceIds.some((id) => pieceIds.includes(id)));
+  const ticket = step && ticketBehind(plan, step);
+  const peel = ticket ? peelOfFault(code, ticket) : null;
+  if (!ticket || peel === null || dwellS === null || heatC === null) return;
+  const seen: SwatchSeen = { id: seenId(e.id), atMs, seconds: dwellS, peel, from: 'board' };
+  const swatch = await swatchOf(project, ticket.id, seen);
+  // Which mark it was is not known any more: its heat is.
+  if (swatch) await noteSeen([{ ...swatch, mark: null, heatC }]);
+}
+
 /** What was found wrong before there was a book is moved into it, once: as far as its press is still planned. */
 export function useOldEvidence(project: Project, plan: Plan, writes: boolean): void {
   const { evidence } = project.board;
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each project, with its first plan
   useEffect(() => {
     if (!writes || evidence.length === 0) return;
-    const found = evidence.flatMap((e) => {
-      const step = plan.making.steps.find((s) => s.kind === e.kind && s.pieceIds.some((id) => e.pieceIds.includes(id)));
-      const ticket = step && ticketBehind(plan, step);
-      const peel = ticket ? peelOfFault(e.code, ticket) : null;
-      if (!ticket || peel === null || e.dwellS === null || e.heatC === null) return [];
-      const seen: SwatchSeen = {
-        id: seenId(e.id),
-        atMs: e.atMs,
-        seconds: e.dwellS,
-        peel,
-        from: 'board',
-      };
-      // Which mark it was is not known any more: its heat is.
-      const { heatC } = e;
-      return [swatchOf(project, ticket.id, seen).then((s) => (s ? [{ ...s, mark: null, heatC }] : []))];
-    });
-    void Promise.all(found)
-      .then((swatches) => noteSeen(swatches.flat()))
-      .catch(() => undefined);
+    const bring = async (): Promise<void> => {
+      const fresh = await notInBook(evidence.map((e) => seenId(e.id)));
+      for (const e of evidence) if (fresh.has(seenId(e.id))) await noteEvidence(project, plan, e);
+    };
+    void bring().catch(() => undefined);
   }, [project.id, writes]);
 }

@@ -1,4 +1,4 @@
-import { ArrowLeft, Download, FolderInput, Plus, Printer, Redo2, Undo2 } from 'lucide-react';
+import { ArrowLeft, Download, FolderInput, Plus, Printer } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note, Select, TextField, Toast } from '~/components';
 import type { DisplayUnits } from '~/core/base/units';
@@ -33,6 +33,7 @@ import {
 } from '~/words';
 import { askOfBook } from '~/workers';
 import { Frame } from '../app/Frame';
+import { UndoRedo } from '../app/UndoRedo';
 import css from './Book.module.css';
 import { NewSwatchDialog, SwatchDialog } from './SwatchDialog';
 import { SwatchPicture } from './SwatchPicture';
@@ -185,7 +186,7 @@ function Pages() {
           }}
         />
       </p>
-      {adding && <NewSwatchDialog drawer={drawer} onClose={() => setAdding(false)} />}
+      {adding && <NewSwatchDialog drawer={drawer} units={units} onClose={() => setAdding(false)} />}
       {open && (
         <SwatchDialog
           key={open.id}
@@ -259,37 +260,12 @@ function FindBar({
 }
 
 function Head({ doing }: { doing: (work: () => PromiseLike<unknown>) => Promise<void> }) {
-  const { past, future } = useBookHistory();
-  useEffect(() => {
-    const key = (e: KeyboardEvent): void => {
-      const typing = e.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName);
-      if (typing || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      e.preventDefault();
-      void doing(e.shiftKey ? redoBook : undoBook);
-    };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  });
   return (
     <header className={css.head}>
       <ButtonLink look="plain" href="/" icon={<ArrowLeft size={22} />} label="All projects" />
       <h1>Swatch book</h1>
       <div className={css.tools}>
-        <Button
-          look="plain"
-          icon={<Undo2 size={22} />}
-          label="Undo"
-          disabled={past.length === 0}
-          title={past.at(-1) ? `Undo: ${past.at(-1)?.words}` : 'Undo'}
-          onClick={() => void doing(undoBook)}
-        />
-        <Button
-          look="plain"
-          icon={<Redo2 size={22} />}
-          label="Redo"
-          disabled={future.length === 0}
-          onClick={() => void doing(redoBook)}
-        />
+        <UndoRedo steps={useBookHistory()} onUndo={() => void doing(undoBook)} onRedo={() => void doing(redoBook)} />
       </div>
     </header>
   );

@@ -1,7 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, NumberField } from '~/components';
 import { steadyMs } from '~/store';
 import { seconds } from '~/words';
+import { sound, wakeSound } from '../board/sounds';
 import { useElapsedS } from '../board/useNow';
 import css from './Book.module.css';
 
@@ -18,6 +19,8 @@ export function Count({
   const [downMs, setDownMs] = useState<number | null>(null);
   const elapsedS = useElapsedS(downMs);
   const down = downMs !== null;
+  const quiet = useRef<(() => void) | null>(null);
+  useEffect(() => () => quiet.current?.(), []);
   return (
     <div className={css.count}>
       <p className={css.clock} data-late={down && elapsedS >= plannedS} aria-live="off">
@@ -27,9 +30,12 @@ export function Count({
         look={down ? 'stop' : 'go'}
         onClick={() => {
           if (!down) {
+            wakeSound();
+            quiet.current = sound('lift', plannedS);
             setDownMs(steadyMs());
             return;
           }
+          quiet.current?.();
           onCounted(Math.round(elapsedS * 10) / 10);
           setDownMs(null);
         }}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { Button, Dialog, Note, NumberField, Select } from '~/components';
+import { Button, Dialog, MaybeTemperatureField, Note, Select } from '~/components';
+import type { DisplayUnits } from '~/core/base/units';
 import { FIRST_S } from '~/core/choose/learn';
 import { toldMarks } from '~/core/choose/press';
 import type { DrawerContents } from '~/core/keep/drawer';
@@ -21,7 +22,15 @@ const options = (list: readonly { readonly id: string; readonly name: string }[]
 ];
 
 /** A swatch put in by hand: of what lies in the Drawer, at a mark of an iron, for so many seconds, and what was found. */
-export function NewSwatchDialog({ drawer, onClose }: { drawer: DrawerContents; onClose: () => void }) {
+export function NewSwatchDialog({
+  drawer,
+  units,
+  onClose,
+}: {
+  drawer: DrawerContents;
+  units: DisplayUnits;
+  onClose: () => void;
+}) {
   const { fabrics, webs, irons } = drawer;
   const [stage, setStage] = useState<Stage>('bond');
   const [fabricId, setFabricId] = useState(NONE);
@@ -30,7 +39,7 @@ export function NewSwatchDialog({ drawer, onClose }: { drawer: DrawerContents; o
   // One iron is no choice.
   const [ironId, setIronId] = useState(irons.length === 1 ? (irons[0]?.id ?? NONE) : NONE);
   const [mark, setMark] = useState(NONE);
-  const [heatC, setHeatC] = useState(150);
+  const [heatC, setHeatC] = useState<number | null>(null);
   const [cover, setCover] = useState<Swatch['cover']>('none');
   const [surface, setSurface] = useState<Swatch['surface']>('ironing-board');
   const [steam, setSteam] = useState<'off' | 'on'>('off');
@@ -49,6 +58,7 @@ export function NewSwatchDialog({ drawer, onClose }: { drawer: DrawerContents; o
     !web && 'the web',
     !iron && 'the iron',
     marks.length > 0 && mark === NONE && 'the mark',
+    marks.length === 0 && heatC === null && 'the heat',
     found.peel === null && 'how it peels',
   ].filter((m): m is string => m !== false);
   const keep = async (): Promise<void> => {
@@ -121,7 +131,14 @@ export function NewSwatchDialog({ drawer, onClose }: { drawer: DrawerContents; o
                 />
               )}
               {iron && marks.length === 0 && (
-                <NumberField label="Heat set" unit=" °C" value={heatC} min={40} max={300} onChange={setHeatC} />
+                <MaybeTemperatureField
+                  label="Heat set"
+                  units={units}
+                  value={heatC}
+                  min={40}
+                  max={300}
+                  onChange={setHeatC}
+                />
               )}
               <Select
                 label="Between iron and scrap"

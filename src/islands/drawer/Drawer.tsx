@@ -4,7 +4,7 @@ import { type ComponentType, useEffect, useMemo, useState } from 'react';
 import { Button, Empty, Note, Toast } from '~/components';
 import { type DrawerKind, KIND_WORDS, type Things, usualThing } from '~/core/keep/drawer';
 import { newId } from '~/core/keep/model';
-import { attempt, changeDrawer, redoDrawer, seedDemo, undoDrawer, useDrawer, useUnits, useWays } from '~/store';
+import { attempt, changeDrawer, seedDemo, undoDrawer, useDrawer, useUnits, useWays } from '~/store';
 import { Frame } from '../app/Frame';
 import { WaysDialog } from '../app/WaysDialog';
 import css from './Drawer.module.css';
@@ -57,18 +57,8 @@ function DrawerTables() {
       setSearch('');
       setKind(kindFromHash());
     };
-    const key = (e: KeyboardEvent): void => {
-      const typing = e.target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName);
-      if (typing || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
-      e.preventDefault();
-      void attempt(() => (e.shiftKey ? redoDrawer() : undoDrawer())).then((d) => setTrouble(d.ok ? null : d.words));
-    };
     window.addEventListener('hashchange', moved);
-    window.addEventListener('keydown', key);
-    return () => {
-      window.removeEventListener('hashchange', moved);
-      window.removeEventListener('keydown', key);
-    };
+    return () => window.removeEventListener('hashchange', moved);
   }, []);
 
   const units = useUnits();

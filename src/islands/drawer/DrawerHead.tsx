@@ -1,33 +1,23 @@
-import { ArrowLeft, Download, FolderInput, Plus, Redo2, Search, Undo2 } from 'lucide-react';
+import { ArrowLeft, Download, FolderInput, Plus, Search } from 'lucide-react';
 import { useRef } from 'react';
 import { Button, ButtonLink } from '~/components';
 import { DRAWER_KINDS, type DrawerContents, type DrawerKind, drawerToJson, KIND_WORDS } from '~/core/keep/drawer';
 import { toCsv } from '~/core/keep/drawer/csv';
 import { download, redoDrawer, undoDrawer, useDrawerHistory } from '~/store';
+import { UndoRedo } from '../app/UndoRedo';
 import css from './Drawer.module.css';
 
 /** The name of the page, and the way back in what was done here. @param doing does something with the drawer, and says so when it could not be done */
 export function Head({ doing }: { doing: (work: () => PromiseLike<unknown>, otherwise: string) => Promise<boolean> }) {
-  const { past, future } = useDrawerHistory();
   return (
     <header className={css.head}>
       <ButtonLink look="plain" href="/" icon={<ArrowLeft size={22} />} label="All projects" />
       <h1>The Drawer</h1>
       <div className={css.tools}>
-        <Button
-          look="plain"
-          icon={<Undo2 size={22} />}
-          label="Undo"
-          disabled={past.length === 0}
-          title={past.at(-1) ? `Undo: ${past.at(-1)?.words}` : 'Undo'}
-          onClick={() => void doing(undoDrawer, 'Undo did not work')}
-        />
-        <Button
-          look="plain"
-          icon={<Redo2 size={22} />}
-          label="Redo"
-          disabled={future.length === 0}
-          onClick={() => void doing(redoDrawer, 'Redo did not work')}
+        <UndoRedo
+          steps={useDrawerHistory()}
+          onUndo={() => void doing(undoDrawer, 'Undo did not work')}
+          onRedo={() => void doing(redoDrawer, 'Redo did not work')}
         />
       </div>
     </header>

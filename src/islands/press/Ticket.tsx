@@ -310,6 +310,12 @@ function Figures({ ticket: t, project }: { ticket: PressTicket; project: Project
         <p className={css.stands} data-stands={t.stands}>
           {standsWords(t)}
           {changed && ` Now ${changed}`}
+          {t.book && (
+            <>
+              {' '}
+              <a href="/book">Swatch book</a>
+            </>
+          )}
         </p>
         <p className={css.under}>
           leaflet: {formatTemperature(t.leaflet.heatC, units)}, {tidy(t.leaflet.dwellS)} s
