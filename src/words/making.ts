@@ -351,6 +351,7 @@ const LOOKS: { readonly [L in StepLook]: string } = {
   'no-edge-lifts': 'It is cool now: does every edge hold under a fingernail?',
   'nothing-on-the-face': 'Are front and board free of glue?',
   'stitches-even': 'Does the needle land just off the piece?',
+  'stitches-inside': 'Does the stitching run inside the edge, equally far from it all along?',
   'web-left-its-liner': 'Did all of the glue stay on the fabric?',
   'foil-stays-all-over': 'Is there foil all over, to the very edge?',
   'glue-stayed-on-paper': 'Did all of the glue stay on the other paper?',

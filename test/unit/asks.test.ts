@@ -119,6 +119,17 @@ function contradictions(project: Project, plan: Plan): string[] {
 }
 
 describe('the step speaks for itself', () => {
+  it('a straight stitch is looked at inside the edge, a zigzag just off it', () => {
+    const lookOf = (edge: 'straight' | 'free-motion' | 'zigzag' | 'blanket') =>
+      planProject(job({ intent: { laundering: 'never', hand: 'medium', edge } })).making.steps.find(
+        (s) => s.kind === 'stitch',
+      )?.look;
+    expect(lookOf('straight')).to.equal('stitches-inside');
+    expect(lookOf('free-motion')).to.equal('stitches-inside');
+    expect(lookOf('zigzag')).to.equal('stitches-even');
+    expect(lookOf('blanket')).to.equal('stitches-even');
+  });
+
   it('sentence, gate, look, fault and mend agree with the state, over routes, webs, schools and covers', function () {
     this.timeout(240_000);
     let count = 0;

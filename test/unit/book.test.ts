@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { peelOfFault, peelOfLook, swatchOfPress } from '~/core/choose/learn';
+import { boardSteps, ironLifted, mergedBoards, pressBehind } from '~/core/hands/board';
 import { everythingEntries, everythingFromEntries } from '~/core/keep/archive';
 import { bearingOn, bookDoc, bookFromJson, bookToCsv, found, NOTHING_SOUGHT, sideBySide } from '~/core/keep/book';
 import { emptyDrawer } from '~/core/keep/drawer';
@@ -255,5 +256,35 @@ describe('the swatch book', () => {
     expect(tellsWords({ before: 1.25, after: 1.24 })).to.match(/makes that surer/);
     expect(flowWords({ times: 1.4, low: 1.1, high: 1.8 })).to.equal('It flows about 40% more easily than its kind.');
     expect(flowWords({ times: 1.1, low: 0.8, high: 1.4 })).to.match(/about as its kind/);
+  });
+
+  it('counts what the iron really stood: over adds up on one place, the longest of several, and unknown stays unknown', () => {
+    const one = ironLifted(EMPTY_BOARD, 'bond a', 1.5, { first: true, adds: false });
+    expect(ironLifted(one, 'bond a', 0.4, { first: false, adds: false }).counted).to.deep.equal([
+      { fact: 'bond a', overS: 1.5 },
+    ]);
+    expect(ironLifted(one, 'bond a', 0.5, { first: false, adds: true }).counted).to.deep.equal([
+      { fact: 'bond a', overS: 2 },
+    ]);
+    const lost = ironLifted(one, 'bond a', null, { first: false, adds: false });
+    expect(ironLifted(lost, 'bond a', 1, { first: false, adds: true }).counted).to.deep.equal([
+      { fact: 'bond a', overS: null },
+    ]);
+    // Begun again, what was before is gone.
+    expect(ironLifted(lost, 'bond a', 1, { first: true, adds: false }).counted).to.deep.equal([
+      { fact: 'bond a', overS: 1 },
+    ]);
+    const both = mergedBoards(one, ironLifted(EMPTY_BOARD, 'bond a', 3, { first: true, adds: false }));
+    expect(both.counted).to.deep.equal([{ fact: 'bond a', overS: 3 }]);
+    expect(mergedBoards(lost, one).counted).to.deep.equal(mergedBoards(one, lost).counted);
+  });
+
+  it('the press behind a look is the last that its pieces lay in', () => {
+    const p = project([piece('star', square(60))]);
+    const steps = boardSteps(p, planProject(p).making);
+    const cool = steps.findLast((s) => s.step.kind === 'cool' || s.step.kind === 'bond');
+    expect(cool && pressBehind(steps, cool)?.step.kind).to.equal('bond');
+    const first = steps[0];
+    expect(first && pressBehind(steps, first)).to.equal(null);
   });
 });

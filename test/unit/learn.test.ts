@@ -303,6 +303,39 @@ describe('learning from swatches', () => {
     expect(settingWith(many).dwell.seconds).to.be.at.most(one.seconds);
   });
 
+  it('a mark that is believed to be near what is wanted is set: nobody is sent a hair beside it', () => {
+    const one = settingWith([swatch({ from: 'board', seconds: 9 })]);
+    expect(one.heat.dial).to.deep.equal({ at: 'usual:wool' });
+    expect(one.book).to.include({ like: 1, held: 1 });
+  });
+
+  it('what is safe even if the dial is off holds the seconds that are set, or says that there is no such', () => {
+    for (const job of Object.values(JOBS))
+      for (const [seconds, peel] of [
+        [4, 3],
+        [8, 0],
+        [20, 1],
+      ] as const) {
+        const belief = believed(
+          [swatch({ fabric: job.fabric, onto: [job.onto], cover: job.cover, seconds, peel })],
+          [IRON],
+        );
+        const { band, dwell, stop } = settingFor(
+          requestOf({
+            ...job,
+            onto: [job.onto],
+            stage: 'bond',
+            web: knownWeb(WEB, belief),
+            iron: knownIron(IRON, belief),
+            bench: { cover: job.cover, coverId: null, surface: job.surface, surfaceId: null },
+          }),
+        );
+        const [from, to] = [band.coldS?.[0] ?? 99, band.hotS?.[1] ?? 0];
+        if (stop || from >= to) continue;
+        expect(dwell.seconds, `${job.fabric.id} ${seconds} ${peel}`).to.be.within(from - 0.1, to + 0.1);
+      }
+  });
+
   it('six times “it lifts” at the board move the bond', () => {
     const lifted = Array.from({ length: 6 }, (_, i) => swatch({ id: `l${i}`, from: 'board', seconds: 8, peel: 1 }));
     const none = settingWith([]);

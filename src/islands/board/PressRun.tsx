@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { Note } from '~/components';
 import {
   type BoardStep,
+  ironLifted,
   ironStands,
   type PressMoment,
   pressMoment,
@@ -102,8 +103,13 @@ export function usePressRun(
   const lifted = (): void => {
     quiet.current();
     // Lifted too early: this place counts as not made.
-    if (moment.state === 'reach' || moment.state === 'down') stand(made, null);
-    else if (made + 1 < count) stand(made + 1, null);
+    if (moment.state === 'reach' || moment.state === 'down') {
+      stand(made, null);
+      return;
+    }
+    const overS = moment.state === 'out' ? moment.overS : null;
+    record((b) => ironLifted(b, fact, overS, { first: made === 0, adds: ticket?.passes != null }));
+    if (made + 1 < count) stand(made + 1, null);
     else {
       record((b) => ({ ...b, hotSinceMs: nowMs() }));
       onEnd();

@@ -245,7 +245,7 @@ function Changes({ changes, project, acts }: { changes: HeatChange; project: Pro
     <p className={css.wait}>
       {changes.state !== 'warming' ? (
         <>
-          Set the iron to <strong>{to}</strong> now. It takes about {seconds(changes.seconds)} to get there.
+          Set the iron to <strong>{to}</strong> now. It takes about {seconds(Math.ceil(changes.seconds))} to get there.
         </>
       ) : (
         <>

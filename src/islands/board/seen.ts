@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { peelOfFault, peelOfLook, type SwatchSeen } from '~/core/choose/learn';
-import { asLearnt, type BoardStep, learntOf, ticketBehind } from '~/core/hands/board';
-import type { Board, MendCode, Peel, Plan, PressTicket, Project, Step, Swatch } from '~/core/keep/model';
+import { asLearnt, type BoardStep, learntOf, pressBehind, ticketBehind } from '~/core/hands/board';
+import type { Board, MendCode, Peel, Plan, PressTicket, Project, Swatch } from '~/core/keep/model';
 import { noteSeen, notInBook, nowMs } from '~/store';
 import { askPlanThread } from '~/workers';
 
@@ -16,25 +16,39 @@ const swatchOf = (project: Project, ticketId: string, seen: SwatchSeen): Promise
 /** What a look at the board is called in the book: the same look is there once. */
 const seenId = (of: string): string => `seen ${of}`.slice(0, 100);
 
-/** Puts a look at the board into the book, with the seconds that were counted. What cannot be told or written keeps nobody from the work. */
-function noteLook(project: Project, plan: Plan, step: Step, id: string, peelOf: (t: PressTicket) => Peel | null): void {
-  const planned = ticketBehind(plan, step);
-  const peel = planned && peelOf(planned);
-  if (!planned || peel === null) return;
-  const { seconds } = asLearnt(planned, learntOf(project.board, plan, planned)).dwell;
+/** Puts a look at the board into the book, with the seconds that were really counted; what nobody counted here teaches nothing. What cannot be told or written keeps nobody from the work. */
+function noteLook(
+  { project, plan, steps }: AtBoard,
+  bs: Pick<BoardStep, 'step'>,
+  id: string,
+  peelOf: (t: PressTicket) => Peel | null,
+): void {
+  const { board } = project;
+  const press = pressBehind(steps, bs);
+  const planned = plan.press.find((t) => t.id === press?.step.ticketId);
+  const counted = board.counted.find((c) => c.fact === press?.facts[0]);
+  const peel = planned ? peelOf(planned) : null;
+  if (!planned || peel === null || !counted || counted.overS === null) return;
+  const seconds = Math.round(asLearnt(planned, learntOf(board, plan, planned)).dwell.seconds + counted.overS);
   void swatchOf(project, planned.id, { id: seenId(id), atMs: nowMs(), seconds, peel, from: 'board' })
     .then((swatch) => swatch && noteSeen([swatch]))
     .catch(() => undefined);
 }
 
+/** What is at the board, for what is seen there. */
+interface AtBoard {
+  readonly project: Project;
+  readonly plan: Plan;
+  readonly steps: readonly BoardStep[];
+}
 /** A fault was found: what it tells of the press behind it. @param next the board that holds it */
-export function seenFault(project: Project, plan: Plan, step: Step, code: MendCode, next: Board): void {
+export function seenFault(at: AtBoard, bs: BoardStep, code: MendCode, next: Board): void {
   const id = next.evidence.at(-1)?.id;
-  if (id !== undefined) noteLook(project, plan, step, id, (t) => peelOfFault(code, t));
+  if (id !== undefined) noteLook(at, bs, id, (t) => peelOfFault(code, t));
 }
 /** A look that held. */
-export const seenHold = (project: Project, plan: Plan, { step, facts }: BoardStep): void =>
-  noteLook(project, plan, step, `${project.id} ${facts[0] ?? ''}`, (t) => peelOfLook(step, t));
+export const seenHold = (at: AtBoard, bs: BoardStep): void =>
+  noteLook(at, bs, `${at.project.id} ${bs.facts[0] ?? ''}`, (t) => peelOfLook(bs.step, t));
 
 /** A note of what went wrong, as far as its press is still planned. */
 async function noteEvidence(project: Project, plan: Plan, e: Board['evidence'][number]): Promise<void> {

@@ -81,7 +81,7 @@ export function useBoardActs(
   const wrong = (bs: BoardStep, code: MendCode, pieceIds?: readonly string[]): void => {
     const next = foundWrong(board, plan, bs.step, code, moment(), pieceIds);
     record(() => next);
-    seenFault(project, plan, bs.step, code, next);
+    seenFault({ project, plan, steps }, bs, code, next);
     finish(bs, false, false);
     setAsking(null);
     setNoticing(false);
@@ -138,7 +138,7 @@ export function useBoardActs(
         says: 'Yes',
         act: () => {
           record((b) => heldAsShould(b, asking.step));
-          seenHold(project, plan, asking);
+          seenHold({ project, plan, steps }, asking);
           setAsking(null);
           finish(asking, false, false);
         },

@@ -289,8 +289,13 @@ function Answer({ book, tells, units }: { book: readonly Swatch[]; tells: BookTe
   return (
     <div>
       <p>
-        {counted(scraps, 'swatch', 'swatches')}
-        {book.length > scraps && `, and ${counted(book.length - scraps, 'look')} at the board`}.{' '}
+        {[
+          scraps > 0 && counted(scraps, 'swatch', 'swatches'),
+          book.length > scraps && `${counted(book.length - scraps, 'look')} at the board`,
+        ]
+          .filter(Boolean)
+          .join(', and ')}
+        .{' '}
         {iron && mark && mark.swatches > 0 && (
           <>
             {iron.name}: {markWords(mark.mark)} is believed to be {heat(mark.c, units)}, give or take{' '}

@@ -140,29 +140,13 @@ export function NewSwatchDialog({
                   onChange={setHeatC}
                 />
               )}
-              <Select
-                label="Between iron and scrap"
-                value={cover}
-                options={COVERS.map((value) => ({
-                  value,
-                  label: value === 'none' ? 'Nothing' : upper(coverName(value)),
-                }))}
-                onChange={setCover}
-              />
-              <Select
-                label="Pressed on"
-                value={surface}
-                options={SURFACES.map((value) => ({ value, label: upper(surfaceName(value)) }))}
-                onChange={setSurface}
-              />
-              <Select
-                label="Steam"
-                value={steam}
-                options={[
-                  { value: 'off', label: 'Off' },
-                  { value: 'on', label: 'On' },
-                ]}
-                onChange={setSteam}
+              <Around
+                cover={cover}
+                surface={surface}
+                steam={steam}
+                onCover={setCover}
+                onSurface={setSurface}
+                onSteam={setSteam}
               />
             </div>
             <Count plannedS={FIRST_S} countedS={seconds} onCounted={setSeconds} />
@@ -186,6 +170,48 @@ export function NewSwatchDialog({
     </Dialog>
   );
 }
+
+/** What lay between, on what, and whether there was steam. */
+const Around = ({
+  cover,
+  surface,
+  steam,
+  onCover,
+  onSurface,
+  onSteam,
+}: Pick<Swatch, 'cover' | 'surface'> & {
+  steam: 'off' | 'on';
+  onCover: (cover: Swatch['cover']) => void;
+  onSurface: (surface: Swatch['surface']) => void;
+  onSteam: (steam: 'off' | 'on') => void;
+}) => (
+  <>
+    <Select
+      label="Between iron and scrap"
+      value={cover}
+      options={COVERS.map((value) => ({
+        value,
+        label: value === 'none' ? 'Nothing' : upper(coverName(value)),
+      }))}
+      onChange={onCover}
+    />
+    <Select
+      label="Pressed on"
+      value={surface}
+      options={SURFACES.map((value) => ({ value, label: upper(surfaceName(value)) }))}
+      onChange={onSurface}
+    />
+    <Select
+      label="Steam"
+      value={steam}
+      options={[
+        { value: 'off', label: 'Off' },
+        { value: 'on', label: 'On' },
+      ]}
+      onChange={onSteam}
+    />
+  </>
+);
 
 const Photo = ({
   drawer,

@@ -402,6 +402,12 @@ export const HALVINGS = figure(30, 'times', 'ours');
 /** So many equally likely ways in which everything could be. */
 export const DRAWS = figure(503, 'ways', 'ours: a prime, so that one list can be stepped through in many orders');
 
+/** Nearer than this to what a mark is believed to be, that mark is set. */
+export const NEAR_MARK_SDS = figure(
+  0.7,
+  'of what it is unsure by',
+  'ours: nobody aims beside a mark for less than he knows of it',
+);
 /** A mark that swatches have told to within this is as good as measured. */
 export const KNOWN_C = figure(7, '°C', 'ours: what a measured mark is taken to be off by, at one in ten');
 

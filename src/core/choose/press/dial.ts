@@ -224,9 +224,11 @@ export function dialFor(iron: Iron, soleplateC: number): DialReading {
   // Between marks the dial was not measured: the farther from one, the less sure.
   const between = low.measured && high.measured ? DIAL_BETWEEN_C.value * Math.min(share, 1 - share) : 0;
   const mixed = (key: keyof Off): number => offOf(low)[key] * (1 - share) + offOf(high)[key] * share + between;
+  const off: Off = { coldC: mixed('coldC'), hotC: mixed('hotC') };
+  const known = [low, high].every((m) => m.measured || wellKnown(m));
   return {
     place: { from: low.mark, to: high.mark, share },
-    ...told({ coldC: mixed('coldC'), hotC: mixed('hotC') }),
-    problem: (low.measured || wellKnown(low)) && (high.measured || wellKnown(high)) ? null : unmeasured,
+    ...told(off),
+    problem: known ? null : { ...unmeasured, unsureC: Math.round(off.hotC) },
   };
 }

@@ -6,6 +6,7 @@ import {
   type Fabric,
   type Harm,
   type Help,
+  type Iron,
   ironPressureKPa,
   type PressReason,
   type Remedy,
@@ -43,6 +44,7 @@ import {
   MOST_COLUMNS,
   MOST_THROUGH,
   MUCH_WATER_GSM,
+  NEAR_MARK_SDS,
   PASSES,
   PILE_CEILING_KPA,
   REMEDY,
@@ -111,15 +113,23 @@ interface Ends extends EndsAt {
   readonly hotHarm: Harm | null;
 }
 
+/** What is harmed first, at the first of some heats at which anything is. */
+function firstHarm(r: PressRequest, columns: Columns, heatsC: readonly number[], as: RunMore): Harm | null {
+  for (const c of heatsC) {
+    const { quick } = windowOver(r, columns, c, as);
+    const { harm } = runAt({ ...r, column: columns[quick] ?? r.column }, c, as);
+    if (harm) return harm;
+  }
+  return null;
+}
+
 /** How it goes where the dial is as far off as it may be, for the columns that decide. */
 function endsOf(r: PressRequest, columns: Columns, soleplateC: number, as: RunMore): Ends {
   const { coldC, hotC } = dialFor(r.iron, soleplateC);
   const believed = believedOf(r, columns, as)?.(soleplateC);
   if (believed) {
     const { coldBondS, hotHarmS, hotBondS, coldHarmS, unsureShare } = believed;
-    // What is harmed first is what is told, when it is harmed at the hot end.
-    const { quick } = windowOver(r, columns, soleplateC, as);
-    const { harm } = runAt({ ...r, column: columns[quick] ?? r.column }, soleplateC, as);
+    const harm = firstHarm(r, columns, [soleplateC, soleplateC + hotC], as);
     const between = (minS: number, maxS: number): Window | null =>
       windowOf({ bondedS: minS, harm: harm && { ...harm, atS: maxS } });
     return {
@@ -190,7 +200,8 @@ function setFor(
             ? leafletTimes(leaflet.dwellS, course.exactly(Math.max(reach.lowC, leaflet.heatC)).bondS)
             : MARGIN.usual.value,
         };
-  const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(chosen.soleplateC)));
+  const wantedC = fixedC ?? nearMark(r.iron, chosen.soleplateC, reach);
+  const soleplateC = Math.max(Math.ceil(reach.lowC), Math.min(Math.floor(reach.highC), Math.round(wantedC)));
   return { soleplateC, times: chosen.times, ...(soleplateC === firstC ? first : at(soleplateC)) };
 }
 
@@ -204,6 +215,14 @@ function laterBy(window: Window | null, times: number): Window | null {
     maxS: Math.min(LONGEST_S.value, harm ? maxS * times : maxS),
     harm: harm && atS !== null && atS < LONGEST_S.value ? { ...harm, atS } : null,
   };
+}
+
+/** A mark that swatches have told of, where it is as near as it is known: nobody is sent a hair beside it. */
+function nearMark(iron: Iron, soleplateC: number, { lowC, highC }: Reach): number {
+  const near = iron.learnt?.marks.find(
+    ({ c, sdC }) => Math.abs(c - soleplateC) <= sdC * NEAR_MARK_SDS.value && c >= lowC && c <= highC,
+  );
+  return near?.c ?? soleplateC;
 }
 
 /** What would open or shorten it, or make it hold at both ends of the dial. */

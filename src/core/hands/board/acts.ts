@@ -172,6 +172,34 @@ export const ironStands = (
   nowMs: number,
 ): Board => ({ ...board, at: { fact, setDowns, downMs, unsure: false }, hotSinceMs: nowMs });
 
+/**
+ * The iron is lifted: by how much later than counted.
+ * @param overS null: nobody can know @param first of this press @param adds the same place is pressed again: what was over adds up
+ */
+export function ironLifted(
+  board: Board,
+  fact: string,
+  overS: number | null,
+  { first, adds }: { readonly first: boolean; readonly adds: boolean },
+): Board {
+  const before = first ? undefined : board.counted.find((c) => c.fact === fact);
+  const all =
+    before?.overS === null || overS === null
+      ? null
+      : adds
+        ? (before?.overS ?? 0) + overS
+        : Math.max(before?.overS ?? 0, overS);
+  return { ...board, counted: [...board.counted.filter((c) => c.fact !== fact), { fact, overS: all }] };
+}
+
+/** The press behind a step: the last of its pieces up to it; null: none. */
+export function pressBehind(steps: readonly BoardStep[], { step }: Pick<BoardStep, 'step'>): BoardStep | null {
+  const upTo = steps.slice(0, steps.findIndex((s) => s.step.id === step.id) + 1);
+  return (
+    upTo.findLast((s) => s.step.ticketId !== null && step.pieceIds.some((id) => s.step.members.includes(id))) ?? null
+  );
+}
+
 /** Back: a press that is under way, an open mend, else the last step. */
 export function goneBack(board: Board, current: BoardStep | null): Board | 'press' {
   if (board.mends.some((m) => !m.done)) return mendsDropped(board);

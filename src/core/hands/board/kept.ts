@@ -71,6 +71,7 @@ export function keptBoard(board: Board): KeptBoard {
     mends: last('mends', mends, BOARD_MOST.mends),
     looked: last('looked', board.looked, BOARD_MOST.looked),
     evidence: last('evidence', board.evidence, BOARD_MOST.evidence),
+    counted: newest(board.counted, BOARD_MOST.facts),
     times: last('times', times, BOARD_MOST.times),
     diary: last('diary', diary, BOARD_MOST.diary),
     cutAs: last('cutAs', board.cutAs, BOARD_MOST.cutAs),

@@ -52,6 +52,13 @@ export function mergedBoards(mine: Board, theirs: Board): Board {
     ),
     looked: [...new Set([...mine.looked, ...theirs.looked])],
     evidence: unionBy(mine.evidence, theirs.evidence, (e) => e.id).sort((a, b) => a.atMs - b.atMs),
+    // Pressed on both, it stood for the longer of them.
+    counted: unionBy(
+      mine.counted,
+      theirs.counted,
+      (c) => c.fact,
+      (a, b) => (a.overS === null || (b.overS !== null && a.overS >= b.overS) ? a : b),
+    ),
     times: mergedTimes(mine.times, theirs.times),
     diary: unionBy(mine.diary, theirs.diary, (d) => d.id).sort((a, b) => a.atMs - b.atMs),
     cutAs: unionBy(mine.cutAs, theirs.cutAs, (c) => c.pieceId),

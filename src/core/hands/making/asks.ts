@@ -1,6 +1,7 @@
 import { inMap } from '../../base/lists';
 import type { Cover, MendCode, Step, StepFace, StepGate, StepLook, StepMend } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
+import { EDGE_FACTS } from '../edge';
 import type { PieceFacts, PieceState, State } from './state';
 
 // What is asked before a step, what is looked at after it, and what can have gone wrong: from the state it stands on and the
@@ -136,7 +137,11 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'turn':
       return 'nothing-on-the-face';
     case 'stitch':
-      return step.does.code === 'stitch-lines' ? 'stitches-on-line' : 'stitches-even';
+      if (step.does.code === 'stitch-lines') return 'stitches-on-line';
+      // What runs along inside the edge never leaves the piece.
+      return step.does.code === 'stitch-edges' && EDGE_FACTS[step.does.edge].motion === 'run'
+        ? 'stitches-inside'
+        : 'stitches-even';
     case 'hand':
       return step.does.code === 'stitch-lines' ? 'stitches-on-line' : null;
     case 'paint':

@@ -141,6 +141,11 @@ export const boardSchema = z.object({
       }),
     )
     .max(BOARD_MOST.evidence),
+  /** Presses that were counted here: by how much longer than counted the iron stood, s; null: nobody can know. */
+  counted: z
+    .array(z.object({ fact: short, overS: seconds.nullable() }))
+    .max(BOARD_MOST.facts)
+    .default([]),
   /** What each step took against what was planned, s. An empty id: of an older version. */
   times: z
     .array(z.object({ id: z.string().max(100).default(''), kind: short, plannedS: seconds, tookS: seconds }))
@@ -187,6 +192,7 @@ export const EMPTY_BOARD: Board = {
   mends: [],
   looked: [],
   evidence: [],
+  counted: [],
   times: [],
   diary: [],
   cutAs: [],

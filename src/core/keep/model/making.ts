@@ -189,6 +189,7 @@ export type StepLook =
   | 'no-edge-lifts'
   | 'nothing-on-the-face'
   | 'stitches-even'
+  | 'stitches-inside'
   | 'web-left-its-liner'
   | 'foil-stays-all-over'
   | 'glue-stayed-on-paper'
