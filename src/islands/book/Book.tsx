@@ -167,11 +167,11 @@ function Pages() {
             <Button icon={<Download size={20} />} onClick={() => void doing(() => exportBook('json'))}>
               Export the book
             </Button>
+            <Button icon={<Printer size={20} />} onClick={() => window.print()}>
+              Print pages
+            </Button>
           </>
         )}
-        <Button icon={<Printer size={20} />} onClick={() => window.print()}>
-          Print pages
-        </Button>
         <input
           ref={file}
           className="visually-hidden"
