@@ -199,3 +199,13 @@ const FACES: { readonly [F in StepFace]: string } = {
 };
 /** Which side of a piece faces you. */
 export const faceWords = (face: StepFace): string => FACES[face];
+
+/** Why what is still warm is not gone on with, by what would be done to it. */
+export const warmWords = (kind: Step['kind']): string =>
+  kind === 'stitch'
+    ? 'Warm glue gums up the needle.'
+    : kind === 'trim'
+      ? 'Warm glue sticks to the blade.'
+      : kind === 'peel'
+        ? 'Warm glue comes off with what you peel.'
+        : 'Warm glue comes off with the paper.';

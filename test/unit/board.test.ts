@@ -20,7 +20,7 @@ import { planProject } from '~/core/plan';
 import { boardBooklet, imposed, inLines } from '~/core/print/sheet';
 import { DEMO, harbourLight } from '~/demo';
 import { DEMO_IDS } from '~/demo/ids';
-import { gateWords, mendingWords, stepWords, wrongWords } from '~/words';
+import { gateWords, mendingWords, stepWords, warmWords, wrongWords } from '~/words';
 import { sweep } from '../cases';
 
 let moment = 0;
@@ -295,5 +295,14 @@ describe('board: on paper', () => {
       g.marks.flatMap((m) => (m.type === 'text' && m.bold && m.sizeMm === 4.4 ? [Number(m.text)] : [])),
     );
     expect(numbers.sort((a, b) => a - b)).to.deep.equal(plan.making.steps.map((_, i) => i + 1));
+  });
+});
+
+describe('what is still warm', () => {
+  it('is left for a reason that is true of what would be done to it', () => {
+    expect(warmWords('stitch')).to.equal('Warm glue gums up the needle.');
+    expect(warmWords('trim')).to.match(/blade/);
+    expect(warmWords('peel')).to.match(/what you peel/);
+    expect(warmWords('cut')).to.match(/with the paper/);
   });
 });

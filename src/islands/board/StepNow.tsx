@@ -14,6 +14,7 @@ import {
   mendingWords,
   placeWords,
   seconds,
+  warmWords,
   wrongWords,
 } from '~/words';
 import { addressOf } from '../project/stations';
@@ -121,7 +122,7 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
       )}
       {waitS > 0 && (
         <p className={css.wait}>
-          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. Warm glue comes off with the paper.
+          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. {warmWords(current.step.kind)}
         </p>
       )}
       {waitS === 0 && !setting && gates.length > 0 && (
