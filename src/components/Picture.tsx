@@ -1,6 +1,15 @@
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useId } from 'react';
 import type { Spot } from '~/core/base/shape';
-import { type ArticleView, type DrawnMark, finishedMarks, finishedOutline, type Piece } from '~/core/keep/model';
+import {
+  type ArticleView,
+  beyondMm,
+  type DrawnMark,
+  finishedMarks,
+  finishedOutline,
+  type Ground,
+  groundOutline,
+  type Piece,
+} from '~/core/keep/model';
 import { pieceSpoken } from '~/words';
 import { ClothDefs, clothUrl, shade } from './Cloth';
 import { INK_ON_CLOTH, PAPER_ON_CLOTH, readableOn, SHADOW_OF_CLOTH } from './on-cloth';
@@ -165,27 +174,44 @@ function Marks({ spot, number, colour, flipped, numbers, grain, piece }: ShapePr
   );
 }
 
+/** A ground as it is cut. What reaches beyond its finished edge is drawn as the edge's own breadth, corners kept. */
 function GroundShape({
-  w,
-  h,
-  outline,
+  ground,
   fill,
   opacity = 1,
   shift,
 }: {
-  w: number;
-  h: number;
-  outline: string | null;
+  ground: Ground;
   fill: string;
   opacity?: number;
   shift?: string;
 }) {
-  return <path d={outline ?? `M0 0H${w}V${h}H0Z`} fill={fill} fillRule="evenodd" opacity={opacity} transform={shift} />;
+  const beyond = beyondMm(ground);
+  return (
+    <path
+      d={groundOutline(ground)}
+      fill={fill}
+      fillRule="evenodd"
+      opacity={opacity}
+      transform={shift}
+      {...(beyond > 0 ? { stroke: fill, strokeWidth: 2 * beyond, strokeLinejoin: 'miter' as const } : {})}
+    />
+  );
 }
 
-/** The view box of a picture: the ground with a little table around it. */
+/** The finished edge on the cloth as it is cut. */
+export function FinishedEdge({ ground }: { ground: Ground }) {
+  return beyondMm(ground) > 0 ? (
+    <g className={css.finished} pointerEvents="none">
+      <path d={groundOutline(ground)} />
+      <path d={groundOutline(ground)} />
+    </g>
+  ) : null;
+}
+
+/** The view box of a picture: the ground as it is cut, with a little table around it. */
 export function pictureBox({ ground }: Pick<ArticleView, 'ground'>): string {
-  const pad = Math.max(ground.widthMm, ground.heightMm) * 0.025;
+  const pad = Math.max(ground.widthMm, ground.heightMm) * 0.025 + beyondMm(ground);
   return `${-pad} ${-pad} ${ground.widthMm + 2 * pad} ${ground.heightMm + 2 * pad}`;
 }
 
@@ -210,12 +236,12 @@ export function PictureView({
   title,
 }: PictureProps) {
   const prefix = useId();
-  const { widthMm: w, heightMm: h } = project.ground;
+  const { ground } = project;
+  const { widthMm: w, heightMm: h } = ground;
   const byId = new Map(project.pieces.map((p) => [p.id, { piece: p, number: project.numberOf(p.id) }]));
   const colours = new Map(project.fabrics.map((f) => [f.id, f.colour]));
   const first = selectedId ?? project.order[0];
   const picked = new Set(selectedIds);
-  const ground = project.ground.outline;
   const onGround = project.article.ground !== null;
   return (
     <svg
@@ -229,16 +255,15 @@ export function PictureView({
       data-flipped={flipped}
     >
       <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={project.pieces} />
-      {onGround && (
-        <GroundShape w={w} h={h} outline={ground} fill={SHADOW_OF_CLOTH} opacity={0.2} shift="translate(1 2)" />
-      )}
+      {onGround && <GroundShape ground={ground} fill={SHADOW_OF_CLOTH} opacity={0.2} shift="translate(1 2)" />}
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
         {onGround ? (
-          <GroundShape w={w} h={h} outline={ground} fill={clothUrl(prefix, project.fabrics, project.ground.fabricId)} />
+          <GroundShape ground={ground} fill={clothUrl(prefix, project.fabrics, ground.fabricId)} />
         ) : (
           <rect className={css.table} width={w} height={h} />
         )}
-        {flipped && onGround && <GroundShape w={w} h={h} outline={ground} fill={PAPER_ON_CLOTH} opacity={0.3} />}
+        {flipped && onGround && <GroundShape ground={ground} fill={PAPER_ON_CLOTH} opacity={0.3} />}
+        {onGround && <FinishedEdge ground={ground} />}
         {beneath}
         <DrawnMarks
           marks={project.article.marks ?? NO_MARKS}

@@ -15,12 +15,13 @@ import type {
   SoldAs,
   Supply,
 } from '~/core/keep/model';
-import { lookup, numbersIn, SUPPLIES } from '~/core/keep/model';
+import { countedBy, lookup, numbersIn, SUPPLIES } from '~/core/keep/model';
 import { pieceCalled } from './called';
 import { needleWords, threadWords } from './edge';
 import { term } from './glossary';
 import { moneyWords, priceWords } from './price';
-import { counted, fewOf, listedWords, one, say, type Units, upper, type Words } from './table';
+import { aroundPartWords } from './sewing';
+import { counted, fewOf, listedWords, one, say, type Units, upper, type Words, withArticle } from './table';
 
 const SUPPLY_WORDS: { readonly [S in Supply]: string | (() => string) } = {
   stabiliser: () => upper(term('stabiliser')),
@@ -31,6 +32,10 @@ const SUPPLY_WORDS: { readonly [S in Supply]: string | (() => string) } = {
   'release-sheet': () => upper(term('pressing-sheet')),
   paint: 'Fabric paint',
   'printer-paper': 'Printer paper',
+  pencil: 'Pencil',
+  'fine-pen': 'Fine permanent pen',
+  tape: 'Clear tape',
+  pins: 'Pins with glass or metal heads',
   'quilt-backing': 'Quilt backing',
   wadding: () => upper(term('wadding')),
   'new-web': 'Fusible web',
@@ -44,6 +49,12 @@ export function needName(need: Pick<Need, 'kind' | 'id'>, project: Project): str
     return typeof name === 'string' ? name : name();
   }
   const { id, kind } = need;
+  const line = countedBy(id);
+  if (line?.is === 'own') return project.gathering.own.find((l) => l.id === line.id)?.name ?? 'something that is gone';
+  if (line) {
+    const article = project.articles.find((a) => a.id === line.id);
+    return `${upper(article?.name || project.name)}, ready-made`;
+  }
   if (kind === 'thread') {
     if (project.threads.some((t) => t.id === id)) return threadWords(id, '', project);
     const colour = id.slice(id.lastIndexOf('#'));
@@ -63,6 +74,9 @@ export function needNote(
     return listedWords([...kinds]);
   }
   if (need.id === 'printer-paper') return 'for tracing sheets and templates';
+  if (need.id === 'pencil') return 'or a fine permanent pen. Wet ink smears, and ink that heat erases vanishes';
+  if (need.id === 'fine-pen') return 'a soft pencil dirties pale wool';
+  if (need.id === 'tape') return 'for web that is joined of strips';
   if (need.id === 'blade') return 'estimated from the length of all cuts';
   if (need.kind === 'thread' && need.layout === null) return 'top and bobbin';
   const grain = project.fabrics.find((f) => f.id === need.id)?.oneWay;
@@ -112,10 +126,13 @@ const partName = (part: GatherPart | undefined, project: Project): string => {
   switch (part.is) {
     case 'ground':
       return `the background${many}`;
+    case 'sashing':
     case 'border':
-      return `a border${many}`;
     case 'binding':
-      return `the binding${many}`;
+    case 'facing':
+    case 'back':
+    case 'sleeve':
+      return `${withArticle(aroundPartWords(part.is))}${many}`;
     case 'wadding':
       return `the ${term('wadding')}${many}`;
     case 'quilt-backing':

@@ -9,6 +9,7 @@ import {
   type Plan,
   type PressTicket,
   type Project,
+  type SewingUp,
   type Step,
   type StepCare,
   type StepDoing,
@@ -22,6 +23,7 @@ import { gateWords, wrongWords } from './board';
 import { calledWords, colourName } from './called';
 import { term } from './glossary';
 import { cautionWords, dialWords } from './press';
+import { sewingWords } from './sewing';
 import { spell } from './spelling';
 import { counted, fewOf, heat, listedWords, one, say, seconds, upper, type Words, withArticle } from './table';
 
@@ -191,6 +193,15 @@ const together = ({ step, project }: About): string =>
 const isWindowPatch = ({ step, project }: About): boolean =>
   project.pieces.some((p) => step.pieceIds.includes(p.id) && p.part?.role === 'patch');
 
+function sewn(d: SewingUp, a: About): string {
+  return sewingWords(d, {
+    units: a.project.units,
+    article: a.article,
+    fabric: (id) => fabricName(a, id),
+    copies: copies(a),
+  });
+}
+
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
   'wash-first': (d, a) =>
@@ -214,7 +225,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'press-fold': (d, a) =>
     `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
   'layer-sandwich': (d, a) =>
-    `Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place the background on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
+    `Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
   sprinkle: (d, a) =>
     `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${copies(a)}`,
   'cut-tape': (d, a) =>
@@ -331,9 +342,19 @@ const TEXTS: Words<StepDoing, [About]> = {
   'paint-lines': (_, a) =>
     `Paint the drawn lines of ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}. Let them dry overnight.${copies(a)}`,
   'quilt-it': (d) =>
-    d.layered
-      ? `Quilt through all layers, from the middle out.${d.fused ? ' Edges that are only fused can be stitched along with it.' : ''}`
-      : `Layer it with ${term('wadding')} and backing, larger all round, and quilt.${d.fused ? ' Edges that are only fused can be stitched along with it.' : ''}`,
+    `Quilt through all layers, from the middle out.${d.fused ? ' Edges that are only fused can be stitched along with it.' : ''}`,
+  'cut-ground': sewn,
+  'cut-panels': sewn,
+  'join-panels': sewn,
+  'square-up': sewn,
+  'cut-around': sewn,
+  'join-blocks': sewn,
+  'sew-border': sewn,
+  'trim-quilt': sewn,
+  'sew-sleeve': sewn,
+  'sew-binding': sewn,
+  'sew-facing': sewn,
+  'sew-back': sewn,
   'note-what-worked': () => 'Note what worked, and keep a scrap with it.',
 };
 

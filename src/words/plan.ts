@@ -84,6 +84,7 @@ export function spokenPlan(plan: Plan, project: Project) {
 const finding = z.looseObject({ code: z.string(), text: z.string() });
 const mm = z.number().min(0);
 const count = z.number().int().min(0);
+const sizeSchema = z.object({ widthMm: mm, heightMm: mm });
 const amount = z.object({ lengthMm: mm, areaMm2: mm, count: mm, grams: mm }).partial();
 
 export const settingSchema = z.object({
@@ -118,6 +119,16 @@ export const planSchema = z.object({
   format: z.literal(PLAN_FORMAT),
   version: z.literal(PLAN_VERSION),
   projectId: z.string(),
+  articles: z.array(
+    z.object({
+      id: z.string(),
+      finished: sizeSchema,
+      cut: sizeSchema,
+      top: sizeSchema,
+      wadding: sizeSchema.nullable(),
+      backing: sizeSchema.nullable(),
+    }),
+  ),
   choices: z.array(
     z.object({
       pieceId: z.string(),

@@ -7,7 +7,7 @@ import { edgeCautionWords, threadTroubleWords } from './edge';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
 import { spell } from './spelling';
-import { counted, fewOf, lower, one, say, type Words, withArticle } from './table';
+import { counted, fewOf, lower, one, say, upper, type Words, withArticle } from './table';
 
 /** What a snag's words speak of. */
 interface About {
@@ -143,6 +143,13 @@ const TEXTS: Words<Snag, [About]> = {
     `The background of ${a.article(s.articleId)} is ${formatSize(s.widthMm, s.heightMm, a.project.units)}; your largest piece of ${a.fabric(s.fabricId)} is ${formatSize(s.largestWidthMm, s.largestHeightMm, a.project.units)}.`,
   tiny: (s, a) =>
     `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} smaller than ${formatLength(s.leastMm, a.project.units)}: fiddly to hold and to cut.`,
+  'over-a-seam': (s, a) =>
+    `The background is joined of widths, and the seam lies under ${a.several(s.pieceIds)}: it shows as a ridge.`,
+  'no-seam': (s, a) =>
+    `The background has no seam allowance. Sewing something to it takes ${formatLength(s.takesMm, a.project.units)} of the picture at each edge.`,
+  'blocks-differ': () => 'The blocks are not of one finished size and seam. They do not join into rows.',
+  'top-has-gaps': (s) =>
+    `${upper(counted(s.blocks, 'block'))} in ${counted(s.rows, 'row')} of ${s.columns} leave ${counted(s.rows * s.columns - s.blocks, 'place')} empty.`,
   'name-holds-markup': () => 'A name looks like code. It is kept as plain text, and nothing in it is run.',
   'edge-caution': (s, a) => `${a.several(s.pieceIds)}: ${lower(edgeCautionWords(s.cause, a.project.units))}`,
   'thread-trouble': (s, a) => threadTroubleWords(s.cause, a.project),
@@ -210,6 +217,10 @@ const MENDS: Words<Snag, [About]> = {
   'short-of-cloth': () => 'Buy more, make some pieces smaller, or give some another fabric.',
   'no-room-on-cloth': () => 'Find another piece of that fabric, make the shapes smaller, or give some another fabric.',
   'ground-too-large': () => 'Find a larger piece, make the background smaller, or join it with a seam.',
+  'over-a-seam': () => 'Move it off the seam, or cut the background along the fabric in one piece.',
+  'no-seam': () => 'Give the background a seam allowance in Pattern. Its finished size stays.',
+  'blocks-differ': () => 'Give all of them one size and one seam allowance, or keep each by itself.',
+  'top-has-gaps': () => 'Choose another number in a row, or make as many blocks as there are places.',
   'name-holds-markup': () => 'Rename it if that was not meant.',
   'edge-caution': (s) => EDGE_MENDS[s.cause.code],
   'thread-trouble': (s) =>

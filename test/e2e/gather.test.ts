@@ -203,23 +203,19 @@ describe('Gather, in Chromium', () => {
     expect((await s.doc('Harbour Light')).fabrics).to.deep.equal(before.fabrics);
   });
 
-  sweep('counts borders, how much is kept in case, and what is here of needles', async () => {
+  sweep('counts lines of one’s own, and what is here of needles', async () => {
     await open('harbour-light');
     await unfold('other:machine-needle');
     await s.type('You have', '4', row('other:machine-needle'));
     await s.holds('enough needles', async () => (await says('other:machine-needle')).includes('and have 4'));
-    await s.run(`document.querySelector('[data-fold="Includes"] summary').click()`);
-    await (await s.field('Border')).sendKeys('Ember');
-    await s.find('[data-need="fabric:ember"]');
-    await s.holds('the border is cut from it', async () => {
-      await unfold('fabric:ember');
-      return (await s.driver.findElements(By.css('[data-need="fabric:ember"] figure path'))).length > 4;
-    });
-    await s.type('Border, finished width', '80 mm');
-    await s.holds('saved', async () => (await s.doc('Harbour Light')).gathering.trims[0]?.border?.wideMm === 80);
+    // Something that no plan knows of.
+    await s.press('Add your line');
+    await s.type('What else you need', 'Zip, 40 cm');
+    await s.press('Add line');
+    await s.holds('saved', async () => (await s.doc('Harbour Light')).gathering.own[0]?.name === 'Zip, 40 cm');
     await made();
-    for (let i = 0; i < 3; i++) await s.press('Undo');
-    await s.holds('undone', async () => (await s.doc('Harbour Light')).gathering.trims.length === 0);
+    await s.press('Undo');
+    await s.holds('undone', async () => (await s.doc('Harbour Light')).gathering.own.length === 0);
   });
 
   sweep('says that nothing is to gather where nothing is', async () => {

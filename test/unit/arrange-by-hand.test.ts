@@ -7,7 +7,6 @@ import {
   GROUND_SIZES,
   groundOfShape,
   groundResized,
-  insideSeams,
   itemsOf,
   keptAnchor,
   layWord,
@@ -194,8 +193,9 @@ describe('arrange: grounds', () => {
       ['Wall panel, tall', 500, 700],
     ] as const)
       expect(size(name), name).to.deep.include({ widthMm, heightMm });
-    expect(size('Quilt block with its seams').widthMm).to.equal(size('Quilt block with its seams').heightMm);
-    expect(size('Quilt block with its seams').widthMm).to.be.closeTo(317.5, 1e-9);
+    // 12 in finished, ¼ in of seam outside: 12½ in cut.
+    expect(size('Quilt block').widthMm).to.be.closeTo(304.8, 1e-9);
+    expect(size('Quilt block').heightMm + 2 * (size('Quilt block').seamMm ?? 0)).to.be.closeTo(317.5, 1e-9);
   });
 });
 
@@ -209,7 +209,7 @@ describe('arrange: lines that catch', () => {
     });
     const view = viewOf(p, 'main');
     const [item] = itemsOf(p, ['a']);
-    return snapMove(item!, x, y, snapLines(view, ['a'], more.seamMm ? insideSeams(view.ground) : null), within);
+    return snapMove(item!, x, y, snapLines(view, ['a']), within);
   };
 
   it('the nearest of several wins, to either side, and only within reach', () => {
@@ -229,8 +229,9 @@ describe('arrange: lines that catch', () => {
     const crease = moved(301.5, 200, 4, { folds: 2 });
     expect(crease.dxMm).to.equal(300);
     expect(crease.guides.find((g) => g.axis === 'across')!.what).to.equal('crease');
-    const seam = moved(13.5, 13, 4, { seamMm: 12 });
-    expect(seam).to.deep.include({ dxMm: 12, dyMm: 12 });
+    // What is caught in the seam ends at the edge of the cloth, 12 mm beyond the finished edge.
+    const seam = moved(-13.5, -12.7, 4, { seamMm: 12 });
+    expect(seam).to.deep.include({ dxMm: -12, dyMm: -12 });
     expect(seam.guides.map((g) => g.what)).to.deep.equal(['seam', 'seam']);
   });
 

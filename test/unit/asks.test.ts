@@ -274,7 +274,7 @@ describe('the step speaks for itself', () => {
 
 describe('where something is laid', () => {
   const box = (minX: number, minY: number, w: number, h: number) => ({ minX, minY, maxX: minX + w, maxY: minY + h });
-  const ground = { widthMm: 240, heightMm: 200 };
+  const ground = { widthMm: 240, heightMm: 200, seamAllowanceMm: 0, squaringMm: 0 };
   // By hand: 240 wide; a box of 40 from 20 ends at 60, 180 from the right.
   it('is a neighbour where that is much nearer than the edge: letters from ink to ink', () => {
     const h = { pieceId: 'h', box: box(80, 60, 20, 40) };
@@ -303,6 +303,14 @@ describe('where something is laid', () => {
     // Past the left edge: from the right one. Past both: by its middle.
     expect(placesFrom(box(-5, 30, 40, 50), ground)[0]).to.deep.equal({ from: 'right', mm: 205 });
     expect(placesFrom(box(-5, 30, 260, 50), ground)[0]).to.deep.equal({ from: 'centre-x', mm: 5 });
+  });
+  it('is measured from the middle where the cloth is cut larger than it is finished: its edge is not the one that stays', () => {
+    const sewn = { ...ground, seamAllowanceMm: 6, squaringMm: 10 };
+    // By hand: its middle at 40 of 240 is 80 left of the middle; at 55 of 200 it is 45 above it.
+    expect(placesFrom(box(20, 30, 40, 50), sewn)).to.deep.equal([
+      { from: 'centre-x', mm: -80 },
+      { from: 'centre-y', mm: -45 },
+    ]);
   });
   it('stands at each step that lays one piece or unit on a ground: at least two measures, in words', () => {
     const p = laidByRecipe(harbourLight());

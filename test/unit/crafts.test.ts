@@ -71,6 +71,7 @@ describe('foil motifs', () => {
 
   it('are made in this order: cut, laid rough side down, fused through the liner, peeled, foil metal side up, pressed moving, peeled cold', () => {
     expect(steps(p)).to.deep.equal([
+      'ready',
       'trace p',
       'cut p',
       'ready',
@@ -85,11 +86,11 @@ describe('foil motifs', () => {
       'finish',
     ]);
     const words = said(p);
-    expect(words[1]).to.match(/exactly on the line/);
-    expect(words[3]).to.match(/on the right side \(front\) where it belongs, glue side down, paper up/);
-    expect(words[7]).to.match(/^Place Gold foil over all of the glue of Kite \(1\), metal side up/);
-    expect(words[8]).to.match(/by small moves/);
-    expect(words[10]).to.match(/cold, a corner first/);
+    expect(words[2]).to.match(/exactly on the line/);
+    expect(words[4]).to.match(/on the right side \(front\) where it belongs, glue side down, paper up/);
+    expect(words[8]).to.match(/^Place Gold foil over all of the glue of Kite \(1\), metal side up/);
+    expect(words[9]).to.match(/by small moves/);
+    expect(words[11]).to.match(/cold, a corner first/);
   });
 
   it('lie on all there is: the web alone first, then the foil on it', () => {
@@ -311,9 +312,9 @@ describe('what else layers are held with', () => {
   it('powder is sprinkled by weight over the wrong side, and melted under a sheet', () => {
     const powder = webFrom('powder', { id: 'powder', name: 'Powder', massGsm: 25 });
     const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });
-    expect(steps(p).slice(0, 5)).to.deep.equal(['ready p', 'patch p', 'ready', 'fuse p', 'cool p']);
+    expect(steps(p).slice(0, 6)).to.deep.equal(['ready p', 'ready', 'patch p', 'ready', 'fuse p', 'cool p']);
     // 60 × 80 / 2 = 2400 mm² at 25 g/m² are 0.06 g; ten times as long and wide a hundred times that.
-    expect(said(p)[1]).to.match(/^Sprinkle less than 1 g of Powder/);
+    expect(said(p)[2]).to.match(/^Sprinkle less than 1 g of Powder/);
     const large = thing(
       'applique',
       {},
@@ -323,8 +324,8 @@ describe('what else layers are held with', () => {
         pieces: [newPiece({ id: 'p', label: 'Kite', fabricId: 'night', outline: 'M0 0H600L200 800Z' })],
       },
     );
-    expect(said(large)[1]).to.match(/^Sprinkle about 6 g of Powder evenly over the wrong side of Night/);
-    expect(said(p)[3]).to.match(/^Cover Kite \(1\) with a non-stick pressing sheet/);
+    expect(said(large)[2]).to.match(/^Sprinkle about 6 g of Powder evenly over the wrong side of Night/);
+    expect(said(p)[4]).to.match(/^Cover Kite \(1\) with a non-stick pressing sheet/);
   });
 
   it('a sheet with two carriers is bonded one face at a time: the first comes off before the fuse, the second cold', () => {

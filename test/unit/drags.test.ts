@@ -19,7 +19,7 @@ const drag = (ids: readonly string[], more: Partial<Drag> = {}): Drag => {
     items,
     box,
     anchor: centreOf(box),
-    lines: snapLines(view, ids, null),
+    lines: snapLines(view, ids),
     perPx: 0.5,
     side: 1,
     units: 'mm',

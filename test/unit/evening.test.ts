@@ -11,7 +11,17 @@ const ticket = (id: string, soleplateC: number, stop = false): PressTicket =>
   ({ id, heat: { soleplateC, dial: null, dots: 2 }, stop: stop ? { code: 'x' } : null }) as never;
 let n = 0;
 const step = (kind: StepKind, more: Partial<Step> = {}): Step =>
-  ({ id: `s${n++}`, kind, on: 'board', handsS: 10, waitS: 0, ticketId: null, does: { code: 'x' }, ...more }) as never;
+  ({
+    id: `s${n++}`,
+    kind,
+    on: 'board',
+    handsS: 10,
+    waitS: 0,
+    ticketId: null,
+    does: { code: 'x' },
+    care: [],
+    ...more,
+  }) as never;
 const legs = (steps: readonly Step[], tickets: readonly PressTicket[]) => eveningOf({ steps }, tickets);
 
 describe('the evening as one thread', () => {
@@ -27,7 +37,7 @@ describe('the evening as one thread', () => {
         step('lay'),
         step('bond', { ticketId: 'c', waitS: 40 }),
         step('stitch'),
-        step('finish'),
+        step('finish', { does: { code: 'note-what-worked' } }),
       ],
       [ticket('a', 140), ticket('b', 140), ticket('c', 160)],
     );

@@ -48,7 +48,7 @@ describe('arrange: where things go', () => {
   });
   it('middles catch on middles, a hair beside them; bounds move with the box', () => {
     const p = project([piece('a', square(20), at(0, 0)), piece('b', square(40), at(200, 300))]);
-    const lines = snapLines(viewOf(p, null), ['a'], null);
+    const lines = snapLines(viewOf(p, null), ['a']);
     const [a] = itemsOf(p, ['a']);
     // b's middle lies at (220, 320); a's middle comes there when it moves by 210 and 310.
     const caught = snapMove(a!, 211, 309, lines, 2);

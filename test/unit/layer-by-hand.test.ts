@@ -20,7 +20,6 @@ import {
   overCloth,
   type Ply,
   proposeUnits,
-  quiltSizes,
   shadowsOf,
   stackMap,
   suggestOrder,
@@ -98,13 +97,6 @@ describe('layer, by hand: order', () => {
       expect(overlaps).to.have.length(1);
       expect(suggestOrder(placed, overlaps, [], () => 50)).to.deep.equal(['bay', 'angle']);
     }
-  });
-
-  it('wadding and backing of 300 × 200: 350 × 250 and 400 × 300', () => {
-    expect(quiltSizes(300, 200)).to.deep.equal({
-      wadding: { widthMm: 350, heightMm: 250 },
-      backing: { widthMm: 400, heightMm: 300 },
-    });
   });
 });
 

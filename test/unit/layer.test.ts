@@ -38,7 +38,6 @@ import {
   orderWith,
   overCloth,
   proposeUnits,
-  quiltSizes,
   stackMap,
   suggestOrder,
   throughCloth,
@@ -334,13 +333,6 @@ describe('layer: windows, rims and quilts', () => {
     expect(areaMm2(webMiddle(regionOf(square(100)), 20))).to.be.closeTo(60 * 60, 1);
     expect(webMiddle(regionOf(square(50)), 20)).to.deep.equal([]);
     expect(webMiddle(regionOf(square(100)), 0)).to.deep.equal([]);
-  });
-
-  it('stands wadding 25 and backing 50 mm out all round (common practice: 25–50 mm, no source)', () => {
-    expect(quiltSizes(500, 700)).to.deep.equal({
-      wadding: { widthMm: 550, heightMm: 750 },
-      backing: { widthMm: 600, heightMm: 800 },
-    });
   });
 
   it('finds the ground that could go behind a large piece', () => {

@@ -535,6 +535,7 @@ describe('making: webs and schools with habits of their own', () => {
     expect(plan.press).to.have.length(1);
     expect(plan.press[0]!.pieceIds).to.deep.equal(['a', 'b', 'c']);
     expect(kinds(plan)).to.deep.equal([
+      'ready',
       'trace',
       'ready',
       'rough-cut',
@@ -553,7 +554,7 @@ describe('making: webs and schools with habits of their own', () => {
     const codes = plan.making.steps.map((s) => s.does.code);
     expect(codes).to.include('draw-on-liner-that-stays').and.include('take-first-liner-off');
     const words = stepWords(three({ tacky: true, liners: 2 }), plan);
-    expect(words(plan.making.steps[0]!)).to.match(/the one that clings more stays/);
+    expect(words(plan.making.steps[1]!)).to.match(/the one that clings more stays/);
     // The one bond goes through every place there is.
     expect(
       bonds(plan)[0]!

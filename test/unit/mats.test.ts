@@ -138,7 +138,17 @@ describe('mats of a cutting machine', () => {
     const plan = planProject(p);
     const kinds = plan.making.steps.map((s) => s.kind);
     expect(kinds).to.not.include.members(['trace']);
-    expect(kinds.slice(0, 8)).to.deep.equal(['patch', 'patch', 'ready', 'fuse', 'cool', 'fuse', 'cool', 'machine-cut']);
+    expect(kinds.slice(0, 9)).to.deep.equal([
+      'ready',
+      'patch',
+      'patch',
+      'ready',
+      'fuse',
+      'cool',
+      'fuse',
+      'cool',
+      'machine-cut',
+    ]);
     const step = plan.making.steps.find((s) => s.kind === 'machine-cut')!;
     expect(stepWords(p, plan)(step)).to.equal(
       'Place patch A of red and patch B of blue on the mat, right side up, where its plan shows. Have its 5 shapes cut.',

@@ -57,8 +57,8 @@ describe('model: projects', () => {
 
   const cases: [string, (p: Record<string, any>) => void, string, RegExp][] = [
     ['another format', (p) => (p.format = 'picture'), 'format', /format/],
-    ['a newer version', (p) => (p.version = 3), 'version', /Update the application/],
-    ['no version', (p) => delete p.version, 'version', /whole number from 1 to 2/],
+    ['a newer version', (p) => (p.version = 4), 'version', /Update the application/],
+    ['no version', (p) => delete p.version, 'version', /whole number from 1 to 3/],
     [
       'an unknown fabric',
       (p) => (p.pieces[0].fabricId = 'velvet'),
@@ -204,14 +204,14 @@ describe('model: version 1 is lifted', () => {
       });
     }
   });
-  it('plans as its lifted self does, and is written again as version 2', () => {
+  it('plans as its lifted self does, and is written again as version 3', () => {
     const lifted = parseProject(asVersion1(whole()));
     if (!lifted.ok) throw new Error(lifted.problems[0]?.message);
     expect(planProject(lifted.project).press).to.deep.equal(
       planProject({ ...whole(), bench: lifted.project.bench }).press,
     );
     expect(parseProject(JSON.parse(JSON.stringify(lifted.project))).ok).to.equal(true);
-    expect(lifted.project.version).to.equal(2);
+    expect(lifted.project.version).to.equal(3);
   });
   it('tells what is wrong with it by the places that it has', () => {
     const paths = (change: (doc: any) => void): string[] => {

@@ -114,7 +114,7 @@ describe('arrange: figures and lines', () => {
   });
   it('the ground’s own lines run along all of it', () => {
     const p = project([piece('a', square(20))]);
-    const { across, down } = snapLines(viewOf(p, null), ['a'], null);
+    const { across, down } = snapLines(viewOf(p, null), ['a']);
     const b = groundBox(groundOf(p));
     expect(across.filter((l) => l.what === 'ground').map((l) => [l.at, l.from, l.to])).to.deep.equal([
       [0, 0, b.maxY],
@@ -128,7 +128,7 @@ describe('arrange: figures and lines', () => {
   it('an edge catches on an edge, not on a middle that is as near but farther along', () => {
     const p = project([piece('a', square(20), at(0, 0)), piece('b', square(20), at(101, 200))]);
     const [a] = itemsOf(p, ['a']);
-    const caught = snapMove(a!, 100, 0, snapLines(viewOf(p, null), ['a'], null), 3);
+    const caught = snapMove(a!, 100, 0, snapLines(viewOf(p, null), ['a']), 3);
     expect(caught.dxMm).to.equal(101);
   });
   it('a word sized by a box grows by the factor both ways', () => {

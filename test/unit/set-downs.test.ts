@@ -109,8 +109,8 @@ describe('minutes by where they are spent', () => {
     expect(placesWords(spent)).to.equal('2 min at the iron, 3 min at the table and 10 min sewing');
     expect(placesWords({ iron: 10, table: 0, needle: 0 })).to.equal('');
     // Cloth is pressed smooth with the iron, and washed without.
-    expect(placeOf({ kind: 'ready', on: 'board' })).to.equal('iron');
-    expect(placeOf({ kind: 'ready', on: 'hand' })).to.equal('table');
+    expect(placeOf({ kind: 'ready', on: 'board', care: [] })).to.equal('iron');
+    expect(placeOf({ kind: 'ready', on: 'hand', care: [] })).to.equal('table');
   });
   it('a tick in passing is told from work, a short step is not', () => {
     expect(inPassing(100, 5)).to.equal(true);

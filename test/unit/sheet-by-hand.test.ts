@@ -495,14 +495,16 @@ describe('sheet, by hand: for a group', () => {
       .find((b) => Math.abs(b.minY - (place.y + 6 - 2)) < 1e-6 && (b.minX === 20 || b.minX === 168.5));
     expect(box!.maxX - box!.minX).to.be.closeTo(22, 1e-6);
     expect(box!.maxY - box!.minY).to.be.closeTo(22, 1e-6);
-    // Numbers in the middle of their pictures: step 1 stands at 33, 9 mm in; pictures of 22 mm, 2 mm of air.
+    // Numbers in the middle of their pictures: step 1, the background that is cut, has none, and 10.5 mm on stands step 2, 9 mm in; pictures of 22 mm, 2 mm of air.
     const numbers = doc.pages.flatMap((side) => textsIn(side.marks)).filter((t) => t.bold && t.sizeMm === 3.4);
     for (const [text, x] of [
       ['1', 159.5 + 9 + 11],
       ['2', 159.5 + 9 + 24 + 11],
     ] as const)
       expect(
-        numbers.filter((t) => Math.abs(t.y - (33 + 6 - 2 + 11)) < 1e-9 && Math.abs(t.x - x) < 1e-9).map((t) => t.text),
+        numbers
+          .filter((t) => Math.abs(t.y - (33 + 10.5 + 6 - 2 + 11)) < 1e-9 && Math.abs(t.x - x) < 1e-9)
+          .map((t) => t.text),
         `at ${x}`,
       ).to.deep.equal([text]);
     for (const side of doc.pages)

@@ -1,7 +1,8 @@
 import { areaMm2 } from '../base/shape';
 import { clothAsk, freshLayout } from '../cut/layout';
-import { type Article, flatMm2, type Plan, stockMm2 } from '../keep/model';
+import { type Article, cutRegion, cutSize, type Plan, stockMm2 } from '../keep/model';
 import type { Laid } from '../lay/laid';
+import { isMadeUp, stockWashed, widthsOf } from '../lay/size';
 
 /** Cloth of one fabric that does not suffice. */
 export type ShortCloth =
@@ -34,7 +35,7 @@ const fits = (what: Size, on: Size, mayTurn: boolean): boolean =>
   (mayTurn && what.heightMm <= on.widthMm && what.widthMm <= on.heightMm);
 
 /** An article's ground as it is cut: its own shape with its seams, or the whole rectangle. */
-const groundMm2 = ({ ground }: Article): number => (ground ? flatMm2(ground) : 0);
+const groundMm2 = ({ ground }: Article): number => (ground ? areaMm2(cutRegion(ground)) : 0);
 
 /**
  * Fabrics of which too little is in stock: at once by areas, pieces and grounds with all their copies; by the layout itself once it was made.
@@ -43,21 +44,25 @@ const groundMm2 = ({ ground }: Article): number => (ground ? flatMm2(ground) : 0
 export function shortCloth({ project, look, cuts, articles }: Laid, plan: Plan): ShortCloth[] {
   const cutMm2 = new Map(cuts.map((c) => [c.id, areaMm2(c.outline)]));
   return project.fabrics.flatMap((fabric): ShortCloth[] => {
-    const stock = fabric.stock.filter((s) => s.count > 0);
+    const stock = stockWashed(project, fabric).filter((s) => s.count > 0);
     if (stock.length === 0) return [];
     const mine = project.pieces.filter((p) => p.fabricId === fabric.id);
-    const grounds = articles.filter((a) => a.ground?.id === fabric.id).map((a) => a.article);
+    const grounds = articles
+      .filter((a) => a.ground?.id === fabric.id && !isMadeUp(project, a.article))
+      .map((a) => a.article);
     const tooLarge = grounds.flatMap((article): ShortCloth[] => {
       const { ground } = article;
-      if (!ground || stock.some((s) => fits(ground, s, !fabric.oneWay))) return [];
+      if (!ground) return [];
+      const widths = widthsOf(project, article);
+      const cut = widths?.seamed ? (widths.sizes[0] ?? cutSize(ground)) : cutSize(ground);
+      if (stock.some((s) => fits(cut, s, !fabric.oneWay))) return [];
       const largest = stock.reduce((a, b) => (b.widthMm * b.heightMm > a.widthMm * a.heightMm ? b : a));
       return [
         {
           code: 'ground-too-large',
           fabricId: fabric.id,
           articleId: article.id,
-          widthMm: ground.widthMm,
-          heightMm: ground.heightMm,
+          ...cut,
           largestWidthMm: largest.widthMm,
           largestHeightMm: largest.heightMm,
         },
@@ -85,7 +90,7 @@ export function shortCloth({ project, look, cuts, articles }: Laid, plan: Plan):
     }
     const piecesMm2 = mine.reduce((sum, p) => sum + (cutMm2.get(p.id) ?? 0) * look.copiesOf(p), 0);
     const groundsMm2 = grounds.reduce((sum, a) => sum + groundMm2(a) * a.count, 0);
-    const haveMm2 = stockMm2(fabric);
+    const haveMm2 = stockMm2({ stock });
     const needsMm2 = piecesMm2 + groundsMm2;
     if (needsMm2 <= haveMm2 || tooLarge.length > 0) return tooLarge;
     return [{ code: 'short-of-cloth', fabricId: fabric.id, needsMm2, haveMm2 }];

@@ -11,6 +11,7 @@ import { type Drawn, drawnOf, mixedFacing } from '../lay/facing';
 import { type Laid, layDown } from '../lay/laid';
 import { orderWith, type StackMap, stackMap } from '../lay/layer';
 import { laidByRecipe } from '../lay/recipe';
+import { sizesOf } from '../lay/size';
 import { webUseInRows } from '../print/sheet';
 import { choicesOf } from './choices';
 import { type PlanPicture, pictureOf } from './picture';
@@ -65,6 +66,7 @@ const worked = derive((asked: Project): Worked => {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     projectId: project.id,
+    articles: sizesOf(project).articles,
     choices,
     order: orderOf(laid),
     overlaps: overlaps.map((o) => ({ ...o, areaMm2: Math.round(o.areaMm2 * 100) / 100 })),

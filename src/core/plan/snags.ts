@@ -4,6 +4,7 @@ import { nth } from '../base/lists';
 import {
   applyTo,
   areaMm2,
+  boundsOf,
   type Corner,
   corners,
   crossesItself,
@@ -14,7 +15,6 @@ import {
   type Point,
   pathOf,
   ROUGH_TOLERANCE_MM,
-  regionOf,
   type ThinPlace,
   thinnestStroke,
   thinStepMm,
@@ -22,6 +22,8 @@ import {
 import { factsOf } from '../choose/material';
 import { patchesOf, roomOnMat } from '../cut/layout';
 import {
+  beyondMm,
+  cutRegion,
   type EdgeCaution,
   type EdgeDone,
   edgeDone,
@@ -46,6 +48,7 @@ import {
   vanishing,
 } from '../lay/layer';
 import { RECIPE_FACTS } from '../lay/recipe';
+import { SEAM_MM, sizesOf, widthsOf } from '../lay/size';
 
 import { shortCloth } from './enough';
 
@@ -117,15 +120,17 @@ const dial: Finder = ({ plan }) => {
 };
 
 const offGround: Finder = ({ laid }) => {
-  const off = laid.articles.flatMap(({ article: { ground }, placed }) => {
+  // What counts is what is really cut, and the cloth as it is cut: a piece may be caught in a seam.
+  const off = laid.articles.flatMap(({ article: { ground }, cuts }) => {
     if (!ground) return [];
-    const { widthMm, heightMm, outline } = ground;
-    const shape = outline === null ? null : regionOf(outline);
-    return placed.filter(({ region, bounds: b }) =>
-      shape
-        ? areaMm2(difference(region, shape)) > OFF_MM2
-        : b.minX < -OFF_MM || b.minY < -OFF_MM || b.maxX > widthMm + OFF_MM || b.maxY > heightMm + OFF_MM,
-    );
+    const shape = ground.outline === null ? null : cutRegion(ground);
+    const beyond = beyondMm(ground) + OFF_MM;
+    const { widthMm, heightMm } = ground;
+    return cuts.filter(({ outline }) => {
+      if (shape) return areaMm2(difference(outline, shape)) > OFF_MM2;
+      const b = boundsOf(outline);
+      return b.minX < -beyond || b.minY < -beyond || b.maxX > widthMm + beyond || b.maxY > heightMm + beyond;
+    });
   });
   if (off.length === 0) return [];
   return [{ code: 'off-the-ground', severity: 'warn', pieceIds: off.map((p) => p.id), station: 'pattern' }];
@@ -493,6 +498,33 @@ const enough: Finder = ({ laid, plan }) =>
     }),
   );
 
+/** A seam between widths beneath a piece, blocks that do not join, edges with nothing to sew them by. */
+const sewing: Finder = ({ laid: { project } }) => {
+  const { articles, top } = project;
+  const over = articles.flatMap((article): Draft[] => {
+    const widths = widthsOf(project, article);
+    return widths?.seamed && widths.over.length > 0
+      ? [{ code: 'over-a-seam', severity: 'warn', pieceIds: widths.over, station: 'pattern', articleId: article.id }]
+      : [];
+  });
+  const about = { severity: 'warn', pieceIds: [], station: 'pattern' } as const;
+  const unsewn = articles.flatMap(({ id, ground, around }): Draft[] => {
+    const sewnOn = top ?? around.border ?? around.facing ?? around.back;
+    return ground && sewnOn && ground.seamAllowanceMm === 0
+      ? [{ ...about, code: 'no-seam', articleId: id, takesMm: SEAM_MM.patchwork.value }]
+      : [];
+  });
+  const grid = sizesOf(project).sewn.find((s) => s.grid)?.grid;
+  return [
+    ...over,
+    ...unsewn.slice(0, 1),
+    ...(grid?.differ ? [{ ...about, code: 'blocks-differ' } as const] : []),
+    ...(grid && grid.empty > 0
+      ? [{ ...about, code: 'top-has-gaps', rows: grid.rows, columns: grid.columns, blocks: grid.blocks } as const]
+      : []),
+  ];
+};
+
 const markup: Finder = ({ laid: { project } }) => {
   const ids = project.pieces.filter((p) => holdsMarkup(p.label)).map((p) => p.id);
   if (ids.length === 0 && !holdsMarkup(project.name)) return [];
@@ -567,6 +599,7 @@ const FINDERS: readonly Finder[] = [
   mixedWays,
   shortOfWeb,
   enough,
+  sewing,
   circles,
   troubled,
   stiff,

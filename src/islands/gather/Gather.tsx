@@ -5,12 +5,12 @@ import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
 import { listedWords, sumWords } from '~/words';
-import { Trims } from '../project/Trims';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
 import { GatherPaper } from './GatherPaper';
 import { NeedList } from './NeedList';
+import { OwnLines } from './OwnLines';
 import { Sum } from './Sum';
 import { SwapOffer } from './SwapOffer';
 import { TakeIt } from './TakeIt';
@@ -93,6 +93,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
           </header>
           {toBuy.length === 0 && <p>You have everything you need for this.</p>}
           <NeedList project={project} plan={plan} needs={toBuy} near={swaps.near} others={others} label="To buy" />
+          <OwnLines />
           {here.length > 0 && (
             <details className={css.here} open={toBuy.length === 0 || undefined}>
               <summary>
@@ -153,16 +154,13 @@ function AllFromHere({ project, swaps }: { project: Project; swaps: readonly Swa
   );
 }
 
-/** What is set once: how much is kept in case, borders, bags. */
+/** What is set once: how much is kept in case, bags. */
 function Setup({ project, gathered }: { project: Project; gathered: Gathered }) {
   const { gathering } = project;
   const bags = gathering.kits.length;
   return (
     <div className={css.part}>
-      <Fold
-        label="Includes"
-        says={[`${gathering.sparePercent}% extra`, ...(gathering.trims.length > 0 ? ['borders'] : [])]}
-      >
+      <Fold label="Includes" says={[`${gathering.sparePercent}% extra`]}>
         <NumberField
           label="Extra on what is bought"
           unit="%"
@@ -171,7 +169,6 @@ function Setup({ project, gathered }: { project: Project; gathered: Gathered }) 
           value={gathering.sparePercent}
           onChange={(n) => edit((p) => void (p.gathering.sparePercent = n))}
         />
-        <Trims project={project} />
       </Fold>
       <Fold label="Bags for a class" says={[bags === 0 ? 'none' : `${bags} bags`]}>
         <Bags project={project} gathered={gathered} />

@@ -1,17 +1,18 @@
 import { useState } from 'react';
 import { Button, FieldChoice, LengthField, Note, NumberField, PriceField } from '~/components';
 import { formatLength, MM_PER, SPEECH } from '~/core/base/units';
-import { fabricOffers, type Swap, supplyOffers, threadOffers, webOffers } from '~/core/cut/gather';
-import type { Need, Offer, Project } from '~/core/keep/model';
+import { fabricOffers, type Swap, singleOffers, supplyOffers, threadOffers, webOffers } from '~/core/cut/gather';
+import { countedBy, type Need, type Offer, type Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import { groundWords, isSupply, leftWords, mixWords, needTroubleWords, priceWords, soldWords } from '~/words';
 import { CutLayout } from './CutLayout';
-import { setHave, setOffer, setRepeat, setSeamed } from './edits';
+import { dropOwnLine, setHave, setOffer, setOwnLine, setRepeat, setSeamed } from './edits';
 import css from './Gather.module.css';
 import { SwapOffer } from './SwapOffer';
 
 const offersOf = (need: Need, project: Project): Offer[] => {
   if (isSupply(need.id)) return supplyOffers(project, need.id);
+  if (countedBy(need.id)) return singleOffers(project, need.id);
   if (need.kind === 'web') {
     const web = project.webs.find((w) => w.id === need.id);
     return web ? webOffers(project, web) : [];
@@ -25,7 +26,8 @@ const offersOf = (need: Need, project: Project): Offer[] => {
 /** Everything about one need: how it is cut, what else one could buy, what a shop asks for it, what is left. */
 export function NeedDetail({ project, need, near }: { project: Project; need: Need; near: readonly Swap[] }) {
   const { units } = project;
-  const supply = isSupply(need.id) ? need.id : null;
+  const line = countedBy(need.id);
+  const supply = isSupply(need.id) || line !== null;
   return (
     <div className={css.detail}>
       {need.troubles.length > 0 && (
@@ -83,6 +85,7 @@ export function NeedDetail({ project, need, near }: { project: Project; need: Ne
         </div>
       )}
       {supply && <Have project={project} need={need} />}
+      {line?.is === 'own' && <OwnLine project={project} lineId={line.id} />}
       <Offers key={need.key} project={project} offers={offersOf(need, project)} />
       {need.kind === 'fabric' && <Repeat project={project} fabricId={need.id} />}
     </div>
@@ -91,13 +94,34 @@ export function NeedDetail({ project, need, near }: { project: Project; need: Ne
 
 /** How much is here of what the drawer keeps no list of. */
 function Have({ project, need }: { project: Project; need: Need }) {
-  const amount = project.gathering.have.find((h) => h.key === need.key)?.amount ?? 0;
+  const amount = need.have.count ?? need.have.lengthMm ?? 0;
   const label = 'You have';
-  const change = (n: number): void => void edit((p) => setHave(p, need.key, n));
+  const change = (n: number): void => void edit((p) => setHave(p, need, n));
   return need.need.count !== undefined ? (
     <NumberField label={label} unit="" min={0} max={100_000} value={amount} onChange={change} />
   ) : (
     <LengthField label={label} units={project.units} min={0} max={1_000_000} value={amount} onChange={change} />
+  );
+}
+
+/** How many of a line of one's own, and away with it. */
+function OwnLine({ project, lineId }: { project: Project; lineId: string }) {
+  const line = project.gathering.own.find((l) => l.id === lineId);
+  if (!line) return null;
+  return (
+    <div className={css.row}>
+      <NumberField
+        label="You need"
+        unit=""
+        min={1}
+        max={9999}
+        value={line.count}
+        onChange={(n) => edit((p) => setOwnLine(p, { ...line, count: Math.round(n) }))}
+      />
+      <Button look="stop" onClick={() => edit((p) => dropOwnLine(p, lineId))}>
+        Delete line
+      </Button>
+    </div>
   );
 }
 

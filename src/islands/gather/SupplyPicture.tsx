@@ -58,6 +58,32 @@ const PICTURES: { readonly [S in Supply]: ReactNode } = {
       <path d="M12 15H24M12 20H24M12 25H20" />
     </>
   ),
+  pencil: (
+    <>
+      <path className={css.body} d="M29 5L35 11L14 32L6 34L8 26Z" />
+      <path d="M25 9L31 15M8 26L14 32" />
+    </>
+  ),
+  'fine-pen': (
+    <>
+      <path className={css.body} d="M15 5H25V24L20 34L15 24Z" />
+      <path d="M15 14H25M20 34V36" />
+    </>
+  ),
+  tape: (
+    <>
+      <circle className={css.body} cx="18" cy="20" r="13" />
+      <circle className={css.body} cx="18" cy="20" r="6" />
+      <path d="M18 33H35V29" />
+    </>
+  ),
+  pins: (
+    <>
+      <path d="M12 12L27 33M28 10L15 34" />
+      <circle className={css.body} cx="11" cy="10" r="4" />
+      <circle className={css.body} cx="29" cy="8" r="4" />
+    </>
+  ),
   'quilt-backing': (
     <>
       <path className={css.body} d="M6 12H30A4 4 0 0 1 30 20H6Z" />

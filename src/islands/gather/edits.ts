@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import type { Taken } from '~/core/cut/gather';
-import type { Offer, Project } from '~/core/keep/model';
+import { countedBy, type Need, needKey, type Offer, ownNeedId, type Project } from '~/core/keep/model';
 
 /** Into the basket, or out of it again. */
 export function tick(project: Project, key: string, on: boolean): void {
@@ -18,9 +18,33 @@ export function setOffer(project: Project, offer: Offer): void {
 }
 
 /** How much is here of what the drawer keeps no list of. */
-export function setHave(project: Project, key: string, amount: number): void {
+export function setHave(project: Project, { key, id }: Pick<Need, 'key' | 'id'>, amount: number): void {
   const { gathering } = project;
+  const line = countedBy(id);
+  const readyMade =
+    line?.is === 'made-up' ? project.articles.find((a) => a.id === line.id)?.ground?.readyMade : undefined;
+  if (readyMade) {
+    readyMade.have = amount;
+    return;
+  }
   gathering.have = [...gathering.have.filter((h) => h.key !== key), ...(amount > 0 ? [{ key, amount }] : [])];
+}
+
+type OwnLine = Project['gathering']['own'][number];
+/** A line of one's own, new or changed. */
+export function setOwnLine(project: Project, line: OwnLine): void {
+  const { own } = project.gathering;
+  const i = own.findIndex((l) => l.id === line.id);
+  if (i < 0) own.push(line);
+  else own[i] = line;
+}
+export function dropOwnLine(project: Project, lineId: string): void {
+  const { gathering } = project;
+  const key = needKey('other', ownNeedId(lineId));
+  gathering.own = gathering.own.filter((l) => l.id !== lineId);
+  gathering.offers = gathering.offers.filter((o) => o.key !== key);
+  gathering.have = gathering.have.filter((h) => h.key !== key);
+  gathering.ticked = gathering.ticked.filter((k) => k !== key);
 }
 
 export function setSeamed(project: Project, articleId: string, seamed: boolean): void {

@@ -2,8 +2,8 @@ import { Button, LengthField, Note, Term } from '~/components';
 import { areaMm2, regionOf } from '~/core/base/shape';
 import { formatArea, formatLength, formatSize } from '~/core/base/units';
 import { type ArticleView, edgeDone, lookup, type Plan } from '~/core/keep/model';
-import { QUILT_EDGE_MM, quiltSizes } from '~/core/lay/layer';
 import { makeBy, RECIPE_FACTS } from '~/core/lay/recipe';
+import { QUILT_EDGE_MM } from '~/core/lay/size';
 import type { ArticlePicture } from '~/core/plan';
 import { edit } from '~/store';
 import { listedWords, spell, term, upper } from '~/words';
@@ -44,7 +44,7 @@ export function WholeStack({
         </p>
       </div>
       <JoinFields project={project} />
-      <StackSettings project={project} />
+      <StackSettings project={project} plan={plan} />
       {behind > 0 && (
         <div>
           <h3>Behind the picture</h3>
@@ -96,10 +96,10 @@ function JoinFields({ project }: { project: ArticleView }) {
 }
 
 /** What the picture is: behind windows, to be quilted. */
-function StackSettings({ project }: { project: ArticleView }) {
-  const { layering, ground, units: u } = project;
+function StackSettings({ project, plan }: { project: ArticleView; plan: Plan }) {
+  const { layering, units: u } = project;
   const { topHasWindows: windows, needsGround, layOut } = RECIPE_FACTS[project.recipe.id];
-  const quilt = quiltSizes(ground.widthMm, ground.heightMm);
+  const quilt = plan.articles.find((a) => a.id === project.article.id);
   return (
     <>
       <div className={css.row}>
@@ -122,7 +122,7 @@ function StackSettings({ project }: { project: ArticleView }) {
           The top piece has the windows. Of the pieces behind, only what a window shows is made, and a margin.
         </Note>
       )}
-      {layering.quilted && project.article.ground && (
+      {layering.quilted && project.article.ground && project.top === null && (
         <label className={css.tick}>
           <input
             type="checkbox"
@@ -132,7 +132,7 @@ function StackSettings({ project }: { project: ArticleView }) {
           {upper(term('wadding'))} and backing are under it while I fuse
         </label>
       )}
-      {layering.quilted && project.article.ground && (
+      {quilt?.wadding && quilt.backing && (
         <p>
           {upper(term('wadding'))} {formatSize(quilt.wadding.widthMm, quilt.wadding.heightMm, u)}, backing{' '}
           {formatSize(quilt.backing.widthMm, quilt.backing.heightMm, u)}: {formatLength(QUILT_EDGE_MM.wadding.value, u)}{' '}

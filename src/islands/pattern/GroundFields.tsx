@@ -11,6 +11,7 @@ import {
   takeAlong,
 } from '~/core/intake/arrange';
 import { type ArticleView, LIMITS } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit } from '~/store';
 import { FabricChoice } from '../cloth/FabricChoice';
 import { editGround } from './edits';
@@ -65,7 +66,9 @@ export function GroundFields({ project }: { project: ArticleView }) {
         ]}
         onChange={(name) => {
           const size = GROUND_SIZES.find((s) => s.name === name);
-          if (size) resize(size.widthMm, size.heightMm);
+          if (!size) return;
+          resize(size.widthMm, size.heightMm);
+          if (size.seamMm !== undefined) editGround((g) => void (g.seamAllowanceMm = size.seamMm ?? 0));
         }}
       />
       <div className={css.pair}>
@@ -85,14 +88,6 @@ export function GroundFields({ project }: { project: ArticleView }) {
           value={ground.heightMm}
           onChange={(mm) => resize(ground.widthMm, mm)}
         />
-        <LengthField
-          label="Seam allowance"
-          units={u}
-          min={0}
-          max={200}
-          value={ground.seamAllowanceMm}
-          onChange={(mm) => editGround((g) => void (g.seamAllowanceMm = mm))}
-        />
         <Select
           label="Shape"
           value={shape}
@@ -103,6 +98,8 @@ export function GroundFields({ project }: { project: ArticleView }) {
           onChange={(v) => editGround((g) => void Object.assign(g, groundOfShape(g, v)))}
         />
       </div>
+      <p className={css.hint}>Size is the finished one, without seams.</p>
+      <CutFields project={project} />
       {stands && (
         <Note
           actions={
@@ -163,5 +160,71 @@ export function GroundFields({ project }: { project: ArticleView }) {
         onChange={(id) => editGround((g) => void (g.fabricId = id))}
       />
     </>
+  );
+}
+
+const SOURCES = {
+  cut: 'cut from fabric',
+  here: 'ready-made, I have it',
+  buy: 'ready-made, to buy',
+} as const;
+type Source = keyof typeof SOURCES;
+
+/** How the background comes about: cut with its seams, or made up already. */
+function CutFields({ project }: { project: ArticleView }) {
+  const u = project.units;
+  const { ground, article } = project;
+  if (RECIPE_FACTS[project.recipe.id].onMadeUp) return null;
+  const { readyMade } = ground;
+  const source: Source = readyMade === null ? 'cut' : readyMade.have >= article.count ? 'here' : 'buy';
+  // A seam that is wider than half of what it is round is none.
+  const mostMm = Math.min(200, Math.min(ground.widthMm, ground.heightMm) / 2);
+  return (
+    <div className={css.pair}>
+      <Select
+        label="It is"
+        value={source}
+        options={(Object.keys(SOURCES) as Source[]).map((value) => ({ value, label: SOURCES[value] }))}
+        onChange={(v) =>
+          editGround((g) => {
+            g.readyMade =
+              v === 'cut' ? null : { have: v === 'here' ? article.count : 0, washed: readyMade?.washed ?? false };
+            if (g.readyMade) {
+              g.seamAllowanceMm = 0;
+              g.squaringMm = 0;
+            }
+          })
+        }
+      />
+      {readyMade ? (
+        <label className={css.tick}>
+          <input
+            type="checkbox"
+            checked={readyMade.washed}
+            onChange={(e) => editGround((g) => void (g.readyMade && (g.readyMade.washed = e.target.checked)))}
+          />
+          It is washed already
+        </label>
+      ) : (
+        <>
+          <LengthField
+            label="Seam allowance, outside"
+            units={u}
+            min={0}
+            max={mostMm}
+            value={ground.seamAllowanceMm}
+            onChange={(mm) => editGround((g) => void (g.seamAllowanceMm = mm))}
+          />
+          <LengthField
+            label="Extra to trim away later"
+            units={u}
+            min={0}
+            max={mostMm}
+            value={ground.squaringMm}
+            onChange={(mm) => editGround((g) => void (g.squaringMm = mm))}
+          />
+        </>
+      )}
+    </div>
   );
 }

@@ -3,12 +3,13 @@ import { formatSize } from '~/core/base/units';
 import { groundShape } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
+import { isMadeUp } from '~/core/lay/size';
 import { edit, rememberUnits } from '~/store';
 import { RECIPE_WORDS, ROUTE_WORDS } from '~/words';
 import { dropUnused } from '../cloth/drop-unused';
 import { PieceChips } from '../project/PieceChips';
 import { purposeSays } from '../project/says';
-import { Trims } from '../project/Trims';
+import { AroundFields } from './AroundFields';
 import { ArticleFields } from './ArticleFields';
 import { CutLimits } from './CutLimits';
 import { GROUND_SHAPES, GroundFields } from './GroundFields';
@@ -50,7 +51,7 @@ export function GroundTray({ project }: { project: ArticleView }) {
         <Fold label="Background" says={groundSays(project)}>
           <div className={css.folded}>
             <GroundFields project={project} />
-            <Trims project={project} only={project.article.id} />
+            {!isMadeUp(project, project.article) && <AroundFields project={project} />}
           </div>
         </Fold>
       )}

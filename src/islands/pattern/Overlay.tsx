@@ -1,8 +1,9 @@
-import type { PointerEvent } from 'react';
-import { type Bounds, type Point, printRegion, type Region } from '~/core/base/shape';
+import { type PointerEvent, useMemo } from 'react';
+import type { Bounds, Point } from '~/core/base/shape';
 import { formatLength, SPEECH } from '~/core/base/units';
 import { creasesOf, itemsOf, mergeBounds } from '~/core/intake/arrange';
-import { type ArticleView, finishedOutline, type Plan } from '~/core/keep/model';
+import { type ArticleView, beyondMm, finishedOutline, type Plan } from '~/core/keep/model';
+import { widthsOf } from '~/core/lay/size';
 import css from './Pattern.module.css';
 import type { Handle } from './useHands';
 
@@ -27,11 +28,10 @@ export function Underlay({ project }: { project: ArticleView }) {
 /** How strongly the scan stands out from the ground that it lies on. */
 const UNDERLAY_SEEN = 0.7;
 
-/** What lies over the picture without being cloth: seams, creases, snags, the frame of what is in hand, the tape. */
+/** What lies over the picture without being cloth: seams between widths, creases, snags, the frame of what is in hand, the tape. */
 export function Overlay({
   project,
   box,
-  seams,
   flipped,
   selectedIds,
   snags,
@@ -43,8 +43,6 @@ export function Overlay({
 }: {
   project: ArticleView;
   box: string;
-  /** The ground inside its seams, where they are shown. */
-  seams: Region | null;
   flipped: boolean;
   selectedIds: readonly string[];
   snags: Plan['snags'];
@@ -58,12 +56,21 @@ export function Overlay({
   const { ground } = project;
   const { widthMm: w, heightMm: h } = ground;
   const creases = creasesOf(ground);
+  const beyond = beyondMm(ground);
+  const widths = useMemo(() => widthsOf(project, project.article), [project]);
+  const joins = widths?.seamed ? widths : null;
   const items = itemsOf(project, selectedIds);
   const frame = items.length > 0 ? mergeBounds(items.map((i) => i.box)) : null;
   return (
     <svg className={css.overlay} viewBox={box} aria-hidden="true">
       <g transform={flipped ? `translate(${w} 0) scale(-1 1)` : undefined}>
-        {seams && <path className={css.seamLine} d={printRegion(seams, 2)} />}
+        {joins?.atMm.map((at) => (
+          <path
+            key={`w${at}`}
+            className={css.seamLine}
+            d={joins.upright ? `M${at} ${-beyond}V${h + beyond}` : `M${-beyond} ${at}H${w + beyond}`}
+          />
+        ))}
         {creases.across.map((x) => (
           <path key={`a${x}`} className={css.crease} d={`M${x} 0V${h}`} />
         ))}

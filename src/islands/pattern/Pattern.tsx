@@ -18,7 +18,6 @@ import { Overlay, Underlay } from './Overlay';
 import css from './Pattern.module.css';
 import { LazyPieceTray, LazySeveralTray, LazyWordTray } from './trays';
 import { useHands } from './useHands';
-import { useSeams } from './useSeams';
 
 /** How far an arrow key moves what is in hand: a millimetre, or a sixteenth of an inch. */
 const NUDGE_MM = { mm: 1, in: MM_PER.in / 16 } as const;
@@ -29,8 +28,7 @@ export function Pattern() {
   const [shows, setShows] = useState<Shows>({ numbers: true, grain: false, snagMarks: true, tape: false });
   const { numbers, grain, snagMarks, tape } = shows;
   const [perPx, setPerPx] = useState(1);
-  const seams = useSeams(project?.ground);
-  const hands = useHands(project, flipped, tape, seams);
+  const hands = useHands(project, flipped, tape);
   const { marks, lifted } = hands;
 
   // Handles and marks keep their size on screen, whatever the picture's scale.
@@ -116,7 +114,6 @@ export function Pattern() {
           <Overlay
             project={project}
             box={box}
-            seams={seams}
             flipped={flipped}
             selectedIds={selectedIds}
             snags={

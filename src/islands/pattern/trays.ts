@@ -5,10 +5,7 @@ export const LazyPieceTray = lazily('this piece', async () => (await import('./i
 export const LazyWordTray = lazily('this word', async () => (await import('./in-hand')).WordTray);
 export const LazySeveralTray = lazily('these pieces', async () => (await import('./in-hand')).SeveralTray);
 
-/** Loads them, and what draws seams, before anything is picked. */
+/** Loads them before anything is picked. */
 export const loadTraysAhead = async (): Promise<void> => {
-  await Promise.all([
-    ...[LazyPieceTray, LazyWordTray, LazySeveralTray].map((tray) => tray.loadAhead()),
-    import('./seams').catch(() => undefined),
-  ]);
+  await Promise.all([LazyPieceTray, LazyWordTray, LazySeveralTray].map((tray) => tray.loadAhead()));
 };

@@ -1,5 +1,5 @@
 import { type PointerEvent, type RefObject, useCallback, useRef, useState } from 'react';
-import { type Bounds, centreOf, type Point, type Region } from '~/core/base/shape';
+import { type Bounds, centreOf, type Point } from '~/core/base/shape';
 import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
 import { endMerge, selectAll } from '~/store';
@@ -65,13 +65,11 @@ function pickedUp(
     from,
     ids,
     anchor,
-    seams,
     flipped,
     ctm,
     svg,
   }: Pick<Going, 'kind' | 'from' | 'ids' | 'ctm'> & {
     readonly anchor: Point | null;
-    readonly seams: Region | null;
     readonly flipped: boolean;
     readonly svg: SVGSVGElement;
   },
@@ -85,7 +83,7 @@ function pickedUp(
     items,
     box,
     anchor: anchor ?? centreOf(box),
-    lines: kind === 'move' ? snapLines(project, ids, seams) : null,
+    lines: kind === 'move' ? snapLines(project, ids) : null,
     perPx: 1 / ctm.a,
     side: flipped ? -1 : 1,
     units: project.units,
@@ -153,7 +151,7 @@ function marksOf(marks: RefObject<Marks>, said: RefObject<number>, project: Arti
  * What hands do on the picture: move, turn, resize, gather with a loop, measure with the tape.
  * While something is in the hand React is left alone: the lifted pieces are a layer of their own that the browser only shifts about.
  */
-export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean, seams: Region | null) {
+export function useHands(project: ArticleView | null, flipped: boolean, tape: boolean) {
   const marks = useRef<Marks>({ loop: null, guideAcross: null, guideDown: null, readout: null, lift: null, svg: null });
   const drag = useRef<Going | null>(null);
   const [lifted, setLifted] = useState<{ ids: ReadonlySet<string>; box: Bounds } | null>(null);
@@ -178,7 +176,7 @@ export function useHands(project: ArticleView | null, flipped: boolean, tape: bo
     const { svg } = marks.current;
     const m = svg?.getScreenCTM();
     if (!project || !svg || !m || e.button !== 0) return;
-    drag.current = pickedUp(project, { kind, from: toGround(e), ids, anchor, seams, flipped, ctm: m, svg });
+    drag.current = pickedUp(project, { kind, from: toGround(e), ids, anchor, flipped, ctm: m, svg });
     justDragged.current = false;
   };
 

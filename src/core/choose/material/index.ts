@@ -1,4 +1,5 @@
 export * from './adhesive';
+export * from './as-sold';
 export * from './bench';
 export * from './cloths';
 export * from './fibres';

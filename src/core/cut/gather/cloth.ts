@@ -1,7 +1,6 @@
 import {
   boundsOf,
   composed,
-  perimeterMm,
   ROUGH_TOLERANCE_MM,
   regionOf,
   rotation,
@@ -10,11 +9,9 @@ import {
 } from '../../base/shape';
 import { factsOf } from '../../choose/material';
 import {
-  type Article,
+  cutOutline,
   type Fabric,
-  type Ground,
   type GroundCut,
-  groundOutline,
   type Lookup,
   lookup,
   type Need,
@@ -24,9 +21,10 @@ import {
   type Project,
   stockMm2,
 } from '../../keep/model';
+import { isMadeUp, partsOf, shrinkBefore, type Widths, widthsOf } from '../../lay/size';
 import { binsOf, clothAsk, onlyOf, rectangle } from '../layout';
 import { type Bin, placedRegion, type Rotations } from '../nest';
-import { BINDING_MORE_MM, SEAM_ALLOWANCE_MM, shrinkOf, WORTH_MM } from './data';
+import { WORTH_MM } from './data';
 import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type WantedCloth, washed } from './lay';
 import { fabricOffers, kindOfFabric } from './offers';
 import { isFussy, onPrint, printTroubles } from './print';
@@ -51,105 +49,56 @@ function piecesOf(project: Project, plan: Plan, fabric: Fabric): { parts: ToCut[
   return ask ? { parts: toCut(ask, turned), spacingMm: ask.request.spacingMm } : { parts: [], spacingMm: 0 };
 }
 
-/** How much it shrinks: what is washed already, or never, does not. */
-const shrinkWhen = (project: Project, fabric: Fabric): { alongPercent: number; acrossPercent: number } =>
-  fabric.prewashed || project.intent.laundering === 'never' ? { alongPercent: 0, acrossPercent: 0 } : shrinkOf(fabric);
-
-/** A ground in as many widths as it takes, each with its allowance at its seams. */
-function panelOf({ widthMm, heightMm }: Pick<Ground, 'widthMm' | 'heightMm'>, panels: number): string {
-  const seams = 2 * SEAM_ALLOWANCE_MM.ground.value;
-  return widthMm >= heightMm
-    ? rectangle(widthMm / panels + seams, heightMm)
-    : rectangle(widthMm, heightMm / panels + seams);
-}
-
-/** The grounds of a fabric: whole, or in widths where one is wider than the cloth or one wants it so. */
-function groundsOf(
-  project: Project,
-  fabric: Fabric,
-  clothMm: number | null,
-): { parts: ToCut[]; long: { article: Article; ground: Ground; panels: number; can: boolean; seamed: boolean }[] } {
+/** The grounds of a fabric: whole, or in widths where one is wider than the cloth or one wants it so. What is bought made up is not cut. */
+function groundsOf(project: Project, fabric: Fabric): { parts: ToCut[]; long: Widths[] } {
   const parts: ToCut[] = [];
-  const long: { article: Article; ground: Ground; panels: number; can: boolean; seamed: boolean }[] = [];
+  const long: Widths[] = [];
   for (const article of project.articles) {
     const { ground } = article;
-    if (ground?.fabricId !== fabric.id) continue;
+    if (ground?.fabricId !== fabric.id || isMadeUp(project, article)) continue;
     const about = { is: 'ground', pieceIds: [], articleId: article.id } as const;
-    const longest = Math.max(ground.widthMm, ground.heightMm);
-    const shortest = Math.min(ground.widthMm, ground.heightMm);
-    if (clothMm === null || longest <= clothMm) {
+    const widths = widthsOf(project, article);
+    if (widths) long.push(widths);
+    if (widths?.seamed)
+      parts.push(
+        ...widths.sizes.map((size, i) => ({
+          ...about,
+          id: `ground ${article.id} ${i + 1}`,
+          outline: rectangle(size.widthMm, size.heightMm),
+          count: article.count,
+          rotations: acrossCloth(fabric),
+        })),
+      );
+    else
       parts.push({
         ...about,
         id: `ground ${article.id}`,
-        outline: groundOutline(ground),
+        outline: cutOutline(ground),
         count: article.count,
-        rotations: alongGrain(fabric),
+        rotations: widths ? acrossCloth(fabric) : alongGrain(fabric),
       });
-      continue;
-    }
-    // A print stands upright on the ground: its width lies across the cloth.
-    const can = (fabric.oneWay ? ground.widthMm : shortest) <= clothMm;
-    const said = project.gathering.seamed.find((s) => s.articleId === article.id)?.seamed ?? false;
-    // Across the cloth a panel is as long as the cloth is wide; what is still too wide is cut again.
-    const panels = Math.max(2, Math.ceil(longest / (clothMm - 2 * SEAM_ALLOWANCE_MM.ground.value)));
-    const seamed = said || !can;
-    long.push({ article, ground, panels, can, seamed });
-    parts.push({
-      ...about,
-      id: `ground ${article.id}`,
-      outline: seamed ? panelOf(ground, panels) : groundOutline(ground),
-      count: seamed ? panels * article.count : article.count,
-      rotations: fabric.oneWay ? [QUARTER] : [0, 90],
-    });
   }
   return { parts, long };
 }
+const acrossCloth = (fabric: Fabric): Rotations => (fabric.oneWay ? [QUARTER] : [0, 90]);
 
-/** Borders and bindings of a fabric. */
-function trimsOf(project: Project, fabric: Fabric, clothMm: number): ToCut[] {
-  return project.gathering.trims.flatMap((t): ToCut[] => {
-    const article = project.articles.find((a) => a.id === t.articleId);
-    const ground = article?.ground;
-    if (!article || !ground) return [];
-    const parts: ToCut[] = [];
-    const borderMm = t.border?.wideMm ?? 0;
-    const about = { pieceIds: [], articleId: article.id } as const;
-    if (t.border?.fabricId === fabric.id) {
-      const wide = borderMm + 2 * SEAM_ALLOWANCE_MM.border.value;
-      const strip = (id: string, longMm: number): ToCut => ({
-        ...about,
-        is: 'border',
-        id: `border ${id} ${article.id}`,
-        outline: rectangle(wide, longMm),
-        count: 2 * article.count,
-        rotations: fabric.oneWay ? [QUARTER] : [0, 90],
-      });
-      parts.push(strip('side', ground.heightMm), strip('end', ground.widthMm + 2 * borderMm));
-    }
-    if (t.binding?.fabricId === fabric.id) {
-      const round =
-        ground.outline === null || borderMm > 0
-          ? 2 * (ground.widthMm + ground.heightMm) + 8 * borderMm
-          : perimeterMm(regionOf(ground.outline));
-      const { wideMm } = t.binding;
-      // Strips across the cloth, joined on the slant: each join takes the strip's own width.
-      const count = Math.ceil((round + BINDING_MORE_MM.value) / Math.max(wideMm, clothMm - wideMm));
-      parts.push({
-        ...about,
-        is: 'binding',
-        id: `binding ${article.id}`,
-        outline: rectangle(wideMm, Math.min(clothMm, round + BINDING_MORE_MM.value)),
-        count: count * article.count,
-        rotations: [0, 90],
-      });
-    }
-    return parts;
-  });
+/** What goes round things and behind them, of a fabric: strips across the cloth are joined on the slant, each join taking the strip's own width. */
+function aroundOf(project: Project, fabric: Fabric, clothMm: number): ToCut[] {
+  return partsOf(project)
+    .filter((p) => p.fabricId === fabric.id)
+    .map(({ is, id, articleId, wideMm, longMm, count, run }): ToCut => {
+      const part = { is, id, articleId, pieceIds: [], rotations: acrossCloth(fabric) };
+      if (run !== 'across') return { ...part, outline: rectangle(wideMm, longMm), count };
+      const strips = Math.ceil((longMm - wideMm) / Math.max(wideMm, clothMm - wideMm) - 1e-9);
+      return strips <= 1
+        ? { ...part, outline: rectangle(wideMm, Math.min(clothMm, longMm)), count, rotations: [0, 90] }
+        : { ...part, outline: rectangle(wideMm, clothMm), count: strips * count, rotations: [0] };
+    });
 }
 
 /** What a bag of a kit holds of a fabric: one rectangle that its pieces are cut from. */
 function kitOf(parts: readonly ToCut[], spacingMm: number, clothMm: number): ToCut[] {
-  const small = parts.filter((p) => p.is !== 'ground' && p.is !== 'border' && p.is !== 'binding');
+  const small = parts.filter((p) => p.is === 'piece' || p.is === 'patch' || p.is === 'strip');
   if (small.length === 0) return [];
   const boxes = KIT_WIDTHS_MM.filter((w) => w <= clothMm).flatMap((widthMm) => {
     const got = layAndBuy({
@@ -200,14 +149,14 @@ export function cutFrom(
 ): {
   readonly parts: readonly ToCut[];
   readonly spacingMm: number;
-  readonly long: ReturnType<typeof groundsOf>['long'];
+  readonly long: readonly Widths[];
 } {
   const { parts: pieces, spacingMm } = piecesOf(project, plan, fabric);
-  const { parts: grounds, long } = groundsOf(project, fabric, clothMm);
-  const trims = trimsOf(project, fabric, clothMm ?? Number.MAX_SAFE_INTEGER);
-  const all = [...pieces, ...grounds, ...trims];
+  const { parts: grounds, long } = groundsOf(project, fabric);
+  const around = aroundOf(project, fabric, clothMm ?? Number.MAX_SAFE_INTEGER);
+  const all = [...pieces, ...grounds, ...around];
   const parts = isKit(project)
-    ? [...kitOf(all, spacingMm, clothMm ?? Number.MAX_SAFE_INTEGER), ...grounds, ...trims]
+    ? [...kitOf(all, spacingMm, clothMm ?? Number.MAX_SAFE_INTEGER), ...grounds, ...around]
     : all;
   return { parts, spacingMm, long };
 }
@@ -219,8 +168,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
   const kind = kindOfFabric(fabric);
   const key = needKey(kind, fabricId);
   const offers = fabricOffers(project, fabric);
-  const { alongPercent, acrossPercent } = shrinkWhen(project, fabric);
-  const shrink = { along: alongPercent / 100, across: acrossPercent / 100 };
+  const shrink = shrinkBefore(project, fabric);
   const lengths = offers.filter((o) => o.sold && isByLength(o));
   const clothMm = lengths.length > 0 ? Math.max(...lengths.map((o) => o.widthMm)) * (1 - shrink.across) : null;
   const { parts: one, spacingMm, long } = cutFrom(project, plan, fabric, clothMm);
@@ -243,7 +191,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
   };
   const taken = project.gathering.taken?.keys.includes(key) ?? false;
   const got = layAndBuy(wanted);
-  const shrinks = alongPercent > 0 || acrossPercent > 0;
+  const shrinks = shrink.along > 0 || shrink.across > 0;
   return {
     key,
     kind,
@@ -263,7 +211,9 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
       ? []
       : [
           ...(here.length === 0 ? [{ code: 'nothing-here' } as const] : []),
-          ...(shrinks && got.buy ? [{ code: 'shrinks', alongPercent, acrossPercent } as const] : []),
+          ...(shrinks && got.buy
+            ? [{ code: 'shrinks', alongPercent: percent(shrink.along), acrossPercent: percent(shrink.across) } as const]
+            : []),
           ...printed.troubles,
           ...got.troubles,
         ],
@@ -327,27 +277,27 @@ function fussyOn(
 
 /** What a long ground takes, cut along the cloth in one piece or across it with seams. */
 function groundCut(
-  { article, ground, panels, can, seamed }: ReturnType<typeof groundsOf>['long'][number],
+  { article, ground, sizes, panels, allowanceMm, can, seamed }: Widths,
   fabric: Fabric,
   wanted: WantedCloth,
   bags: number,
 ): GroundCut {
-  const about = { id: 'ground', is: 'ground', pieceIds: [], articleId: article.id } as const;
-  const alone = (outline: string, count: number): number =>
-    lengthAlone({
-      ...wanted,
-      locked: [],
-      parts: [{ ...about, outline, count: count * bags, rotations: fabric.oneWay ? [QUARTER] : [0, 90] }],
-    });
+  const about = { is: 'ground', pieceIds: [], articleId: article.id, rotations: acrossCloth(fabric) } as const;
+  const count = bags * article.count;
+  const alone = (parts: readonly ToCut[]): number => lengthAlone({ ...wanted, locked: [], parts });
   return {
     articleId: article.id,
-    alongMm: can ? alone(groundOutline(ground), article.count) : null,
-    seamedMm: alone(panelOf(ground, panels), panels * article.count),
+    alongMm: can ? alone([{ ...about, id: 'ground', outline: cutOutline(ground), count }]) : null,
+    seamedMm: alone(
+      sizes.map((s, i) => ({ ...about, id: `panel ${i + 1}`, outline: rectangle(s.widthMm, s.heightMm), count })),
+    ),
     panels,
-    allowanceMm: SEAM_ALLOWANCE_MM.ground.value,
+    allowanceMm,
     seamed,
   };
 }
+/** A share as whole per cent, to a tenth. */
+const percent = (share: number): number => Math.round(share * 1000) / 10;
 
 /** The project as if only one article were made, so often, and its plan with it. */
 export const alone = (project: Project, articleId: string, times: number): Project => {

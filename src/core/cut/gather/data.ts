@@ -1,23 +1,17 @@
 import { type DisplayUnits, MM_PER, paperOfPlace } from '../../base/units';
-import { type Figure, figure } from '../../choose/material';
-import type { Fabric, NeedKind, Offer, Supply } from '../../keep/model';
+import { BOLT_WIDE_MM, type Figure, figure } from '../../choose/material';
+import type { NeedKind, Offer, Supply } from '../../keep/model';
 
 // How shops sell things, how cloth shrinks, how long needles and blades last. Nothing of it is a standard: what one's own shop does is entered in its place.
 
 const PRACTICE = 'common practice, no source';
 const mm = (value: number, from = 'estimated'): Figure => figure(value, 'mm', from);
 
-/** Cloth off a bolt, selvedges left out; a fat quarter as the trade counts it. */
-export const BOLT_WIDE_MM = mm(1060, 'estimated: 110 cm less two selvedges of 2 cm');
+/** A fat quarter as the trade counts it. */
 const FAT_QUARTER = { widthMm: 559, lengthMm: 457 } as const;
 const LONG_QUARTER_MM = 228.6;
 /** Cut off a bolt in tenths of a metre, or in quarters of a yard. */
 const STEP_MM: Readonly<Record<DisplayUnits, number>> = { mm: 100, in: MM_PER.yd / 4 };
-
-/** One seam's allowance where a ground is joined of two widths, and where borders are sewn on. */
-export const SEAM_ALLOWANCE_MM = { ground: mm(12.7), border: mm(6.4, PRACTICE) } as const;
-/** Longer than its edge, for corners and the end of a binding. */
-export const BINDING_MORE_MM = mm(250, PRACTICE);
 
 /** What is left over and narrower than this is a snippet. */
 export const WORTH_MM = { cloth: mm(50), web: mm(40) } as const;
@@ -26,32 +20,6 @@ export const WORTH_MM = { cloth: mm(50), web: mm(40) } as const;
 export const NEEDLE_MIN = figure(480, 'min', PRACTICE);
 /** A cutting machine's blade does for so much cut. */
 export const BLADE_MM = mm(60_000);
-
-/** How much cloth shrinks in its first wash, along and across, per cent. */
-const SHRINKS: Readonly<Record<Fabric['fibre'], readonly [Figure, Figure]>> = (() => {
-  const of = (along: number, across: number): readonly [Figure, Figure] => [
-    figure(along, '%', 'estimated'),
-    figure(across, '%', 'estimated'),
-  ];
-  return {
-    cotton: of(4, 2),
-    linen: of(5, 3),
-    wool: of(8, 8),
-    silk: of(3, 2),
-    viscose: of(5, 3),
-    polyester: of(0, 0),
-    acrylic: of(1, 1),
-    nylon: of(0, 0),
-    acetate: of(2, 1),
-    pvc: of(0, 0),
-    leather: of(0, 0),
-    blend: of(3, 2),
-  };
-})();
-export const shrinkOf = ({ fibre }: Pick<Fabric, 'fibre'>): { alongPercent: number; acrossPercent: number } => {
-  const [along, across] = SHRINKS[fibre];
-  return { alongPercent: along.value, acrossPercent: across.value };
-};
 
 type Usual = Omit<Offer, 'key' | 'price'>;
 const offer = (id: string, as: Offer['as'], widthMm: number, lengthMm: number, more: Partial<Usual> = {}): Usual => ({
@@ -67,10 +35,10 @@ const notSold = { sold: false } as const;
 
 /** How cloth of a kind is sold. Packs hold mixed colours as a rule: they are offered when one says so. */
 export function usualClothOffers(felted: boolean, units: DisplayUnits): Usual[] {
-  const wide = BOLT_WIDE_MM.value;
+  const wide = BOLT_WIDE_MM[felted ? 'felt' : 'cloth'].value;
   const step = STEP_MM[units];
   return felted
-    ? [offer('sheet', 'sheet', 229, 305), offer('by-length', 'by-length', 900, step)]
+    ? [offer('sheet', 'sheet', 229, 305), offer('by-length', 'by-length', wide, step)]
     : [
         offer('by-length', 'by-length', wide, step),
         offer('fat-quarter', 'fat-quarter', FAT_QUARTER.widthMm, FAT_QUARTER.lengthMm),
@@ -112,7 +80,11 @@ export const usualSupplyOffers = (supply: Supply, units: DisplayUnits): Usual[] 
     'release-sheet': [offer('single', 'single', 0, 0)],
     paint: [offer('bottle', 'bottle', 0, 0)],
     'printer-paper': [offer('packet', 'packet', 0, 0, { holds: 100 })],
-    'quilt-backing': [offer('by-length', 'by-length', BOLT_WIDE_MM.value, STEP_MM[units])],
+    pencil: [offer('single', 'single', 0, 0)],
+    'fine-pen': [offer('single', 'single', 0, 0)],
+    tape: [offer('roll', 'roll', 0, 0)],
+    pins: [offer('packet', 'packet', 0, 0)],
+    'quilt-backing': [offer('by-length', 'by-length', BOLT_WIDE_MM.cloth.value, STEP_MM[units])],
     wadding: usualSheetOffers('wadding', units),
     'new-web': usualWebOffers(NEW_WEB_WIDE_MM.value, units),
   })[supply];

@@ -7,6 +7,7 @@ import {
   type Project,
   type ThreadUse,
 } from '../../keep/model';
+import { fabricsAround, isMadeUp } from '../../lay/size';
 import { alone, clothNeed } from './cloth';
 import { supplyNeeds, threadNeeds } from './supplies';
 import { newWebNeed, webNeed } from './web';
@@ -23,15 +24,12 @@ export class GatherStopped extends Error {
   override name = 'GatherStopped';
 }
 
-const fabricIdsOf = ({ articles, pieces, gathering, fabrics }: Project): string[] => {
+const fabricIdsOf = (project: Project): string[] => {
+  const { articles, top, pieces, fabrics } = project;
   const used = new Set([
-    ...articles.flatMap((a) => (a.ground ? [a.ground.fabricId] : [])),
+    ...articles.flatMap((a) => (a.ground && !isMadeUp(project, a) ? [a.ground.fabricId] : [])),
     ...pieces.filter((p) => p.part?.role !== 'turning').map((p) => p.fabricId),
-    ...gathering.trims.flatMap((t) =>
-      articles.some((a) => a.id === t.articleId && a.ground)
-        ? [t.border?.fabricId, t.binding?.fabricId].filter((id) => id !== undefined)
-        : [],
-    ),
+    ...fabricsAround({ articles, top }),
   ]);
   return fabrics.filter((f) => used.has(f.id)).map((f) => f.id);
 };

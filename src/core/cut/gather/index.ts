@@ -1,7 +1,6 @@
-export { shrinkOf } from './data';
 export * from './gather';
 export { cheapestMixes, type FoundMix, type Whole } from './mixes';
-export { fabricOffers, supplyOffers, threadOffers, webOffers } from './offers';
+export { fabricOffers, singleOffers, supplyOffers, threadOffers, webOffers } from './offers';
 export { onPrint } from './print';
 export * from './spoken';
 export * from './swap';

@@ -1,4 +1,4 @@
-import { factsOf } from '../../choose/material';
+import { factsOf, isFelted } from '../../choose/material';
 import {
   type Fabric,
   type NeedKind,
@@ -40,7 +40,7 @@ const KIND_OF = {
 /** How a fabric, or what else a piece can be of, is sold. What a square metre costs in the Drawer is the price of a length. */
 export function fabricOffers(project: Project, fabric: Fabric): Offer[] {
   const kind = kindOfFabric(fabric);
-  const felted = fabric.frays === 0 && factsOf(fabric).hairyOrThick;
+  const felted = isFelted(fabric);
   const usual = kind === 'fabric' ? usualClothOffers(felted, project.units) : usualSheetOffers(kind, project.units);
   const { pricePerM2 } = fabric;
   return withOwn(project, needKey(kind, fabric.id), usual, (o) => {
@@ -69,6 +69,15 @@ const NEW_SPOOL_MM = 200_000;
 
 export const supplyOffers = (project: Project, supply: Supply): Offer[] =>
   withOwn(project, needKey(kindOfSupply(supply), supply), usualSupplyOffers(supply, project.units), () => null);
+
+/** Something that is counted and sold one by one. */
+export const singleOffers = (project: Project, needId: string): Offer[] =>
+  withOwn(
+    project,
+    needKey('other', needId),
+    [{ id: 'single', as: 'single', widthMm: 0, lengthMm: 0, holds: 1, sold: true }],
+    () => null,
+  );
 
 export const kindOfSupply = (supply: Supply): NeedKind =>
   supply === 'new-web' ? 'web' : supply === 'wadding' ? 'wadding' : 'other';

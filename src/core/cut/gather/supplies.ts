@@ -1,24 +1,27 @@
+import { lightness } from '../../base/colour';
 import { paperOfPlace } from '../../base/units';
 import { SHEET_IS } from '../../choose/material';
 import {
   type Amount,
   lookup,
+  madeUpNeedId,
   type Need,
   needKey,
+  ownNeedId,
   type Plan,
   type Project,
   type StepDoing,
   type Supply,
   type ThreadUse,
 } from '../../keep/model';
-import { quiltSizes } from '../../lay/layer';
+import { sizesOf } from '../../lay/size';
 import { PAPER_FACTS, templateSheets, tracingSheets } from '../../print/sheet';
 import { rectangle } from '../layout';
 import { bagsOf } from './cloth';
 import { BLADE_MM, NEEDLE_MIN, WORTH_MM } from './data';
 import { layAndBuy, layoutOf, mixOf, type ToCut } from './lay';
 import { cheapestMixes } from './mixes';
-import { kindOfSupply, supplyOffers, threadOffers } from './offers';
+import { kindOfSupply, singleOffers, supplyOffers, threadOffers } from './offers';
 import { buyMeasured } from './web';
 
 const haveOf = (project: Project, key: string): number =>
@@ -48,21 +51,31 @@ function buyCounted(offers: ReturnType<typeof supplyOffers>, short: number): Bou
   };
 }
 
-function counted(project: Project, supply: Supply, count: number): Need | null {
+const counted = (project: Project, supply: Supply, count: number): Need | null =>
+  countedNeed(project, kindOfSupply(supply), supply, count, supplyOffers(project, supply));
+
+/** @param here how many are here, where that stands in no list of what is here */
+function countedNeed(
+  project: Project,
+  kind: Need['kind'],
+  id: string,
+  count: number,
+  offers: ReturnType<typeof supplyOffers>,
+  here?: number,
+): Need | null {
   if (count <= 0) return null;
-  const kind = kindOfSupply(supply);
-  const key = needKey(kind, supply);
+  const key = needKey(kind, id);
   const taken = isTaken(project, key);
-  const have = haveOf(project, key);
+  const have = here ?? haveOf(project, key);
   const short = taken ? 0 : Math.max(0, count - have);
   return {
     key,
     kind,
-    id: supply,
+    id,
     need: { count },
     have: { count: have },
     short: short > 0 ? { count: short } : {},
-    ...buyCounted(supplyOffers(project, supply), short),
+    ...buyCounted(offers, short),
     layout: null,
     left: [],
     grounds: [],
@@ -71,7 +84,8 @@ function counted(project: Project, supply: Supply, count: number): Need | null {
 }
 
 interface Flat {
-  readonly articleId: string;
+  /** null: of all blocks together. */
+  readonly articleId: string | null;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly count: number;
@@ -183,24 +197,57 @@ function machineCutMm(project: Project, plan: Plan): number {
   );
 }
 
+/** Steps at which something is drawn by hand on paper. */
+const DRAWN: readonly StepDoing['code'][] = [
+  'draw-on-liner',
+  'draw-on-liner-that-stays',
+  'draw-on-patch',
+  'rule-on-patch',
+  'draw-on-backing',
+];
+/** Cloth this light shows what a soft pencil leaves, CIE L*. */
+const PALE_L = 75;
+/** What draws: a pencil, but a fine permanent pen where a soft one would dirty pale wool. Source: the trade handbook, trace, at the board; common practice, no source. */
+function marker(project: Project, plan: Plan): 'pencil' | 'fine-pen' | null {
+  if (!has(plan, DRAWN)) return null;
+  const used = new Set(project.pieces.map((p) => p.fabricId));
+  const paleWool = project.fabrics.some((f) => used.has(f.id) && f.fibre === 'wool' && lightness(f.colour) > PALE_L);
+  return paleWool ? 'fine-pen' : 'pencil';
+}
+
+/** Lines of one's own, and articles that are bought made up. */
+function countedLines(project: Project): (Need | null)[] {
+  const one = (id: string, count: number, here?: number): Need | null =>
+    countedNeed(project, 'other', id, count, singleOffers(project, id), here);
+  const bags = bagsOf(project);
+  return [
+    ...project.articles.map((a) =>
+      a.ground?.readyMade ? one(madeUpNeedId(a.id), a.count * bags, a.ground.readyMade.have) : null,
+    ),
+    ...project.gathering.own.map((line) => one(ownNeedId(line.id), line.count * bags)),
+  ];
+}
+
 /** Everything that is used beside cloth, web and thread, as the steps of the making use it. */
 export function supplyNeeds(project: Project, plan: Plan): Need[] {
   const { edge } = plan;
   const bags = bagsOf(project);
   const articleOf = new Map(project.articles.map((a) => [a.id, a]));
   // Layered before the bonds or once they are done: what lies beneath is the same.
+  const beneath = sizesOf(project).sewn;
   const layered = (of: 'wadding' | 'backing'): Flat[] =>
-    project.layering.quilted
-      ? project.articles.flatMap(({ id, count, ground }) =>
-          ground ? [{ articleId: id, count, ...quiltSizes(ground.widthMm, ground.heightMm)[of] }] : [],
-        )
-      : [];
+    beneath.flatMap((s) => {
+      const size = s[of];
+      return size ? [{ articleId: s.articleId, count: s.copies, ...size }] : [];
+    });
   const sewn = edge.settings.filter((s) => s.needle.point !== 'hand' && s.edge !== 'paint');
   const machine = new Set(sewn.map((s) => `${s.needle.point} ${s.needle.size}`)).size;
   const byHand = edge.settings.some((s) => s.needle.point === 'hand');
   const worn = Math.ceil((edge.minutes * bags) / NEEDLE_MIN.value);
   const { covers } = project.bench;
   const parchment = covers.fuse === 'parchment' || covers.bond === 'parchment';
+  const pen = marker(project, plan);
+  const taped = plan.making.steps.some(({ does }) => does.code === 'join-strips' && does.taped);
   const onSheet = has(plan, ['lay-on-sheet']) || covers.fuse === SHEET_IS || covers.bond === SHEET_IS;
   return [
     flat(project, 'wadding', layered('wadding')),
@@ -217,5 +264,9 @@ export function supplyNeeds(project: Project, plan: Plan): Need[] {
     counted(project, 'release-sheet', onSheet ? 1 : 0),
     counted(project, 'paint', edge.paint === null ? 0 : Math.ceil(edge.paint.bottles * bags)),
     counted(project, 'printer-paper', pages(project, plan) * bags),
+    pen && counted(project, pen, 1),
+    counted(project, 'tape', taped ? 1 : 0),
+    counted(project, 'pins', has(plan, ['pin-to-mat']) ? 1 : 0),
+    ...countedLines(project),
   ].filter((n) => n !== null);
 }

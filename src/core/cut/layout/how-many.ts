@@ -1,6 +1,7 @@
 import { nth } from '../../base/lists';
 import { areaMm2, ROUGH_TOLERANCE_MM, regionOf } from '../../base/shape';
-import { type Article, groundOutline, lookup, type Project } from '../../keep/model';
+import { type Article, cutOutline, lookup, type Project } from '../../keep/model';
+import { isMadeUp, stockWashed } from '../../lay/size';
 import { type NestRequest, nest } from '../nest';
 import { binsOf, clothAsk, webAsk } from './layout';
 import type { Traced } from './patches';
@@ -49,10 +50,10 @@ function clothFor(project: Project, plan: Traced, article: Article, fabricId: st
   const only = onlyOf(project, article, times);
   const pieces = clothAsk(only, plan, fabricId)?.request ?? null;
   const fabric = lookup(project).fabric(fabricId);
-  if (article.ground?.fabricId !== fabricId) return pieces;
+  if (article.ground?.fabricId !== fabricId || isMadeUp(project, article)) return pieces;
   const ground = {
     id: '\u0000ground',
-    outline: groundOutline(article.ground),
+    outline: cutOutline(article.ground),
     count: times,
     rotations: fabric.oneWay ? [0] : [0, 90, 180, 270],
   };
@@ -61,7 +62,7 @@ function clothFor(project: Project, plan: Traced, article: Article, fabricId: st
     spacingMm: pieces?.spacingMm ?? 0,
     rotations: [0, 180],
     parts: [ground, ...(pieces?.parts ?? [])],
-    bins: binsOf(fabric.stock, 'stock'),
+    bins: binsOf(stockWashed(project, fabric), 'stock'),
   };
 }
 

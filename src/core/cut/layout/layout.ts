@@ -12,6 +12,7 @@ import {
 import { type Layout, lookup, type Project } from '../../keep/model';
 import { ROUTE_FACTS, reversedBy } from '../../lay/facing';
 import { isFoiled } from '../../lay/recipe';
+import { stockWashed } from '../../lay/size';
 import { type Bin, type NestPart, type NestPlacement, type NestRequest, placedRegion, splitForRoll } from '../nest';
 import { type Patch, patchesOf, type Traced } from './patches';
 import {
@@ -201,7 +202,7 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
       spacingMm: 0.5,
       rotations: [0, 180],
       parts,
-      bins: inStock ? binsOf(fabric.stock, 'stock') : [],
+      bins: inStock ? binsOf(stockWashed(project, fabric), 'stock') : [],
     },
     seenFromBehind ? 'wrong side' : 'right side',
     !hasGrain(fabric) && mine.some((p) => !onPatch.has(p.id)),

@@ -16,9 +16,10 @@ import {
   transformRegion,
   translation,
 } from '../../base/shape';
-import { lookup, type Plan, type Project } from '../../keep/model';
+import { type Fabric, lookup, type Plan, type Project } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
 import { blockOf, gridOn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { stockWashed } from '../../lay/size';
 import { type Bin, type NestPart, type NestPlacement, nest, placedRegion } from '../nest';
 import { BOLT_MM, PATCH_GAP_MM, rectangle, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
@@ -60,6 +61,9 @@ const NONE: Patched = { patches: [], tooLarge: [], offMat: [] };
 const SEARCH_S = 0.03;
 /** The clipper's rounding along an edge, mm² for each mm of a patch's sides together. */
 const ROUNDING_MM2 = 0.02;
+
+/** What is here of a cloth when its patches are cut; the same list while nothing of it changes. */
+const clothHere = derive((intent: Project['intent'], fabric: Fabric) => stockWashed({ intent }, fabric));
 
 /** A piece of stock less the rim that stays free of web, in strips no wider than the roll. */
 function stockBins(stock: Project['fabrics'][number]['stock'], rollMm: number): Bin[] {
@@ -378,7 +382,7 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
   const tooLarge: { fabricId: string; pieceIds: readonly string[] }[] = [];
   const offMat: string[] = [];
   for (const { fabricId, webId, ruled, machine, parts } of groups.values()) {
-    const { stock } = look.fabric(fabricId);
+    const stock = clothHere(project.intent, look.fabric(fabricId));
     const rollMm = look.web(webId).widthMm;
     const mine = same(parts);
     const { found, tooLarge: more } =

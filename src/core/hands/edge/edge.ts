@@ -17,6 +17,7 @@ import type {
   Web,
 } from '../../keep/model';
 import type { Laid, PilePlace } from '../../lay/laid';
+import { liesOnWadding } from '../../lay/size';
 import {
   BOTTLE_ML,
   CHANGE_S,
@@ -133,8 +134,8 @@ function wantsStabiliser({ project, look }: Laid, line: LaidLine): boolean {
   const { stabiliser } = EDGE_FACTS[line.edge];
   if (stabiliser === 'never' || line.hidden) return false;
   // Wadding and backing stiffen enough.
-  const { quilted, waddingFirst } = project.layering;
-  if (quilted && (waddingFirst || stitchedWhen(project) === 'quilting')) return false;
+  const beneath = liesOnWadding(project);
+  if (beneath || (project.layering.quilted && stitchedWhen(project) === 'quilting')) return false;
   if (stabiliser === 'always') return true;
   const ground = look.groundOf(look.article(line.articleId));
   if (!ground) return false;
@@ -296,8 +297,8 @@ export function edgePlan(laid: Laid, webOf: WebOf): Edged {
   const when = stitchedWhen(project);
   const lines = laidLines(laid, when, webOf);
   const of = linesOf(laid, lines, webOf);
-  const { quilted, waddingFirst } = project.layering;
-  const sandwichMm = quilted && (waddingFirst || when === 'quilting') ? SANDWICH_MM : 0;
+  const beneath = liesOnWadding(project);
+  const sandwichMm = beneath || (project.layering.quilted && when === 'quilting') ? SANDWICH_MM : 0;
   const inOrder = ordered(
     laid,
     lines.map((line) => toldOf(laid, line, of, sandwichMm)),

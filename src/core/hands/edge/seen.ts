@@ -9,12 +9,10 @@ import {
   offset,
   type Point,
   type Region,
-  ROUGH_TOLERANCE_MM,
-  regionOf,
   ringsOf,
   union,
 } from '../../base/shape';
-import { groundOutline } from '../../keep/model';
+import { cutRegion, type Ground } from '../../keep/model';
 import type { LaidArticle, Sheet } from '../../lay/laid';
 import { SEEN_LEAST_MM } from './data';
 import { lengthsAlong } from './walk';
@@ -122,7 +120,7 @@ const PAST_MM = 0.3;
 /** For each piece of an article its closed lines, and what of them is seen when all is laid down. Remembered until it or what lies over it changes. */
 export function seenRings({ seen, article }: LaidArticle): Map<string, readonly SeenRing[]> {
   const uppers = uppersOf(seen);
-  const ground = article.ground && withinEdge(groundOutline(article.ground));
+  const ground = article.ground && withinEdge(article.ground);
   return new Map(
     seen.map((sheet, i) => {
       const over = listed((uppers[i] ?? []).map((o) => o.outline));
@@ -131,7 +129,7 @@ export function seenRings({ seen, article }: LaidArticle): Map<string, readonly 
   );
 }
 
-const withinEdge = derive((ground: string) => offset(regionOf(ground, ROUGH_TOLERANCE_MM), -GROUND_EDGE_MM, 'miter'));
+const withinEdge = derive((ground: Ground) => offset(cutRegion(ground), -GROUND_EDGE_MM, 'miter'));
 
 const ringsSeen = derive(
   (outline: Region, visible: Region, over: readonly Region[], ground: Region | null): readonly SeenRing[] => {

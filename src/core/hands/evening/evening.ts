@@ -67,7 +67,7 @@ export function eveningOf(
       close();
       const now = legs.at(-1);
       // A note is written wherever one sits.
-      if (now && (now.at === at || step.kind === 'finish')) now.steps.push(step);
+      if (now && (now.at === at || step.does.code === 'note-what-worked')) now.steps.push(step);
       else legs.push({ at, steps: [step], heat: null });
       continue;
     }

@@ -33,9 +33,13 @@ const PLACES: { readonly [K in StepKind]: WorkPlace } = {
 /** Where work of a kind is done; of a kind that nobody knows any more, at the table. */
 export const placeOfKind = (kind: string): WorkPlace =>
   (PLACES as Readonly<Record<string, WorkPlace>>)[kind] ?? 'table';
-/** Where a step is done. Its kind does not tell of cloth that is made ready with the iron. */
-export const placeOf = (step: Pick<Step, 'kind' | 'on'>): WorkPlace =>
-  step.kind === 'ready' && step.on === 'board' ? 'iron' : PLACES[step.kind];
+/** Where a step is done. Its kind does not tell of cloth that is made ready with the iron, or of what is sewn together before and after. */
+export const placeOf = (step: Pick<Step, 'kind' | 'on' | 'care'>): WorkPlace =>
+  step.kind === 'ready' && step.on === 'board'
+    ? 'iron'
+    : (step.kind === 'ready' || step.kind === 'finish') && step.care.includes('needle')
+      ? 'needle'
+      : PLACES[step.kind];
 
 /** Seconds by where they are spent. */
 export function byPlace(list: readonly { readonly at: WorkPlace; readonly s: number }[]): Record<WorkPlace, number> {

@@ -1,6 +1,6 @@
 import { derive } from '../../base/derive';
 import { inMap, nth } from '../../base/lists';
-import { areaMm2, intersection, type Region, regionOf, union } from '../../base/shape';
+import { areaMm2, intersection, type Region, union } from '../../base/shape';
 import { flowC } from '../../choose/material';
 import {
   hottestC,
@@ -16,16 +16,10 @@ import {
   windowsIn,
 } from '../../choose/press';
 import { isStuck } from '../../cut/layout';
-import {
-  type Caution,
-  groundOutline,
-  type MakingTrouble,
-  type Setting,
-  type StepDoing,
-  type Web,
-} from '../../keep/model';
+import { type Caution, cutRegion, type MakingTrouble, type Setting, type StepDoing, type Web } from '../../keep/model';
 import type { Laid, LaidArticle } from '../../lay/laid';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { liesOnWadding } from '../../lay/size';
 import { type Base, columnAt, type PressPlace, placesUnder } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER, SLIVER } from './data';
 import { atOneHeat, holdsSomewhere } from './heats';
@@ -57,8 +51,7 @@ function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressCol
 
 const unite = derive((a: Region, b: Region): Region => union(a, b));
 
-const groundRegionOf = ({ article: { ground } }: LaidArticle): Region | null =>
-  ground && regionOf(groundOutline(ground));
+const groundRegionOf = ({ article: { ground } }: LaidArticle): Region | null => ground && cutRegion(ground);
 
 /**
  * The pieces that one heat suits, as many square millimetres of them as can be: what their cloth, web and ground bear, and what their web needs to flow.
@@ -136,7 +129,7 @@ function bondPress(
   const { project, look } = laid;
   const { ground } = article;
   const clothOf = (id: string) => glueOf(laid, webOf, id);
-  const padded = project.layering.quilted && project.layering.waddingFirst;
+  const padded = liesOnWadding(project);
   const base: Base =
     b.on === 'sheet'
       ? { on: 'sheet', linersOn: new Set(b.keepLiners) }

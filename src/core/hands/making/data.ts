@@ -20,6 +20,8 @@ export const HANDS_S = {
   note: figure(30, 's', 'estimated'),
   layOut: figure(6, 's a piece', 'estimated: laying it down once to look'),
   mark: figure(20, 's a dot or line', 'estimated'),
+  ruled: figure(40, 's a piece of cloth', 'estimated: laying it flat, measuring, once each'),
+  seam: figure(45, 's a seam', 'estimated: pinning, and pressing it open'),
 } as const;
 /** How fast a line is followed. */
 export const SPEED_MM_S = {
@@ -27,6 +29,8 @@ export const SPEED_MM_S = {
   roughCut: figure(40, 'mm/s', 'estimated: nobody looks closely'),
   cut: figure(12, 'mm/s', 'estimated: small scissors on fused cloth'),
   template: figure(20, 'mm/s', 'estimated: paper is cut faster than fused cloth'),
+  ruled: figure(60, 'mm/s', 'estimated: cloth along a ruler'),
+  seam: figure(15, 'mm/s', 'estimated: a straight seam by machine'),
   stitch: figure(8, 'mm/s', 'estimated: a machine with pivots, slowly'),
 } as const;
 /** An iron set for cotton is no hotter; what bears less is told before it is pressed smooth, °C. ISO 3758, three dots, from memory. */

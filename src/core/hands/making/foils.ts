@@ -4,6 +4,7 @@ import type { PressColumn } from '../../choose/press';
 import type { Web } from '../../keep/model';
 import type { Laid, LaidArticle } from '../../lay/laid';
 import { isFoiled } from '../../lay/recipe';
+import { liesOnWadding } from '../../lay/size';
 import { type Base, columnAt, type PressPlace, placesUnder } from './column';
 import { LOAD_GAP_MM } from './data';
 import { setDownsFor } from './load';
@@ -29,7 +30,7 @@ function groupsOf({ project, look }: Laid, { article }: LaidArticle, webOf: (id:
 export function foilsOf(laid: Laid, article: LaidArticle, webOf: (id: string) => Web | null): Press[] {
   const { look, project } = laid;
   const { ground } = article;
-  const padded = project.layering.quilted && project.layering.waddingFirst;
+  const padded = liesOnWadding(project);
   return groupsOf(laid, article, webOf).flatMap((ids): Press[] => {
     const mine = new Set(ids);
     const base: Base = ground ? { on: 'ground', ground, padded } : { on: 'nothing' };

@@ -1,6 +1,7 @@
 import { isStuck } from '../../cut/layout';
 import type { StepDoing } from '../../keep/model';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { BATCH, HANDS_S } from './data';
 import { edging } from './edging';
@@ -226,9 +227,8 @@ const withMore = (one: Ticketed, apart: readonly Ticketed[]): Ticketed => ({
 });
 
 export function touch(work: MakingWork): Draft[] {
-  const { quilted, waddingFirst } = work.laid.project.layering;
   // Through wadding and backing no iron reaches it, and wadding bears none.
-  if (quilted && waddingFirst) return [];
+  if (liesOnWadding(work.laid.project)) return [];
   return work.laid.articles.flatMap(({ article, placed }): Draft[] => {
     const { look, project } = work.laid;
     const pieceIds = placed.map((p) => p.id).filter((id) => work.webOf(id) && !isFoiled(project, look.piece(id)));

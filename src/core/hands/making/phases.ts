@@ -1,4 +1,5 @@
 import type { Phase } from '../../lay/recipe';
+import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { cut, trim } from './cutting';
 import { HANDS_S } from './data';
@@ -7,29 +8,33 @@ import { edge, edging } from './edging';
 import { foil, lay, touch, units } from './laying';
 import { dotsDrawn, foldsDrawn } from './marks';
 import { ready, sandwiches } from './readying';
+import { sewnRound, squaredUp, topsSewn } from './sewing';
 import { web } from './webbing';
 import type { Draft, MakingWork } from './work';
 
 function finish(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const stitched = stitchedWhen(project) === 'quilting' ? edging(work) : [];
+  const { quilted } = project.layering;
+  const beneath = liesOnWadding(project);
   return [
-    ...(stitched.length > 0 ? [...(project.layering.waddingFirst ? [] : sandwiches(project)), ...stitched] : []),
+    ...squaredUp(project),
+    // What lies on its wadding already was sewn together before.
+    ...(beneath ? [] : topsSewn(project)),
+    ...(quilted && !beneath ? sandwiches(project) : []),
+    ...stitched,
     ...dotsDrawn(work),
     ...foldsDrawn(work),
-    ...(project.layering.quilted
+    ...(quilted
       ? [
           {
             kind: 'quilt' as const,
             on: 'hand' as const,
-            does: {
-              code: 'quilt-it' as const,
-              fused: project.pieces.length > 0 && stitched.length === 0,
-              layered: project.layering.waddingFirst || stitched.length > 0,
-            },
+            does: { code: 'quilt-it' as const, fused: project.pieces.length > 0 && stitched.length === 0 },
           },
         ]
       : []),
+    ...sewnRound(project),
     { kind: 'finish', on: 'hand', does: { code: 'note-what-worked' }, handsS: HANDS_S.note.value },
   ];
 }

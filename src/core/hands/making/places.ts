@@ -1,5 +1,5 @@
 import type { Bounds } from '../../base/shape';
-import type { PlaceFrom } from '../../keep/model';
+import { beyondMm, type Ground, type PlaceFrom } from '../../keep/model';
 
 /** The box of all of these. @param boxes at least one */
 export const boxOf = (boxes: readonly Bounds[]): Bounds => ({
@@ -46,15 +46,17 @@ function besides(b: Bounds, neighbours: readonly Neighbour[], way: 'across' | 'd
 
 /**
  * Where something is laid, by the two measures that a ruler reaches best: its middle on a middle crease of the ground, else
- * the nearer edge, across and down; or a neighbour that is much nearer than the edge.
+ * the nearer edge, across and down; or a neighbour that is much nearer than the edge. Cloth that is cut larger than it is finished
+ * has no edge to measure from that stays: its middle creases do.
  * @param b its own box, mm from the upper left corner of the ground
  * @returns one measure across and one down; of what reaches past an edge the other edge, or the middle
  */
 export function placesFrom(
   b: Bounds,
-  ground: { readonly widthMm: number; readonly heightMm: number },
+  ground: Pick<Ground, 'widthMm' | 'heightMm' | 'seamAllowanceMm' | 'squaringMm'>,
   neighbours: readonly Neighbour[] = [],
 ): PlaceFrom[] {
+  const sewn = beyondMm(ground) > 0;
   const along = (
     least: number,
     most: number,
@@ -64,12 +66,14 @@ export function placesFrom(
     const off = (least + most) / 2 - size / 2;
     if (Math.abs(off) < IN_THE_MIDDLE_MM) return { from: centre, mm: 0 };
     const [toLow, toHigh] = [least, size - most];
-    const near = [
-      { from: low, mm: toLow },
-      { from: high, mm: toHigh },
-    ]
-      .filter(({ mm }) => mm >= 0)
-      .sort((p, q) => p.mm - q.mm)[0];
+    const near = sewn
+      ? undefined
+      : [
+          { from: low, mm: toLow },
+          { from: high, mm: toHigh },
+        ]
+          .filter(({ mm }) => mm >= 0)
+          .sort((p, q) => p.mm - q.mm)[0];
     return near ?? { from: centre, mm: off };
   };
   const nearer = (edge: PlaceFrom, way: 'across' | 'down'): PlaceFrom => {

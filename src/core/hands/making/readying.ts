@@ -1,8 +1,9 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
-import { quiltSizes } from '../../lay/layer';
 import { turnUpOf } from '../../lay/recipe';
+import { liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
+import { groundsCut, topsSewn } from './sewing';
 import { type Draft, type MakingWork, sum } from './work';
 
 // What is made ready: washed before everything, pressed smooth right before it is fused or laid, so that it is warm and dry.
@@ -36,7 +37,13 @@ export function ready(work: MakingWork): Draft[] {
         ]
       : [];
   const folded = folds(project);
-  return [...wash, ...templates(work), ...(folded.length > 0 ? groundPressed(work) : []), ...folded];
+  return [
+    ...wash,
+    ...templates(work),
+    ...groundsCut(project),
+    ...(folded.length > 0 ? groundPressed(work) : []),
+    ...folded,
+  ];
 }
 
 /** Templates are cut before anything is drawn round them. */
@@ -109,7 +116,7 @@ export function groundReady(work: MakingWork, laid: boolean): Draft[] {
   const folded = project.pieces.some((p) => p.part?.role === 'turning');
   return [
     ...(laid && !folded ? groundPressed(work) : []),
-    ...(project.layering.quilted && project.layering.waddingFirst ? sandwiches(project) : []),
+    ...(liesOnWadding(project) ? [...topsSewn(project), ...sandwiches(project)] : []),
   ];
 }
 
@@ -129,19 +136,19 @@ function folds(project: Project): Draft[] {
       ];
 }
 
-/** Wadding and backing laid beneath. */
-export function sandwiches({ articles }: Project): Draft[] {
-  return articles.flatMap(({ id, ground, count }): Draft[] =>
-    ground
+/** Wadding and backing laid beneath what is sewn together. */
+export function sandwiches(project: Project): Draft[] {
+  return sizesOf(project).sewn.flatMap(({ articleId, copies, wadding, backing, grid }): Draft[] =>
+    wadding && backing
       ? [
           {
             kind: 'ready',
             on: 'board',
-            articleId: id,
-            copies: count,
-            does: { code: 'layer-sandwich', ...quiltSizes(ground.widthMm, ground.heightMm) },
+            articleId,
+            copies,
+            does: { code: 'layer-sandwich', wadding, backing, joined: grid !== null },
             care: [],
-            handsS: count * HANDS_S.smooth.value,
+            handsS: copies * HANDS_S.smooth.value,
           },
         ]
       : [],

@@ -6,6 +6,5 @@ export * from './ground-shape';
 export * from './items';
 export * from './letters';
 export * from './repeat';
-export * from './seams';
 export * from './snap';
 export * from './words';

@@ -1,5 +1,5 @@
-import { type Bounds, boundsOf, type Region } from '../../base/shape';
-import type { ArticleView } from '../../keep/model';
+import type { Bounds } from '../../base/shape';
+import { type ArticleView, beyondMm } from '../../keep/model';
 import { creasesOf } from './ground';
 import { type Item, itemsOf } from './items';
 
@@ -28,8 +28,8 @@ export interface Guide {
   readonly distanceMm: number;
 }
 
-/** All lines to catch on while some pieces move: gathered once, when the drag begins. @param inside the ground inside its seams, where they are to be caught on */
-export function snapLines(project: ArticleView, movingIds: readonly string[], inside: Region | null): SnapLines {
+/** All lines to catch on while some pieces move: gathered once, when the drag begins. */
+export function snapLines(project: ArticleView, movingIds: readonly string[]): SnapLines {
   const { ground } = project;
   const across: Catch[] = [];
   const down: Catch[] = [];
@@ -42,10 +42,11 @@ export function snapLines(project: ArticleView, movingIds: readonly string[], in
   const creases = creasesOf(ground);
   for (const at of creases.across) across.push({ at, what: 'crease', ...high });
   for (const at of creases.down) down.push({ at, what: 'crease', ...wide });
-  if (inside && inside.length > 0) {
-    const b = boundsOf(inside);
-    for (const at of [b.minX, b.maxX]) across.push({ at, what: 'seam', ...high });
-    for (const at of [b.minY, b.maxY]) down.push({ at, what: 'seam', ...wide });
+  // What is caught in a seam ends at the edge of the cloth.
+  const beyond = beyondMm(ground);
+  if (beyond > 0) {
+    for (const at of [-beyond, ground.widthMm + beyond]) across.push({ at, what: 'seam', ...high });
+    for (const at of [-beyond, ground.heightMm + beyond]) down.push({ at, what: 'seam', ...wide });
   }
   const moving = new Set(movingIds);
   const still = project.pieces.filter((p) => !moving.has(p.id)).map((p) => p.id);

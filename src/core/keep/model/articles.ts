@@ -28,6 +28,8 @@ function tableUnder(project: Project, articleId: string): Ground {
     heightMm: side(b.maxY),
     outline: null,
     seamAllowanceMm: 0,
+    squaringMm: 0,
+    readyMade: null,
     creases: { across: 0, down: 0, diagonal: false },
   };
 }

@@ -437,6 +437,12 @@ export interface SnagFigures {
     readonly largestWidthMm: number;
     readonly largestHeightMm: number;
   };
+  /** Widths of a long ground meet beneath them. */
+  'over-a-seam': { readonly articleId: string };
+  /** Sewn to others or given a border, and no seam allowance. */
+  'no-seam': { readonly articleId: string; readonly takesMm: number };
+  'blocks-differ': NoFigures;
+  'top-has-gaps': { readonly rows: number; readonly columns: number; readonly blocks: number };
   'name-holds-markup': NoFigures;
   'edge-caution': { readonly cause: EdgeCaution };
   'thread-trouble': { readonly cause: ThreadTrouble };

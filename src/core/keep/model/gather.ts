@@ -18,6 +18,10 @@ export const SUPPLIES = [
   'release-sheet',
   'paint',
   'printer-paper',
+  'pencil',
+  'fine-pen',
+  'tape',
+  'pins',
   'quilt-backing',
   'wadding',
   'new-web',
@@ -84,21 +88,15 @@ export const gatheringSchema = z.object({
     .array(z.object({ articleId: id, seamed: z.boolean() }))
     .max(LIMITS.articles)
     .default([]),
-  /** A border round the ground and a binding round its edge. */
-  trims: z
-    .array(
-      z.object({
-        articleId: id,
-        border: z.object({ fabricId: id, wideMm: z.number().min(5).max(1000) }).nullable(),
-        binding: z.object({ fabricId: id, wideMm: z.number().min(5).max(300) }).nullable(),
-      }),
-    )
-    .max(LIMITS.articles)
-    .default([]),
   /** How often a print repeats. */
   repeats: z
     .array(z.object({ fabricId: id, acrossMm: z.number().min(2).max(3000), alongMm: z.number().min(2).max(3000) }))
     .max(LIMITS.fabrics)
+    .default([]),
+  /** Lines of one's own: buttons, a zip, a cushion pad. */
+  own: z
+    .array(z.object({ id, name: z.string().min(1).max(LIMITS.nameChars), count: z.number().int().min(1).max(9999) }))
+    .max(200)
     .default([]),
   /** What lies in the basket already. */
   ticked: z.array(key).max(2000).default([]),
@@ -121,6 +119,16 @@ export const gatheringSchema = z.object({
 });
 export type Gathering = z.infer<typeof gatheringSchema>;
 export const USUAL_GATHERING: Gathering = gatheringSchema.parse({});
+
+/** A need that stands for a line of one's own, or for an article that is bought made up. */
+export const ownNeedId = (lineId: string): string => `own ${lineId}`;
+export const madeUpNeedId = (articleId: string): string => `made-up ${articleId}`;
+/** What a need's id stands for beside cloth, web, thread and supplies; null: one of those. */
+export function countedBy(needId: string): { readonly is: 'own' | 'made-up'; readonly id: string } | null {
+  for (const is of ['own', 'made-up'] as const)
+    if (needId.startsWith(`${is} `)) return { is, id: needId.slice(is.length + 1) };
+  return null;
+}
 
 export const needKey = (kind: NeedKind, of: string): string => `${kind}:${of}`;
 
@@ -154,10 +162,14 @@ export interface Mix {
   readonly amount: number;
 }
 
+/** What is cut for what goes round a thing and behind it. */
+export const AROUND_PARTS = ['sashing', 'border', 'binding', 'facing', 'back', 'sleeve'] as const;
+export type AroundPart = (typeof AROUND_PARTS)[number];
+
 /** What is to be cut, where it lies. */
 export interface GatherPart {
   readonly id: string;
-  readonly is: 'piece' | 'patch' | 'strip' | 'ground' | 'border' | 'binding' | 'kit' | 'wadding' | 'quilt-backing';
+  readonly is: 'piece' | 'patch' | 'strip' | 'ground' | 'kit' | 'wadding' | 'quilt-backing' | AroundPart;
   /** Of a piece or a patch: the pieces it is for. */
   readonly pieceIds: readonly string[];
   readonly articleId: string | null;

@@ -1,6 +1,7 @@
 export * from './articles';
 export * from './board';
 export { parseCapped } from './capped';
+export * from './cut-ground';
 export * from './drawn-marks';
 export * from './edge';
 export * from './edit-check';

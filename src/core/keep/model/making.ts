@@ -1,5 +1,7 @@
 import type { MendCode } from './board';
+import type { Size } from './cut-ground';
 import type { Edge } from './edge';
+import type { AroundPart } from './gather';
 import type { Laundering, Route } from './project';
 import type { Cover } from './things';
 
@@ -85,6 +87,8 @@ export type StepDoing =
       readonly code: 'layer-sandwich';
       readonly wadding: { readonly widthMm: number; readonly heightMm: number };
       readonly backing: { readonly widthMm: number; readonly heightMm: number };
+      /** Under blocks that are joined, or what has a border. */
+      readonly joined: boolean;
     }
   /** @property grams of one copy @property widthMm the box it is sprinkled over */
   | { readonly code: 'sprinkle'; readonly grams: number; readonly widthMm: number; readonly heightMm: number }
@@ -156,10 +160,57 @@ export type StepDoing =
       readonly stabiliser: boolean;
     }
   | { readonly code: 'paint-edges' | 'paint-lines'; readonly widthMm: number }
-  /** @property fused edges are not stitched yet @property layered wadding and backing lie beneath already */
-  | { readonly code: 'quilt-it'; readonly fused: boolean; readonly layered: boolean }
+  /** Wadding and backing lie beneath already. @property fused edges are not stitched yet */
+  | { readonly code: 'quilt-it'; readonly fused: boolean }
   | { readonly code: 'stitch-hem' }
+  | SewingUp
   | { readonly code: 'note-what-worked' };
+
+/** What is cut, sewn together and sewn round a thing: the ground and its widths, blocks, border, binding, sleeve and back. */
+export type SewingUp =
+  /** @property finished without seams @property seamMm all round, outside that @property squaringMm more, trimmed away in the end @property shaped it is no rectangle */
+  | {
+      readonly code: 'cut-ground';
+      readonly fabricId: string;
+      readonly cut: Size;
+      readonly finished: Size;
+      readonly seamMm: number;
+      readonly squaringMm: number;
+      readonly shaped: boolean;
+    }
+  | { readonly code: 'cut-panels'; readonly fabricId: string; readonly sizes: readonly Size[] }
+  /** @property cut what it measures once it is joined @property shaped its shape is cut then */
+  | { readonly code: 'join-panels'; readonly allowanceMm: number; readonly cut: Size; readonly shaped: boolean }
+  /** @property to with its seams */
+  | { readonly code: 'square-up'; readonly to: Size; readonly shaped: boolean }
+  | {
+      readonly code: 'cut-around';
+      readonly parts: readonly {
+        readonly is: AroundPart;
+        readonly fabricId: string;
+        readonly wideMm: number;
+        readonly longMm: number;
+        readonly count: number;
+        readonly joined: boolean;
+      }[];
+    }
+  /** @property to what it measures then, raw edges and all */
+  | {
+      readonly code: 'join-blocks';
+      readonly rows: number;
+      readonly columns: number;
+      readonly blocks: number;
+      readonly sashed: boolean;
+      readonly seamMm: number;
+      readonly to: Size;
+    }
+  | { readonly code: 'sew-border'; readonly seamMm: number; readonly to: Size }
+  | { readonly code: 'trim-quilt'; readonly to: Size }
+  | { readonly code: 'sew-sleeve'; readonly deepMm: number; readonly caught: boolean }
+  | { readonly code: 'sew-binding' }
+  | { readonly code: 'sew-facing'; readonly seamMm: number }
+  /** @property gapMm left open to turn it through; 0: none */
+  | { readonly code: 'sew-back'; readonly how: 'plain' | 'envelope'; readonly seamMm: number; readonly gapMm: number };
 
 /** How hands know where to cut what is bonded: along the line on its back, by ruler to its size, or round its template laid on the front. */
 export type TrimBy = 'line-behind' | 'ruler' | 'template';

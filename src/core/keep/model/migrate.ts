@@ -1,3 +1,5 @@
+import { areaMm2, offset, parsePath, printRegion, regionOf, transformPath, translation } from '../../base/shape';
+import { LIMITS } from './limits';
 import type { Problem } from './problems';
 import { MAIN_ARTICLE, PROJECT_FORMAT, PROJECT_VERSION } from './project';
 
@@ -46,8 +48,89 @@ export function placeAsItCame(path: string, version: unknown): string {
   return from && to ? path.replace(from, to) : path;
 }
 
+const listOf = (v: unknown): readonly unknown[] => (Array.isArray(v) ? v : []);
+const numberOf = (v: unknown, usual = 0): number => (typeof v === 'number' ? v : usual);
+/** A place moved to the left and up. */
+const movedPlace = (at: unknown, byMm: number): unknown => {
+  const place = isDoc(at) ? at : {};
+  return {
+    rotateDeg: 0,
+    ...place,
+    xMm: numberOf(place['xMm']) - byMm,
+    yMm: numberOf(place['yMm']) - byMm,
+  };
+};
+/** A path moved to the left and up; one that cannot be read stays, to be told of. */
+const movedPath = (path: unknown, byMm: number): unknown =>
+  typeof path === 'string' && parsePath(path).ok ? transformPath(path, translation(-byMm, -byMm)) : path;
+
+/** A ground as version 2 had it, its seams inside; null: it has none, or they ate it all and nobody could sew it. */
+function sewnIn(ground: unknown): { readonly ground: Doc; readonly byMm: number } | null {
+  if (!isDoc(ground)) return null;
+  const byMm = numberOf(ground['seamAllowanceMm']);
+  const widthMm = numberOf(ground['widthMm']) - 2 * byMm;
+  const heightMm = numberOf(ground['heightMm']) - 2 * byMm;
+  if (byMm <= 0 || Math.min(widthMm, heightMm) < LIMITS.groundMinMm) return null;
+  const { outline } = ground;
+  if (typeof outline !== 'string' || !parsePath(outline).ok) return { ground: { ...ground, widthMm, heightMm }, byMm };
+  const inside = offset(regionOf(outline), -byMm, 'miter');
+  if (areaMm2(inside) < LIMITS.areaMinMm2) return null;
+  return { ground: { ...ground, widthMm, heightMm, outline: movedPath(printRegion(inside), byMm) }, byMm };
+}
+
+/**
+ * Version 2 called the cloth as it is cut the ground's size, its seams inside; now the size is the finished thing's, its seams outside.
+ * The cloth stays what it was: the size becomes smaller by the seams, and what lies on it moves so that it stays where it was on the cloth.
+ * Borders and bindings move from the list of things to gather to the thing that they go round.
+ */
+function finishedFromCut(doc: Doc): Doc {
+  const gathering = isDoc(doc['gathering']) ? doc['gathering'] : null;
+  const trims = new Map(listOf(gathering?.['trims']).flatMap((t) => (isDoc(t) ? [[t['articleId'], t] as const] : [])));
+  const moved = new Map<unknown, number>();
+  const articles = listOf(doc['articles']).map((a): unknown => {
+    if (!isDoc(a)) return a;
+    const trim = trims.get(a['id']);
+    const sewn = sewnIn(a['ground']);
+    // Seams that ate it all were never sewn: the cloth stays.
+    const unsewn =
+      isDoc(a['ground']) && numberOf(a['ground']['seamAllowanceMm']) > 0
+        ? { ...a['ground'], seamAllowanceMm: 0 }
+        : a['ground'];
+    if (sewn) moved.set(a['id'], sewn.byMm);
+    return {
+      ...a,
+      ground: sewn?.ground ?? unsewn,
+      ...(trim ? { around: { border: trim['border'] ?? null, binding: trim['binding'] ?? null } } : {}),
+      ...(sewn && Array.isArray(a['marks'])
+        ? {
+            marks: a['marks'].map((m: unknown) =>
+              !isDoc(m)
+                ? m
+                : m['is'] === 'dot'
+                  ? { ...m, xMm: numberOf(m['xMm']) - sewn.byMm, yMm: numberOf(m['yMm']) - sewn.byMm }
+                  : { ...m, path: movedPath(m['path'], sewn.byMm) },
+            ),
+          }
+        : {}),
+    };
+  });
+  const along = (thing: unknown): unknown => {
+    const byMm = isDoc(thing) ? moved.get(thing['articleId'] ?? MAIN_ARTICLE) : undefined;
+    return isDoc(thing) && byMm !== undefined ? { ...thing, at: movedPlace(thing['at'], byMm) } : thing;
+  };
+  const { trims: _, ...rest } = gathering ?? {};
+  return {
+    ...doc,
+    ...(Array.isArray(doc['articles']) ? { articles } : {}),
+    ...(Array.isArray(doc['pieces']) ? { pieces: doc['pieces'].map(along) } : {}),
+    ...(Array.isArray(doc['words']) ? { words: doc['words'].map(along) } : {}),
+    ...(isDoc(doc['underlay']) ? { underlay: along(doc['underlay']) } : {}),
+    ...(gathering ? { gathering: rest } : {}),
+  };
+}
+
 /** A change of meaning adds its step here and raises PROJECT_VERSION. */
-const MIGRATIONS: Migrations = { 1: articlesFromGround };
+const MIGRATIONS: Migrations = { 1: articlesFromGround, 2: finishedFromCut };
 
 /**
  * Checks that a document is one of ours and lifts it to the current version.

@@ -7,6 +7,7 @@ import {
   type Ground,
   MAIN_ARTICLE,
   NO_WANTS,
+  NOTHING_AROUND,
   type Piece,
   PROJECT_FORMAT,
   PROJECT_VERSION,
@@ -61,6 +62,8 @@ export const newGround = (given: Pick<Ground, 'fabricId'> & Partial<Ground>): Gr
   heightMm: 500,
   outline: null,
   seamAllowanceMm: 0,
+  squaringMm: 0,
+  readyMade: null,
   creases: { across: 0, down: 0, diagonal: false },
   ...given,
 });
@@ -68,6 +71,7 @@ export const newGround = (given: Pick<Ground, 'fabricId'> & Partial<Ground>): Gr
 export const newArticle = (given: Pick<Article, 'id' | 'name' | 'ground'> & Partial<Article>): Article => ({
   count: 1,
   marks: [],
+  around: structuredClone(NOTHING_AROUND),
   ...given,
 });
 
@@ -91,6 +95,7 @@ export function newProject({
     recipe: { id: 'applique', answers: {} },
     articles: [newArticle({ id: MAIN_ARTICLE, name: given.name, ground: ground ? newGround(ground) : null })],
     route: 'trace-on-liner',
+    top: null,
     pieces: [],
     order: (given.pieces ?? []).map((p) => p.id),
     covers: [],

@@ -1,3 +1,4 @@
+import type { Size } from './cut-ground';
 import type { EdgePlan } from './edge';
 import type {
   Buy,
@@ -140,10 +141,24 @@ export interface WebUse {
   readonly rowsLengthMm: number;
 }
 
+/** What one thing measures, from the inside out, mm: each size from the one before. */
+export interface ArticleSizes {
+  readonly id: string;
+  /** Without seams. */
+  readonly finished: Size;
+  /** Of its cloth: with seams, and what is trimmed away in the end. */
+  readonly cut: Size;
+  /** As sewn together, its outer seams with it: with sashing and border; joined blocks tell that of the whole. */
+  readonly top: Size;
+  readonly wadding: Size | null;
+  readonly backing: Size | null;
+}
+
 export interface Plan {
   readonly format: typeof PLAN_FORMAT;
   readonly version: typeof PLAN_VERSION;
   readonly projectId: string;
+  readonly articles: readonly ArticleSizes[];
   readonly choices: readonly Choice[];
   readonly order: readonly string[];
   readonly overlaps: readonly { readonly under: string; readonly over: string; readonly areaMm2: number }[];

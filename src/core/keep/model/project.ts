@@ -22,7 +22,7 @@ import {
 // Contract: names and meanings are fixed; fields may be added. docs/format.md tells users the same.
 
 export const PROJECT_FORMAT = 'apple-seam.project';
-export const PROJECT_VERSION = 2;
+export const PROJECT_VERSION = 3;
 
 /** What a piece is in a layered thing. */
 export const PART_ROLES = ['other-side', 'back', 'patch', 'frame', 'mend', 'turning'] as const;
@@ -286,17 +286,71 @@ export const recipeSchema = z.object({
   answers: z.record(z.string().max(100), z.json()).default({}),
 });
 
+/** Its size and shape are those of the finished thing, without seams; what is cut is larger by the allowance, and by what is trimmed away. */
 export const groundSchema = z.object({
   fabricId: id,
   widthMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
   heightMm: z.number().min(LIMITS.groundMinMm).max(LIMITS.reachMm),
   /** The ground's own shape, mm from its upper left corner; null: the whole rectangle. */
   outline: outline.nullable().default(null),
+  /** Outside the finished edge, all round. */
   seamAllowanceMm: upTo(200).default(0),
+  /** Cut so much larger all round beyond that, and trimmed away after pressing and stitching. */
+  squaringMm: upTo(200).default(0),
+  /** Bought or here as a made-up thing: nothing is cut for it. null: it is cut from its cloth. */
+  readyMade: z
+    .object({ have: upTo(9999), washed: z.boolean() })
+    .nullable()
+    .default(null),
   /** Creases left by folding: how often the cloth was halved each way, and along the diagonals. */
   creases: z
     .object({ across: z.number().int().min(0).max(4), down: z.number().int().min(0).max(4), diagonal: z.boolean() })
     .default({ across: 0, down: 0, diagonal: false }),
+});
+
+/** How strips are cut: along the selvedge, or across the cloth and joined. */
+export const RUNS = ['along', 'across'] as const;
+/** How a back closes: one panel with a gap to turn through, or two that overlap. */
+export const BACKS = ['plain', 'envelope'] as const;
+const strip = (least: number, most: number, usual: (typeof RUNS)[number]) =>
+  z.object({ fabricId: id, wideMm: between(least, most), run: z.enum(RUNS).default(usual) }).nullable();
+
+/** What is sewn round an appliquéd thing and behind it. What each takes: core/lay/size. */
+export const aroundSchema = z.object({
+  /** As wide as it is seen in the end. */
+  border: strip(5, 1000, 'along').default(null),
+  /** As wide as its strips are cut. */
+  binding: strip(5, 300, 'across').default(null),
+  /** In place of a binding: strips turned to the back, as wide as they are cut. */
+  facing: strip(20, 300, 'across').default(null),
+  /** The other side of a cushion or a bag. */
+  back: z
+    .object({ fabricId: id, how: z.enum(BACKS), gapMm: upTo(1000).default(120) })
+    .nullable()
+    .default(null),
+  /** A sleeve to hang it by, as deep as the tube is flat. */
+  sleeve: z
+    .object({ fabricId: id, deepMm: between(20, 400) })
+    .nullable()
+    .default(null),
+});
+export const NOTHING_AROUND: z.infer<typeof aroundSchema> = {
+  border: null,
+  binding: null,
+  facing: null,
+  back: null,
+  sleeve: null,
+};
+
+/** Blocks joined into one top, row by row, in the order of the articles and all copies of each. */
+export const topSchema = z.object({
+  columns: z.number().int().min(1).max(60),
+  /** Strips between the blocks, as wide as they are seen. */
+  sashing: z
+    .object({ fabricId: id, wideMm: between(5, 500) })
+    .nullable()
+    .default(null),
+  around: aroundSchema.default(NOTHING_AROUND),
 });
 
 /** One thing that is made: a panel, one of six place mats, the front of a cosy. */
@@ -309,6 +363,8 @@ export const articleSchema = z.object({
   ground: groundSchema.nullable(),
   /** Lines and dots drawn on the ground itself, in its coordinates. */
   marks: z.array(markSchema).max(LIMITS.marks).default([]),
+  /** What goes round it and behind it, where it is not joined to others. */
+  around: aroundSchema.default(NOTHING_AROUND),
 });
 
 /** What else is wanted of the web. */
@@ -403,6 +459,8 @@ export const projectSchema = z.object({
   route: z.enum(ROUTES),
   recipe: recipeSchema.default({ id: 'applique', answers: {} }),
   articles: z.array(articleSchema).min(1).max(LIMITS.articles),
+  /** The articles joined into one; null: each stays by itself. */
+  top: topSchema.nullable().default(null),
   pieces: z.array(pieceSchema).max(LIMITS.pieces),
   order: z.array(id).max(LIMITS.pieces),
   fabrics: z.array(fabricSchema).max(LIMITS.fabrics),
@@ -453,6 +511,9 @@ export type DotUse = (typeof DOT_USES)[number];
 export type Place = Piece['at'];
 export type Article = z.infer<typeof articleSchema>;
 export type Ground = z.infer<typeof groundSchema>;
+export type Around = z.infer<typeof aroundSchema>;
+export type Top = z.infer<typeof topSchema>;
+export type Run = (typeof RUNS)[number];
 export type RecipeId = (typeof RECIPES)[number];
 export type Layout = z.infer<typeof layoutSchema>;
 export type PrinterError = NonNullable<Project['printer']>;

@@ -53,10 +53,6 @@ export const UNIT = {
   mostOfSheet: figure(0.25, 'of the release sheet', 'estimated'),
 } as const;
 
-const QUILT = '25–50 mm, common practice, no source';
-/** Wadding and backing stand out all round by this. */
-export const QUILT_EDGE_MM = { wadding: figure(25, 'mm', QUILT), backing: figure(50, 'mm', QUILT) } as const;
-
 /** The flexural rigidity that each thing goes up to, for a strip as wide as it is long; the last has no end. */
 export const FEELS_UP_TO = {
   shirt: figure(

@@ -78,6 +78,7 @@ function layOut(project: Project): Project {
  */
 export const hem: Recipe = {
   ...PLAIN,
+  onMadeUp: true,
   questions: Object.values(ASKS),
   groundBecomes: ASKS.clothId.key,
   laysArticles: true,

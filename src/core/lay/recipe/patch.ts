@@ -72,6 +72,7 @@ function layOut(project: Project): Project {
  */
 export const patch: Recipe = {
   ...PLAIN,
+  onMadeUp: true,
   questions: Object.values(ASKS),
   layOut,
   // In the hole itself there is no web: it would bond to the board.

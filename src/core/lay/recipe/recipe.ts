@@ -76,6 +76,8 @@ export interface Recipe {
   readonly topHasWindows: boolean;
   /** Pieces can lie on no ground at all, bonded to each other. */
   readonly needsGround: boolean;
+  /** It is done on a thing that is made up already: its ground is neither cut nor bought. */
+  readonly onMadeUp: boolean;
   /** Pieces have another side; null: they lie on a ground, or on each other. */
   readonly otherSide: OtherSide | null;
   /** Layer lies on layer, each as the recipe lays it, and all are pressed at once. */
@@ -105,6 +107,7 @@ export interface Recipe {
 export const PLAIN: Recipe = {
   topHasWindows: false,
   needsGround: true,
+  onMadeUp: false,
   otherSide: null,
   layered: false,
   bothSides: false,

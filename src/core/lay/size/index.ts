@@ -1,0 +1,4 @@
+export * from './data';
+export * from './sizes';
+export * from './washed';
+export * from './widths';
