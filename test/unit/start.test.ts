@@ -30,6 +30,8 @@ const answers = (more: Partial<StartAnswers> = {}): StartAnswers => ({
   units: 'mm',
   widthMm: 500,
   heightMm: 700,
+  seamMm: 0,
+  source: 'cut',
   ground: usualGround('picture', drawer, NOTHING),
   laundering: null,
   edge: null,
@@ -80,6 +82,11 @@ describe('starting a project', () => {
           pennant: ['front-back', 'front'],
           tag: ['back', 'patch', 'frame'],
           mend: ['patch'],
+          chain: ['front-back', 'front'],
+          ornament: ['front-backing', 'front'],
+          shine: ['front', 'front-foil'],
+          cover: ['front', 'front-paper'],
+          hem: ['turning'],
         };
         expect(p.pieces.map((x) => x.id)).to.deep.equal(first[thing] ?? []);
         const stops = planProject(p).snags.flatMap((s) =>

@@ -123,6 +123,8 @@ describe('store: projects', () => {
       units: 'mm',
       widthMm: 500,
       heightMm: 500,
+      seamMm: 0,
+      source: 'cut',
       ground: usualGround('picture', { fabrics: demoDrawer().fabrics }, NOTHING_USED),
       laundering: null,
       edge: null,

@@ -202,7 +202,7 @@ const texts = (d: SheetDocument): string[] =>
 describe('words and pieces on paper', () => {
   it('each letter’s left edge, bottom and gap stand in a table, as the ground has them', () => {
     const p = laid(word({ text: 'SEA', gaps: 'ink', gapMm: 4, at: { xMm: 120, yMm: 250, rotateDeg: 0 } }));
-    const places = letterPlaces(p, theWord(p), 400);
+    const places = letterPlaces(p, theWord(p), { heightMm: 400, seamAllowanceMm: 0, squaringMm: 0 });
     expect(places.map((l) => l.char).join('')).to.equal('SEA');
     expect(places.map((l) => l.gapMm && Math.round(l.gapMm * 10) / 10)).to.deep.equal([4, 4, null]);
     expect(places[1]!.leftMm).to.equal(boxOnGround(lettersOf(p, 'w')[1]!).minX);

@@ -15,10 +15,12 @@ const LETTERS_SHARE = 0.8;
 /** The thing as far as it is known, growing with every answer. */
 export function Growing({ said }: { said: StartAnswers }) {
   const prefix = useId();
-  const scale = SIDE / Math.max(said.widthMm, said.heightMm);
+  const { draws, source } = THINGS[said.thing];
+  const seamMm = source !== null && said.source === 'cut' ? said.seamMm : 0;
+  const scale = SIDE / Math.max(said.widthMm + 2 * seamMm, said.heightMm + 2 * seamMm);
+  const seam = seamMm * scale;
   const w = said.widthMm * scale;
   const h = said.heightMm * scale;
-  const { draws } = THINGS[said.thing];
   // On a pennant there is room for a motif in its upper half.
   const m = Math.min(w, h) * (draws ? 0.7 : 0.72);
   const size = (mm: number): string => formatLength(mm, said.units);
@@ -30,7 +32,7 @@ export function Growing({ said }: { said: StartAnswers }) {
   return (
     <figure className={css.growing}>
       <svg
-        viewBox={`${-ROOM} ${-ROOM / 2} ${w + 2 * ROOM} ${h + 1.5 * ROOM}`}
+        viewBox={`${-ROOM - seam} ${-ROOM / 2 - seam} ${w + 2 * ROOM + 2 * seam} ${h + 1.5 * ROOM + 2 * seam}`}
         role="img"
         aria-label={`${THING_WORDS[said.thing].name}, ${size(said.widthMm)} wide and ${size(said.heightMm)} high`}
       >
@@ -42,9 +44,19 @@ export function Growing({ said }: { said: StartAnswers }) {
           </>
         ) : (
           <>
-            <rect className={css.shadow} x="3" y="5" width={w} height={h} />
-            <rect width={w} height={h} fill={clothUrl(prefix, [said.ground], said.ground.id)} />
-            <rect className={css.hem} x="4" y="4" width={Math.max(0, w - 8)} height={Math.max(0, h - 8)} />
+            <rect className={css.shadow} x={3 - seam} y={5 - seam} width={w + 2 * seam} height={h + 2 * seam} />
+            <rect
+              x={-seam}
+              y={-seam}
+              width={w + 2 * seam}
+              height={h + 2 * seam}
+              fill={clothUrl(prefix, [said.ground], said.ground.id)}
+            />
+            {seam > 0 ? (
+              <rect className={css.hem} width={w} height={h} />
+            ) : (
+              <rect className={css.hem} x="4" y="4" width={Math.max(0, w - 8)} height={Math.max(0, h - 8)} />
+            )}
           </>
         )}
         <svg
@@ -64,10 +76,16 @@ export function Growing({ said }: { said: StartAnswers }) {
             on={said.ground.colour}
           />
         </svg>
-        <text className={css.measure} x={w / 2} y={h + 26} textAnchor="middle">
+        <text className={css.measure} x={w / 2} y={h + seam + 26} textAnchor="middle">
           {size(said.widthMm)}
         </text>
-        <text className={css.measure} x={-14} y={h / 2} textAnchor="middle" transform={`rotate(-90 -14 ${h / 2})`}>
+        <text
+          className={css.measure}
+          x={-14 - seam}
+          y={h / 2}
+          textAnchor="middle"
+          transform={`rotate(-90 ${-14 - seam} ${h / 2})`}
+        >
           {size(said.heightMm)}
         </text>
       </svg>

@@ -12,14 +12,27 @@ const BEHIND: { readonly [T in ThingId]: string } = {
   tag: '',
   mend: 'M2 -8H98V108H58L50 40L42 108H2Z',
   other: '',
+  foil: 'M14 -6H86V106H14Z',
+  chain: '',
+  ornament: 'M48 -10H52V14H48Z',
+  shine: '',
+  cover: 'M0 14H100V100H0Z',
+  hem: 'M0 -6H100V78H0Z',
 };
+
+/** Nothing is stitched on these. */
+const RAW: readonly ThingId[] = ['tag', 'foil', 'chain', 'ornament', 'shine', 'cover', 'hem'];
 
 /** A small drawing of a thing, to choose it by. */
 export function ThingDrawing({ thing }: { thing: ThingId }) {
   return (
     <svg className={css.drawing} viewBox="-16 -12 132 126" aria-hidden="true">
       <path className={css.behind} d={BEHIND[thing]} />
-      <Motif thing={thing} word="abc" edge={thing === 'garment' ? 'zigzag' : thing === 'tag' ? 'none' : 'straight'} />
+      <Motif
+        thing={thing}
+        word="abc"
+        edge={thing === 'garment' ? 'zigzag' : RAW.includes(thing) ? 'none' : 'straight'}
+      />
     </svg>
   );
 }

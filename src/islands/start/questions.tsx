@@ -11,9 +11,18 @@ import {
   TextField,
   UNIT_OPTIONS,
 } from '~/components';
-import { formatLength } from '~/core/base/units';
+import { formatLength, formatSize } from '~/core/base/units';
 import { isMeasured } from '~/core/choose/press';
-import { type StartAnswers, THING_IDS, THINGS, UNMEASURED_IRON, type UsedLast, usualIron } from '~/core/intake/start';
+import {
+  SOURCES,
+  type Source,
+  type StartAnswers,
+  THING_IDS,
+  THINGS,
+  UNMEASURED_IRON,
+  type UsedLast,
+  usualIron,
+} from '~/core/intake/start';
 import { type DrawerContents, newCloth } from '~/core/keep/drawer';
 import { type Fabric, LIMITS, newId } from '~/core/keep/model';
 import { rememberUnits } from '~/store';
@@ -28,6 +37,14 @@ export const STEPS = ['thing', 'size', 'ground', 'washed', 'edge', 'iron'] as co
 export type Step = (typeof STEPS)[number];
 /** A ground narrower than this is rarely meant: a size typed in other units is likelier. */
 const SMALL_MM = 50;
+/** A seam is no wider than this. */
+const MOST_SEAM_MM = 200;
+/** How what it lies on comes about, as a choice. */
+const SOURCE_WORDS: { readonly [S in Source]: string } = {
+  cut: 'I cut it from fabric',
+  here: 'ready-made, I have it',
+  buy: 'ready-made, to buy',
+};
 
 interface Asked {
   readonly answers: Answers;
@@ -57,7 +74,8 @@ function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
 }
 
 function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
-  const { sizes } = THINGS[said.thing];
+  const { sizes, source } = THINGS[said.thing];
+  const sewn = source !== null && said.source === 'cut';
   return (
     <>
       <FieldChoice
@@ -66,14 +84,14 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
         options={sizes.map((s) => ({ value: s.name, label: s.name }))}
         onChange={(name) => {
           const size = sizes.find((s) => s.name === name);
-          sized(size ? { widthMm: size.widthMm, heightMm: size.heightMm } : {});
+          sized(size ? { widthMm: size.widthMm, heightMm: size.heightMm, seamMm: size.seamMm ?? 0 } : {});
         }}
       />
       <div className={css.pair}>
         {(['widthMm', 'heightMm'] as const).map((side) => (
           <LengthField
             key={side}
-            label={side === 'widthMm' ? 'Width' : 'Height'}
+            label={THING_WORDS[said.thing].sides[side === 'widthMm' ? 0 : 1]}
             units={said.units}
             min={LIMITS.groundMinMm}
             max={LIMITS.reachMm}
@@ -81,7 +99,22 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
             onChange={(mm) => sized({ [side]: mm })}
           />
         ))}
+        {sewn && (
+          <LengthField
+            label="Seam allowance, outside"
+            units={said.units}
+            min={0}
+            max={Math.min(MOST_SEAM_MM, Math.min(said.widthMm, said.heightMm) / 2)}
+            value={said.seamMm}
+            onChange={(seamMm) => sized({ seamMm })}
+          />
+        )}
       </div>
+      {sewn && said.seamMm > 0 && (
+        <p className={css.lead}>
+          Cut {formatSize(said.widthMm + 2 * said.seamMm, said.heightMm + 2 * said.seamMm, said.units)}.
+        </p>
+      )}
       {ownSize && Math.min(said.widthMm, said.heightMm) < SMALL_MM && (
         <Note>
           {formatLength(Math.min(said.widthMm, said.heightMm), said.units)} is no wider than three fingers. If you meant
@@ -147,15 +180,25 @@ export const QUESTIONS: {
     Body: ThingQuestion,
   },
   size: {
-    title: 'How big is it?',
+    title: (said) => THING_WORDS[said.thing].howBig,
     lead: 'The finished size, without seams. Choose a common one, or measure yours.',
     Body: SizeQuestion,
   },
   ground: {
     title: (said) => THING_WORDS[said.thing].liesOn,
     lead: 'A fabric from the Drawer, or a new one in three words.',
-    Body: ({ answers: { said, groundOf }, drawer }) => (
-      <GroundQuestion key={said.thing} drawer={drawer} value={said.ground} onChange={groundOf} />
+    Body: ({ answers: { said, say, groundOf }, drawer }) => (
+      <>
+        {THINGS[said.thing].source !== null && (
+          <FieldChoice
+            label="It is"
+            value={said.source}
+            options={SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))}
+            onChange={(source) => say({ source })}
+          />
+        )}
+        <GroundQuestion key={said.thing} drawer={drawer} value={said.ground} onChange={groundOf} />
+      </>
     ),
   },
   washed: {

@@ -13,6 +13,8 @@ export function useAnswers(drawer: DrawerContents, last: UsedLast, units: Projec
       units,
       widthMm: size.widthMm,
       heightMm: size.heightMm,
+      seamMm: size.seamMm ?? 0,
+      source: THINGS.picture.source ?? 'cut',
       ground: usualGround('picture', drawer, last),
       laundering: null,
       edge: null,
@@ -35,11 +37,12 @@ export function useAnswers(drawer: DrawerContents, last: UsedLast, units: Projec
       const [size] = THINGS[id].sizes;
       say({
         thing: id,
-        ...(own.size ? {} : { widthMm: size.widthMm, heightMm: size.heightMm }),
+        source: THINGS[id].source ?? 'cut',
+        ...(own.size ? {} : { widthMm: size.widthMm, heightMm: size.heightMm, seamMm: size.seamMm ?? 0 }),
         ...(own.ground ? {} : { ground: usualGround(id, drawer, last) }),
       });
     },
-    sized: (size: Partial<Pick<StartAnswers, 'widthMm' | 'heightMm'>>): void => {
+    sized: (size: Partial<Pick<StartAnswers, 'widthMm' | 'heightMm' | 'seamMm'>>): void => {
       say(size);
       setOwn((o) => ({ ...o, size: true }));
     },

@@ -1,7 +1,7 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
 import { turnUpOf } from '../../lay/recipe';
-import { liesOnWadding, sizesOf } from '../../lay/size';
+import { fabricsAround, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
 import { groundsCut, topsSewn } from './sewing';
 import { type Draft, type MakingWork, sum } from './work';
@@ -15,6 +15,14 @@ const isPlain = (f: Fabric): boolean =>
 
 const groundsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
   project.articles.flatMap((a) => look.groundOf(a) ?? []);
+/** Of these what is washed: a thing that was bought made up may be washed already. */
+const unwashed = ({ laid: { project, look } }: MakingWork): Fabric[] =>
+  project.articles.flatMap((a) => (a.ground?.readyMade?.washed ? [] : (look.groundOf(a) ?? [])));
+/** What is sewn round and behind is washed with the rest. */
+const sewnOn = ({ laid: { project } }: MakingWork): Fabric[] => {
+  const around = fabricsAround(project);
+  return project.fabrics.filter((f) => around.has(f.id));
+};
 const once = (list: readonly Fabric[]): Fabric[] => [...new Set(list)];
 /** Cloths of pieces; of a project with no press at all those of its grounds, too. */
 const clothsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
@@ -23,7 +31,7 @@ const clothsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
 export function ready(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const { laundering } = project.intent;
-  const dirty = once([...groundsOf(work), ...clothsOf(work)]).filter((f) => isPlain(f) && !f.prewashed);
+  const dirty = once([...unwashed(work), ...clothsOf(work), ...sewnOn(work)]).filter((f) => isPlain(f) && !f.prewashed);
   const wash: Draft[] =
     laundering !== 'never' && dirty.length > 0
       ? [

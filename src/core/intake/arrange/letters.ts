@@ -12,7 +12,16 @@ import {
   rotation,
   transformRegion,
 } from '../../base/shape';
-import { boxOnGround, type OwnLetter, type Piece, type Project, regionOnGround, type Word } from '../../keep/model';
+import {
+  beyondMm,
+  boxOnGround,
+  type Ground,
+  type OwnLetter,
+  type Piece,
+  type Project,
+  regionOnGround,
+  type Word,
+} from '../../keep/model';
 import type { SetWord } from '../lettering';
 import { creasesOf } from './ground';
 import { applyMoves, itemsOf, tidy } from './items';
@@ -167,16 +176,21 @@ export interface LetterPlace {
   readonly gapMm: number | null;
 }
 
-/** Each letter's left edge, bottom and gap to the next, as they stand. */
-export function letterPlaces(project: Project, word: Word, groundHeightMm: number): LetterPlace[] {
+/** Each letter's left edge, bottom and gap to the next, as they stand on the ground as it is cut. */
+export function letterPlaces(
+  project: Project,
+  word: Word,
+  ground: Pick<Ground, 'heightMm' | 'seamAllowanceMm' | 'squaringMm'>,
+): LetterPlace[] {
+  const beyond = beyondMm(ground);
   const letters = lettersOf(project, word.id);
   const boxes = letters.map(boxOnGround);
   const regions = letters.map((p) => regionOnGround(p));
   return letters.map((piece, i) => ({
     char: charOf(piece),
     pieceId: piece.id,
-    leftMm: nth(boxes, i).minX,
-    bottomMm: groundHeightMm - nth(boxes, i).maxY,
+    leftMm: nth(boxes, i).minX + beyond,
+    bottomMm: ground.heightMm + beyond - nth(boxes, i).maxY,
     gapMm: i + 1 < letters.length ? distanceBetween(nth(regions, i), nth(regions, i + 1)) : null,
   }));
 }

@@ -16,8 +16,8 @@ import {
   stockMm2,
   TABLE_ROOM_MM,
 } from '../../keep/model';
-import { laidByRecipe } from '../../lay/recipe';
-import { THINGS, type ThingId } from './things';
+import { laidByRecipe, RECIPE_FACTS } from '../../lay/recipe';
+import { type Source, THINGS, type ThingId } from './things';
 
 /** What was answered when a project was begun; null: left for later. */
 export interface StartAnswers {
@@ -26,6 +26,10 @@ export interface StartAnswers {
   readonly units: Project['units'];
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Outside its finished size. */
+  readonly seamMm: number;
+  /** How what it lies on comes about. */
+  readonly source: Source;
   /** The ground's cloth: one of the Drawer's, or a new one. */
   readonly ground: Fabric;
   readonly laundering: Intent['laundering'] | null;
@@ -153,7 +157,14 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
     surfaces,
     threads: drawer.threads.slice(0, LIMITS.threads),
     pictures,
-    ground: { fabricId: ground.id, widthMm: answers.widthMm, heightMm: answers.heightMm },
+    ground: {
+      fabricId: ground.id,
+      widthMm: answers.widthMm,
+      heightMm: answers.heightMm,
+      ...(answers.source === 'cut' || THINGS[thing].source === null
+        ? { seamAllowanceMm: THINGS[thing].source === null ? 0 : answers.seamMm }
+        : { readyMade: { have: answers.source === 'here' ? 1 : 0, washed: false } }),
+    },
     bench: bench
       ? {
           ...bench,
@@ -165,14 +176,13 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
   });
   const size = THINGS[thing].sizes.find((s) => s.widthMm === answers.widthMm && s.heightMm === answers.heightMm);
   project.edging.on = size?.stitchedOn ?? THINGS[thing].stitchedOn ?? 'flat';
-  if (answersOf) {
-    project.recipe.answers = answersOf(answers.widthMm, answers.heightMm, ground.id);
-    return laidByRecipe(project);
-  }
   const [article] = project.articles;
-  if (!draws || !article) return project;
-  // What it is of on its back was asked in place of a ground; its front starts as the same.
-  project.recipe.answers = { otherSideId: ground.id };
+  if (answersOf) project.recipe.answers = answersOf(answers.widthMm, answers.heightMm, ground.id);
+  // What it is of on its back was asked in place of a ground, where its back is of cloth; its front starts as the same.
+  else if (draws && RECIPE_FACTS[recipe].otherSide?.material === 'fabric')
+    project.recipe.answers = { otherSideId: ground.id };
+  if (!draws || !article) return answersOf ? laidByRecipe(project) : project;
+  article.count = THINGS[thing].count ?? 1;
   project.pieces = [
     newPiece({
       at: { xMm: TABLE_ROOM_MM, yMm: TABLE_ROOM_MM, rotateDeg: 0 },

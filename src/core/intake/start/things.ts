@@ -8,7 +8,13 @@ export interface StartSize {
   readonly heightMm: number;
   /** What it is stitched on, where that is not what the thing usually is. */
   readonly stitchedOn?: Edging['on'];
+  /** Its usual seam outside that, where it is sewn up. */
+  readonly seamMm?: number;
 }
+
+/** How what it lies on comes about: cut from cloth, or made up, here or to buy. */
+export const SOURCES = ['cut', 'here', 'buy'] as const;
+export type Source = (typeof SOURCES)[number];
 
 /** What one sets out to make: what it is asked, and what usually holds for it. Machinery knows none of them by name. Words: src/words/things.ts. */
 export interface Thing {
@@ -23,6 +29,10 @@ export interface Thing {
   readonly draws?: (widthMm: number, heightMm: number) => string;
   /** What its recipe is answered at the start, of a width and a height in mm and the cloth that was asked about. */
   readonly answers?: (widthMm: number, heightMm: number, groundId: string) => Project['recipe']['answers'];
+  /** How many are usually made. */
+  readonly count?: number;
+  /** How what it lies on usually comes about; null: it lies on nothing that is cut for it. */
+  readonly source: Source | null;
   /** The kinds of cloth its ground is usually of, the likeliest first. */
   readonly grounds: readonly string[];
 }
@@ -34,11 +44,31 @@ const inches = (name: string, w: number, h: number): StartSize => ({
 });
 const mm = (name: string, widthMm: number, heightMm: number): StartSize => ({ name, widthMm, heightMm });
 
-export const THING_IDS = ['picture', 'word', 'window', 'garment', 'pennant', 'tag', 'mend', 'other'] as const;
+export const THING_IDS = [
+  'picture',
+  'word',
+  'window',
+  'garment',
+  'foil',
+  'pennant',
+  'chain',
+  'tag',
+  'ornament',
+  'shine',
+  'cover',
+  'mend',
+  'hem',
+  'other',
+] as const;
 export type ThingId = (typeof THING_IDS)[number];
 
 /** A window takes so much of its tile: a start, to be changed. Ours. */
 const WINDOW_SHARE = 0.5;
+
+/** Seams that are usual: of patchwork, and of what is sewn up. Common practice, no source. */
+const QUARTER_INCH_MM = MM_PER.in / 4;
+const SEWN_UP_MM = 10;
+const rectangle = (w: number, h: number): string => `M0 0H${w}V${h}H0Z`;
 
 const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
 
@@ -46,12 +76,14 @@ const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
 export const THINGS: Readonly<Record<ThingId, Thing>> = {
   picture: {
     recipe: 'applique',
+    source: 'cut',
     sizes: [
       mm('Wall panel', 500, 700),
-      inches('Quilt block with its seams', 12.5, 12.5),
-      inches('Fat quarter', 22, 18),
+      { ...inches('Quilt block', 12, 12), seamMm: QUARTER_INCH_MM },
+      { ...inches('Row of a quilt', 36, 9), seamMm: QUARTER_INCH_MM },
+      { ...mm('Cushion front', 400, 400), seamMm: SEWN_UP_MM },
       mm('Place mat', 450, 330),
-      mm('Cushion front', 400, 400),
+      inches('Banner', 18, 60),
     ],
     usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
     first: null,
@@ -59,9 +91,10 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   word: {
     recipe: 'applique',
+    source: 'cut',
     sizes: [
       mm('Door sign', 400, 180),
-      mm('Cushion front', 400, 400),
+      { ...mm('Cushion front', 400, 400), seamMm: SEWN_UP_MM },
       mm('Tea towel', 500, 700),
       mm('Wall panel, wide', 700, 300),
       inches('Quilt label', 6, 4),
@@ -72,11 +105,12 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   window: {
     recipe: 'window',
+    source: 'cut',
     sizes: [
       mm('Wall panel', 500, 700),
-      mm('Cushion front', 400, 400),
+      { ...mm('Cushion front', 400, 400), seamMm: SEWN_UP_MM },
       mm('Card, A5', 148, 210),
-      inches('Quilt block with its seams', 12.5, 12.5),
+      { ...inches('Quilt block', 12, 12), seamMm: QUARTER_INCH_MM },
     ],
     usual: { laundering: 'never', hand: 'medium', edge: 'straight' },
     first: null,
@@ -84,6 +118,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   garment: {
     recipe: 'applique',
+    source: 'here',
     sizes: [
       mm('Front of a shirt', 300, 350),
       { ...mm('Pocket', 130, 140), stitchedOn: 'pocket' },
@@ -98,14 +133,72 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   pennant: {
     recipe: 'two-sided',
+    source: null,
     sizes: [mm('Pennant', 160, 220), mm('Small pennant', 90, 120), inches('Long pennant', 6, 12)],
     usual: { laundering: 'never', hand: 'firm', edge: 'straight' },
     first: null,
     draws: (w, h) => `M0 0H${w}L${w / 2} ${h}Z`,
     grounds: PLAIN,
   },
+  foil: {
+    recipe: 'foil-motif',
+    source: 'here',
+    sizes: [mm('Front of a shirt', 300, 350), mm('Tote bag front', 380, 420), mm('Card, A5', 148, 210)],
+    usual: { laundering: 'gentle', hand: 'medium', edge: 'none' },
+    first: null,
+    grounds: PLAIN,
+  },
+  chain: {
+    recipe: 'two-sided',
+    source: null,
+    sizes: [mm('Link', 40, 240), mm('Small link', 25, 160)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'none' },
+    first: null,
+    draws: rectangle,
+    answers: (_w, _h, groundId) => ({ strung: 'chain', otherSideId: groundId }),
+    count: 12,
+    grounds: PLAIN,
+  },
+  ornament: {
+    recipe: 'one-sided',
+    source: null,
+    sizes: [mm('Ornament', 90, 90), mm('Small ornament', 60, 60), mm('Bookmark', 40, 180)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'none' },
+    first: null,
+    draws: (w, h) =>
+      `M${w / 2} 0C${0.9 * w} ${0.1 * h} ${w} ${0.35 * h} ${w} ${h / 2}S${0.8 * w} ${h} ${w / 2} ${h}S0 ${0.8 * h} 0 ${h / 2}S${0.1 * w} ${0.1 * h} ${w / 2} 0Z`,
+    grounds: PLAIN,
+  },
+  shine: {
+    recipe: 'cloth-and-foil',
+    source: null,
+    sizes: [mm('Band', 300, 60), mm('Star strip', 150, 150)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'none' },
+    first: null,
+    draws: rectangle,
+    grounds: PLAIN,
+  },
+  cover: {
+    recipe: 'paper-backed',
+    source: null,
+    sizes: [mm('Box lid', 260, 200), mm('Frame', 320, 260), mm('Folder', 500, 340)],
+    usual: { laundering: 'never', hand: 'firm', edge: 'none' },
+    first: null,
+    draws: rectangle,
+    grounds: PLAIN,
+  },
+  hem: {
+    recipe: 'hem',
+    source: null,
+    sizes: [mm('Trouser leg', 420, 30), mm('Skirt', 1200, 30), mm('Curtain', 1400, 60), mm('Turning gap', 120, 10)],
+    usual: { laundering: 'often', hand: 'medium', edge: 'none' },
+    first: null,
+    answers: (w, h, groundId) => ({ hemLengthMm: w, turnUpMm: h, clothId: groundId }),
+    grounds: ['denim', 'poplin', 'solid-cotton', 'linen'],
+  },
   tag: {
     recipe: 'framed',
+    source: null,
     sizes: [mm('Luggage tag', 70, 120), mm('Tile', 100, 100), inches('Large tile', 6, 6)],
     usual: { laundering: 'never', hand: 'firm', edge: 'none' },
     first: null,
@@ -122,6 +215,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   mend: {
     recipe: 'patch',
+    source: null,
     sizes: [mm('Round the knee', 200, 250), mm('Round an elbow', 150, 200), mm('Flat piece', 300, 300)],
     usual: { laundering: 'often', hand: 'medium', edge: 'none' },
     first: null,
@@ -130,6 +224,7 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
   },
   other: {
     recipe: 'applique',
+    source: 'cut',
     sizes: [mm('Square', 300, 300), mm('A4 sheet', 210, 297), mm('Tag', 60, 110)],
     usual: { laundering: 'never', hand: 'medium', edge: 'blanket' },
     first: null,

@@ -21,7 +21,9 @@ import { layInFewestRows } from '../../cut/nest';
 import { letterPlaces } from '../../intake/arrange';
 import {
   type ArticleView,
+  beyondMm,
   boxOnGround,
+  cutSize,
   lookup,
   type Plan,
   type Project,
@@ -154,16 +156,20 @@ export function placementOverview(project: Project, paper: Paper): SheetDocument
 function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
   const called = articleTitle(project);
   const { w, h } = page(paper);
-  const { widthMm, heightMm } = project.ground;
+  const { ground } = project;
+  const cut = cutSize(ground);
+  const beyond = beyondMm(ground);
   const area = drawingArea(w, h);
-  const scale = Math.min(area.widthMm / widthMm, area.heightMm / heightMm, 1);
-  const move = composed(scaling(scale), translation(PAGE_MARGIN_MM, PAGE_MARGIN_MM));
+  const scale = Math.min(area.widthMm / cut.widthMm, area.heightMm / cut.heightMm, 1);
+  const [widthMm, heightMm] = [cut.widthMm, cut.heightMm];
+  const inset = PAGE_MARGIN_MM + beyond * scale;
+  const move = composed(scaling(scale), translation(inset, inset));
   const placed = placePieces(project);
-  const ground = box('outline', PAGE_MARGIN_MM, PAGE_MARGIN_MM, widthMm * scale, heightMm * scale);
   const cx = PAGE_MARGIN_MM + (widthMm * scale) / 2;
   const cy = PAGE_MARGIN_MM + (heightMm * scale) / 2;
   const marks: Mark[] = [
-    ground,
+    box('outline', PAGE_MARGIN_MM, PAGE_MARGIN_MM, widthMm * scale, heightMm * scale),
+    ...(beyond > 0 ? [box('dotted', inset, inset, ground.widthMm * scale, ground.heightMm * scale)] : []),
     line('fold', cx, PAGE_MARGIN_MM, cx, PAGE_MARGIN_MM + heightMm * scale),
     line('fold', PAGE_MARGIN_MM, cy, PAGE_MARGIN_MM + widthMm * scale, cy),
   ];
@@ -187,7 +193,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
       ...titleBlock(w, h, project.units, [
         project.name,
         title,
-        'Seen from the right side. Broken lines are the folds through the middle.',
+        `Seen from the right side. Broken lines are the folds through the middle.${finishedNote(project.ground)}`,
         'Distances are on the next page.',
       ]),
     ],
@@ -202,10 +208,10 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
     return [
       String(n),
       pieceName(piece, n),
-      formatLength(b.minX, u),
-      formatLength(b.minY, u),
-      side(c.x - widthMm / 2, 'left', 'right'),
-      side(c.y - heightMm / 2, 'above', 'below'),
+      formatLength(b.minX + beyond, u),
+      formatLength(b.minY + beyond, u),
+      side(c.x - ground.widthMm / 2, 'left', 'right'),
+      side(c.y - ground.heightMm / 2, 'above', 'below'),
     ];
   });
   const columns = [
@@ -221,7 +227,9 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
     ...wordTables(project, paper),
     ...tablePages(
       `Distances${called}`,
-      ['Measured to the edges and the middle of each piece.'],
+      [
+        `Measured to the edges and the middle of each piece.${beyond > 0 ? ' The background is measured as it is cut.' : ''}`,
+      ],
       columns,
       rows,
       paper,
@@ -229,6 +237,10 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
     ),
   ];
 }
+
+/** Which line is the finished edge, where it is not the cut one. */
+export const finishedNote = (ground: Parameters<typeof beyondMm>[0]): string =>
+  beyondMm(ground) > 0 ? ' The outer line is the cut, the dotted one the finished edge.' : '';
 
 /** For each word where its letters stand: left edge, bottom, and the gap to the next, ink to ink, as they are laid by a ruler. */
 export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
@@ -241,7 +253,7 @@ export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
     { heading: 'Gap to the next letter', share: 2 },
   ];
   return project.words.flatMap((word) => {
-    const places = letterPlaces(project, word, project.ground.heightMm);
+    const places = letterPlaces(project, word, project.ground);
     if (places.length === 0) return [];
     const rows = places.map((l) => [
       l.char,

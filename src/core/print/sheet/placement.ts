@@ -1,8 +1,8 @@
 import { labelSpot, type Rings, ringsOf, strokedRing, translation } from '../../base/shape';
 import { formatLength } from '../../base/units';
-import { type ArticleView, movedMarks, type Project, viewOf } from '../../keep/model';
+import { type ArticleView, beyondMm, movedMarks, type Project, viewOf } from '../../keep/model';
 import { coversOf, overlapsOf, placePieces } from '../../lay/laid';
-import { wordTables } from './lists';
+import { finishedNote, wordTables } from './lists';
 import type { SheetDocument, SheetPage } from './marks';
 import { words } from './marks';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TILE_OVERLAP_MM, TITLE_BLOCK_MM } from './paper';
@@ -18,6 +18,7 @@ export function placementSheets(project: Project, paper: Paper): SheetDocument {
 
 function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
   const { widthMm: w, heightMm: h } = project.ground;
+  const beyond = beyondMm(project.ground);
   const placed = placePieces(project);
   const covers = coversOf(placed, overlapsOf(placed));
   const rect = (x0: number, y0: number, x1: number, y1: number): Rings => [
@@ -29,11 +30,12 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
     ],
   ];
   const drawing: SheetDrawing = {
-    bounds: { minX: 0, minY: 0, maxX: w, maxY: h },
+    bounds: { minX: -beyond, minY: -beyond, maxX: w + beyond, maxY: h + beyond },
     lines: [
-      { rings: rect(0, 0, w, h), stroke: 'fine' },
-      { rings: rect(w / 2, 0, w / 2, h), stroke: 'fold' },
-      { rings: rect(0, h / 2, w, h / 2), stroke: 'fold' },
+      { rings: rect(-beyond, -beyond, w + beyond, h + beyond), stroke: 'fine' },
+      ...(beyond > 0 ? [{ rings: rect(0, 0, w, h), stroke: 'dotted' as const }] : []),
+      { rings: rect(w / 2, -beyond, w / 2, h + beyond), stroke: 'fold' },
+      { rings: rect(-beyond, h / 2, w + beyond, h / 2), stroke: 'fold' },
       ...placed.map(({ region }) => ({ rings: ringsOf(region), stroke: 'outline' as const })),
       ...[...placed.map((p) => movedMarks(p.piece.marks, p.ontoGround)), project.article.marks].flatMap((marks) =>
         markLines(marks, translation(0, 0)).map((m) => ({
@@ -50,8 +52,8 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
     }),
   };
   const facts = PAPER_FACTS[paper];
-  const pageW = facts.heightMm === null ? Math.max(facts.widthMm, w + 2 * PAGE_MARGIN_MM) : facts.widthMm;
-  const pageH = facts.heightMm ?? h + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
+  const pageW = facts.heightMm === null ? Math.max(facts.widthMm, w + 2 * beyond + 2 * PAGE_MARGIN_MM) : facts.widthMm;
+  const pageH = facts.heightMm ?? h + 2 * beyond + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
   const area = drawingArea(pageW, pageH);
   const tiles = tileDrawing(drawing, area.widthMm, area.heightMm);
   const guide = tiles.map(
@@ -74,7 +76,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
             tiles.length > 1
               ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' with something on them' : ''}. Match the crosses of the pages; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
               : 'All on one page.',
-            'Broken lines are the folds through the middle.',
+            `Broken lines are the folds through the middle.${finishedNote(project.ground)}`,
           ],
           tile,
         ),
