@@ -35,7 +35,7 @@ const rowOf = (need: Need, plan: Plan, project: Project): ShoppingRow => {
     ticked: project.gathering.ticked.includes(need.key),
     what: `${needName(need, project)}${note && need.kind === 'other' ? ` (${note})` : ''}`,
     takes: amountWords(need.need, need.kind, project.units),
-    here: hereWords(need, project.units),
+    here: hereWords(need, project),
     buy: buyWords(need, project),
     price: need.buy ? priceWords(need.buy.price) : '',
   };

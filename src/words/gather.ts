@@ -4,6 +4,7 @@ import type { SpokenFor } from '~/core/cut/gather';
 import type {
   Amount,
   BuyLine,
+  Fabric,
   GatherPart,
   GatherPlan,
   GroundCut,
@@ -216,20 +217,56 @@ export function leftWords(left: readonly LeftOver[], units: Units): string {
 }
 
 /** What of a need is here, against what it takes. */
-export function hereWords(need: Need, units: Units): string {
-  const { have, kind } = need;
-  const none = Object.values(have).every((n) => n === 0);
-  return none ? 'none here' : `${amountWords(have, kind, units)} here`;
+export function hereWords(need: Need, project: Project): string {
+  const none = Object.values(need.have).every((n) => n === 0);
+  return none ? 'none here' : `${haveWords(need, project)} here`;
+}
+
+/** So many kinds of pieces are told one by one. */
+const PIECES_NAMED = 3;
+/** A piece that is no more off a fat quarter is one, mm. Source of its size: the trade handbook, 18 × 22 in. */
+const FAT_QUARTER = { shortMm: 457, longMm: 559, offMm: 4 } as const;
+/** What is here of a cloth, as hands find it: in pieces, the largest first. */
+function piecesWords(stock: Fabric['stock'], units: Units): string {
+  const pieces = stock
+    .filter((s) => s.count > 0)
+    .map((s) => {
+      const [short, long] = [Math.min(s.widthMm, s.heightMm), Math.max(s.widthMm, s.heightMm)];
+      const fat =
+        s.outline === null &&
+        Math.abs(short - FAT_QUARTER.shortMm) < FAT_QUARTER.offMm &&
+        Math.abs(long - FAT_QUARTER.longMm) < FAT_QUARTER.offMm;
+      return { mm2: s.widthMm * s.heightMm, count: s.count, fat, size: formatSize(s.widthMm, s.heightMm, units) };
+    })
+    .sort((a, b) => b.mm2 - a.mm2);
+  const told = pieces
+    .slice(0, PIECES_NAMED)
+    .map((p) =>
+      p.fat
+        ? p.count === 1
+          ? 'a fat quarter'
+          : `${p.count} fat quarters`
+        : p.count === 1
+          ? `a piece of ${p.size}`
+          : `${p.count} pieces of ${p.size}`,
+    );
+  const more = pieces.slice(PIECES_NAMED).reduce((n, p) => n + p.count, 0);
+  return listedWords([...told, ...(more > 0 ? [`${more} smaller`] : [])]);
+}
+/** What is here of a need. */
+function haveWords({ have, kind, id }: Need, project: Project): string {
+  const cloth = have.areaMm2 === undefined ? undefined : project.fabrics.find((f) => f.id === id);
+  return cloth ? piecesWords(cloth.stock, project.units) : amountWords(have, kind, project.units);
 }
 
 /** Less of a length than this is none. */
 const NOTHING_MM = 1;
 /** What is needed and what is there, in a sentence. */
-export function needWords(need: Need, units: Units): string {
+export function needWords(need: Need, project: Project): string {
   const none = Object.values(need.have).every((n) => n === 0);
   // What offcuts give is not asked of the roll.
   if (need.need.lengthMm !== undefined && need.need.lengthMm < NOTHING_MM) return 'Your offcuts are enough.';
-  return `You need ${amountWords(need.need, need.kind, units)} and have ${none ? 'none' : amountWords(need.have, need.kind, units)}.`;
+  return `You need ${amountWords(need.need, need.kind, project.units)} and have ${none ? 'none' : haveWords(need, project)}.`;
 }
 
 /** A list as the endpoint answers it: what is fixed by the contract, and the findings in words. */

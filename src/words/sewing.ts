@@ -50,7 +50,13 @@ const TEXTS: Words<SewingUp, [SewnAt]> = {
       ? `Trim ${it(a)} to its own shape, seams included. It fits a rectangle of ${size(d.to, a)}. Measure from the middle.${a.copies}`
       : `Trim ${it(a)} to ${size(d.to, a)}, seams included. Measure from the middle, so that the picture stays there.${a.copies}`,
   'cut-around': (d, a) =>
-    `Cut ${listedWords(d.parts.map((p) => `${counted(p.count, ...PARTS[p.is])} of ${a.fabric(p.fabricId)}, ${long(p.wideMm, a)} wide and ${long(p.longMm, a)} long${p.joined ? ', joined from widths of fabric' : ''}`))}.`,
+    d.parts
+      .map((p) =>
+        p.widths > 1
+          ? `Cut ${counted(p.count * p.widths, ...PARTS[p.is])} of ${a.fabric(p.fabricId)} across the fabric, ${long(p.wideMm, a)} wide.${p.count > 1 ? ` ${p.widths} of them make one.` : ''}`
+          : `Cut ${counted(p.count, ...PARTS[p.is])} of ${a.fabric(p.fabricId)}, ${long(p.wideMm, a)} wide and ${long(p.longMm, a)} long.`,
+      )
+      .join(' '),
   'join-blocks': (d, a) =>
     `Sew the ${counted(d.blocks, 'block')} together: ${counted(d.rows, 'row')} of ${d.columns}${d.sashed ? ', with sashing between the blocks and between the rows' : ''}.${d.seamMm > 0 ? ` Every seam is ${long(d.seamMm, a)}.` : ''} Press the seams. It then measures ${size(d.to, a)}.`,
   'sew-border': (d, a) =>
@@ -59,8 +65,8 @@ const TEXTS: Words<SewingUp, [SewnAt]> = {
     `Trim ${term('wadding')} and backing level with the top, ${size(d.to, a)}. Keep the corners square.${a.copies}`,
   'sew-sleeve': (d, a) =>
     `Hem the ends of the sleeve and fold it in half lengthwise, ${long(d.deepMm, a)} deep. ${d.caught ? `Baste its raw edges along the top edge of the back, in the middle: the next seam catches them.` : 'Sew its long edges together and turn it. Stitch it to the back by hand, just below the top edge.'} Stitch its fold down by hand, through the back only.${a.copies}`,
-  'sew-binding': (_, a) =>
-    `Join the binding strips on the slant and fold them in half lengthwise. Sew them around the front edge, folding the corners square. Turn them to the back and stitch them down.${a.copies}`,
+  'sew-binding': (d, a) =>
+    `Join the binding strips on the slant and fold them in half lengthwise. Sew them around the front edge${seam(d.seamMm, a)}, folding the corners square. Turn them to the back and stitch them down.${a.copies}`,
   'sew-facing': (d, a) =>
     `Sew the facing strips to the front, right sides facing${d.seamMm > 0 ? `, with a seam of ${long(d.seamMm, a)}` : ''}. Clip the corners. Turn them to the back and stitch them down.${a.copies}`,
   'sew-back': (d, a) =>

@@ -244,7 +244,7 @@ export function gatherRows(project: Project): Sentence[] {
   return [
     ...gather.needs.flatMap((n) => [
       { of: `takes ${n.kind}`, text: amountWords(n.need, n.kind, laid.units) },
-      { of: `needed ${n.kind}`, text: needWords(n, laid.units) },
+      { of: `needed ${n.kind}`, text: needWords(n, laid) },
       { of: `note ${n.kind}`, text: needNote(n, laid, plan.edge.settings) ?? '' },
       ...[...(n.buy ? [n.buy] : []), ...n.others].map((m) => ({
         of: `buy ${n.kind}`,

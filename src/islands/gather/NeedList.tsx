@@ -87,7 +87,7 @@ function Row({
       <div className={css.what}>
         <p className={css.name}>{name}</p>
         <p className={css.small}>
-          {needWords(need, project.units)}
+          {needWords(need, project)}
           {note ? ` ${upper(note)}.` : ''}
         </p>
         {spoken && (

@@ -1,6 +1,6 @@
 import { EDGE_WORDS, HAND_WORDS, LAUNDERING_WORDS } from '~/components';
 import { formatSize } from '~/core/base/units';
-import type { ArticleView, Project } from '~/core/keep/model';
+import { type ArticleView, beyondMm, type Project } from '~/core/keep/model';
 import { counted } from '~/words';
 
 /** What may be wanted besides. */
@@ -23,7 +23,11 @@ export function purposeSays({ intent, wants }: Project): string[] {
 /** The picture in one line: its size, its pieces, what it is for. */
 export const pictureSays = (view: ArticleView): string =>
   [
-    ...(view.article.ground ? [formatSize(view.ground.widthMm, view.ground.heightMm, view.units)] : []),
+    ...(view.article.ground
+      ? [
+          `${formatSize(view.ground.widthMm, view.ground.heightMm, view.units)}${beyondMm(view.ground) > 0 ? ' finished' : ''}`,
+        ]
+      : []),
     counted(view.pieces.length, 'piece'),
     ...purposeSays(view),
   ].join(' · ');

@@ -14,6 +14,7 @@ import {
 import { formatLength, formatSize } from '~/core/base/units';
 import { isMeasured } from '~/core/choose/press';
 import {
+  COMMON_THINGS,
   SOURCES,
   type Source,
   type StartAnswers,
@@ -53,11 +54,12 @@ interface Asked {
 }
 
 function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
+  const [all, setAll] = useState(THING_IDS.indexOf(said.thing) >= COMMON_THINGS);
   return (
     <>
       <fieldset className={css.things}>
         <legend className="visually-hidden">What will it be?</legend>
-        {THING_IDS.map((id) => (
+        {(all ? THING_IDS : THING_IDS.slice(0, COMMON_THINGS)).map((id) => (
           <label key={id} className={css.thing} data-thing={id}>
             <input type="radio" name="thing" checked={said.thing === id} onChange={() => pickThing(id)} />
             <ThingDrawing thing={id} />
@@ -68,6 +70,13 @@ function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
           </label>
         ))}
       </fieldset>
+      {!all && (
+        <div>
+          <Button look="plain" icon={<Plus size={18} />} onClick={() => setAll(true)}>
+            More things
+          </Button>
+        </div>
+      )}
       <TextField label="Name (if you know it already)" value={said.name} onChange={(name) => say({ name })} />
     </>
   );

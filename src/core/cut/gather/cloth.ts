@@ -21,7 +21,7 @@ import {
   type Project,
   stockMm2,
 } from '../../keep/model';
-import { isMadeUp, partsOf, shrinkBefore, type Widths, widthsOf } from '../../lay/size';
+import { isMadeUp, partsOf, shrinkBefore, type Widths, widthsIn, widthsOf } from '../../lay/size';
 import { binsOf, clothAsk, onlyOf, rectangle } from '../layout';
 import { type Bin, placedRegion, type Rotations } from '../nest';
 import { WORTH_MM } from './data';
@@ -89,7 +89,7 @@ function aroundOf(project: Project, fabric: Fabric, clothMm: number): ToCut[] {
     .map(({ is, id, articleId, wideMm, longMm, count, run }): ToCut => {
       const part = { is, id, articleId, pieceIds: [], rotations: acrossCloth(fabric) };
       if (run !== 'across') return { ...part, outline: rectangle(wideMm, longMm), count };
-      const strips = Math.ceil((longMm - wideMm) / Math.max(wideMm, clothMm - wideMm) - 1e-9);
+      const strips = widthsIn(longMm, wideMm, clothMm);
       return strips <= 1
         ? { ...part, outline: rectangle(wideMm, Math.min(clothMm, longMm)), count, rotations: [0, 90] }
         : { ...part, outline: rectangle(wideMm, clothMm), count: strips * count, rotations: [0] };

@@ -97,12 +97,19 @@ export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
   }
 }
 
+const UNPRESSED: ReadonlySet<Step['does']['code']> = new Set([
+  'wash-first',
+  'cut-templates',
+  'cut-ground',
+  'cut-panels',
+]);
+
 /** What can be seen of the state a step leads to, once it is the moment: edges when they are cold, foil when its carrier is off. */
 export function lookFor(step: Step, before: State, after: State, a: AskFacts): StepLook | null {
   switch (step.kind) {
     case 'ready':
-      // Nothing was pressed where cloth is washed or paper cut.
-      return step.does.code === 'wash-first' || step.does.code === 'cut-templates' ? null : 'smooth';
+      // Where cloth is washed, or cloth or paper cut, nothing was pressed.
+      return UNPRESSED.has(step.does.code) ? null : 'smooth';
     case 'trace':
     case 'print':
       return wayRound(a, step).length > 0 ? 'drawn-right-way' : null;
@@ -125,7 +132,8 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'cut':
     case 'machine-cut':
     case 'trim':
-      return 'clean-points';
+      // A whole thing is trimmed along a ruler.
+      return step.pieceIds.length > 0 ? 'clean-points' : null;
     case 'peel':
       if (of(before, step).some((p) => p.carrier)) return 'foil-stays-all-over';
       return of(before, step).some((p) => p.web === 'none') ? 'glue-stayed-on-paper' : 'adhesive-on-the-cloth';

@@ -1,5 +1,5 @@
 import { type Article, cutSize, type Ground, largerBy, type Project, type SewingUp, type Size } from '../../keep/model';
-import { clothWideMm, isMadeUp, partsOf, type Sewn, sizesOf, widthsOf } from '../../lay/size';
+import { clothWideMm, isMadeUp, partsOf, type Sewn, sizesOf, widthsIn, widthsOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S } from './data';
 import type { Draft } from './work';
 
@@ -109,7 +109,7 @@ function partsCut(project: Project, s: Sewn, wanted: readonly SewnIs[]): Draft[]
           wideMm: wide,
           longMm,
           count,
-          joined: run === 'across' && longMm > wideMm(fabricId),
+          widths: run === 'across' ? widthsIn(longMm, wide, wideMm(fabricId)) : 1,
         })),
       },
       handsS: parts.reduce((sum, p) => sum + p.count * cutS(2 * (p.wideMm + p.longMm)), 0),
@@ -196,7 +196,7 @@ export function sewnRound(project: Project): Draft[] {
           ]
         : []),
       // Sewn on by machine, turned over and sewn down: twice round.
-      ...(binding ? [does({ code: 'sew-binding' }, 2 * s.roundMm, 4)] : []),
+      ...(binding ? [does({ code: 'sew-binding', seamMm: seamOf(s) }, 2 * s.roundMm, 4)] : []),
       ...(facing ? [does({ code: 'sew-facing', seamMm: seamOf(s) }, 2 * s.roundMm, 4)] : []),
       ...(back
         ? [

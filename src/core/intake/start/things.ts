@@ -44,22 +44,25 @@ const inches = (name: string, w: number, h: number): StartSize => ({
 });
 const mm = (name: string, widthMm: number, heightMm: number): StartSize => ({ name, widthMm, heightMm });
 
+/** The commonest first, then what is rarer. */
 export const THING_IDS = [
   'picture',
   'word',
   'window',
   'garment',
-  'foil',
   'pennant',
-  'chain',
   'tag',
+  'mend',
+  'other',
+  'hem',
+  'foil',
   'ornament',
+  'chain',
   'shine',
   'cover',
-  'mend',
-  'hem',
-  'other',
 ] as const;
+/** So many of them are shown at first. */
+export const COMMON_THINGS = 8;
 export type ThingId = (typeof THING_IDS)[number];
 
 /** A window takes so much of its tile: a start, to be changed. Ours. */

@@ -191,7 +191,8 @@ export type SewingUp =
         readonly wideMm: number;
         readonly longMm: number;
         readonly count: number;
-        readonly joined: boolean;
+        /** So many strips across the cloth are joined to that length; 1: it is cut in one. */
+        readonly widths: number;
       }[];
     }
   /** @property to what it measures then, raw edges and all */
@@ -207,7 +208,7 @@ export type SewingUp =
   | { readonly code: 'sew-border'; readonly seamMm: number; readonly to: Size }
   | { readonly code: 'trim-quilt'; readonly to: Size }
   | { readonly code: 'sew-sleeve'; readonly deepMm: number; readonly caught: boolean }
-  | { readonly code: 'sew-binding' }
+  | { readonly code: 'sew-binding'; readonly seamMm: number }
   | { readonly code: 'sew-facing'; readonly seamMm: number }
   /** @property gapMm left open to turn it through; 0: none */
   | { readonly code: 'sew-back'; readonly how: 'plain' | 'envelope'; readonly seamMm: number; readonly gapMm: number };

@@ -23,6 +23,10 @@ export interface Widths {
   readonly over: readonly string[];
 }
 
+/** How many strips across a cloth make one of this length, joined on the slant: each join takes the strip's own width. */
+export const widthsIn = (longMm: number, stripMm: number, clothMm: number): number =>
+  Math.max(1, Math.ceil((longMm - stripMm) / Math.max(stripMm, clothMm - stripMm) - 1e-9));
+
 /** How many widths it takes: outer panels have one seam, inner ones two. */
 function panelsFor(longMm: number, clothMm: number, seamMm: number): number {
   const inner = clothMm - 2 * seamMm;
