@@ -225,7 +225,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'press-fold': (d, a) =>
     `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
   'layer-sandwich': (d, a) =>
-    `Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
+    `${d.backingWidths > 1 ? `Sew the backing together of ${d.backingWidths} widths and press the seam open. ` : ''}Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
   sprinkle: (d, a) =>
     `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${copies(a)}`,
   'cut-tape': (d, a) =>

@@ -1,7 +1,6 @@
 import { type DisplayUnits, formatLength, formatSize } from '~/core/base/units';
 import type { AroundPart, SewingUp, Size } from '~/core/keep/model';
 import { term } from './glossary';
-import { spell } from './spelling';
 import { counted, listedWords, one, say, type Words } from './table';
 
 /** What is known of the step that sews. */
@@ -71,7 +70,7 @@ const TEXTS: Words<SewingUp, [SewnAt]> = {
     `Sew the facing strips to the front, right sides facing${d.seamMm > 0 ? `, with a seam of ${long(d.seamMm, a)}` : ''}. Clip the corners. Turn them to the back and stitch them down.${a.copies}`,
   'sew-back': (d, a) =>
     d.how === 'envelope'
-      ? `Hem one long edge of each back panel. Lay both on the front, right sides facing, the hems crossing the ${spell('centre')}. Sew all around${seam(d.seamMm, a)}. Clip the corners and turn it.${a.copies}`
+      ? `Hem one edge of each back panel, ${long(d.hemMm, a)} long. Lay both on the front, right sides facing, the hems over one another in the middle. Sew all around${seam(d.seamMm, a)}. Clip the corners and turn it.${a.copies}`
       : `Lay the back on the front, right sides facing. Sew around${seam(d.seamMm, a)}${d.gapMm > 0 ? `, leaving ${long(d.gapMm, a)} open in the bottom edge` : ''}. Clip the corners and turn it.${d.gapMm > 0 ? ' Close the gap by hand.' : ''}${a.copies}`,
 };
 const seam = (mm: number, a: SewnAt): string => (mm > 0 ? ` with a seam of ${long(mm, a)}` : '');

@@ -25,7 +25,7 @@ import {
   USUAL_GATHERING,
 } from '~/core/keep/model';
 import { laidByRecipe } from '~/core/lay/recipe';
-import { partsOf, sizesOf, stockWashed, widthsOf } from '~/core/lay/size';
+import { joinedOf, partsOf, sizesOf, stockWashed, widthsOf } from '~/core/lay/size';
 import { planProject } from '~/core/plan';
 import { DEMO } from '~/demo';
 import { planSchema, spokenPlan, stepWords } from '~/words';
@@ -265,6 +265,25 @@ describe('size: long grounds', () => {
     expect(said(p, 'join-panels')).to.equal(
       'Sew the widths together, right sides facing, with a seam of 1.3 cm. Press it open. Together they measure 150 × 90 cm.',
     );
+  });
+});
+
+describe('size: a backing wider than its cloth', () => {
+  it('is joined of two widths, cut the way that takes less of the bolt', () => {
+    // 1200 × 1500 on 1060: upright two panels of 600 + 12.7 and 1500 long, 3000 in all; level two of 750 + 12.7, 2400 in all.
+    expect(joinedOf(box(1200, 1500), 1060)).to.deep.equal([box(1200, 762.7), box(1200, 762.7)]);
+    expect(joinedOf(box(1060, 1500), 1060)).to.deep.equal([box(1060, 1500)]);
+    // 2200: two outer of 1060 − 12.7 hold 2094.6, so a third with two seams.
+    expect(joinedOf(box(2200, 2200), 1060).map((s) => round(s.widthMm))).to.deep.equal([746, 758.7, 746]);
+  });
+  it('and can be bought', () => {
+    const p = thing({ widthMm: 1000, heightMm: 1100 });
+    p.layering.quilted = true;
+    const backing = assertThere(need(p, 'other', 'quilt-backing'), 'a backing');
+    // 1100 × 1200: two panels of 550 + 12.7 across, 1200 long each, or two of 600 + 12.7 and 1100 long: 2200 off the bolt.
+    expect(backing.short.areaMm2).to.be.closeTo(1100 * (1200 + 25.4), 1);
+    expect(backing.troubles.some((t) => t.code === 'no-room')).to.equal(false);
+    expect(said(p, 'layer-sandwich' as SewingUp['code'])).to.match(/^Sew the backing together of 2 widths/);
   });
 });
 

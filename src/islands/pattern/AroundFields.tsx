@@ -25,8 +25,8 @@ const STRIPS: { readonly [S in Strip]: { label: string; wide: string; least: num
   facing: { label: 'Facing', wide: 'Facing strip, cut width', least: 20, most: 300 },
 };
 const RUN_OPTIONS: { value: Run; label: string }[] = [
-  { value: 'along', label: 'along the fabric, in one piece' },
-  { value: 'across', label: 'across the fabric, joined' },
+  { value: 'along', label: 'along fabric' },
+  { value: 'across', label: 'across, joined' },
 ];
 
 /** What is sewn round the background and behind it, and blocks joined into one: no pieces of the picture, and they take cloth and time all the same. */
@@ -126,7 +126,7 @@ function StripFields({
             onChange={(wideMm) => onChange({ ...strip, wideMm })}
           />
           <Select
-            label={`${label}, how it is cut`}
+            label={`${label}, cut`}
             value={strip.run}
             options={RUN_OPTIONS}
             onChange={(run) => onChange({ ...strip, run })}
@@ -224,7 +224,7 @@ function Joined({ project, many }: { project: ArticleView; many: number }) {
           value={top ? 'joined' : 'apart'}
           options={[
             { value: 'apart', label: 'each by itself' },
-            { value: 'joined', label: 'joined into one top' },
+            { value: 'joined', label: 'joined in one' },
           ]}
           onChange={(v) =>
             edit((p) => {
@@ -241,8 +241,8 @@ function Joined({ project, many }: { project: ArticleView; many: number }) {
         />
         {top && (
           <NumberField
-            label="In a row"
-            unit="blocks"
+            label="Blocks in a row"
+            unit=""
             min={1}
             max={60}
             value={top.columns}

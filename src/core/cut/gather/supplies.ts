@@ -14,7 +14,7 @@ import {
   type Supply,
   type ThreadUse,
 } from '../../keep/model';
-import { sizesOf } from '../../lay/size';
+import { backingWideMm, joinedOf, sizesOf } from '../../lay/size';
 import { PAPER_FACTS, templateSheets, tracingSheets } from '../../print/sheet';
 import { rectangle } from '../layout';
 import { bagsOf } from './cloth';
@@ -251,7 +251,12 @@ export function supplyNeeds(project: Project, plan: Plan): Need[] {
   const onSheet = has(plan, ['lay-on-sheet']) || covers.fuse === SHEET_IS || covers.bond === SHEET_IS;
   return [
     flat(project, 'wadding', layered('wadding')),
-    flat(project, 'quilt-backing', layered('backing')),
+    flat(
+      project,
+      'quilt-backing',
+      // Wider than its cloth it is joined of widths.
+      layered('backing').flatMap((f) => joinedOf(f, backingWideMm(project)).map((size) => ({ ...f, ...size }))),
+    ),
     flat(
       project,
       'stabiliser',

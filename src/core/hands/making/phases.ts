@@ -1,3 +1,4 @@
+import { edgeDone, type Piece } from '../../keep/model';
 import type { Phase } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
@@ -17,6 +18,7 @@ function finish(work: MakingWork): Draft[] {
   const stitched = stitchedWhen(project) === 'quilting' ? edging(work) : [];
   const { quilted } = project.layering;
   const beneath = liesOnWadding(project);
+  const isBare = (p: Piece): boolean => edgeDone(work.laid.look.edgeOf(p)) === 'bare';
   return [
     ...squaredUp(project),
     // What lies on its wadding already was sewn together before.
@@ -30,7 +32,7 @@ function finish(work: MakingWork): Draft[] {
           {
             kind: 'quilt' as const,
             on: 'hand' as const,
-            does: { code: 'quilt-it' as const, fused: project.pieces.length > 0 && stitched.length === 0 },
+            does: { code: 'quilt-it' as const, fused: project.pieces.some(isBare) },
           },
         ]
       : []),

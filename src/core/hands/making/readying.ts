@@ -1,7 +1,7 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
 import { turnUpOf } from '../../lay/recipe';
-import { fabricsAround, liesOnWadding, sizesOf } from '../../lay/size';
+import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
 import { groundsCut, topsSewn } from './sewing';
 import { type Draft, type MakingWork, sum } from './work';
@@ -154,7 +154,13 @@ export function sandwiches(project: Project): Draft[] {
             on: 'board',
             articleId,
             copies,
-            does: { code: 'layer-sandwich', wadding, backing, joined: grid !== null },
+            does: {
+              code: 'layer-sandwich',
+              wadding,
+              backing,
+              joined: grid !== null,
+              backingWidths: joinedOf(backing, backingWideMm(project)).length,
+            },
             care: [],
             handsS: copies * HANDS_S.smooth.value,
           },

@@ -206,6 +206,7 @@ export function sewnRound(project: Project): Draft[] {
                 how: back.how,
                 seamMm: seamOf(s),
                 gapMm: back.how === 'plain' ? Math.min(back.gapMm, s.inner.widthMm / 2) : 0,
+                hemMm: s.top.heightMm,
               },
               s.roundMm,
             ),

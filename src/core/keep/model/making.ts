@@ -87,8 +87,10 @@ export type StepDoing =
       readonly code: 'layer-sandwich';
       readonly wadding: { readonly widthMm: number; readonly heightMm: number };
       readonly backing: { readonly widthMm: number; readonly heightMm: number };
-      /** Under blocks that are joined, or what has a border. */
+      /** Under blocks that are joined. */
       readonly joined: boolean;
+      /** The backing is sewn together of so many widths of cloth. */
+      readonly backingWidths: number;
     }
   /** @property grams of one copy @property widthMm the box it is sprinkled over */
   | { readonly code: 'sprinkle'; readonly grams: number; readonly widthMm: number; readonly heightMm: number }
@@ -210,8 +212,14 @@ export type SewingUp =
   | { readonly code: 'sew-sleeve'; readonly deepMm: number; readonly caught: boolean }
   | { readonly code: 'sew-binding'; readonly seamMm: number }
   | { readonly code: 'sew-facing'; readonly seamMm: number }
-  /** @property gapMm left open to turn it through; 0: none */
-  | { readonly code: 'sew-back'; readonly how: 'plain' | 'envelope'; readonly seamMm: number; readonly gapMm: number };
+  /** @property gapMm left open to turn it through; 0: none @property hemMm how long the edge is that is hemmed */
+  | {
+      readonly code: 'sew-back';
+      readonly how: 'plain' | 'envelope';
+      readonly seamMm: number;
+      readonly gapMm: number;
+      readonly hemMm: number;
+    };
 
 /** How hands know where to cut what is bonded: along the line on its back, by ruler to its size, or round its template laid on the front. */
 export type TrimBy = 'line-behind' | 'ruler' | 'template';

@@ -34,3 +34,10 @@ export function stockWashed(project: Pick<Project, 'intent'>, fabric: Fabric): F
     outline: s.outline === null ? null : transformPath(s.outline, scaling(1 - across, 1 - along)),
   }));
 }
+
+/** How wide the cloth of a quilt's backing is, as it is sold by length, mm. */
+export function backingWideMm({ gathering }: Pick<Project, 'gathering'>): number {
+  const own = gathering.offers.filter((o) => o.key === needKey('other', 'quilt-backing') && o.as === 'by-length');
+  const usual = own.some((o) => o.id === 'by-length') ? [] : [BOLT_WIDE_MM.cloth.value];
+  return Math.max(1, ...usual, ...own.filter((o) => o.sold).map((o) => o.widthMm));
+}

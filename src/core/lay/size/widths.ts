@@ -94,3 +94,18 @@ export function widthsOf(project: Project, article: Article): Widths | null {
   const over = lying.filter((l) => atMm.some((at) => at > l.from && at < l.to)).map((l) => l.id);
   return { article, ground, can, seamed: said || !can, panels, allowanceMm, sizes, upright, atMm, over };
 }
+
+/** A rectangle of cloth in as many widths as it takes, with their seams: one where it fits across, else cut so that least of the bolt is used. */
+export function joinedOf(whole: Size, clothMm: number): Size[] {
+  if (Math.min(whole.widthMm, whole.heightMm) <= clothMm) return [whole];
+  const seamMm = SEAM_MM.widths.value;
+  const [across, down] = [panelsFor(whole.widthMm, clothMm, seamMm), panelsFor(whole.heightMm, clothMm, seamMm)];
+  const upright = across * whole.heightMm <= down * whole.widthMm;
+  const panels = upright ? across : down;
+  return Array.from({ length: panels }, (_, i): Size => {
+    const seams = (i > 0 ? 1 : 0) + (i < panels - 1 ? 1 : 0);
+    return upright
+      ? { widthMm: whole.widthMm / panels + seams * seamMm, heightMm: whole.heightMm }
+      : { widthMm: whole.widthMm, heightMm: whole.heightMm / panels + seams * seamMm };
+  });
+}
