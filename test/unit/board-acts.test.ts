@@ -76,6 +76,9 @@ describe('board: a step is done', () => {
     const ready = boardSteps(unwashed, planProject(unwashed).making).filter((s) => s.step.kind === 'ready');
     expect(ready.map((s) => [s.step.does.code, asksAfter(EMPTY_BOARD, s, false)])).to.deep.equal([
       ['wash-first', false],
+      // Front and back, cut and not pressed.
+      ['cut-ground', false],
+      ['cut-ground', false],
       ['press-smooth', true],
       ['press-ground', true],
     ]);

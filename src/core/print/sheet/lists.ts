@@ -193,7 +193,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
       ...titleBlock(w, h, project.units, [
         project.name,
         title,
-        `Seen from the right side. Broken lines are the folds through the middle.${finishedNote(project.ground)}`,
+        `Seen from the right side. Broken lines are the folds through the middle${finishedNote(project.ground)}.`,
         'Distances are on the next page.',
       ]),
     ],
@@ -240,7 +240,7 @@ function overviewPages(project: ArticleView, paper: Paper): SheetPage[] {
 
 /** Which line is the finished edge, where it is not the cut one. */
 export const finishedNote = (ground: Parameters<typeof beyondMm>[0]): string =>
-  beyondMm(ground) > 0 ? ' The outer line is the cut, the dotted one the finished edge.' : '';
+  beyondMm(ground) > 0 ? '; the dotted line is the finished edge, the outer one the cut' : '';
 
 /** For each word where its letters stand: left edge, bottom, and the gap to the next, ink to ink, as they are laid by a ruler. */
 export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {

@@ -76,7 +76,7 @@ function placementPages(project: ArticleView, paper: Paper): SheetPage[] {
             tiles.length > 1
               ? `Page ${tile.name}, one of ${tiles.length}${tiles.some((t) => tiles.length < t.rows * t.columns) ? ' with something on them' : ''}. Match the crosses of the pages; they overlap by ${formatLength(TILE_OVERLAP_MM, project.units)}.`
               : 'All on one page.',
-            `Broken lines are the folds through the middle.${finishedNote(project.ground)}`,
+            `Broken lines are the folds through the middle${finishedNote(project.ground)}.`,
           ],
           tile,
         ),
