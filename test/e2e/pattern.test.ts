@@ -307,14 +307,15 @@ describe('the Pattern station, tried as a new user would', () => {
     await (await (await s.field('Common sizes')).findElement(By.css('option[value="Fat quarter"]'))).click();
     await s.holds('a fat quarter', async () => (await s.value('Background width')) === '55.88 cm');
     await (await (await s.field('Shape')).findElement(By.css('option[value=oval]'))).click();
-    await s.type('Seam allowance', '1/4 in');
+    await s.type('Seam allowance, outside', '1/4 in');
     await s.type('Folds across', '2');
     await s.settled();
     await s.holds(
       'three creases',
       async () => (await s.driver.findElements(By.css('section path[class*=crease]'))).length === 3,
     );
-    expect(await s.driver.findElements(By.css('section path[class*=seamLine]'))).to.have.length(1);
+    // The finished edge on the cloth as it is cut, pale within dark.
+    expect(await s.driver.findElements(By.css('section g[class*=finished] path'))).to.have.length(2);
   });
 
   sweep('undoes all of it, step by step, and does it again', async function () {
