@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { areaMm2, boundsOf, exclusive, mirrorAt, regionOf, transformRegion } from '~/core/base/shape';
+import { areaMm2, boundsOf, exclusive, mergeBounds, mirrorAt, regionOf, transformRegion } from '~/core/base/shape';
 import {
   align,
   applyMoves,
@@ -13,7 +13,6 @@ import {
   groundShape,
   itemsOf,
   layWord,
-  mergeBounds,
   pieceInMiddle,
   resizeItems,
   snapLines,

@@ -1,7 +1,7 @@
 import './browser';
 import { expect } from 'chai';
-import { centreOf } from '~/core/base/shape';
-import { itemsOf, mergeBounds, snapLines } from '~/core/intake/arrange';
+import { centreOf, mergeBounds } from '~/core/base/shape';
+import { itemsOf, snapLines } from '~/core/intake/arrange';
 import { viewOf } from '~/core/keep/model';
 import { type Drag, moved, pinched, resized, turned, within } from '~/islands/pattern/drags';
 import { piece, project, square } from './helpers';

@@ -169,8 +169,13 @@ describe('size: ten things worked out by hand, to the millimetre and the unit th
     expect(doings(p)).not.to.include('cut-ground');
   });
 
-  it('one shirt that is here: nothing to buy for it', () => {
-    const p = thing({ widthMm: 300, heightMm: 350, readyMade: { have: 1, washed: false } });
+  it('one shirt that is here: nothing to buy for it, and nothing sewn round it that was asked for before', () => {
+    const p = thing(
+      { widthMm: 300, heightMm: 350, readyMade: { have: 1, washed: false } },
+      { around: { border: { fabricId: 'edge', wideMm: 60, run: 'along' } } },
+    );
+    expect(strips(p)).to.deep.equal([]);
+    expect(doings(p)).not.to.include('sew-border');
     expect(need(p, 'other', 'made-up main')?.buy).to.equal(null);
     expect(need(p, 'fabric', 'cotton')).to.equal(undefined);
   });
@@ -227,6 +232,26 @@ describe('size: ten things worked out by hand, to the millimetre and the unit th
       },
     );
     expect(need(p, 'other', 'own zip')?.buy).to.deep.include({ price: 2.5 });
+  });
+});
+
+describe('size: a seam that nobody has given', () => {
+  it('is the usual quarter inch: cut with it, said with it, and told as a problem', () => {
+    const p = thing(
+      { widthMm: 500, heightMm: 700 },
+      { units: 'in', around: { border: { fabricId: 'edge', wideMm: 60, run: 'along' } } },
+    );
+    // 60 + 2 · 6.35, along 700; at the ends 500 + 2 · 60. What the seams take of the ground they give back outside the border.
+    expect(strips(p)).to.deep.equal([
+      ['border', 72.7, 700, 2],
+      ['border', 72.7, 620, 2],
+    ]);
+    expect(said(p, 'sew-border')).to.match(/The seam is 1\/4"\./);
+    expect(planProject(laidByRecipe(p)).snags.some((s) => s.code === 'no-seam')).to.equal(true);
+  });
+  it('what is of cloth that is gone is neither cut nor sewn', () => {
+    const p = thing({ widthMm: 20, heightMm: 30 }, { around: { sleeve: { fabricId: 'gone', deepMm: 40 } } });
+    expect([strips(p).length, doings(p).includes('sew-sleeve')]).to.deep.equal([0, false]);
   });
 });
 
@@ -434,6 +459,16 @@ describe('size: files of before', () => {
       around({ border: { fabricId: 'cotton', wideMm: 60, run: 'along' } }),
     );
     expect(sizes(p).top).to.deep.equal(box(620, 520));
+  });
+
+  it('a garment that it was stitched on is one already: nobody is told to cut it out', () => {
+    const doc = old({ seamAllowanceMm: 10 }) as Record<string, unknown>;
+    for (const on of ['garment-front', 'sleeve-or-leg', 'pocket', 'flat'] as const) {
+      const p = opened({ ...doc, edging: { on } });
+      expect(doings(p).includes('cut-ground'), on).to.equal(on === 'flat');
+      expect(nth(p.articles, 0).ground?.readyMade !== null, on).to.equal(on !== 'flat');
+      if (on !== 'flat') expect(nth(p.pieces, 0).at, on).to.deep.include({ xMm: 120, yMm: 90 });
+    }
   });
 
   it('what cannot be read is told and never guessed', () => {

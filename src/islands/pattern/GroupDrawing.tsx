@@ -1,5 +1,5 @@
-import type { Bounds } from '~/core/base/shape';
-import { align, applyMoves, itemsOf, mergeBounds, type Side, spread } from '~/core/intake/arrange';
+import { type Bounds, mergeBounds } from '~/core/base/shape';
+import { align, applyMoves, itemsOf, type Side, spread } from '~/core/intake/arrange';
 import { finishedOutline, type Project } from '~/core/keep/model';
 import { edit } from '~/store';
 import css from './GroupDrawing.module.css';

@@ -1,7 +1,7 @@
 import { type PointerEvent, useMemo } from 'react';
-import type { Bounds, Point } from '~/core/base/shape';
+import { type Bounds, mergeBounds, type Point } from '~/core/base/shape';
 import { formatLength, SPEECH } from '~/core/base/units';
-import { creasesOf, itemsOf, mergeBounds } from '~/core/intake/arrange';
+import { creasesOf, itemsOf } from '~/core/intake/arrange';
 import { type ArticleView, beyondMm, finishedOutline, type Plan } from '~/core/keep/model';
 import { widthsOf } from '~/core/lay/size';
 import css from './Pattern.module.css';

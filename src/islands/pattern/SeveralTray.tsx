@@ -1,9 +1,9 @@
 import { Copy, FlipHorizontal, LocateFixed, Trash2 } from 'lucide-react';
 import { Button, LengthField } from '~/components';
 import { nth } from '~/core/base/lists';
-import type { Bounds } from '~/core/base/shape';
+import { type Bounds, mergeBounds } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
-import { align, applyMoves, groundBox, itemsOf, mergeBounds, type Side, takeAway } from '~/core/intake/arrange';
+import { align, applyMoves, groundBox, itemsOf, type Side, takeAway } from '~/core/intake/arrange';
 import { type ArticleView, type Ground, LIMITS, viewOf } from '~/core/keep/model';
 import { edit, select } from '~/store';
 import { spell } from '~/words';

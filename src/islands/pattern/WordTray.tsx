@@ -1,8 +1,9 @@
 import { Pencil } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '~/components';
+import { mergeBounds } from '~/core/base/shape';
 import { formatLength } from '~/core/base/units';
-import { charOf, itemsOf, lettersOf, mergeBounds, ownOf } from '~/core/intake/arrange';
+import { charOf, itemsOf, lettersOf, ownOf } from '~/core/intake/arrange';
 import { templatesOf } from '~/core/intake/lettering';
 import type { ArticleView, Piece, Word } from '~/core/keep/model';
 import { edit, select } from '~/store';

@@ -1,6 +1,6 @@
 import { type PointerEvent, type RefObject, useCallback, useRef, useState } from 'react';
-import { type Bounds, centreOf, type Point } from '~/core/base/shape';
-import { type Guide, itemsOf, mergeBounds, snapLines, wholeWords } from '~/core/intake/arrange';
+import { type Bounds, centreOf, mergeBounds, type Point } from '~/core/base/shape';
+import { type Guide, itemsOf, snapLines, wholeWords } from '~/core/intake/arrange';
 import type { ArticleView } from '~/core/keep/model';
 import { endMerge, selectAll } from '~/store';
 import { type Drag, type DragCourse, moved, pinched, resized, turned, within } from './drags';

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { ClothDefs, clothUrl, EDGE_WORDS, LAUNDERING_WORDS } from '~/components';
 import { formatLength } from '~/core/base/units';
-import { type StartAnswers, THINGS } from '~/core/intake/start';
+import { type StartAnswers, seamAsked, THINGS } from '~/core/intake/start';
 import { THING_WORDS } from '~/words';
 import { Motif } from './Motif';
 import css from './Start.module.css';
@@ -15,8 +15,8 @@ const LETTERS_SHARE = 0.8;
 /** The thing as far as it is known, growing with every answer. */
 export function Growing({ said }: { said: StartAnswers }) {
   const prefix = useId();
-  const { draws, source } = THINGS[said.thing];
-  const seamMm = source !== null && said.source === 'cut' ? said.seamMm : 0;
+  const { draws } = THINGS[said.thing];
+  const seamMm = seamAsked(said) ?? 0;
   const scale = SIDE / Math.max(said.widthMm + 2 * seamMm, said.heightMm + 2 * seamMm);
   const seam = seamMm * scale;
   const w = said.widthMm * scale;

@@ -14,10 +14,12 @@ import {
 import { formatLength, formatSize } from '~/core/base/units';
 import { isMeasured } from '~/core/choose/press';
 import {
+  asksSource,
   COMMON_THINGS,
   SOURCES,
   type Source,
   type StartAnswers,
+  seamAsked,
   THING_IDS,
   THINGS,
   UNMEASURED_IRON,
@@ -83,8 +85,8 @@ function ThingQuestion({ answers: { said, say, pickThing } }: Asked) {
 }
 
 function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
-  const { sizes, source } = THINGS[said.thing];
-  const sewn = source !== null && said.source === 'cut';
+  const { sizes } = THINGS[said.thing];
+  const seamMm = seamAsked(said);
   return (
     <>
       <FieldChoice
@@ -108,21 +110,19 @@ function SizeQuestion({ answers: { said, say, sized, ownSize } }: Asked) {
             onChange={(mm) => sized({ [side]: mm })}
           />
         ))}
-        {sewn && (
+        {seamMm !== null && (
           <LengthField
             label="Seam allowance, outside"
             units={said.units}
             min={0}
             max={Math.min(MOST_SEAM_MM, Math.min(said.widthMm, said.heightMm) / 2)}
-            value={said.seamMm}
-            onChange={(seamMm) => sized({ seamMm })}
+            value={seamMm}
+            onChange={(mm) => sized({ seamMm: mm })}
           />
         )}
       </div>
-      {sewn && said.seamMm > 0 && (
-        <p className={css.lead}>
-          Cut {formatSize(said.widthMm + 2 * said.seamMm, said.heightMm + 2 * said.seamMm, said.units)}.
-        </p>
+      {seamMm !== null && seamMm > 0 && (
+        <p className={css.lead}>Cut {formatSize(said.widthMm + 2 * seamMm, said.heightMm + 2 * seamMm, said.units)}.</p>
       )}
       {ownSize && Math.min(said.widthMm, said.heightMm) < SMALL_MM && (
         <Note>
@@ -198,7 +198,7 @@ export const QUESTIONS: {
     lead: 'A fabric from the Drawer, or a new one in three words.',
     Body: ({ answers: { said, say, groundOf }, drawer }) => (
       <>
-        {THINGS[said.thing].source !== null && (
+        {asksSource(said.thing) && (
           <FieldChoice
             label="It is"
             value={said.source}

@@ -194,3 +194,11 @@ export function isTangled(rings: Rings, most: number): boolean {
   for (const _ of crossingsOf(rings)) if (++count > most) return true;
   return false;
 }
+
+/** The box round all of these. @param boxes at least one */
+export const mergeBounds = (boxes: readonly Bounds[]): Bounds => ({
+  minX: Math.min(...boxes.map((b) => b.minX)),
+  minY: Math.min(...boxes.map((b) => b.minY)),
+  maxX: Math.max(...boxes.map((b) => b.maxX)),
+  maxY: Math.max(...boxes.map((b) => b.maxY)),
+});

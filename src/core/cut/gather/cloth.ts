@@ -21,11 +21,11 @@ import {
   type Project,
   stockMm2,
 } from '../../keep/model';
-import { isMadeUp, partsOf, shrinkBefore, type Widths, widthsIn, widthsOf } from '../../lay/size';
+import { isMadeUp, partsOf, shrinkBefore, stockWashed, type Widths, widthsIn, widthsOf } from '../../lay/size';
 import { binsOf, clothAsk, onlyOf, rectangle } from '../layout';
 import { type Bin, placedRegion, type Rotations } from '../nest';
 import { WORTH_MM } from './data';
-import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type WantedCloth, washed } from './lay';
+import { isByLength, layAndBuy, layoutOf, type ToCut, toCut, type WantedCloth } from './lay';
 import { fabricOffers, kindOfFabric } from './offers';
 import { isFussy, onPrint, printTroubles } from './print';
 
@@ -175,7 +175,7 @@ export function clothNeed(project: Project, plan: Plan, fabricId: string): Need 
   if (one.length === 0) return null;
   const bags = bagsOf(project);
   const parts = one.map((p) => ({ ...p, count: p.count * bags }));
-  const here = washed(lyingBins(binsOf(fabric.stock, 'stock').filter((b) => b.count > 0)), shrink);
+  const here = lyingBins(binsOf(stockWashed(project, fabric), 'stock').filter((b) => b.count > 0));
   const printed = fussyOn(look, project, fabric, parts, clothMm, spacingMm);
   const wanted: WantedCloth = {
     parts: printed.parts,

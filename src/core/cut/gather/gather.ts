@@ -25,11 +25,11 @@ export class GatherStopped extends Error {
 }
 
 const fabricIdsOf = (project: Project): string[] => {
-  const { articles, top, pieces, fabrics } = project;
+  const { articles, pieces, fabrics } = project;
   const used = new Set([
     ...articles.flatMap((a) => (a.ground && !isMadeUp(project, a) ? [a.ground.fabricId] : [])),
     ...pieces.filter((p) => p.part?.role !== 'turning').map((p) => p.fabricId),
-    ...fabricsAround({ articles, top }),
+    ...fabricsAround(project),
   ]);
   return fabrics.filter((f) => used.has(f.id)).map((f) => f.id);
 };

@@ -9,8 +9,6 @@ import {
   type Region,
   ROUGH_TOLERANCE_MM,
   regionOf,
-  scaling,
-  transformPath,
 } from '../../base/shape';
 import type { BuyLine, GatherPart, GatherStrip, LeftOver, Mix, Need, NeedTrouble, Offer } from '../../keep/model';
 import { type LayoutAsk, rectangle } from '../layout';
@@ -105,12 +103,6 @@ const usable = (o: Offer, w: Pick<WantedCloth, 'spare' | 'shrink'>): { lengthMm:
   lengthMm: (o.lengthMm * (1 - w.shrink.along)) / (1 + w.spare),
   widthMm: o.widthMm * (1 - w.shrink.across),
 });
-
-/** What is here, once it is washed. */
-export const washed = (bins: readonly Bin[], shrink: WantedCloth['shrink']): Bin[] =>
-  shrink.along === 0 && shrink.across === 0
-    ? [...bins]
-    : bins.map((b) => ({ ...b, outline: transformPath(b.outline, scaling(1 - shrink.along, 1 - shrink.across)) }));
 
 /** The price of one of it; of what is cut off by length, of one step. */
 const priceOf = (o: Offer): number | null =>

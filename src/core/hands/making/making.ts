@@ -1,4 +1,5 @@
 import { inMap, nth } from '../../base/lists';
+import { mergeBounds } from '../../base/shape';
 import { resetS } from '../../choose/press';
 import type { Making, MakingTrouble, PressTicket, Step, StepKind, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
@@ -8,7 +9,7 @@ import { type AskFacts, gatesFor, inTheGuide, lookFor, showsFor, wrongFor } from
 import { foilsOf } from './foils';
 import { atOneHeat } from './heats';
 import { PHASE_DRAFTS } from './phases';
-import { boxOf, type Neighbour, placesFrom } from './places';
+import { type Neighbour, placesFrom } from './places';
 import { isLaidIn, type Press } from './press';
 import { type Chosen, pressesOf } from './presses';
 import { foldSteps, type Impossible, type PieceFacts, statesOf } from './state';
@@ -135,7 +136,7 @@ function placed(list: readonly Step[], { laid, boundsOf }: MakingWork): Pick<Ste
     const mine = step.members.map((pieceId) => ({ pieceId, box: boundsOf(pieceId) }));
     lying.push(...mine);
     if (step.does.code === 'lay-unit' || (step.does.code === 'lay-piece' && mine.length === 1))
-      return { place: placesFrom(boxOf(mine.map((m) => m.box)), ground, before), places: [] };
+      return { place: placesFrom(mergeBounds(mine.map((m) => m.box)), ground, before), places: [] };
     if (step.does.code !== 'lay-piece' && step.does.code !== 'lay-all') return nowhere;
     return {
       place: [],

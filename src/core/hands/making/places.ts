@@ -1,14 +1,6 @@
 import type { Bounds } from '../../base/shape';
 import { beyondMm, type Ground, type PlaceFrom } from '../../keep/model';
 
-/** The box of all of these. @param boxes at least one */
-export const boxOf = (boxes: readonly Bounds[]): Bounds => ({
-  minX: Math.min(...boxes.map((b) => b.minX)),
-  minY: Math.min(...boxes.map((b) => b.minY)),
-  maxX: Math.max(...boxes.map((b) => b.maxX)),
-  maxY: Math.max(...boxes.map((b) => b.maxY)),
-});
-
 type Edge = Exclude<PlaceFrom['from'], 'piece'>;
 
 /** Hands lay no closer, mm. Common practice, no source: what is within a thread is in the middle. */

@@ -1,7 +1,16 @@
-import { type Article, cutSize, type Ground, largerBy, type Project, type SewingUp, type Size } from '../../keep/model';
-import { clothWideMm, isMadeUp, partsOf, type Sewn, sizesOf, widthsIn, widthsOf } from '../../lay/size';
+import {
+  type Article,
+  cutSize,
+  type Ground,
+  largerBy,
+  lookup,
+  type Project,
+  type SewingUp,
+  type Size,
+} from '../../keep/model';
+import { clothWideMm, isMadeUp, type Sewn, sizesOf, widthsIn, widthsOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S } from './data';
-import type { Draft } from './work';
+import { type Draft, sum } from './work';
 
 // What is cut and sewn together beside the pieces: grounds and their widths before anything is laid on them; squaring up, blocks, borders, bindings, sleeves and backs after.
 // Source: the trade handbook, layers, measuring letters and cloth; the order of sewing up: common practice, no source.
@@ -51,7 +60,7 @@ export function groundsCut(project: Project): Draft[] {
         kind: 'ready',
         care: ['blades'],
         does: { code: 'cut-panels', fabricId: ground.fabricId, sizes: widths.sizes },
-        handsS: article.count * widths.sizes.reduce((s, size) => s + cutS(roundMm(size)), 0),
+        handsS: article.count * sum(widths.sizes.map((size) => cutS(roundMm(size)))),
       },
       {
         ...about,
@@ -84,17 +93,18 @@ export function squaredUp(project: Project): Draft[] {
 }
 
 const about = (s: Sewn) => ({ on: 'hand', articleId: s.articleId, copies: s.copies }) as const;
-const lengthOf = (s: Sewn, is: readonly string[]): number =>
-  s.parts.filter((p) => is.includes(p.is)).reduce((mm, p) => mm + p.count * p.longMm, 0);
+
+type SewnIs = Sewn['parts'][number]['is'];
+const has = (s: Sewn, is: SewnIs): boolean => s.parts.some((p) => p.is === is);
 
 /** Strips and panels that are cut for one thing. */
 function partsCut(project: Project, s: Sewn, wanted: readonly SewnIs[]): Draft[] {
-  const known = new Set(partsOf(project).map((p) => p.id));
-  const parts = s.parts.filter((p) => wanted.includes(p.is) && known.has(p.id));
+  const parts = s.parts.filter((p) => wanted.includes(p.is));
   if (parts.length === 0) return [];
-  const wideMm = (fabricId: string): number => {
-    const fabric = project.fabrics.find((f) => f.id === fabricId);
-    return (fabric && clothWideMm(project, fabric)) ?? Number.POSITIVE_INFINITY;
+  const look = lookup(project);
+  const widths = ({ fabricId, longMm, wideMm, run }: Sewn['parts'][number]): number => {
+    const clothMm = clothWideMm(project, look.fabric(fabricId));
+    return run === 'across' && clothMm !== null ? widthsIn(longMm, wideMm, clothMm) : 1;
   };
   return [
     {
@@ -103,31 +113,22 @@ function partsCut(project: Project, s: Sewn, wanted: readonly SewnIs[]): Draft[]
       care: ['blades'],
       does: {
         code: 'cut-around',
-        parts: parts.map(({ is, fabricId, wideMm: wide, longMm, count, run }) => ({
-          is,
-          fabricId,
-          wideMm: wide,
-          longMm,
-          count,
-          widths: run === 'across' ? widthsIn(longMm, wide, wideMm(fabricId)) : 1,
-        })),
+        parts: parts.map((p) => {
+          const { is, fabricId, wideMm, longMm, count } = p;
+          return { is, fabricId, wideMm, longMm, count, widths: widths(p) };
+        }),
       },
-      handsS: parts.reduce((sum, p) => sum + p.count * cutS(2 * (p.wideMm + p.longMm)), 0),
+      handsS: sum(parts.map((p) => p.count * cutS(2 * (p.wideMm + p.longMm)))),
     },
   ];
 }
-type SewnIs = Sewn['parts'][number]['is'];
-
-const seamOf = (s: Sewn): number => s.seamMm;
 
 /** Blocks joined row by row, and borders sewn on: before what lies beneath is laid. */
 export function topsSewn(project: Project): Draft[] {
   return sizesOf(project).sewn.flatMap((s): Draft[] => {
-    const { grid, around, inner } = s;
-    const seams = grid
-      ? (grid.columns - 1) * inner.heightMm * (grid.sashingMm > 0 ? 2 : 1) +
-        (grid.rows - 1) * inner.widthMm * (grid.sashingMm > 0 ? 2 : 1)
-      : 0;
+    const { grid, inner } = s;
+    const sashed = has(s, 'sashing');
+    const seams = grid ? ((grid.columns - 1) * inner.heightMm + (grid.rows - 1) * inner.widthMm) * (sashed ? 2 : 1) : 0;
     const join: Draft[] =
       grid && grid.blocks > 1
         ? [
@@ -140,22 +141,23 @@ export function topsSewn(project: Project): Draft[] {
                 rows: grid.rows,
                 columns: grid.columns,
                 blocks: grid.blocks,
-                sashed: grid.sashingMm > 0,
-                seamMm: seamOf(s),
+                sashed,
+                seamMm: s.sewMm,
                 to: largerBy(inner, s.seamMm),
               },
               handsS: seamS(seams) + grid.blocks * HANDS_S.seam.value,
             },
           ]
         : [];
-    const border: Draft[] = around.border
+    const borderMm = sum(s.parts.filter((p) => p.is === 'border').map((p) => p.count * p.longMm));
+    const border: Draft[] = has(s, 'border')
       ? [
           {
             ...about(s),
             kind: 'finish',
             care: SEWN_AND_PRESSED,
-            does: { code: 'sew-border', seamMm: seamOf(s), to: s.top },
-            handsS: s.copies * 4 * HANDS_S.seam.value + lengthOf(s, ['border']) / SPEED_MM_S.seam.value,
+            does: { code: 'sew-border', seamMm: s.sewMm, to: s.top },
+            handsS: s.copies * 4 * HANDS_S.seam.value + borderMm / SPEED_MM_S.seam.value,
           },
         ]
       : [];
@@ -166,52 +168,40 @@ export function topsSewn(project: Project): Draft[] {
 /** What is done once a thing is quilted, or stitched: trimmed, hung, bound, and given its back. */
 export function sewnRound(project: Project): Draft[] {
   return sizesOf(project).sewn.flatMap((s): Draft[] => {
-    const { binding, facing, back, sleeve } = s.around;
-    const edged = binding !== null || facing !== null || back !== null;
-    const does = (code: SewingUp, mm: number, each = 1): Draft => ({
+    const { back, sleeve } = s.around;
+    const caught = has(s, 'binding') || has(s, 'facing');
+    const step = (does: SewingUp, mm: number, seams = 1): Draft => ({
       ...about(s),
       kind: 'finish',
       care: ['needle'],
-      does: code,
-      handsS: s.copies * each * HANDS_S.seam.value + (s.copies * mm) / SPEED_MM_S.seam.value,
+      does,
+      handsS: s.copies * seams * HANDS_S.seam.value + (s.copies * mm) / SPEED_MM_S.seam.value,
     });
+    const trimmed: Draft = {
+      ...about(s),
+      kind: 'trim',
+      does: { code: 'trim-quilt', to: s.top },
+      handsS: s.copies * cutS(s.roundMm),
+    };
+    // What goes round an edge is sewn on by machine, turned over and sewn down: twice round.
+    const twiceRound = [2 * s.roundMm, 4] as const;
     return [
       ...partsCut(project, s, ['binding', 'facing', 'back', 'sleeve']),
-      ...(s.wadding && edged
-        ? [
-            {
-              ...about(s),
-              kind: 'trim' as const,
-              does: { code: 'trim-quilt' as const, to: s.top },
-              handsS: s.copies * cutS(s.roundMm),
-            },
-          ]
+      ...(s.wadding && (caught || has(s, 'back')) ? [trimmed] : []),
+      ...(sleeve && has(s, 'sleeve')
+        ? [step({ code: 'sew-sleeve', deepMm: sleeve.deepMm, caught }, 3 * s.top.widthMm)]
         : []),
-      ...(sleeve
-        ? [
-            does(
-              { code: 'sew-sleeve', deepMm: sleeve.deepMm, caught: binding !== null || facing !== null },
-              3 * s.top.widthMm,
-            ),
-          ]
-        : []),
-      // Sewn on by machine, turned over and sewn down: twice round.
-      ...(binding ? [does({ code: 'sew-binding', seamMm: seamOf(s) }, 2 * s.roundMm, 4)] : []),
-      ...(facing ? [does({ code: 'sew-facing', seamMm: seamOf(s) }, 2 * s.roundMm, 4)] : []),
-      ...(back
-        ? [
-            does(
-              {
-                code: 'sew-back',
-                how: back.how,
-                seamMm: seamOf(s),
-                gapMm: back.how === 'plain' ? Math.min(back.gapMm, s.inner.widthMm / 2) : 0,
-                hemMm: s.top.heightMm,
-              },
-              s.roundMm,
-            ),
-          ]
-        : []),
+      ...(has(s, 'binding') ? [step({ code: 'sew-binding', seamMm: s.sewMm }, ...twiceRound)] : []),
+      ...(has(s, 'facing') ? [step({ code: 'sew-facing', seamMm: s.sewMm }, ...twiceRound)] : []),
+      ...(back && has(s, 'back') ? [step(backSewn(s, back), s.roundMm)] : []),
     ];
   });
 }
+
+const backSewn = (s: Sewn, { how, gapMm }: NonNullable<Sewn['around']['back']>): SewingUp => ({
+  code: 'sew-back',
+  how,
+  seamMm: s.sewMm,
+  gapMm: how === 'plain' ? Math.min(gapMm, s.inner.widthMm / 2) : 0,
+  hemMm: s.top.heightMm,
+});

@@ -4,6 +4,7 @@ import {
   type Bounds,
   boundsOf,
   centreOf,
+  mergeBounds,
   mirrorAt,
   type Point,
   placement,
@@ -31,13 +32,6 @@ export interface Item {
   /** Height of the baseline on the ground, for an unturned straight word; null for anything else. */
   readonly baselineMm: number | null;
 }
-
-export const mergeBounds = (boxes: readonly Bounds[]): Bounds => ({
-  minX: Math.min(...boxes.map((b) => b.minX)),
-  minY: Math.min(...boxes.map((b) => b.minY)),
-  maxX: Math.max(...boxes.map((b) => b.maxX)),
-  maxY: Math.max(...boxes.map((b) => b.maxY)),
-});
 
 /** All pieces that go along with these: a letter brings its whole word. */
 export function wholeWords(project: Project, ids: readonly string[]): string[] {

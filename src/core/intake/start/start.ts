@@ -39,6 +39,16 @@ export interface StartAnswers {
   readonly newIron: Iron | null;
 }
 
+/** Whether it lies on something that is cut for it or made up. */
+export const asksSource = (thing: ThingId): boolean => THINGS[thing].source !== null;
+/** The seam outside its size, mm; null where nobody is asked, since nothing is cut to be sewn up. */
+export const seamAsked = ({
+  thing,
+  source,
+  seamMm,
+}: Pick<StartAnswers, 'thing' | 'source' | 'seamMm'>): number | null =>
+  asksSource(thing) && source === 'cut' ? seamMm : null;
+
 /** What is on the bench, from the project that was worked on last. */
 export interface UsedLast {
   readonly groundId: string | null;
@@ -161,9 +171,9 @@ export function startedProject(id: string, answers: StartAnswers, drawer: Drawer
       fabricId: ground.id,
       widthMm: answers.widthMm,
       heightMm: answers.heightMm,
-      ...(answers.source === 'cut' || THINGS[thing].source === null
-        ? { seamAllowanceMm: THINGS[thing].source === null ? 0 : answers.seamMm }
-        : { readyMade: { have: answers.source === 'here' ? 1 : 0, washed: false } }),
+      ...(asksSource(thing) && answers.source !== 'cut'
+        ? { readyMade: { have: answers.source === 'here' ? 1 : 0, washed: false } }
+        : { seamAllowanceMm: seamAsked(answers) ?? 0 }),
     },
     bench: bench
       ? {

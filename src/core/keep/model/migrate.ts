@@ -78,19 +78,27 @@ function sewnIn(ground: unknown): { readonly ground: Doc; readonly byMm: number 
   return { ground: { ...ground, widthMm, heightMm, outline: movedPath(printRegion(inside), byMm) }, byMm };
 }
 
+/** What one stitches on that is made up: nobody cuts it out of cloth for that. */
+const ON_GARMENTS = ['garment-front', 'sleeve-or-leg', 'pocket'];
+const madeUp = (article: Doc, ground: unknown): unknown =>
+  isDoc(ground) ? { ...ground, readyMade: { have: article['count'] ?? 1, washed: false } } : ground;
+
 /**
  * Version 2 called the cloth as it is cut the ground's size, its seams inside; now the size is the finished thing's, its seams outside.
  * The cloth stays what it was: the size becomes smaller by the seams, and what lies on it moves so that it stays where it was on the cloth.
+ * A garment that it was stitched on was one already, and no cloth to be cut.
  * Borders and bindings move from the list of things to gather to the thing that they go round.
  */
 function finishedFromCut(doc: Doc): Doc {
   const gathering = isDoc(doc['gathering']) ? doc['gathering'] : null;
   const trims = new Map(listOf(gathering?.['trims']).flatMap((t) => (isDoc(t) ? [[t['articleId'], t] as const] : [])));
   const moved = new Map<unknown, number>();
+  const on = isDoc(doc['edging']) ? doc['edging']['on'] : undefined;
+  const isGarment = ON_GARMENTS.some((garment) => garment === on);
   const articles = listOf(doc['articles']).map((a): unknown => {
     if (!isDoc(a)) return a;
     const trim = trims.get(a['id']);
-    const sewn = sewnIn(a['ground']);
+    const sewn = isGarment ? null : sewnIn(a['ground']);
     // Seams that ate it all were never sewn: the cloth stays.
     const unsewn =
       isDoc(a['ground']) && numberOf(a['ground']['seamAllowanceMm']) > 0
@@ -99,7 +107,7 @@ function finishedFromCut(doc: Doc): Doc {
     if (sewn) moved.set(a['id'], sewn.byMm);
     return {
       ...a,
-      ground: sewn?.ground ?? unsewn,
+      ground: isGarment ? madeUp(a, unsewn) : (sewn?.ground ?? unsewn),
       ...(trim ? { around: { border: trim['border'] ?? null, binding: trim['binding'] ?? null } } : {}),
       ...(sewn && Array.isArray(a['marks'])
         ? {

@@ -1,4 +1,5 @@
-import { boundsOf, perimeterMm } from '../../base/shape';
+import { derive } from '../../base/derive';
+import { mergeBounds, perimeterMm } from '../../base/shape';
 import {
   type Around,
   type AroundPart,
@@ -9,12 +10,13 @@ import {
   cutSize,
   type Ground,
   largerBy,
+  NOTHING_AROUND,
   type Project,
   type Run,
   type Size,
 } from '../../keep/model';
-import { RECIPE_FACTS } from '../recipe';
 import { BINDING_MORE_MM, ENVELOPE_MM, QUILT_EDGE_MM, SEAM_MM, SLEEVE_MM } from './data';
+import { isMadeUp } from './made-up';
 
 // Sizes follow one another outwards, from the finished thing to what lies beneath it. All as mm; rectangles, or the box of a shape.
 
@@ -42,8 +44,10 @@ export interface Sewn {
   readonly around: Around;
   /** Without seams, before any border. */
   readonly inner: Size;
-  /** Outer seam of the top, mm; borders and blocks are sewn on with it. */
+  /** Outer seam of the top, mm. */
   readonly seamMm: number;
+  /** What is sewn on is sewn on with it: that seam, or the usual one of patchwork where nobody has given one, mm. */
+  readonly sewMm: number;
   readonly top: Size;
   /** Round the raw edge of the top, mm. */
   readonly roundMm: number;
@@ -71,76 +75,56 @@ export interface Sizes {
   readonly sewn: readonly Sewn[];
 }
 
-/** A seam that was given, or the usual one of patchwork: what is sewn on needs one. */
-const seamOf = (seamMm: number): number => (seamMm > 0 ? seamMm : SEAM_MM.patchwork.value);
+const sewnWith = (seamMm: number): number => (seamMm > 0 ? seamMm : SEAM_MM.patchwork.value);
 
 /** Border, binding, facing, back and sleeve of one thing. */
 function partsRound(
-  around: Around,
-  s: Pick<Sewn, 'articleId' | 'copies' | 'inner' | 'seamMm' | 'top' | 'roundMm'>,
+  { border, binding, facing, back, sleeve }: Around,
+  s: Omit<Sewn, 'around' | 'parts' | 'grid'>,
 ): SewnPart[] {
-  const { articleId, copies, inner, seamMm, top } = s;
-  const own = articleId ?? 'top';
-  const seam = seamOf(seamMm);
+  const { articleId, copies, inner, seamMm, sewMm, top } = s;
   const part = (
     is: AroundPart,
-    name: string,
-    fabricId: string,
+    { fabricId, run = null }: { readonly fabricId: string; readonly run?: Run | null },
     wideMm: number,
     longMm: number,
-    count: number,
-    run: Run | null,
+    more: { readonly count?: number; readonly name?: string } = {},
   ): SewnPart => ({
     is,
-    id: `${is}${name} ${own}`,
+    id: [is, more.name, articleId ?? 'top'].filter(Boolean).join(' '),
     fabricId,
     articleId,
     wideMm,
     longMm,
-    count: count * copies,
+    count: (more.count ?? 1) * copies,
     run,
   });
-  const { border, binding, facing, back, sleeve } = around;
-  const sides = border
-    ? [
-        part('border', ' side', border.fabricId, border.wideMm + 2 * seam, inner.heightMm + 2 * seamMm, 2, border.run),
-        part(
-          'border',
-          ' end',
-          border.fabricId,
-          border.wideMm + 2 * seam,
-          inner.widthMm + 2 * border.wideMm + 2 * seamMm,
-          2,
-          border.run,
-        ),
-      ]
-    : [];
+  const pair = (
+    is: AroundPart,
+    of: Parameters<typeof part>[1],
+    wideMm: number,
+    side: number,
+    end: number,
+  ): SewnPart[] => [
+    part(is, of, wideMm, side, { count: 2, name: 'side' }),
+    part(is, of, wideMm, end, { count: 2, name: 'end' }),
+  ];
+  const sleeveMm = top.widthMm - 2 * seamMm + 2 * (SLEEVE_MM.hem.value - SLEEVE_MM.inside.value);
   return [
-    ...sides,
-    ...(binding
-      ? [part('binding', '', binding.fabricId, binding.wideMm, s.roundMm + BINDING_MORE_MM.value, 1, binding.run)]
+    ...(border
+      ? pair(
+          'border',
+          border,
+          border.wideMm + 2 * sewMm,
+          inner.heightMm + 2 * seamMm,
+          inner.widthMm + 2 * (border.wideMm + seamMm),
+        )
       : []),
-    ...(facing
-      ? [
-          part('facing', ' side', facing.fabricId, facing.wideMm, top.heightMm, 2, facing.run),
-          part('facing', ' end', facing.fabricId, facing.wideMm, top.widthMm, 2, facing.run),
-        ]
-      : []),
-    ...(back?.how === 'plain' ? [part('back', '', back.fabricId, top.widthMm, top.heightMm, 1, null)] : []),
-    ...(back?.how === 'envelope' ? [part('back', '', back.fabricId, envelopeMm(top), top.heightMm, 2, null)] : []),
-    ...(sleeve
-      ? [
-          part(
-            'sleeve',
-            '',
-            sleeve.fabricId,
-            2 * sleeve.deepMm + 2 * SEAM_MM.patchwork.value,
-            top.widthMm - 2 * seamMm - 2 * SLEEVE_MM.inside.value + 2 * SLEEVE_MM.hem.value,
-            1,
-            null,
-          ),
-        ]
-      : []),
+    ...(binding ? [part('binding', binding, binding.wideMm, s.roundMm + BINDING_MORE_MM.value)] : []),
+    ...(facing ? pair('facing', facing, facing.wideMm, top.heightMm, top.widthMm) : []),
+    ...(back?.how === 'plain' ? [part('back', back, top.widthMm, top.heightMm)] : []),
+    ...(back?.how === 'envelope' ? [part('back', back, envelopeMm(top), top.heightMm, { count: 2 })] : []),
+    ...(sleeve ? [part('sleeve', sleeve, 2 * (sleeve.deepMm + SEAM_MM.patchwork.value), sleeveMm)] : []),
   ];
 }
 /** One of two panels of a back: half of it, past the middle, and hemmed. */
@@ -153,7 +137,9 @@ const beneath = (project: Project, top: Size): Pick<Sewn, 'wadding' | 'backing'>
 
 /** An article sewn up by itself. */
 function alone(project: Project, article: Article, ground: Ground): Sewn {
-  const { around, count } = article;
+  const { count } = article;
+  // Nothing is sewn round what is made up already.
+  const around = isMadeUp(project, article) ? NOTHING_AROUND : article.around;
   const { seamAllowanceMm: seamMm } = ground;
   const borderMm = around.border?.wideMm ?? 0;
   const inner = { widthMm: ground.widthMm, heightMm: ground.heightMm };
@@ -162,8 +148,9 @@ function alone(project: Project, article: Article, ground: Ground): Sewn {
     ground.outline === null || borderMm > 0
       ? 2 * (top.widthMm + top.heightMm)
       : perimeterMm(cutRegion({ ...ground, squaringMm: 0 }));
-  const s = { articleId: article.id, copies: count, inner, seamMm, top, roundMm };
-  return { ...s, around, ...beneath(project, top), parts: partsRound(around, s), grid: null };
+  const sewn = { articleId: article.id, copies: count, inner, seamMm, sewMm: sewnWith(seamMm), top, roundMm };
+  const s = { ...sewn, ...beneath(project, top) };
+  return { ...s, around, parts: there(project, partsRound(around, s)), grid: null };
 }
 
 /** All blocks joined into rows and columns. */
@@ -191,8 +178,9 @@ function joined(project: Project, blocks: readonly { article: Article; ground: G
   };
   const borderMm = around.border?.wideMm ?? 0;
   const top = largerBy(inner, seamMm + borderMm);
-  const s = { articleId: null, copies: 1, inner, seamMm, top, roundMm: 2 * (top.widthMm + top.heightMm) };
-  const wide = sashingMm + 2 * seamOf(seamMm);
+  const sewMm = sewnWith(seamMm);
+  const roundMm = 2 * (top.widthMm + top.heightMm);
+  const s = { articleId: null, copies: 1, inner, seamMm, sewMm, top, roundMm, ...beneath(project, top) };
   const strip = (id: string, longMm: number, count: number): SewnPart[] =>
     sashing && count > 0
       ? [
@@ -201,7 +189,7 @@ function joined(project: Project, blocks: readonly { article: Article; ground: G
             id: `sashing ${id}`,
             fabricId: sashing.fabricId,
             articleId: null,
-            wideMm: wide,
+            wideMm: sashingMm + 2 * sewMm,
             longMm,
             count,
             run: 'along',
@@ -211,28 +199,28 @@ function joined(project: Project, blocks: readonly { article: Article; ground: G
   return {
     ...s,
     around,
-    ...beneath(project, top),
-    parts: [
+    parts: there(project, [
       ...strip('between', block.heightMm + 2 * seamMm, rows * (columns - 1)),
       ...strip('rows', inner.widthMm + 2 * seamMm, rows - 1),
       ...partsRound(around, s),
-    ],
+    ]),
     grid: { rows, columns, blocks: number, empty: rows * columns - number, differ, block, sashingMm },
   };
 }
 /** Blocks whose sizes differ by no more are alike, mm. */
 const DIFFER_MM = 0.5;
 
+/** Parts of cloth that is among the project's, and large enough to be cut. */
+function there({ fabrics }: Project, parts: readonly SewnPart[]): SewnPart[] {
+  const known = new Set(fabrics.map((f) => f.id));
+  return parts.filter((p) => known.has(p.fabricId) && p.longMm > 0);
+}
+
 /** What pieces without a ground measure together. */
 function boxOfPieces(project: Project, articleId: string): Size {
   const boxes = project.pieces.filter((p) => p.articleId === articleId).map(boxOnGround);
   if (boxes.length === 0) return { widthMm: 0, heightMm: 0 };
-  const b = boundsOf(
-    boxes.map((x) => [
-      { x: x.minX, y: x.minY },
-      { x: x.maxX, y: x.maxY },
-    ]),
-  );
+  const b = mergeBounds(boxes);
   return { widthMm: b.maxX - b.minX, heightMm: b.maxY - b.minY };
 }
 
@@ -241,7 +229,7 @@ function boxOfPieces(project: Project, articleId: string): Size {
  * Cut size = finished + 2 × (seam + what is trimmed); the top as sewn = finished + 2 × (border + seam); wadding and backing stand out beyond that.
  * Source: the trade handbook, layers; arithmetic of patchwork, common practice, no source.
  */
-export function sizesOf(project: Project): Sizes {
+export const sizesOf = derive((project: Project): Sizes => {
   const grounded = project.articles.flatMap((article) => (article.ground ? [{ article, ground: article.ground }] : []));
   const whole = joined(project, grounded);
   const each = whole ? [whole] : grounded.map(({ article, ground }) => alone(project, article, ground));
@@ -263,29 +251,15 @@ export function sizesOf(project: Project): Sizes {
     };
   });
   return { articles, sewn: each };
-}
-
-/** Whether a ground is bought or here made up, so that nothing is cut for it: because somebody said so, or because of what is done to it. */
-export const isMadeUp = ({ recipe }: Pick<Project, 'recipe'>, { ground }: Pick<Article, 'ground'>): boolean =>
-  ground !== null && (ground.readyMade !== null || RECIPE_FACTS[recipe.id].onMadeUp);
+});
 
 /** Whether wadding and backing lie beneath while pieces are bonded: never beneath blocks that are still to be joined. */
 export const liesOnWadding = ({ layering, top }: Pick<Project, 'layering' | 'top'>): boolean =>
   layering.quilted && layering.waddingFirst && top === null;
 
-/** What is there of what goes round a thing, for lists: cloth that is still among the project's. */
-export const partsOf = (project: Project): SewnPart[] => {
-  const known = new Set(project.fabrics.map((f) => f.id));
-  return sizesOf(project).sewn.flatMap((s) => s.parts.filter((p) => known.has(p.fabricId) && p.longMm > 0));
-};
+/** Everything that is cut to go round a thing or behind it. */
+export const partsOf = (project: Project): SewnPart[] => sizesOf(project).sewn.flatMap((s) => s.parts);
 
 /** Fabrics that go round a thing or behind it. */
-export const fabricsAround = ({ articles, top }: Pick<Project, 'articles' | 'top'>): ReadonlySet<string> => {
-  const of = (a: Around): string[] =>
-    [a.border, a.binding, a.facing, a.back, a.sleeve].flatMap((p) => (p ? [p.fabricId] : []));
-  return new Set(
-    top
-      ? [...of(top.around), ...(top.sashing ? [top.sashing.fabricId] : [])]
-      : articles.flatMap((a) => (a.ground ? of(a.around) : [])),
-  );
-};
+export const fabricsAround = (project: Project): ReadonlySet<string> =>
+  new Set(partsOf(project).map((p) => p.fabricId));

@@ -15,13 +15,25 @@ export function shrinkBefore({ intent }: Pick<Project, 'intent'>, fabric: Fabric
   return { along: alongPercent / 100, across: acrossPercent / 100 };
 }
 
-/** How wide a cloth is off the bolt once it is washed, mm; null: it is not sold by length. Own shops count as they were entered. */
-export function clothWideMm(project: Pick<Project, 'intent' | 'gathering'>, fabric: Fabric): number | null {
-  const own = project.gathering.offers.filter((o) => o.key === needKey('fabric', fabric.id) && o.as === 'by-length');
-  const usual = own.some((o) => o.id === 'by-length') ? [] : [BOLT_WIDE_MM[isFelted(fabric) ? 'felt' : 'cloth'].value];
-  const wide = [...usual, ...own.filter((o) => o.sold).map((o) => o.widthMm)];
-  return wide.length === 0 ? null : Math.max(...wide) * (1 - shrinkBefore(project, fabric).across);
+/** The widest that something is sold by length, mm: as a shop of one's own has it, else as is usual; null: it is not sold so. */
+function soldWideMm({ gathering }: Pick<Project, 'gathering'>, key: string, usualMm: number): number | null {
+  const own = gathering.offers.filter((o) => o.key === key && o.as === 'by-length');
+  const wide = [
+    ...(own.some((o) => o.id === 'by-length') ? [] : [usualMm]),
+    ...own.filter((o) => o.sold).map((o) => o.widthMm),
+  ];
+  return wide.length === 0 ? null : Math.max(...wide);
 }
+
+/** How wide a cloth is off the bolt once it is washed, mm; null: it is not sold by length. */
+export function clothWideMm(project: Pick<Project, 'intent' | 'gathering'>, fabric: Fabric): number | null {
+  const usualMm = BOLT_WIDE_MM[isFelted(fabric) ? 'felt' : 'cloth'].value;
+  const wideMm = soldWideMm(project, needKey('fabric', fabric.id), usualMm);
+  return wideMm === null ? null : wideMm * (1 - shrinkBefore(project, fabric).across);
+}
+/** How wide the cloth of a quilt's backing is, mm; null: it is not sold by length. */
+export const backingWideMm = (project: Pick<Project, 'gathering'>): number | null =>
+  soldWideMm(project, needKey('other', 'quilt-backing'), BOLT_WIDE_MM.cloth.value);
 
 /** What is here of a cloth as large as it is when it is cut: washed first where that is still to be done. A piece lies with its length along its height. */
 export function stockWashed(project: Pick<Project, 'intent'>, fabric: Fabric): Fabric['stock'] {
@@ -33,11 +45,4 @@ export function stockWashed(project: Pick<Project, 'intent'>, fabric: Fabric): F
     heightMm: s.heightMm * (1 - along),
     outline: s.outline === null ? null : transformPath(s.outline, scaling(1 - across, 1 - along)),
   }));
-}
-
-/** How wide the cloth of a quilt's backing is, as it is sold by length, mm. */
-export function backingWideMm({ gathering }: Pick<Project, 'gathering'>): number {
-  const own = gathering.offers.filter((o) => o.key === needKey('other', 'quilt-backing') && o.as === 'by-length');
-  const usual = own.some((o) => o.id === 'by-length') ? [] : [BOLT_WIDE_MM.cloth.value];
-  return Math.max(1, ...usual, ...own.filter((o) => o.sold).map((o) => o.widthMm));
 }

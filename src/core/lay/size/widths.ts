@@ -1,6 +1,8 @@
-import type { Bounds } from '../../base/shape';
+import { derive } from '../../base/derive';
+import { nth } from '../../base/lists';
 import { type Article, beyondMm, boxOnGround, cutSize, type Ground, type Project, type Size } from '../../keep/model';
 import { SEAM_CLEAR_MM, SEAM_MM, SEAM_TRY_MM } from './data';
+import { isMadeUp } from './made-up';
 import { clothWideMm } from './washed';
 
 /** A ground that is longer than its cloth is wide. */
@@ -33,6 +35,17 @@ function panelsFor(longMm: number, clothMm: number, seamMm: number): number {
   return inner <= 0 ? 2 : Math.max(2, 2 + Math.ceil(Math.max(0, longMm - 2 * (clothMm - seamMm)) / inner - 1e-9));
 }
 
+/** The panels of a whole that is parted there, mm from its left or upper edge, each with an allowance at its seams. */
+function panelsBetween(whole: Size, upright: boolean, seamsAtMm: readonly number[]): Size[] {
+  const ends = [0, ...seamsAtMm, upright ? whole.widthMm : whole.heightMm];
+  const last = ends.length - 2;
+  return seamsAtMm.concat(0).map((_, i): Size => {
+    const seams = (i > 0 ? 1 : 0) + (i < last ? 1 : 0);
+    const mm = nth(ends, i + 1) - nth(ends, i) + seams * SEAM_MM.widths.value;
+    return upright ? { widthMm: mm, heightMm: whole.heightMm } : { widthMm: whole.widthMm, heightMm: mm };
+  });
+}
+
 interface Lying {
   readonly id: string;
   readonly letter: boolean;
@@ -54,13 +67,13 @@ function clearOf(lying: readonly Lying[], atMm: number, slackMm: number, clearMm
 /**
  * How a ground that is longer than its cloth is wide is cut: along the cloth in one piece where that can be, or in widths with seams that keep clear of what lies there.
  * A long ground is cut along the length of the cloth, or across it in two with a seam: the trade handbook; common practice, no source.
- * @returns null where it fits across the cloth, is no rectangle off the bolt, or is bought made up
+ * @returns null where it fits across the cloth, is not sold off a bolt, or is made up already
  */
-export function widthsOf(project: Project, article: Article): Widths | null {
+export const widthsOf = derive((project: Project, article: Article): Widths | null => {
   const { ground } = article;
   const fabric = ground && project.fabrics.find((f) => f.id === ground.fabricId);
   const clothMm = fabric ? clothWideMm(project, fabric) : null;
-  if (!ground || !fabric || clothMm === null || ground.readyMade) return null;
+  if (!ground || !fabric || clothMm === null || isMadeUp(project, article)) return null;
   const cut = cutSize(ground);
   const longMm = Math.max(cut.widthMm, cut.heightMm);
   const shortMm = Math.min(cut.widthMm, cut.heightMm);
@@ -79,33 +92,32 @@ export function widthsOf(project: Project, article: Article): Widths | null {
   const lying = project.pieces
     .filter((p) => p.articleId === article.id)
     .map((p): Lying => {
-      const b: Bounds = boxOnGround(p);
+      const b = boxOnGround(p);
       const [from, to] = upright ? [b.minX, b.maxX] : [b.minY, b.maxY];
       return { id: p.id, letter: p.wordId !== null, from, to };
     });
   const clearMm = allowanceMm + SEAM_CLEAR_MM.value;
   const atMm = Array.from({ length: panels - 1 }, (_, i) => clearOf(lying, (i + 1) * share - beyond, slackMm, clearMm));
-  const ends = [-beyond, ...atMm, longMm - beyond];
-  const sizes = Array.from({ length: panels }, (_, i): Size => {
-    const seams = (i > 0 ? 1 : 0) + (i < panels - 1 ? 1 : 0);
-    const mm = (ends[i + 1] ?? 0) - (ends[i] ?? 0) + seams * allowanceMm;
-    return upright ? { widthMm: mm, heightMm: cut.heightMm } : { widthMm: cut.widthMm, heightMm: mm };
-  });
+  const sizes = panelsBetween(
+    cut,
+    upright,
+    atMm.map((mm) => mm + beyond),
+  );
   const over = lying.filter((l) => atMm.some((at) => at > l.from && at < l.to)).map((l) => l.id);
   return { article, ground, can, seamed: said || !can, panels, allowanceMm, sizes, upright, atMm, over };
-}
+});
 
-/** A rectangle of cloth in as many widths as it takes, with their seams: one where it fits across, else cut so that least of the bolt is used. */
-export function joinedOf(whole: Size, clothMm: number): Size[] {
-  if (Math.min(whole.widthMm, whole.heightMm) <= clothMm) return [whole];
+/** A rectangle of cloth in as many widths as it takes, with their seams: one where it fits across or is not sold by length, else cut so that least of the bolt is used. */
+export function joinedOf(whole: Size, clothMm: number | null): Size[] {
+  if (clothMm === null || Math.min(whole.widthMm, whole.heightMm) <= clothMm) return [whole];
   const seamMm = SEAM_MM.widths.value;
   const [across, down] = [panelsFor(whole.widthMm, clothMm, seamMm), panelsFor(whole.heightMm, clothMm, seamMm)];
   const upright = across * whole.heightMm <= down * whole.widthMm;
   const panels = upright ? across : down;
-  return Array.from({ length: panels }, (_, i): Size => {
-    const seams = (i > 0 ? 1 : 0) + (i < panels - 1 ? 1 : 0);
-    return upright
-      ? { widthMm: whole.widthMm / panels + seams * seamMm, heightMm: whole.heightMm }
-      : { widthMm: whole.widthMm, heightMm: whole.heightMm / panels + seams * seamMm };
-  });
+  const longMm = upright ? whole.widthMm : whole.heightMm;
+  return panelsBetween(
+    whole,
+    upright,
+    Array.from({ length: panels - 1 }, (_, i) => ((i + 1) * longMm) / panels),
+  );
 }
