@@ -106,7 +106,8 @@ const DONE: { readonly [K in StepKind]?: string } = {
   peel: 'Paper is off',
   lay: 'All placed',
 };
-export const doneWords = (kind: StepKind): string => DONE[kind] ?? 'Done';
+export const doneWords = ({ kind, does }: Pick<Step, 'kind' | 'does'>): string =>
+  does.code === 'peel-foil' ? 'Carrier is off' : (DONE[kind] ?? 'Done');
 
 const LET_GO: { readonly [W in LetGo['what']]: readonly [one: string, many: string] } = {
   diary: ['entry of the diary', 'entries of the diary'],

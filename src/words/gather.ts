@@ -155,13 +155,16 @@ const partName = (part: GatherPart | undefined, project: Project): string => {
 /** So many parts are told by name, the rest by their number. */
 const NAMED = 4;
 const TROUBLES: Words<NeedTrouble, [Need, Project]> = {
-  'no-room': ({ partIds, widestMm, clothMm }, need, project) => {
+  'no-room': ({ partIds, widestMm, longestMm, clothMm }, need, project) => {
     const names = partIds.map((id) =>
       partName(
         need.layout?.parts.find((p) => p.id === id),
         project,
       ),
     );
+    // What is not too wide is too long for the sheets that there are.
+    if (widestMm <= clothMm)
+      return `${upper(fewOf(names, NAMED))} ${one(names.length, 'is', 'are')} up to ${formatSize(longestMm, widestMm, project.units)}: larger than any sheet you have or can buy. Not counted: enter a larger one below.`;
     return `${upper(fewOf(names, NAMED))} ${one(names.length, 'is', 'are')} ${formatLength(widestMm, project.units)} across. Nothing you have or can buy is wider than ${formatLength(clothMm, project.units)}. Not counted: enter a wider fabric below, or join two widths.`;
   },
   'no-price': () => 'No price was entered, so what buys least is shown.',

@@ -193,6 +193,14 @@ const together = ({ step, project }: About): string =>
 const isWindowPatch = ({ step, project }: About): boolean =>
   project.pieces.some((p) => step.pieceIds.includes(p.id) && p.part?.role === 'patch');
 
+/** Web with paper in a fold: sealed in, the paper would never come off. Its leaflet says how it is fused. */
+function paperOffFirst({ step, project }: About): string {
+  const web = project.webs.find((w) => w.id === step.webId);
+  if (!web || web.liners === 0) return '';
+  const { heatC, dwellS } = web.leaflet.fuse;
+  return ` Lay it glue side down, and fuse it through its paper as its leaflet says: ${heat(heatC, project.units)}, ${seconds(dwellS)}. Let it cool and peel the paper off.`;
+}
+
 function sewn(d: SewingUp, a: About): string {
   return sewingWords(d, {
     units: a.project.units,
@@ -246,7 +254,8 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Peel the carrier off ${a.pieces} once it is cold, a corner first. Where foil comes off with it, put it back and press again.${copies(a)}`,
   'lay-behind': (_, a) =>
     `Turn the work wrong side up, the edges of the hole trimmed and flat. Place ${a.pieces} over it, right side down, glue towards the fabric.${copies(a)}`,
-  'lay-tape': (_, a) => `Place ${a.web} in the fold, just inside the raw edge. Fold it shut.${copies(a)}`,
+  'lay-tape': (_, a) =>
+    `Place ${a.web} in the fold, just inside the raw edge.${paperOffFirst(a)} Fold it shut.${copies(a)}`,
   'lay-plug': (_, a) =>
     `Lay ${term('parchment')} over the window of ${a.pieces}. Put its cut-out back in as a plug, so that the iron presses there too.${copies(a)}`,
   'darn-hole': (_, a) =>

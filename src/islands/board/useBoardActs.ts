@@ -171,7 +171,7 @@ export function useBoardActs(
       return { says: closed.length === 1 ? 'Yes' : 'Yes to all', act: () => setOpen(gates.map((g) => g.code)) };
     const more = current.copies - current.doneCopies;
     return {
-      says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step.kind),
+      says: current.copies > 1 && !runsOn(step) ? `All ${more} done` : doneWords(step),
       act: () => finish(current),
     };
   })();

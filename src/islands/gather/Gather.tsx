@@ -4,7 +4,7 @@ import { countedOn, type Swap } from '~/core/cut/gather';
 import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
 import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
-import { listedWords, sumWords } from '~/words';
+import { counted, listedWords, sumWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -98,7 +98,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
             <details className={css.here} open={toBuy.length === 0 || undefined}>
               <summary>
                 <h2>You have</h2>
-                <span className={css.small}>{here.length} things to gather</span>
+                <span className={css.small}>{counted(here.length, 'thing')}</span>
               </summary>
               <NeedList project={project} plan={plan} needs={here} near={{}} others={others} label="You have" />
             </details>

@@ -92,7 +92,7 @@ function Conversation({ drawer, last, units }: { drawer: DrawerContents; last: U
           <h1 ref={heading} tabIndex={-1}>
             {typeof title === 'string' ? title : title(said)}
           </h1>
-          <p className={css.lead}>{lead}</p>
+          <p className={css.lead}>{typeof lead === 'string' ? lead : lead(said)}</p>
           <Body answers={answers} drawer={drawer} last={last} />
           {trouble && <Note stop>{trouble} Your answers are still here: try again.</Note>}
           <div className={css.end}>

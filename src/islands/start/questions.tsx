@@ -178,7 +178,7 @@ const IronQuestion = ({ answers: { said, say }, drawer, last }: Asked) => {
 export const QUESTIONS: {
   readonly [S in Step]: {
     readonly title: string | ((said: StartAnswers) => string);
-    readonly lead: string;
+    readonly lead: string | ((said: StartAnswers) => string);
     readonly Body: ComponentType<Asked>;
     readonly unanswered?: (said: StartAnswers) => boolean;
   };
@@ -190,7 +190,8 @@ export const QUESTIONS: {
   },
   size: {
     title: (said) => THING_WORDS[said.thing].howBig,
-    lead: 'The finished size, without seams. Choose a common one, or measure yours.',
+    lead: ({ thing }) =>
+      `${asksSource(thing) ? 'The finished size, without seams. ' : ''}Choose a common ${asksSource(thing) ? 'one' : 'size'}, or measure yours.`,
     Body: SizeQuestion,
   },
   ground: {

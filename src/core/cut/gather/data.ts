@@ -61,8 +61,12 @@ export function usualSheetOffers(
   units: DisplayUnits,
 ): Usual[] {
   const by = {
-    foil: [offer('sheet', 'sheet', 200, 300), offer('roll', 'roll', 300, 3000, notSold)],
-    paper: [offer('sheet', 'sheet', paperOfPlace(units).widthMm, paperOfPlace(units).heightMm)],
+    foil: [offer('sheet', 'sheet', 200, 300), offer('roll', 'roll', 300, 3000)],
+    // Tissue comes in large sheets, paper for a printer in its own size.
+    paper: [
+      offer('sheet', 'sheet', paperOfPlace(units).widthMm, paperOfPlace(units).heightMm),
+      offer('tissue', 'sheet', 500, 700),
+    ],
     backing: [offer('sheet', 'sheet', 457, 559), offer('by-length', 'by-length', 500, STEP_MM[units], notSold)],
     wadding: [offer('by-length', 'by-length', 2300, STEP_MM[units]), offer('packet', 'packet', 1140, 1520)],
   } satisfies Record<typeof kind, Usual[]>;

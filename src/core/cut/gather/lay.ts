@@ -104,6 +104,11 @@ const usable = (o: Offer, w: Pick<WantedCloth, 'spare' | 'shrink'>): { lengthMm:
   widthMm: o.widthMm * (1 - w.shrink.across),
 });
 
+const sidesOf = ({ outline }: ToCut): readonly [number, number] => {
+  const b = boundsOf(regionOf(outline, ROUGH_TOLERANCE_MM));
+  return [b.maxX - b.minX, b.maxY - b.minY];
+};
+
 /** The price of one of it; of what is cut off by length, of one step. */
 const priceOf = (o: Offer): number | null =>
   o.price === null ? null : isByLength(o) ? (o.price * o.lengthMm) / 1000 : o.price;
@@ -348,12 +353,8 @@ export function layAndBuy(wanted: WantedCloth): Got {
     troubles.push({
       code: 'no-room',
       partIds: fitsNothing.map((p) => p.id),
-      widestMm: Math.max(
-        ...fitsNothing.map((p) => {
-          const b = boundsOf(regionOf(p.outline, ROUGH_TOLERANCE_MM));
-          return Math.min(b.maxX - b.minX, b.maxY - b.minY);
-        }),
-      ),
+      widestMm: Math.max(...fitsNothing.map((p) => Math.min(...sidesOf(p)))),
+      longestMm: Math.max(...fitsNothing.map((p) => Math.max(...sidesOf(p)))),
       clothMm: Math.max(widest, ...wholes.map((o) => Math.max(usable(o, wanted).lengthMm, usable(o, wanted).widthMm))),
     });
   const out = new Set(fitsNothing.map((p) => p.id));

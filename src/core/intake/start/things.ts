@@ -71,6 +71,8 @@ const WINDOW_SHARE = 0.5;
 /** Seams that are usual: of patchwork, and of what is sewn up. Common practice, no source. */
 const QUARTER_INCH_MM = MM_PER.in / 4;
 const SEWN_UP_MM = 10;
+/** A sheet that strips of a chain are ruled on: what scissors and an ironing board handle. Ours. */
+const CHAIN_SHEET_MM = 300;
 const rectangle = (w: number, h: number): string => `M0 0H${w}V${h}H0Z`;
 
 const PLAIN = ['solid-cotton', 'quilting-cotton', 'calico', 'linen'] as const;
@@ -158,7 +160,14 @@ export const THINGS: Readonly<Record<ThingId, Thing>> = {
     usual: { laundering: 'never', hand: 'firm', edge: 'none' },
     first: null,
     draws: rectangle,
-    answers: (_w, _h, groundId) => ({ strung: 'chain', otherSideId: groundId }),
+    // Strips are ruled on a sheet that holds several of them, and cut in straight lines.
+    answers: (w, h, groundId) => ({
+      strung: 'chain',
+      ruled: 'sheet',
+      sheetWidthMm: Math.max(w, CHAIN_SHEET_MM),
+      sheetHeightMm: Math.max(h, CHAIN_SHEET_MM),
+      otherSideId: groundId,
+    }),
     count: 12,
     grounds: PLAIN,
   },

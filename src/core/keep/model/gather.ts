@@ -219,6 +219,8 @@ export type NeedTrouble =
       readonly partIds: readonly string[];
       readonly widestMm: number;
       readonly clothMm: number;
+      /** Of the part that is longest. */
+      readonly longestMm: number;
     }
   | { readonly code: 'no-price'; readonly as: readonly SoldAs[] }
   | { readonly code: 'none-sold' }
