@@ -146,12 +146,13 @@ describe('the swatch book', () => {
     await db.swatches.clear();
   });
 
-  it('5,000 swatches are read within a second', async () => {
+  it('5,000 swatches are read at once: a second on an idle machine', async () => {
     await db.swatches.bulkPut(Array.from({ length: 5000 }, (_, i) => swatch(`m${i}`, { atMs: i })));
     const t0 = performance.now();
     const all = await readBook();
     expect(all).to.have.length(5000);
-    expect(performance.now() - t0).to.be.below(1500);
+    // Half a second to one on an idle machine, 2.8 s on a loaded one; read one by one they would take minutes.
+    expect(performance.now() - t0).to.be.below(5000);
     await db.swatches.clear();
   });
 
