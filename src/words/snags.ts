@@ -143,6 +143,8 @@ const TEXTS: Words<Snag, [About]> = {
     `The background of ${a.article(s.articleId)} is ${formatSize(s.widthMm, s.heightMm, a.project.units)}; your largest piece of ${a.fabric(s.fabricId)} is ${formatSize(s.largestWidthMm, s.largestHeightMm, a.project.units)}.`,
   tiny: (s, a) =>
     `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'is', 'are')} smaller than ${formatLength(s.leastMm, a.project.units)}: fiddly to hold and to cut.`,
+  'grounds-no-room': (s, a) =>
+    `The ${a.fabric(s.fabricId)} you have holds ${s.room === 0 ? 'none' : s.room} of the ${counted(s.grounds, 'background')}: each fits by itself, not all of them.`,
   'over-a-seam': (s, a) =>
     `The background is joined of widths, and the seam lies under ${a.several(s.pieceIds)}: it shows as a ridge.`,
   'no-seam': (s, a) =>
@@ -217,6 +219,7 @@ const MENDS: Words<Snag, [About]> = {
   'short-of-cloth': () => 'Buy more, make some pieces smaller, or give some another fabric.',
   'no-room-on-cloth': () => 'Find another piece of that fabric, make the shapes smaller, or give some another fabric.',
   'ground-too-large': () => 'Find a larger piece, make the background smaller, or join it with a seam.',
+  'grounds-no-room': () => 'Buy more of it, make fewer, or choose another fabric for some of them.',
   'over-a-seam': () => 'Move it off the seam, or cut the background along the fabric in one piece.',
   'no-seam': () => 'Give the background a seam allowance in Pattern. Its finished size stays.',
   'blocks-differ': () => 'Give all of them one size and one seam allowance, or keep each by itself.',

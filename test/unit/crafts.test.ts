@@ -419,17 +419,22 @@ describe('what else layers are held with', () => {
 });
 
 describe('strips from a ruled sheet', () => {
-  const strips = (outline: string) =>
+  const strips = (
+    outline: string,
+    [sheetWidthMm, sheetHeightMm]: readonly [number, number] = [300, 450],
+    more: Partial<Project> = {},
+  ) =>
     thing(
       'two-sided',
-      { backId: 'denim', ruled: 'sheet', sheetWidthMm: 300, sheetHeightMm: 450 },
+      { backId: 'denim', ruled: 'sheet', sheetWidthMm, sheetHeightMm },
       {
+        ...more,
         articles: [newArticle({ id: 'main', name: '', ground: null })],
         pieces: [newPiece({ id: 'p', label: 'Strip', fabricId: 'night', outline, count: 20 })],
       },
     );
-  it('lie edge to edge: ten of 30 × 300 mm on 300 × 450 mm along the grain, none lost to the blade, on both cloths', () => {
-    const p = strips('M0 0h30v300h-30Z');
+  it('lie edge to edge: ten of 30 × 300 mm on 300 × 450 mm along a print, none lost to the blade, on both cloths', () => {
+    const p = strips('M0 0h30v300h-30Z', [300, 450], { fabrics: [denim, night].map((f) => ({ ...f, oneWay: true })) });
     const { patches } = patchesOf(p, planProject(p));
     expect(patches.map((x) => `${x.fabricId} ${x.placements.length} ${x.flush}`)).to.have.members([
       'night 10 true',
@@ -439,8 +444,21 @@ describe('strips from a ruled sheet', () => {
     ]);
     expect(said(p).some((w) => /^Rule 10 tiles of 3 × 30 cm on the paper of patch/.test(w))).to.equal(true);
   });
-  it('of two sizes each lies on sheets of its own; woven cloth keeps its grain', () => {
-    const p = strips('M0 0h30v300h-30Z');
+  it('turn where no print forbids it: of 7 × 1½ in on 18 × 22 in 36, and within a web of 17 in no fewer than by hand (12 × 3, 11 × 3)', () => {
+    const inch = 25.4;
+    const many = (rollMm: number): number => {
+      const p = strips(`M0 0h${7 * inch}v${1.5 * inch}h${-7 * inch}Z`, [18 * inch, 22 * inch], {
+        webs: [webFrom('firm-film', { id: 'firm', name: 'Firm', widthMm: rollMm, stockMm: 5000 })],
+      });
+      const q = { ...p, pieces: p.pieces.map((x) => ({ ...x, count: 50 })) };
+      return Math.max(...patchesOf(q, planProject(q)).patches.map((x) => x.placements.length));
+    };
+    expect(many(20 * inch)).to.equal(36);
+    // By hand 33; rows laid both ways hold two more.
+    expect(many(17 * inch)).to.equal(35);
+  });
+  it('of two sizes each lies on sheets of its own; a print keeps its way', () => {
+    const p = strips('M0 0h30v300h-30Z', [300, 450], { fabrics: [denim, night].map((f) => ({ ...f, oneWay: true })) });
     const other = newPiece({
       id: 'q',
       label: 'Short',

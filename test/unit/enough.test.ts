@@ -9,7 +9,9 @@ import { cotton, piece, project, spoken, square } from './helpers';
 const at = (xMm: number, yMm: number) => ({ at: { xMm, yMm, rotateDeg: 0 } });
 const stock = (widthMm: number, heightMm: number, count = 1) => [{ widthMm, heightMm, count, outline: null }];
 const short = (p: Parameters<typeof spoken>[0]) =>
-  spoken(structuredClone(p)).snags.filter((s) => /cloth|ground-too/.test(s.code) && s.code !== 'patch-too-large');
+  spoken(structuredClone(p)).snags.filter(
+    (s) => /cloth|ground-too|grounds-no/.test(s.code) && s.code !== 'patch-too-large',
+  );
 
 describe('enough cloth', () => {
   it('at once by areas: pieces and ground with their copies; what nobody counted is not counted', () => {
@@ -35,6 +37,23 @@ describe('enough cloth', () => {
     const [s] = short(p);
     expect(s!.code).to.equal('ground-too-large');
     expect(s!.text).to.match(/58 × 40 cm; your largest piece of Sand is 42 × 60 cm/);
+  });
+
+  it('each piece of cloth holds its own ground once: two of 300 × 400 on 310 × 410 and a scrap that is large enough by area only', () => {
+    const p = project([piece('a', square(40), { fabricId: 'red' })], {
+      fabrics: [
+        cotton({ name: 'Sand', stock: [...stock(310, 410), ...stock(290, 500)] }),
+        cotton({ id: 'red', name: 'Red' }),
+      ],
+      ground: { fabricId: 'cotton', widthMm: 300, heightMm: 400 },
+    });
+    expect(short(p)).to.deep.equal([]);
+    p.articles[0]!.count = 2;
+    const [s] = short(p);
+    expect(s!.code).to.equal('grounds-no-room');
+    expect(s!.text).to.equal('The Sand you have holds 1 of the 2 backgrounds: each fits by itself, not all of them.');
+    p.fabrics[0]!.stock = [...stock(410, 310), ...stock(310, 410)];
+    expect(short(p)).to.deep.equal([]);
   });
 
   it('exactly, once the cloth was laid out: how many find no room', () => {

@@ -1,6 +1,8 @@
+import { derive, same } from '../base/derive';
 import { areaMm2 } from '../base/shape';
-import { clothAsk, freshLayout } from '../cut/layout';
-import { type Article, cutRegion, cutSize, type Plan, stockMm2 } from '../keep/model';
+import { binsOf, clothAsk, freshLayout } from '../cut/layout';
+import { type NestPart, nest } from '../cut/nest';
+import { type Article, cutOutline, cutRegion, cutSize, type Fabric, type Plan, stockMm2 } from '../keep/model';
 import type { Laid } from '../lay/laid';
 import { isMadeUp, stockWashed, widthsOf } from '../lay/size';
 
@@ -24,6 +26,13 @@ export type ShortCloth =
       readonly heightMm: number;
       readonly largestWidthMm: number;
       readonly largestHeightMm: number;
+    }
+  /** Each ground would fit a piece of its cloth, but together they do not. */
+  | {
+      readonly code: 'grounds-no-room';
+      readonly fabricId: string;
+      readonly grounds: number;
+      readonly room: number;
     };
 
 interface Size {
@@ -36,6 +45,34 @@ const fits = (what: Size, on: Size, mayTurn: boolean): boolean =>
 
 /** An article's ground as it is cut: its own shape with its seams, or the whole rectangle. */
 const groundMm2 = ({ ground }: Article): number => (ground ? areaMm2(cutRegion(ground)) : 0);
+
+/** Grounds are laid out for so long, in the nesting's own seconds. */
+const SEARCH_S = 0.02;
+/** How many copies of grounds have room on what is here, each piece of it counted once. */
+const roomFor = derive(
+  (parts: readonly NestPart[], stock: Fabric['stock']): number =>
+    nest({
+      widthMm: 0,
+      spacingMm: 0,
+      rotations: [0],
+      seconds: SEARCH_S,
+      seed: 1,
+      parts,
+      bins: binsOf(stock, 'stock'),
+    }).placements.length,
+);
+
+/** Grounds of one cloth that find no room together on what is here of it; empty where they do. A ground in widths is cut by the length of its cloth. */
+function groundsNoRoom(fabric: Fabric, stock: Fabric['stock'], grounds: readonly Article[]): ShortCloth[] {
+  const copies = grounds.reduce((n, a) => n + a.count, 0);
+  if (copies < 2) return [];
+  const rotations = fabric.oneWay ? [0] : [0, 90, 180, 270];
+  const parts = grounds.flatMap(({ id, ground, count }): NestPart[] =>
+    ground ? [{ id, outline: cutOutline(ground), count, rotations }] : [],
+  );
+  const room = roomFor(same(parts), same(stock));
+  return room < copies ? [{ code: 'grounds-no-room', fabricId: fabric.id, grounds: copies, room }] : [];
+}
 
 /**
  * Fabrics of which too little is in stock: at once by areas, pieces and grounds with all their copies; by the layout itself once it was made.
@@ -92,7 +129,12 @@ export function shortCloth({ project, look, cuts, articles }: Laid, plan: Plan):
     const groundsMm2 = grounds.reduce((sum, a) => sum + groundMm2(a) * a.count, 0);
     const haveMm2 = stockMm2({ stock });
     const needsMm2 = piecesMm2 + groundsMm2;
-    if (needsMm2 <= haveMm2 || tooLarge.length > 0) return tooLarge;
-    return [{ code: 'short-of-cloth', fabricId: fabric.id, needsMm2, haveMm2 }];
+    if (tooLarge.length > 0) return tooLarge;
+    if (needsMm2 > haveMm2) return [{ code: 'short-of-cloth', fabricId: fabric.id, needsMm2, haveMm2 }];
+    return groundsNoRoom(
+      fabric,
+      stock,
+      grounds.filter((a) => !widthsOf(project, a)?.seamed),
+    );
   });
 }

@@ -19,6 +19,7 @@ import {
   BOLT_MM,
   FOIL_BEYOND_MM,
   hasGrain,
+  mayLieAcross,
   rectangle,
   roughCutOf,
   shortName,
@@ -178,7 +179,8 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
       .map((patch): NestPart => {
         special.set(patch.id, { what: 'patch', patch, strip: null });
         // The shapes in it lie as they may on this cloth, and so does it.
-        const rotations: number[] = fabric.oneWay ? [0] : [0, 180];
+        const across = patch.pieceIds.every((id) => mayLieAcross(turnsOnCloth(project, id, mirrored.get(id) ?? false)));
+        const rotations: number[] = fabric.oneWay ? [0] : across ? [0, 90, 180, 270] : [0, 180];
         const outline = patch.flush ? patch.outline : grown(patch.outline, WEB_INSIDE_MM, 'miter');
         return { id: patch.id, outline, count: 1, rotations };
       }),

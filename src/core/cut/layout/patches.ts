@@ -21,7 +21,7 @@ import { ROUTE_FACTS } from '../../lay/facing';
 import { blockOf, gridOn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { stockWashed } from '../../lay/size';
 import { type Bin, type NestPart, type NestPlacement, nest, placedRegion } from '../nest';
-import { BOLT_MM, PATCH_GAP_MM, rectangle, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import { BOLT_MM, mayLieAcross, PATCH_GAP_MM, rectangle, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
 
 /** A piece of web that a whole piece of cloth is fused with; the shapes are cut from it afterwards. */
 export interface Patch {
@@ -186,50 +186,68 @@ const patchesOfCloth = derive(
   },
 );
 
+interface SheetSize {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+/**
+ * As much of a sheet as one width of the web covers, the way round that holds more; the whole of it where that holds nothing, and strips of web are joined.
+ * @param holds how many tiles lie on a sheet
+ */
+function withinRoll(sheet: SheetSize, rollMm: number, holds: (sheet: SheetSize) => number): SheetSize {
+  if (Math.min(sheet.widthMm, sheet.heightMm) <= rollMm) return sheet;
+  const [narrow, low] = [
+    { ...sheet, widthMm: rollMm },
+    { ...sheet, heightMm: rollMm },
+  ];
+  const best = holds(low) > holds(narrow) ? low : narrow;
+  return holds(best) > 0 ? best : sheet;
+}
+
 /**
  * Tiles of one size ruled on measured sheets, edge to edge, one sheet full after the other.
  * @param parts their copies are laid in this order; each is as large as its own box
  */
-const ruledPatches = derive(
-  (parts: readonly NestPart[], sheet: { readonly widthMm: number; readonly heightMm: number }): Nested => {
-    const boxes = new Map(parts.map((p) => [p.id, boundsOf(regionOf(p.outline))]));
-    const first = inMap(boxes, nth(parts, 0).id);
-    const size = [sheet.widthMm, sheet.heightMm, first.maxX - first.minX, first.maxY - first.minY] as const;
-    // Woven cloth has a grain: its tiles all lie one way round.
-    const mayTurn = parts.every((p) => p.rotations === 'free');
-    const full = gridOn(...size, mayTurn).tiles;
-    if (full.length === 0) return { found: [], tooLarge: parts.map((p) => p.id) };
-    const copies = parts.flatMap((p) => Array.from({ length: p.count }, (_, copy) => ({ id: p.id, copy })));
-    const found: Found[] = [];
-    for (let i = 0; i < copies.length; i += full.length) {
-      const mine = copies.slice(i, i + full.length);
-      // A sheet that is not used up is cut in a plain block where that holds them.
-      const tiles = (mine.length < full.length ? blockOf(mine.length, ...size, mayTurn)?.tiles : null) ?? full;
-      const placements = mine.map(({ id, copy }, k) => {
-        const tile = nth(tiles, k);
-        const b = inMap(boxes, id);
-        // A tile that lies across is turned by a quarter about its own origin.
-        return tile.turned
-          ? { id, copy, xMm: tile.xMm + b.maxY, yMm: tile.yMm - b.minX, rotateDeg: 90 }
-          : { id, copy, xMm: tile.xMm - b.minX, yMm: tile.yMm - b.minY, rotateDeg: 0 };
-      });
-      const used = tiles.slice(0, placements.length);
-      const widthMm = Math.max(...used.map((t) => t.xMm + t.widthMm));
-      const heightMm = Math.max(...used.map((t) => t.yMm + t.heightMm));
-      found.push({
-        outline: rectangle(widthMm, heightMm),
-        widthMm,
-        heightMm,
-        bin: null,
-        placements,
-        pieceIds: [...new Set(placements.map((p) => p.id))],
-        flush: true,
-        onMat: null,
-      });
-    }
-    return { found, tooLarge: [] };
-  },
-);
+const ruledPatches = derive((parts: readonly NestPart[], given: SheetSize, rollMm: number): Nested => {
+  const boxes = new Map(parts.map((p) => [p.id, boundsOf(regionOf(p.outline))]));
+  const first = inMap(boxes, nth(parts, 0).id);
+  const [tileW, tileH] = [first.maxX - first.minX, first.maxY - first.minY];
+  // A print or a nap runs one way.
+  const mayTurn = parts.every((p) => mayLieAcross(p.rotations));
+  const sheet = withinRoll(given, rollMm, (s) => gridOn(s.widthMm, s.heightMm, tileW, tileH, mayTurn).count);
+  const size = [sheet.widthMm, sheet.heightMm, tileW, tileH] as const;
+  const full = gridOn(...size, mayTurn).tiles;
+  if (full.length === 0) return { found: [], tooLarge: parts.map((p) => p.id) };
+  const copies = parts.flatMap((p) => Array.from({ length: p.count }, (_, copy) => ({ id: p.id, copy })));
+  const found: Found[] = [];
+  for (let i = 0; i < copies.length; i += full.length) {
+    const mine = copies.slice(i, i + full.length);
+    // A sheet that is not used up is cut in a plain block where that holds them.
+    const tiles = (mine.length < full.length ? blockOf(mine.length, ...size, mayTurn)?.tiles : null) ?? full;
+    const placements = mine.map(({ id, copy }, k) => {
+      const tile = nth(tiles, k);
+      const b = inMap(boxes, id);
+      // A tile that lies across is turned by a quarter about its own origin.
+      return tile.turned
+        ? { id, copy, xMm: tile.xMm + b.maxY, yMm: tile.yMm - b.minX, rotateDeg: 90 }
+        : { id, copy, xMm: tile.xMm - b.minX, yMm: tile.yMm - b.minY, rotateDeg: 0 };
+    });
+    const used = tiles.slice(0, placements.length);
+    const widthMm = Math.max(...used.map((t) => t.xMm + t.widthMm));
+    const heightMm = Math.max(...used.map((t) => t.yMm + t.heightMm));
+    found.push({
+      outline: rectangle(widthMm, heightMm),
+      widthMm,
+      heightMm,
+      bin: null,
+      placements,
+      pieceIds: [...new Set(placements.map((p) => p.id))],
+      flush: true,
+      onMat: null,
+    });
+  }
+  return { found, tooLarge: [] };
+});
 
 /** Whether a piece is cut by the machine, from cloth that was fused first. */
 const byMachine = (project: Project, piece: Project['pieces'][number]): boolean =>
@@ -387,7 +405,7 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
     const mine = same(parts);
     const { found, tooLarge: more } =
       ruled && sheet
-        ? ruledPatches(mine, same(sheet))
+        ? ruledPatches(mine, same(sheet), rollMm)
         : machine
           ? matPatches(sizeOfMat(project), mine, rollMm)
           : patchesOfCloth(mine, stock, rollMm);

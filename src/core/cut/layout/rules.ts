@@ -1,7 +1,9 @@
+import { derive } from '../../base/derive';
+import { boundsOf, isBox, ROUGH_TOLERANCE_MM, regionOf } from '../../base/shape';
 import { factsOf } from '../../choose/material';
-import { type Fabric, lookup, type Project } from '../../keep/model';
+import { type Fabric, lookup, type Piece, type Project } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
-import { isFoiled } from '../../lay/recipe';
+import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import type { Rotations } from '../nest';
 
 /** Web is cut this far outside the line before fusing, mm. Common practice, no source. */
@@ -38,16 +40,42 @@ export function hasGrain(fabric: Fabric): boolean {
   return fabric.oneWay || fabric.frays > 0 || !(facts.hard || facts.hairyOrThick);
 }
 
+/** The longer side of an outline's box, mm, and whether it is a rectangle along its own axes. */
+const boxOf = derive((outline: string): { readonly longMm: number; readonly square: boolean } => {
+  const region = regionOf(outline, ROUGH_TOLERANCE_MM);
+  const b = boundsOf(region);
+  return { longMm: Math.max(b.maxX - b.minX, b.maxY - b.minY), square: isBox(region) };
+});
+
+/**
+ * How far a piece's grain binds: nobody sees it in what is tiny, nor does it matter in what is stiffened through and through; a rectangle lies along it or across.
+ * Common practice, no source.
+ */
+function grainOf(project: Project, { outline, print }: Piece): 'along' | 'along-or-across' | 'none' {
+  // Who turned the cloth under a piece meant it so.
+  if (print.rotateDeg !== 0) return 'along';
+  const { layered } = RECIPE_FACTS[project.recipe.id];
+  const { longMm, square } = boxOf(outline);
+  if (longMm < project.limits.smallMm || (layered && project.intent.hand === 'firm')) return 'none';
+  return square ? 'along-or-across' : 'along';
+}
+
 /** Turns a piece may take on its cloth, so that grain and print come out as planned. */
 export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolean): Rotations {
   const look = lookup(project);
   const piece = look.piece(pieceId);
   const fabric = look.fabricOf(piece);
-  if (!hasGrain(fabric)) return turnsWithoutGrain(project);
+  const grain = fabric.oneWay ? 'along' : grainOf(project, piece);
+  if (!hasGrain(fabric) || grain === 'none') return turnsWithoutGrain(project);
+  if (grain === 'along-or-across') return [0, 90, 180, 270];
   // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
   const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
   return fabric.oneWay ? [turn] : [turn, turn + 180];
 }
+
+/** Whether something may lie a quarter turned. */
+export const mayLieAcross = (r: Rotations | undefined): boolean =>
+  r === 'free' || (r?.some((deg) => ((deg % 180) + 180) % 180 === 90) ?? false);
 
 /** FNV-1a, 32 bit: a short name for a long text. Source: Fowler, Noll & Vo. */
 export function shortName(text: string): string {

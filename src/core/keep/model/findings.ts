@@ -437,6 +437,8 @@ export interface SnagFigures {
     readonly largestWidthMm: number;
     readonly largestHeightMm: number;
   };
+  /** Each would fit a piece of cloth that is here, but not all of them. @property grounds copies of all of them @property room how many of them have room */
+  'grounds-no-room': { readonly fabricId: string; readonly grounds: number; readonly room: number };
   /** Widths of a long ground meet beneath them. */
   'over-a-seam': { readonly articleId: string };
   /** Sewn to others or given a border, and no seam allowance. */
