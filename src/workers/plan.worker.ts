@@ -2,7 +2,7 @@ import { expose, transfer } from 'comlink';
 import { type BookTells, bookTells, type SwatchSeen, swatchOfPress, type Tells, tellsOf } from '~/core/choose/learn';
 import { type Compared, compareWebs } from '~/core/choose/match';
 import { type Look, type LookAs, lookInto } from '~/core/choose/press';
-import type { Iron, Project, Swatch } from '~/core/keep/model';
+import type { Iron, Project, Swatch, Web } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
 import {
   asPlanned,
@@ -16,6 +16,8 @@ import {
   pressedOn,
   type StitchPicture,
   stitchPicture,
+  type Taken,
+  takenFor,
   wishOf,
 } from '~/core/plan';
 import { correctedFor, type Paper, type SheetDocument, tracingSheets } from '~/core/print/sheet';
@@ -75,6 +77,8 @@ const api = {
     const [a, b] = webIds.map((id) => project.webs.find((w) => w.id === id));
     return wish && a && b ? compareWebs(wish, a, b) : [];
   },
+  /** Which pieces a web could be for, and what rules it out for the others. */
+  takenFor: (about: Crossing<Project>, web: Web): Taken[] => takenFor(layDown(asked.take(about)), web),
   /** What the evening would cost done another way. */
   costIf: (about: Crossing<Project>, otherwise: Otherwise): EveningCost => costIf(asked.take(about), otherwise),
   /** The ground that could be cut away behind an article, path data. */

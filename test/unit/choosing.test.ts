@@ -3,8 +3,9 @@ import { expect } from 'chai';
 import { fabricFrom, WEB_KINDS, webFrom } from '~/core/choose/material';
 import type { Edge, Fabric, Intent, Project, Route, Schools, Wants, Web } from '~/core/keep/model';
 import { NO_WANTS } from '~/core/keep/model';
-import { planProject } from '~/core/plan';
-import { piece, project, square } from './helpers';
+import { layDown } from '~/core/lay/laid';
+import { planProject, takenFor } from '~/core/plan';
+import { cotton, piece, project, square, web } from './helpers';
 
 const all: readonly Web[] = WEB_KINDS.map((k) => webFrom(k.id, { id: k.id, name: k.name, stockMm: 20_000 }));
 const cloth = (id: string, as: string, more: Partial<Fabric> = {}): Fabric =>
@@ -171,5 +172,21 @@ describe('choosing: situations', () => {
     expect(SITUATIONS).to.have.length(80);
 
     expect(off.length, off.join('\n')).to.be.at.most(4);
+  });
+});
+
+describe('a web that is new here', () => {
+  it('is for every piece that no rule keeps it from, and the rest is told why', () => {
+    const p = project([piece('a', square(60)), piece('b', square(60, 100), { fabricId: 'net' })], {
+      fabrics: [cotton(), cotton({ id: 'net', name: 'Net', maxIronC: 80, clothId: null })],
+    });
+    const suits = takenFor(layDown(p), web({ id: 'new' }));
+    expect(suits.map((t) => [t.pieceId, t.ruledOutBy?.code ?? null])).to.deep.equal([
+      ['a', null],
+      ['b', 'too-hot-for-fabric'],
+    ]);
+    // A tape is for seams: for no piece of this picture.
+    const tape = takenFor(layDown(p), web({ id: 'tape', form: 'tape', widthMm: 15 }));
+    expect(tape.every((t) => t.ruledOutBy !== null)).to.equal(true);
   });
 });

@@ -1,10 +1,19 @@
 import { asOne, derive, listed } from '../base/derive';
 import { nth } from '../base/lists';
 import { areaMm2 } from '../base/shape';
-import { chooseWebs, type PressAnswer, RULE_LIST, SLOW_PRESS_S, type Wish } from '../choose/match';
+import {
+  chooseWebs,
+  found,
+  judge,
+  type PressAnswer,
+  RULE_LIST,
+  SLOW_PRESS_S,
+  situationOf,
+  type Wish,
+} from '../choose/match';
 import { adhesiveOf, bearsC, flowC, isFelt } from '../choose/material';
 import { leastSecondsFor, type Setup, setupOf } from '../hands/making';
-import type { Choice, Fabric, Piece, RuleCode, Web } from '../keep/model';
+import type { Choice, Fabric, Piece, RuleCode, RuleFinding, Web } from '../keep/model';
 import type { Laid } from '../lay/laid';
 import { tapeFor } from '../lay/recipe';
 
@@ -178,3 +187,16 @@ function chosenAll(laid: Laid): readonly Choice[] {
 /** The wish of one piece as the plan sees it, for comparing webs beyond the plan's own choice. */
 export const wishOf = (laid: Laid, pieceId: string): Wish | null =>
   wishesOf(laid, () => NOTHING_BONDED).find((w) => w.pieceId === pieceId) ?? null;
+
+/** A piece that a web could be for, and what rules it out there; null: nothing does. */
+export interface Taken {
+  readonly pieceId: string;
+  readonly ruledOutBy: RuleFinding | null;
+}
+/** Which pieces a web could be taken for, whatever was chosen for them: all that need one. */
+export const takenFor = (laid: Laid, web: Web): Taken[] =>
+  wishesOf(laid, () => NOTHING_BONDED).map((wish): Taken => {
+    const situation = situationOf(wish);
+    const [rule] = judge(situation, web).forbiddenBy;
+    return { pieceId: wish.pieceId, ruledOutBy: rule ? found(rule, situation, web) : null };
+  });

@@ -1,5 +1,5 @@
 export * from './asked';
-export { wishOf } from './choices';
+export { type Taken, takenFor, wishOf } from './choices';
 export * from './costs';
 export { asTried, following, type ScrapTried, triedS } from './follow';
 export { type ArticlePicture, behindOf, type PlanPicture } from './picture';
