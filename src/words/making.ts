@@ -193,14 +193,6 @@ const together = ({ step, project }: About): string =>
 const isWindowPatch = ({ step, project }: About): boolean =>
   project.pieces.some((p) => step.pieceIds.includes(p.id) && p.part?.role === 'patch');
 
-/** Web with paper in a fold: sealed in, the paper would never come off. Its leaflet says how it is fused. */
-function paperOffFirst({ step, project }: About): string {
-  const web = project.webs.find((w) => w.id === step.webId);
-  if (!web || web.liners === 0) return '';
-  const { heatC, dwellS } = web.leaflet.fuse;
-  return ` Lay it glue side down, and fuse it through its paper as its leaflet says: ${heat(heatC, project.units)}, ${seconds(dwellS)}. Let it cool and peel the paper off.`;
-}
-
 function sewn(d: SewingUp, a: About): string {
   return sewingWords(d, {
     units: a.project.units,
@@ -231,7 +223,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Fold ${a.article ?? 'the background'} in half both ways and crease the middle. Lay out ${a.pieces} on it${d.liners ? ', the paper still on' : ''}. Look from a step away, and move them until you like it.`,
   'pin-to-mat': (_, a) => `Pin ${a.pieces} to the mat. Use pins with glass or metal heads.${copies(a)}`,
   'press-fold': (d, a) =>
-    `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.`,
+    `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.${copies(a)}`,
   'layer-sandwich': (d, a) =>
     `${d.backingWidths > 1 ? `Sew the backing together of ${d.backingWidths} widths and press the seam open. ` : ''}Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
   sprinkle: (d, a) =>
@@ -254,8 +246,12 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Peel the carrier off ${a.pieces} once it is cold, a corner first. Where foil comes off with it, put it back and press again.${copies(a)}`,
   'lay-behind': (_, a) =>
     `Turn the work wrong side up, the edges of the hole trimmed and flat. Place ${a.pieces} over it, right side down, glue towards the fabric.${copies(a)}`,
-  'lay-tape': (_, a) =>
-    `Place ${a.web} in the fold, just inside the raw edge.${paperOffFirst(a)} Fold it shut.${copies(a)}`,
+  'lay-tape': (_, a) => `Place ${a.web} in the fold, just inside the raw edge. Fold it shut.${copies(a)}`,
+  'fuse-in-fold': (_, a) =>
+    `Open the fold. Place ${a.web} glue side down on the part that is turned up, just inside the raw edge. Fuse it.${setting(a)}${still(a)}`,
+  'stick-in-fold': (_, a) =>
+    `Open the fold. Place ${a.web} glue side down on the part that is turned up, just inside the raw edge. Press it on by hand, without heat. Rub all of it.${copies(a)}`,
+  'fold-shut': (_, a) => `Fold it shut along the crease, glue inside.${copies(a)}`,
   'lay-plug': (_, a) =>
     `Lay ${term('parchment')} over the window of ${a.pieces}. Put its cut-out back in as a plug, so that the iron presses there too.${copies(a)}`,
   'darn-hole': (_, a) =>
@@ -290,9 +286,10 @@ const TEXTS: Words<StepDoing, [About]> = {
       : `Place the web of ${a.pieces} glue side down on ${d.rightSide ? 'the right side (front) of ' : d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}.${together(a)} Fuse it.${setting(a)}${still(a)}`,
   'fuse-patch': (d, a) =>
     `Place patch ${d.patch} glue side down on ${d.eitherSide ? '' : 'the wrong side (back) of '}${a.cloth}, ${d.flush ? `edge on edge, a ${term('pressing-sheet')} above and below` : 'clear of its edges'}. Fuse it from the ${spell('centre')} out.${setting(a)}${still(a)}`,
-  'take-first-liner-off': (_, a) => `Peel the paper that clings less off ${a.pieces}. The one with the line stays on.`,
-  'take-liner-off': (_, a) =>
-    `Peel the paper off ${a.pieces}.${copies(a)} Start at the snip, or score ${one(a.step.pieceIds.length, 'it', 'each')} with a pin.`,
+  'take-first-liner-off': (d, a) =>
+    `Peel the paper that clings less off ${a.pieces}. The ${d.drawn ? 'one with the line' : 'other one'} stays on.`,
+  'take-liner-off': (d, a) =>
+    `Peel the paper off ${a.pieces}.${copies(a)} ${d.snipped ? 'Start at the snip, or score' : 'Score'} ${one(a.step.pieceIds.length, 'it', 'each')} with a pin${d.snipped ? '' : ' to start it'}.`,
   'take-unit-liner-off': (_, a) =>
     `Peel the last ${one(a.step.pieceIds.length, 'paper', 'papers')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>

@@ -49,6 +49,7 @@ const RULES: Words<RuleFinding> = {
     'A double glue sheet is made for foil and card: two papers, and more glue than fabric wants.',
   'needs-a-liner': () =>
     'It has no paper to trace on. Use a template, or draw reversed on the wrong side after fusing.',
+  'goes-in-at-once': () => 'It has no paper: it is laid into the fold and bonded at once.',
   'no-sheet': () => 'It is a tape for hems and seams, too narrow for this shape.',
   'cannot-be-printed': () => 'Its paper is not made for a printer, and you want to print the shapes on it.',
   prints: () => 'Its paper goes through a printer, so nothing has to be traced.',

@@ -214,6 +214,10 @@ describe('match: each rule looks the right way', () => {
       [{}, film('open-light')],
       [{ route: 'template-right-side' }, film('open-light')],
     ],
+    'goes-in-at-once': [
+      [{ inFold: true }, film('open-light')],
+      [{}, film('open-light')],
+    ],
     'no-sheet': [
       [{ narrowMm: 21 }, film('hem-tape')],
       [{ narrowMm: 19 }, film('hem-tape')],

@@ -51,6 +51,7 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
         // A patch is darned in, whatever the other edges are.
         edge: piece.part?.role === 'mend' && look.edgeOf(piece) === 'none' ? 'zigzag' : look.edgeOf(piece),
         route: look.routeOf(piece),
+        inFold: isTurning(piece),
         intent: project.intent,
         wants: project.wants,
         schools: project.schools,

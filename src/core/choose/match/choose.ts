@@ -82,7 +82,7 @@ function gravest(s: Situation, chosen: Judged): RuleFinding | null {
 
 /** Pieces of one cloth with one purpose ask the same question, whatever their shape: it is answered once. */
 const questionOf = (w: Wish): string =>
-  `${w.fabric.id} ${w.beneath.map((f) => f.id)} ${w.bonded.map((b) => b.id)} ${w.edge} ${w.route} ${w.layers} ${w.intent.hand} ${w.intent.laundering} ${w.fabricAreaMm2} ${w.overruledWith} ${w.pile?.map((f) => f.id)}`;
+  `${w.fabric.id} ${w.beneath.map((f) => f.id)} ${w.bonded.map((b) => b.id)} ${w.edge} ${w.route} ${w.inFold} ${w.layers} ${w.intent.hand} ${w.intent.laundering} ${w.fabricAreaMm2} ${w.overruledWith} ${w.pile?.map((f) => f.id)}`;
 
 /**
  * Chooses a web for every piece, with reasons, runners-up and how far it can be relied on, and says why the others were not taken.

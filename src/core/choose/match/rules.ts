@@ -175,8 +175,16 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     aspect: 'handling',
     looksAt: 'route, liners',
     does: 'forbids',
-    when: (s) => ROUTE_FACTS[s.route].needsLiner,
+    when: (s) => ROUTE_FACTS[s.route].needsLiner && s.inFold !== true,
     points: (_s, web) => (web.liners === 0 ? 1 : 0),
+    figures: none,
+  },
+  'goes-in-at-once': {
+    aspect: 'handling',
+    looksAt: 'fold, liners, form',
+    does: 'favours',
+    when: (s) => s.inFold === true,
+    points: (_s, web) => (web.liners === 0 && web.form !== 'powder' ? 25 : 0),
     figures: none,
   },
   'no-sheet': {

@@ -16,6 +16,8 @@ export interface Wish {
   readonly bonded: readonly Web[];
   readonly edge: Edge;
   readonly route: Route;
+  /** It goes into a fold of cloth, where nothing is drawn or cut out. */
+  readonly inFold?: boolean;
   readonly intent: Intent;
   readonly wants: Wants;
   readonly schools: Schools;

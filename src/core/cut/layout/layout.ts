@@ -23,6 +23,7 @@ import {
   rectangle,
   roughCutOf,
   shortName,
+  stripsInFold,
   turnsOnCloth,
   turnsWithoutGrain,
   WEB_INSIDE_MM,
@@ -97,7 +98,12 @@ export function webAsk(project: Project, plan: Traced, webId: string): LayoutAsk
   const web = project.webs.find((w) => w.id === webId);
   if (!web) return null;
   const chosen = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
-  const mine = tracedWith(project, plan, (id) => chosen.get(id) === webId);
+  const mine = tracedWith(project, plan, (id) => chosen.get(id) === webId).map((part) => {
+    if (look.piece(part.id).part?.role !== 'turning') return part;
+    const b = boundsOf(regionOf(part.outline));
+    const { longMm, count } = stripsInFold(web, b.maxX - b.minX);
+    return { ...part, outline: rectangle(longMm, b.maxY - b.minY), count: part.count * count };
+  });
   if (mine.length === 0) return null;
   const special = new Map<string, PartOf>();
   const { patches } = patchesOf(project, plan);

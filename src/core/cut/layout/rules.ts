@@ -27,6 +27,18 @@ export const roughCutOf = (project: Project, pieceId: string): number => {
     piece.part?.role === 'turning';
   return onLine ? 0 : ROUGH_CUT_MM;
 };
+/**
+ * The strips of a web that go into a fold, one after the other: tape in one length, a sheet's cut across its roll.
+ * @param longMm of the fold
+ */
+export function stripsInFold(
+  web: Pick<Project['webs'][number], 'form' | 'widthMm'>,
+  longMm: number,
+): { readonly longMm: number; readonly count: number } {
+  if (web.form === 'tape' || longMm <= web.widthMm) return { longMm, count: 1 };
+  const count = Math.ceil(longMm / web.widthMm - 1e-9);
+  return { longMm: longMm / count, count };
+}
 /** Foil is cut so far beyond its web on every side, mm: all of the adhesive has to be covered. Ours. */
 export const FOIL_BEYOND_MM = 5;
 

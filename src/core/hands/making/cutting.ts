@@ -16,7 +16,7 @@ import { ROUTE_FACTS } from '../../lay/facing';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { holesCut } from './marks';
-import { isLaidIn } from './press';
+import { isInFold } from './press';
 import { templatesOf } from './readying';
 import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
 
@@ -26,7 +26,7 @@ export function cut(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
   const { phases } = RECIPE_FACTS[project.recipe.id];
-  const all = project.pieces.filter((p) => (work.webOf(p.id) || p.webless) && !isLaidIn(work.laid, p.id));
+  const all = project.pieces.filter((p) => (work.webOf(p.id) || p.webless) && !isInFold(work.laid, p.id));
   const matted = new Set(
     matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
   );

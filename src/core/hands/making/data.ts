@@ -31,6 +31,9 @@ export const SPEED_MM_S = {
   template: figure(20, 'mm/s', 'estimated: paper is cut faster than fused cloth'),
   ruled: figure(60, 'mm/s', 'estimated: cloth along a ruler'),
   seam: figure(15, 'mm/s', 'estimated: a straight seam by machine'),
+  crease: figure(20, 'mm/s', 'estimated: folding, measuring, pinning and pressing a turning'),
+  fold: figure(80, 'mm/s', 'estimated: along both edges of a strip that is laid into a fold'),
+  peel: figure(200, 'mm/s', 'estimated: along both edges of a strip'),
   stitch: figure(8, 'mm/s', 'estimated: a machine with pivots, slowly'),
 } as const;
 /** An iron set for cotton is no hotter; what bears less is told before it is pressed smooth, °C. ISO 3758, three dots, from memory. */

@@ -1,7 +1,7 @@
 import { assertThere } from '../../base/lists';
 import { isStuck } from '../../cut/layout';
 import { HANDS_S, SPEED_MM_S } from './data';
-import { isLaidIn } from './press';
+import { isInFold } from './press';
 import { type Draft, group, isOnLiner, type MakingWork, onPieces } from './work';
 
 // What is drawn, and on what: shapes on the liner of their web, or on a backing.
@@ -10,7 +10,7 @@ export function draw(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const onPatch = new Set(work.presses.patches.flatMap((p) => p.pieceIds));
   const mine = project.pieces.filter(
-    (p) => work.webOf(p.id) && isOnLiner(work, p) && !onPatch.has(p.id) && !isLaidIn(work.laid, p.id),
+    (p) => work.webOf(p.id) && isOnLiner(work, p) && !onPatch.has(p.id) && !isInFold(work.laid, p.id),
   );
   const backings = project.pieces.filter((p) => p.faceDown && p.webless);
   const onBacking: Draft[] =

@@ -3,12 +3,13 @@ import type { StepDoing } from '../../keep/model';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
-import { BATCH, HANDS_S } from './data';
+import { BATCH, HANDS_S, SPEED_MM_S } from './data';
 import { edging } from './edging';
-import { isLaidIn, type Press } from './press';
+import type { Press } from './press';
 import { bonds, coolStep, pressStep } from './pressing';
 import { groundReady, smooth } from './readying';
 import type { Ticketed } from './tickets';
+import { areSnipped } from './webbing';
 import { type Draft, type MakingWork, onPieces } from './work';
 
 // What is laid and bonded, with what goes before and after it.
@@ -23,9 +24,10 @@ function bonding(
   const { look } = work.laid;
   const about = { articleId: press.articleId, unit: press.unit } as const;
   const pieces = press.pieceIds.map(look.piece);
-  const lined = pieces.filter((p) => (work.webOf(p.id)?.liners ?? 0) > 0 && !isLaidIn(work.laid, p.id));
+  const lined = pieces.filter((p) => (work.webOf(p.id)?.liners ?? 0) > 0);
   const sheet = press.on === 'sheet';
   const whole = press.does.code === 'bond-unit';
+  const role = pieces.length === 1 ? pieces[0]?.part?.role : undefined;
   const peel: Draft[] =
     lined.length > 0
       ? [
@@ -33,14 +35,15 @@ function bonding(
             kind: 'peel',
             on: 'hand',
             ...about,
-            does: { code: whole ? 'take-unit-liner-off' : 'take-liner-off' },
-            ...onPieces(work, lined, HANDS_S.peel.value, null),
+            does: whole
+              ? { code: 'take-unit-liner-off' }
+              : { code: 'take-liner-off', snipped: areSnipped(work, lined) },
+            ...onPieces(work, lined, HANDS_S.peel.value, role === 'turning' ? SPEED_MM_S.peel.value : null),
           },
         ]
       : [];
   const layered = RECIPE_FACTS[work.laid.project.recipe.id].layered && press.members.length > 1 && !sheet;
   if (layered) return inBatches(work, one, peel);
-  const role = pieces.length === 1 ? pieces[0]?.part?.role : undefined;
   const laying: StepDoing = sheet
     ? { code: 'lay-on-sheet', keepLiners: press.keepLiners.filter((id) => (work.webOf(id)?.liners ?? 0) > 0) }
     : {
@@ -49,7 +52,9 @@ function bonding(
           : role === 'mend'
             ? 'lay-behind'
             : role === 'turning'
-              ? 'lay-tape'
+              ? lined.length > 0
+                ? 'fold-shut'
+                : 'lay-tape'
               : more.top
                 ? 'lay-top'
                 : press.pieceIds.length > 1 && !press.apart
@@ -67,7 +72,7 @@ function bonding(
       webId: role === 'turning' && pieces[0] ? (work.webOf(pieces[0].id)?.id ?? null) : null,
       members: press.members,
       does: laying,
-      ...onPieces(work, things, HANDS_S.lay.value, null),
+      ...onPieces(work, things, HANDS_S.lay.value, role === 'turning' ? SPEED_MM_S.fold.value : null),
       pieceIds: press.members,
     },
     ...(press.setting.passes && !press.setting.stop
@@ -278,7 +283,7 @@ export function foil(work: MakingWork): Draft[] {
               {
                 kind: 'peel' as const,
                 ...about,
-                does: { code: web ? ('take-liner-off' as const) : ('peel-foil' as const) },
+                does: web ? { code: 'take-liner-off' as const, snipped: false } : { code: 'peel-foil' as const },
                 ...onPieces(work, off, HANDS_S.peel.value, null),
               },
             ]),

@@ -10,7 +10,7 @@ import { foilsOf } from './foils';
 import { atOneHeat } from './heats';
 import { PHASE_DRAFTS } from './phases';
 import { type Neighbour, placesFrom } from './places';
-import { isLaidIn, type Press } from './press';
+import { isInFold, type Press } from './press';
 import { type Chosen, pressesOf } from './presses';
 import { foldSteps, type Impossible, type PieceFacts, statesOf } from './state';
 import { STEP_FACTS } from './step';
@@ -240,7 +240,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
           liners: mine?.liners ?? 0,
           bare: mine === null || unbonded.has(p.id),
           foiled: isFoiled(project, p),
-          laidIn: isLaidIn(laid, p.id),
+          inFold: isInFold(laid, p.id),
         },
       ];
     }),

@@ -174,8 +174,11 @@ export function requestFor(setup: Setup, stage: Stage, columns: readonly PressCo
 /** Where nothing lies beneath. */
 export const NOWHERE: PressPlace = { pieceIds: [], regions: [], areaMm2: 0 };
 
-/** Its web is laid into a fold and bonded there at once, never fused first. */
-export const isLaidIn = ({ look }: Laid, id: string): boolean => look.piece(id).part?.role === 'turning';
+/** Its web goes into a fold of cloth that is there: nothing is drawn or cut out for it. */
+export const isInFold = ({ look }: Pick<Laid, 'look'>, id: string): boolean => look.piece(id).part?.role === 'turning';
+/** A web without a liner is laid into the fold and bonded there at once; one with a liner is fused to one side of it first. */
+export const isLaidIn = (laid: Pick<Laid, 'look'>, id: string, web: Pick<Web, 'liners'>): boolean =>
+  isInFold(laid, id) && web.liners === 0;
 
 /** The column that a setting was decided by. */
 export const decidingPlace = (p: Press): PressPlace =>

@@ -7,7 +7,7 @@ import type { Laid } from '../../lay/laid';
 import { isFoiled } from '../../lay/recipe';
 import { bondsOf } from './bonds';
 import { setDownsFor, setDownsTogether } from './load';
-import { isLaidIn, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
+import { isInFold, isLaidIn, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
 
 /** Everything that is pressed, in order: fuses by cloth, then each article's units and its ground. */
 export interface Presses {
@@ -38,9 +38,10 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
   for (const { id, fabricId, part } of project.pieces) {
     const web = webOf(id);
-    if (!web || isStuck(web) || onPatch.has(id) || isLaidIn(laid, id) || isFoiled(project, look.piece(id))) continue;
-    // A mending patch has its web on its right side.
-    const key = `${fabricId}\u0000${web.id}\u0000${part?.role === 'mend'}`;
+    if (!web || isStuck(web) || onPatch.has(id) || isLaidIn(laid, id, web) || isFoiled(project, look.piece(id)))
+      continue;
+    // A mending patch has its web on its right side, a turning just inside its raw edge.
+    const key = `${fabricId}\u0000${web.id}\u0000${part?.role === 'mend' || part?.role === 'turning' ? part.role : ''}`;
     const group = groups.get(key);
     if (group) group.pieceIds.push(id);
     else groups.set(key, { fabric: look.fabric(fabricId), web, pieceIds: [id], patch: null });
@@ -73,11 +74,13 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
       fabricId: fabric.id,
       does: patch
         ? { code: 'fuse-patch', patch: patch.name, eitherSide, flush: patch.flush }
-        : {
-            code: 'fuse-shapes',
-            rightSide: pieceIds.every((id) => look.piece(id).part?.role === 'mend'),
-            eitherSide,
-          },
+        : pieceIds.every((id) => isInFold(laid, id))
+          ? { code: 'fuse-in-fold' }
+          : {
+              code: 'fuse-shapes',
+              rightSide: pieceIds.every((id) => look.piece(id).part?.role === 'mend'),
+              eitherSide,
+            },
       request,
       columns: [column],
       places: [NOWHERE],

@@ -1,6 +1,6 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
-import { turnUpOf } from '../../lay/recipe';
+import { RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
 import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
 import { groundsCut, topsSewn } from './sewing';
@@ -17,7 +17,9 @@ const groundsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
   project.articles.flatMap((a) => look.groundOf(a) ?? []);
 /** Of these what is washed: a thing that was bought made up may be washed already. */
 const unwashed = ({ laid: { project, look } }: MakingWork): Fabric[] =>
-  project.articles.flatMap((a) => (a.ground?.readyMade?.washed ? [] : (look.groundOf(a) ?? [])));
+  project.articles.flatMap((a) => (a.ground?.readyMade?.washed || isWorn(project) ? [] : (look.groundOf(a) ?? [])));
+/** What is mended or hemmed was worn and washed before. */
+const isWorn = (project: Project): boolean => RECIPE_FACTS[project.recipe.id].onMadeUp;
 /** What is sewn round and behind is washed with the rest. */
 const sewnOn = ({ laid: { project } }: MakingWork): Fabric[] => {
   const around = fabricsAround(project);
@@ -31,7 +33,11 @@ const clothsOf = ({ laid: { project, look } }: MakingWork): Fabric[] =>
 export function ready(work: MakingWork): Draft[] {
   const { project } = work.laid;
   const { laundering } = project.intent;
-  const dirty = once([...unwashed(work), ...clothsOf(work), ...sewnOn(work)]).filter((f) => isPlain(f) && !f.prewashed);
+  // A turning is of the thing that is hemmed.
+  const pieces = clothsOf(work).filter((f) =>
+    project.pieces.some((p) => p.fabricId === f.id && p.part?.role !== 'turning'),
+  );
+  const dirty = once([...unwashed(work), ...pieces, ...sewnOn(work)]).filter((f) => isPlain(f) && !f.prewashed);
   const wash: Draft[] =
     laundering !== 'never' && dirty.length > 0
       ? [
@@ -44,7 +50,7 @@ export function ready(work: MakingWork): Draft[] {
           },
         ]
       : [];
-  const folded = folds(project);
+  const folded = folds(work);
   return [
     ...wash,
     ...templates(work),
@@ -129,19 +135,21 @@ export function groundReady(work: MakingWork, laid: boolean): Draft[] {
 }
 
 /** A turning is folded up and pressed before anything is laid into it. */
-function folds(project: Project): Draft[] {
-  const pieceIds = project.pieces.flatMap((p) => (p.part?.role === 'turning' ? [p.id] : []));
-  return pieceIds.length === 0
-    ? []
-    : [
-        {
-          kind: 'ready',
-          on: 'board',
-          does: { code: 'press-fold', foldMm: turnUpOf(project) },
-          pieceIds,
-          handsS: HANDS_S.smooth.value,
-        },
-      ];
+function folds({ laid: { project, look }, boundsOf }: MakingWork): Draft[] {
+  const mine = project.pieces.filter((p) => p.part?.role === 'turning');
+  if (mine.length === 0) return [];
+  const copies = Math.max(...mine.map(look.copiesOf));
+  const longMm = sum(mine.map((p) => look.copiesOf(p) * (boundsOf(p.id).maxX - boundsOf(p.id).minX)));
+  return [
+    {
+      kind: 'ready',
+      on: 'board',
+      does: { code: 'press-fold', foldMm: turnUpOf(project) },
+      pieceIds: mine.map((p) => p.id),
+      copies,
+      handsS: copies * HANDS_S.lay.value + longMm / SPEED_MM_S.crease.value,
+    },
+  ];
 }
 
 /** Wadding and backing laid beneath what is sewn together. */

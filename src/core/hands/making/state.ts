@@ -47,8 +47,8 @@ export interface PieceFacts {
   readonly bare: boolean;
   /** Its web alone is cut and bonded to the right side, and foil pressed onto it. */
   readonly foiled?: boolean;
-  /** Its web is laid into a fold of cloth that is there: nothing is cut for it or fused first. */
-  readonly laidIn?: boolean;
+  /** Its web goes into a fold of cloth that is there: nothing is cut out for it, and what has no liner is not fused first. */
+  readonly inFold?: boolean;
 }
 
 export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
@@ -57,12 +57,12 @@ export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
       id,
       {
         drawn: false,
-        web: p.laidIn ? 'stuck' : 'none',
+        web: p.inFold && p.liners === 0 ? 'stuck' : 'none',
         side: null,
         carrier: false,
-        liners: p.laidIn ? 0 : p.liners,
+        liners: p.liners,
         warm: false,
-        cut: p.laidIn === true,
+        cut: p.inFold === true,
         lies: null,
         bonded: false,
       },

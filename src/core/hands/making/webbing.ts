@@ -3,7 +3,7 @@ import { areaMm2, boundsOf, regionOf } from '../../base/shape';
 import { ROUGH_CUT_MM, stripCount } from '../../cut/layout';
 import type { Piece } from '../../keep/model';
 import { HANDS_S, SPEED_MM_S } from './data';
-import { isLaidIn } from './press';
+import { isInFold } from './press';
 import { coolStep, pressStep } from './pressing';
 import { smooth } from './readying';
 import type { Ticketed } from './tickets';
@@ -85,6 +85,8 @@ export function web(work: MakingWork): Draft[] {
       'a fuse has its web',
     ).web.id;
     const fabricId = assertThere(press.fabricId, 'a fuse is on one cloth');
+    // Its strips are cut by themselves.
+    if (press.does.code === 'fuse-in-fold') return [];
     if (press.does.code !== 'fuse-patch') return cutWeb(work, press.pieceIds.map(look.piece), webId, fabricId);
     const patch = inMap(patchOf, press.does.patch);
     return [
@@ -115,18 +117,22 @@ export function web(work: MakingWork): Draft[] {
     const first = assertThere(pieces[0], 'a group has a piece');
     const webId = assertThere(work.webOf(first.id), 'it is stuck with it').id;
     const about = { on: 'hand', webId, fabricId: first.fabricId } as const;
+    const inFold = isInFold(work.laid, first.id);
     return [
-      ...cutWeb(work, pieces, webId, first.fabricId),
+      ...(inFold ? [] : cutWeb(work, pieces, webId, first.fabricId)),
       {
         kind: 'peel',
         ...about,
-        does: { code: 'take-first-liner-off' },
+        does: {
+          code: 'take-first-liner-off',
+          drawn: pieces.every((p) => !isInFold(work.laid, p.id) && isOnLiner(work, p)),
+        },
         ...onPieces(work, pieces, HANDS_S.peel.value, null),
       },
       {
         kind: 'stick',
         ...about,
-        does: { code: 'stick-by-hand' },
+        does: { code: inFold ? 'stick-in-fold' : 'stick-by-hand' },
         ...onPieces(work, pieces, HANDS_S.stick.value, null),
       },
     ];
@@ -134,10 +140,19 @@ export function web(work: MakingWork): Draft[] {
   return [
     ...cuts,
     ...tapes(work),
-    ...(fuses.length > 0 || stuck.length > 0 ? smooth(work) : []),
+    // What is turned up was pressed when it was creased.
+    ...((fuses.length > 0 || stuck.length > 0) && !work.laid.project.pieces.every((p) => isInFold(work.laid, p.id))
+      ? smooth(work)
+      : []),
     ...fuses.flatMap((p) => [...firstLinerOff(work, p), pressStep(work, p), ...coolStep(work, p)]),
     ...stuck,
   ];
+}
+
+/** Whether every one of these has a snip in its liner, cut when its web was cut out roughly. */
+export function areSnipped(work: MakingWork, pieces: readonly Piece[]): boolean {
+  const onPatch = new Set(work.presses.patches.flatMap((p) => p.pieceIds));
+  return pieces.every((p) => isOnLiner(work, p) && !onPatch.has(p.id) && !isInFold(work.laid, p.id));
 }
 
 /** Strips of web laid edge to edge, where the roll is narrower than what it is for. @param outline what it is for @param patch of a whole cloth, by name */
@@ -174,7 +189,10 @@ function firstLinerOff(work: MakingWork, { press }: Ticketed): Draft[] {
           kind: 'peel',
           on: 'hand',
           fabricId: press.fabricId,
-          does: { code: 'take-first-liner-off' },
+          does: {
+            code: 'take-first-liner-off',
+            drawn: pieces.every((p) => !isInFold(work.laid, p.id) && isOnLiner(work, p)),
+          },
           ...onPieces(work, pieces, HANDS_S.peel.value, null),
         },
       ];
@@ -184,7 +202,7 @@ function firstLinerOff(work: MakingWork, { press }: Ticketed): Draft[] {
 function tapes(work: MakingWork): Draft[] {
   return work.laid.project.pieces.flatMap((p): Draft[] => {
     const web = work.webOf(p.id);
-    if (!web || !isLaidIn(work.laid, p.id)) return [];
+    if (!web || !isInFold(work.laid, p.id)) return [];
     const b = work.boundsOf(p.id);
     return [
       {
@@ -197,7 +215,7 @@ function tapes(work: MakingWork): Draft[] {
           wideMm: b.maxY - b.minY,
           cut: web.form !== 'tape',
         },
-        ...onPieces(work, [p], HANDS_S.patch.value, null),
+        ...onPieces(work, [p], HANDS_S.patch.value, SPEED_MM_S.ruled.value),
       },
     ];
   });

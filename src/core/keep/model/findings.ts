@@ -241,6 +241,7 @@ export interface RuleFigures {
   'foil-sheet-not-needed': NoFigures;
   'adds-up': { readonly layers: number; readonly totalGsm: number };
   'needs-a-liner': NoFigures;
+  'goes-in-at-once': NoFigures;
   'no-sheet': NoFigures;
   'cannot-be-printed': NoFigures;
   prints: NoFigures;

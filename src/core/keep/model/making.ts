@@ -111,8 +111,12 @@ export type StepDoing =
   | { readonly code: 'fuse-shapes'; readonly rightSide: boolean; readonly eitherSide: boolean }
   /** @property flush the web is as large as its cloth */
   | { readonly code: 'fuse-patch'; readonly patch: string; readonly eitherSide: boolean; readonly flush: boolean }
-  | { readonly code: 'take-first-liner-off' | 'take-liner-off' | 'take-unit-liner-off' }
-  | { readonly code: 'stick-by-hand' }
+  /** @property drawn the other one has its line */
+  | { readonly code: 'take-first-liner-off'; readonly drawn: boolean }
+  /** @property snipped each has a snip that starts it */
+  | { readonly code: 'take-liner-off'; readonly snipped: boolean }
+  | { readonly code: 'take-unit-liner-off' }
+  | { readonly code: 'stick-by-hand' | 'stick-in-fold' | 'fuse-in-fold' | 'fold-shut' }
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }
   /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line @property pinked with pinking shears */

@@ -21,7 +21,7 @@ import {
   translation,
 } from '../../base/shape';
 import { formatMass } from '../../base/units';
-import { patchesOf, ROUGH_CUT_MM, roughCutOf } from '../../cut/layout';
+import { patchesOf, ROUGH_CUT_MM, roughCutOf, stripsInFold } from '../../cut/layout';
 import { type Boxed, layInFewestRows, layInRows } from '../../cut/nest';
 import { type DrawnMark, type LineUse, lookup, type Plan, type Project, pieceName } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
@@ -439,13 +439,16 @@ const heightOf = (region: Region): number => boundsOf(region).maxY - boundsOf(re
 export function webUseInRows(project: Project, plan: Plan): Plan['webUse'] {
   const { patches } = patchesOf(project, plan);
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
+  const inFold = new Set(project.pieces.flatMap((p) => (p.part?.role === 'turning' ? [p.id] : [])));
   return project.webs.flatMap((web) => {
     const items = itemsOf(project, plan, web.id, (id) => !onPatch.has(id), 'cloth', false);
     const whole = patches.filter((p) => p.webId === web.id);
     if (items.length + whole.length === 0) return [];
-    const grown = items.map((i) => {
+    const grown = items.flatMap((i) => {
       const rim = 2 * roughCutOf(project, i.pieceId);
-      return { widthMm: widthOf(i.region) + rim, heightMm: heightOf(i.region) + rim };
+      if (!inFold.has(i.pieceId)) return [{ widthMm: widthOf(i.region) + rim, heightMm: heightOf(i.region) + rim }];
+      const { longMm, count } = stripsInFold(web, widthOf(i.region));
+      return Array.from({ length: count }, () => ({ widthMm: longMm, heightMm: heightOf(i.region) }));
     });
     const boxes: Boxed[] = [...whole, ...grown];
     const { strips, tooLarge } = layInRows(boxes, web.widthMm, null, 0);
