@@ -280,6 +280,8 @@ const TEXTS: Words<StepDoing, [About]> = {
       ? `Lay the ${d.strips} strips of web for ${d.patch === null ? a.pieces : `patch ${d.patch}`} edge to edge, paper up. Tape the joins on the paper. The tape comes off with it.${copies(a)}`
       : `Lay the ${d.strips} strips of web for ${d.patch === null ? a.pieces : `patch ${d.patch}`} edge to edge. None lies over another.${copies(a)}`,
   'cut-cover': (d, a) => `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
+  'cut-ring': (d, a) =>
+    `Cut a piece of ${a.web}, ${size(d, a)}. Cut ${formatSize(d.holeWidthMm, d.holeHeightMm, a.project.units)} out of its middle: where the hole is, no glue may lie bare.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`

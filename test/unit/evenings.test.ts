@@ -137,3 +137,49 @@ describe('the evening of a hem', () => {
     expect(planProject(p).webUse[0]!.lengthMm).to.equal(440);
   });
 });
+
+describe('the evening of a mend', () => {
+  const mend = (more: Partial<Project> = {}) =>
+    thing('patch', { holeWidthMm: 40, holeHeightMm: 20, patchId: 'red' }, more);
+  const AFTER = ['take-liner-off', 'lay-behind', 'bond-piece', 'let-cool', 'darn-hole'];
+  it('the web is a ring on every route, so that no glue lies bare in the hole', () => {
+    for (const route of ['trace-on-liner', 'cutter-fabric-up', 'cutter-liner-up', 'cut-from-print'] as const) {
+      const p = mend({ route });
+      expect(evening(p), route).to.deep.equal([
+        'draw-on-liner',
+        'rough-cut',
+        'fuse-shapes',
+        'let-cool',
+        'cut-on-line',
+        ...AFTER,
+      ]);
+      expect(
+        said(p).find((w) => /roughly/.test(w)),
+        route,
+      ).to.match(/Cut the middle out along its dotted line/);
+    }
+    const whole = mend();
+    expect(evening({ ...whole, schools: { ...whole.schools, first: 'fuse-first' } })).to.include('rough-cut');
+    const template = mend({ route: 'template-right-side' });
+    expect(evening(template)).to.deep.equal([
+      'cut-templates',
+      'cut-ring',
+      'fuse-shapes',
+      'let-cool',
+      'cut-on-line',
+      ...AFTER,
+    ]);
+    expect(said(template).find((w) => /out of its middle/.test(w))).to.match(
+      /7 × 5 cm\. Cut 4 × 2 cm out of its middle/,
+    );
+  });
+  it('darning goes to and fro over the hole: 10 rows of 50 mm and once round, 660 mm, some 80 s', () => {
+    const darn = planProject(mend()).making.steps.find((s) => s.does.code === 'darn-hole')!;
+    expect(darn.handsS).to.be.closeTo((Math.ceil(30 / 3) * 50 + 2 * 80) / 8, 0.5);
+  });
+  it('the thing mended is worn already: it is neither washed first nor bought', () => {
+    const p = mend({ intent: { laundering: 'often', hand: 'medium', edge: 'none' } });
+    const wash = planProject(p).making.steps.find((s) => s.does.code === 'wash-first')!;
+    expect(wash.does).to.deep.include({ fabricIds: ['red'] });
+  });
+});

@@ -381,7 +381,14 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
     const ruled =
       sheet !== null && (laidOut || (sided.has(piece.id) && isBox(regionOf(t.outline, ROUGH_TOLERANCE_MM))));
     const machine = !ruled && byMachine(project, piece);
-    if (piece.part?.role === 'turning' || isFoiled(project, piece) || (!ruled && !machine && !whole)) continue;
+    // What goes into a fold, and a ring round a hole, are no shapes of a whole cloth.
+    if (
+      piece.part?.role === 'turning' ||
+      piece.part?.role === 'mend' ||
+      isFoiled(project, piece) ||
+      (!ruled && !machine && !whole)
+    )
+      continue;
     const way = machine ? look.routeOf(piece) : ruled ? boxName(t.outline) : '';
     const name = `${piece.fabricId}\u0000${webId}\u0000${way}`;
     const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, machine, parts: [] };

@@ -1,5 +1,6 @@
 import { inMap } from '../../base/lists';
 import type { EdgeLine } from '../../keep/model';
+import { darnedMm } from '../../lay/recipe';
 import { CHANGE_S, EDGE_FACTS, isGoneOver, stitchedWhen } from '../edge';
 import { PAINT_DRY_S, SPEED_MM_S } from './data';
 import { bonds } from './pressing';
@@ -81,7 +82,7 @@ export function edge(work: MakingWork): Draft[] {
               on: 'hand',
               articleId: article.id,
               does: { code: 'darn-hole' },
-              ...onPieces(work, mends, 0, SPEED_MM_S.stitch.value),
+              ...onPieces(work, mends, darnedMm(project) / SPEED_MM_S.stitch.value, null),
             },
           ];
     const hems: Draft[] = pieces

@@ -2,6 +2,7 @@ import { assertThere, inMap } from '../../base/lists';
 import { areaMm2, boundsOf, regionOf } from '../../base/shape';
 import { ROUGH_CUT_MM, stripCount } from '../../cut/layout';
 import type { Piece } from '../../keep/model';
+import { mendOf } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S } from './data';
 import { isInFold } from './press';
 import { coolStep, pressStep } from './pressing';
@@ -57,6 +58,15 @@ function cutWeb(work: MakingWork, pieces: readonly Piece[], webId: string, fabri
     ...lined.flatMap((p) => joined(work, p.outline, null, [p], about)),
     ...free.map((p): Draft => {
       const b = work.boundsOf(p.id);
+      if (p.part?.role === 'mend') {
+        const { widthMm, heightMm, holeMm } = mendOf(work.laid.project);
+        return {
+          kind: 'patch',
+          ...about,
+          does: { code: 'cut-ring', widthMm, heightMm, holeWidthMm: holeMm[0], holeHeightMm: holeMm[1] },
+          ...onPieces(work, [p], 2 * HANDS_S.roughCut.value, SPEED_MM_S.roughCut.value),
+        };
+      }
       return {
         kind: 'patch',
         ...about,

@@ -79,6 +79,14 @@ export type StepDoing =
       /** So far beyond a piece that is fused by itself, mm. */
       readonly beyondMm: number;
     }
+  /** A ring of web round a hole. @property holeWidthMm what is cut out of its middle */
+  | {
+      readonly code: 'cut-ring';
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly holeWidthMm: number;
+      readonly holeHeightMm: number;
+    }
   /** Strips of a web narrower than what it is for, laid side by side. @property patch of the whole cloth; else of the piece @property taped on the paper, that holds them together */
   | { readonly code: 'join-strips'; readonly patch: string | null; readonly strips: number; readonly taped: boolean }
   /** @property fold how far the turning is folded up, mm */

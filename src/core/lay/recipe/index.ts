@@ -17,7 +17,7 @@ export { measureOf, pickedOf } from './answers';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';
-export { mendOf } from './patch';
+export { darnedMm, mendOf } from './patch';
 export {
   type OtherSide,
   PHASES,

@@ -1,4 +1,4 @@
-import { type Misfit, newPiece, type Project } from '../../keep/model';
+import { type Misfit, newPiece, type Project, type Route } from '../../keep/model';
 import { clothNamed, measureOf } from './answers';
 import { freeId, layeringOf, sameThings, withoutLayers } from './layers';
 import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
@@ -17,6 +17,12 @@ const ASKS = {
 
 /** Square corners lift first: they are rounded by this much of the margin. Common practice; the figure is ours. */
 const ROUNDED = 0.8;
+
+/** Rows of darning lie so far apart, and reach so far beyond the hole, mm. Common practice; the figures are ours. */
+const DARN = { apartMm: 3, beyondMm: 5 } as const;
+
+/** Ways of cutting by which its web keeps the ring's own shape: on the others the middle would stay full of glue. */
+const RING_ROUTES: ReadonlySet<Route> = new Set(['trace-on-liner', 'template-on-liner', 'template-right-side']);
 
 /** A rectangle with round corners about its own middle, path data. */
 function roundedAbout(w: number, h: number, r: number): string {
@@ -37,6 +43,13 @@ export function mendOf(project: Pick<Project, 'recipe'>): {
   return { holeMm: [w, h], marginMm, widthMm: w + 2 * marginMm, heightMm: h + 2 * marginMm };
 }
 
+/** How far the needle goes when a hole is darned: to and fro over it and a little of its rim, and once round, mm. */
+export function darnedMm(project: Pick<Project, 'recipe'>): number {
+  const { holeMm } = mendOf(project);
+  const [w, h] = holeMm.map((mm) => mm + 2 * DARN.beyondMm) as [number, number];
+  return Math.ceil(h / DARN.apartMm) * w + 2 * (w + h);
+}
+
 function layOut(project: Project): Project {
   const [main] = project.articles;
   const ground = main?.ground;
@@ -53,6 +66,7 @@ function layOut(project: Project): Project {
     articleId: main.id,
     outline: roundedAbout(widthMm, heightMm, ROUNDED * marginMm),
     at: before?.at ?? { xMm: ground.widthMm / 2, yMm: ground.heightMm / 2, rotateDeg: 0 },
+    route: RING_ROUTES.has(before?.route ?? project.route) ? (before?.route ?? null) : 'trace-on-liner',
     keepWhole: true,
     part: { role: 'mend', of: main.id },
   });
