@@ -116,6 +116,20 @@ function materialOf({ project, step }: About): Material {
   const [first] = step.pieceIds;
   return first === undefined ? 'fabric' : factsOf(look.fabricOf(look.piece(first))).material;
 }
+/** What the cloth of a step is. */
+function clothMaterial({ project, step }: About): Material {
+  const fabric = project.fabrics.find((f) => f.id === step.fabricId);
+  return fabric ? factsOf(fabric).material : 'fabric';
+}
+/** How the other layer of a sheet is laid over the one with the web. */
+const OVER: { readonly [M in Material]: string } = {
+  fabric: ', right side up, edge on edge. Trap nothing between, not even a thread.',
+  foil: ', metal side up, over all of the glue.',
+  paper: ', over all of the glue.',
+  card: ', over all of the glue.',
+  backing: ', over all of the glue.',
+  wadding: ', over all of the glue.',
+};
 /** Which way up it is laid. */
 const UP: { readonly [M in Material]: string } = {
   fabric: ', right side up',
@@ -151,7 +165,7 @@ function shapes(d: CutShapes, a: About): string {
     d.parted.length > 0 ? ` Keep the parts of ${few(d.parted)} together.` : '',
   ].join('');
 }
-const pinked = (d: Cutting): string => (d.pinked ? ', with pinking shears' : '');
+const pinked = (d: { readonly pinked: boolean }): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
   formatSize(d.widthMm, d.heightMm, units);
 /** Powder is weighed on a letter scale at best. */
@@ -211,14 +225,17 @@ const TEXTS: Words<StepDoing, [About]> = {
   'press-ground': (d, a) =>
     `Press the background smooth.${d.maxC === null ? '' : ` No hotter than ${heat(d.maxC, a.project.units)}.`}`,
   'cut-templates': (_, a) => `Cut out the ${templates(a)} of ${a.pieces}, exactly on the line.`,
-  'cut-marks': (d, a) => `${marksCut(d)} ${a.pieces}, where they are drawn.${copies(a)}`,
+  'cut-marks': (d, a) =>
+    d.template
+      ? `Lay the ${templates(a)} of ${a.pieces} face up on the front, edge on edge. ${marksCut(d)} ${one(a.step.pieceIds.length, 'it', 'them')}, through all layers, where the ${templates(a)} ${one(a.step.pieceIds.length, 'shows', 'show')} them.${copies(a)}`
+      : `${marksCut(d)} ${a.pieces}, where they are drawn.${copies(a)}`,
   'cut-ground-marks': (d) => `${marksCut(d)} the background, where they are drawn.`,
   'paint-dots': (d, a) =>
     `Paint ${counted(d.dots, 'dot')} on ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}. Let the paint dry overnight.${copies(a)}`,
   'sew-beads': (d, a) =>
     `Sew ${counted(d.dots, 'bead or button', 'beads or buttons')} on ${a.step.pieceIds.length > 0 ? a.pieces : 'the background'}, where the dots are. No iron on them after that.${copies(a)}`,
   'fold-lines': (d, a) =>
-    `Fold ${a.pieces} along ${d.lines === 1 ? 'its drawn line' : 'the drawn lines'}, and crease.${copies(a)}`,
+    `${d.template ? `Lay the ${templates(a)} of ${a.pieces} face up on the front, and mark both ends of each fold at the edge. ` : ''}Fold ${d.template ? one(a.step.pieceIds.length, 'it', 'each') : a.pieces} along ${d.lines === 1 ? 'its drawn line' : 'the drawn lines'}, and crease.${copies(a)}`,
   'lay-out': (d, a) =>
     `Fold ${a.article ?? 'the background'} in half both ways and crease the middle. Lay out ${a.pieces} on it${d.liners ? ', the paper still on' : ''}. Look from a step away, and move them until you like it.`,
   'pin-to-mat': (_, a) => `Pin ${a.pieces} to the mat. Use pins with glass or metal heads.${copies(a)}`,
@@ -282,6 +299,27 @@ const TEXTS: Words<StepDoing, [About]> = {
   'cut-cover': (d, a) => `Cut a piece of ${a.web}, ${size(d, a)}, to go behind ${a.pieces} on ${a.cloth}.${copies(a)}`,
   'cut-ring': (d, a) =>
     `Cut a piece of ${a.web}, ${size(d, a)}. Cut ${formatSize(d.holeWidthMm, d.holeHeightMm, a.project.units)} out of its middle: where the hole is, no glue may lie bare.${copies(a)}`,
+  'cut-over': (d, a) =>
+    d.cloth
+      ? `Cut ${a.cloth} to ${size(d.cloth, a)} and ${fabricName(a, d.overId)} to ${size(d, a)}, for patch ${d.patch}.`
+      : `Cut ${fabricName(a, d.overId)} to ${size(d, a)} too, for patch ${d.patch}.`,
+  'peel-patch': (d) => `Peel the paper off patch ${d.patch}. Score it with a pin to start it.`,
+  'lay-sheet-up': (d, a) => `Place ${a.cloth} with patch ${d.patch} on the board wrong side up, glue facing you.`,
+  'lay-sheet-over': (d, a) =>
+    `Place ${a.cloth} over patch ${d.patch}${OVER[clothMaterial(a)]}${d.flush && clothMaterial(a) === 'fabric' ? ' Where edges do not meet, glue oozes onto the iron.' : ''}`,
+  'bond-sheets': (d, a) => `Bond the two of patch ${d.patch}, from the ${spell('centre')} out.${setting(a)}`,
+  'peel-carrier': (d, a) =>
+    `Peel the carrier off ${a.cloth} on patch ${d.patch} once it is cold, a corner first. Where foil comes off with it, put it back and press again.`,
+  'rule-on-sheets': (d, a) =>
+    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the front of ${one(d.patches.length, 'sheet', 'sheets')} ${listedWords(d.patches)}, edge to edge. One cut along a shared line parts two.`,
+  'cut-through': (d, a) =>
+    `${
+      d.by === 'lines'
+        ? `Cut ${a.pieces} along the lines`
+        : d.by === 'ruler'
+          ? `Cut ${a.pieces} out with a ruler, ${size(d, a)}`
+          : `Lay the template of ${a.pieces} face up on the front, clear of the edges of the web. Cut around it`
+    }, through both layers at once${pinked(d)}.${copies(a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`

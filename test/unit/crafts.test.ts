@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { areaMm2, boundsOf, regionOf } from '~/core/base/shape';
 import { fabricFrom, webFrom } from '~/core/choose/material';
 import { gatherOf } from '~/core/cut/gather';
-import { allAsks, patchesOf } from '~/core/cut/layout';
+import { allAsks, outsidePatch, patchesOf } from '~/core/cut/layout';
 import { makingOf } from '~/core/hands/making';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
@@ -336,12 +336,14 @@ describe('what else layers are held with', () => {
       { webs: [double], articles: [newArticle({ id: 'main', name: '', ground: null })] },
     );
     const list = steps(p);
-    expect(list.slice(list.indexOf('rough-cut p'), list.indexOf('cut p'))).to.deep.equal([
-      'rough-cut p',
+    expect(list.slice(0, list.indexOf('lay p'))).to.deep.equal([
+      'patch p',
+      'patch p',
       'ready',
       'peel p',
       'fuse p',
       'cool p',
+      'peel p',
     ]);
     said(p);
   });
@@ -387,7 +389,7 @@ describe('what else layers are held with', () => {
     );
     const words = said(p);
     expect(words.filter((w) => w.includes('with pinking shears'))).to.deep.equal([
-      'Cut Kite, back (1) and Kite (2) out of Night on the line, through fabric and paper together, with pinking shears.',
+      'Lay the template of Kite (2) face up on the front, clear of the edges of the web. Cut around it, through both layers at once, with pinking shears.',
     ]);
     expect(steps(p).some((s) => s.startsWith('stitch'))).to.equal(false);
   });
@@ -433,16 +435,22 @@ describe('strips from a ruled sheet', () => {
         pieces: [newPiece({ id: 'p', label: 'Strip', fabricId: 'night', outline, count: 20 })],
       },
     );
-  it('lie edge to edge: ten of 30 × 300 mm on 300 × 450 mm along a print, none lost to the blade, on both cloths', () => {
+  it('lie edge to edge: ten of 30 × 300 mm on 300 × 450 mm along a print, none lost to the blade, through both cloths at once', () => {
     const p = strips('M0 0h30v300h-30Z', [300, 450], { fabrics: [denim, night].map((f) => ({ ...f, oneWay: true })) });
     const { patches } = patchesOf(p, planProject(p));
-    expect(patches.map((x) => `${x.fabricId} ${x.placements.length} ${x.flush}`)).to.have.members([
-      'night 10 true',
-      'night 10 true',
-      'denim 10 true',
-      'denim 10 true',
+    expect(patches.map((x) => `${x.fabricId} ${x.over?.fabricId} ${x.placements.length} ${x.flush}`)).to.deep.equal([
+      'night denim 10 true',
+      'night denim 10 true',
     ]);
-    expect(said(p).some((w) => /^Rule 10 tiles of 3 × 30 cm on the paper of patch/.test(w))).to.equal(true);
+    expect(said(p)).to.include(
+      'Rule 20 tiles of 3 × 30 cm on the front of sheets A and B, edge to edge. One cut along a shared line parts two.',
+    );
+    // Both cloths are needed, as large as the sheets.
+    const asks = allAsks(p, planProject(p)).filter((a) => a.kind === 'cloth');
+    expect(asks.map((a) => `${a.ofId} ${a.request.parts.map((x) => x.outline).join(' ')}`)).to.deep.equal([
+      'denim M0 0H300V300H0Z M0 0H300V300H0Z',
+      'night M0 0H300V300H0Z M0 0H300V300H0Z',
+    ]);
   });
   it('turn where no print forbids it: of 7 × 1½ in on 18 × 22 in 36, and within a web of 17 in no fewer than by hand (12 × 3, 11 × 3)', () => {
     const inch = 25.4;
@@ -477,9 +485,14 @@ describe('strips from a ruled sheet', () => {
     expect(gridOn(300, 450, 30, 300, false).count).to.equal(10);
     expect(gridOn(300, 450, 30, 300).count).to.equal(15);
   });
-  it('only what is a rectangle is ruled: a pennant is cut one by one', () => {
+  it('only what is a rectangle is ruled: a pennant is cut round its template, well inside the web', () => {
     const p = strips(CROOKED);
-    expect(patchesOf(p, planProject(p)).patches).to.deep.equal([]);
+    const plan = planProject(p);
+    const { patches } = patchesOf(p, plan);
+    expect(patches.every((x) => !x.flush)).to.equal(true);
+    expect(patches.reduce((n, x) => n + x.placements.length, 0)).to.equal(20);
+    for (const x of patches) expect(outsidePatch(x, () => CROOKED)).to.deep.equal([]);
+    expect(said(p).some((w) => /^Lay the template of Strip \(2\) face up on the front/.test(w))).to.equal(true);
   });
   it('cloth that is heavy and close is told to need no paper, light cloth is not', () => {
     const tells = (fabricId: string): string[] =>

@@ -183,3 +183,148 @@ describe('the evening of a mend', () => {
     expect(wash.does).to.deep.include({ fabricIds: ['red'] });
   });
 });
+
+const SHEET = [
+  'cut-patch',
+  'cut-over',
+  'fuse-patch',
+  'let-cool',
+  'peel-patch',
+  'lay-sheet-up',
+  'lay-sheet-over',
+  'bond-sheets',
+  'let-cool',
+];
+const BAND = 'M0 0H300V60H0Z';
+const KITE = 'M0 0H60L20 80Z';
+
+describe('the evening of two-sided cloth', () => {
+  const bare = { articles: [newArticle({ id: 'main', name: '', ground: null })] };
+  it('straight strips come from whole sheets: one fused whole, the other bonded to it whole, cold, ruled, both cut at once', () => {
+    const p = thing('two-sided', { backId: 'blue' }, { ...bare, outlines: [BAND] });
+    expect(evening(p)).to.deep.equal([...SHEET, 'rule-on-sheets', 'cut-through']);
+    // The web is fused to one of the two only, and one press bonds the sheet, the same column as hands lay it.
+    const press = planProject(p).making.steps.filter((s) => s.ticketId !== null);
+    expect(press.map((s) => s.columns[0]!.layers)).to.deep.equal([
+      ['red', 'firm-film', 'liner'],
+      ['red', 'firm-film', 'blue'],
+    ]);
+  });
+  it('so do pennants with pinked edges, round a template; with a plain outline each is cut, then glue to glue', () => {
+    const edged = (edge: 'pinked' | 'none') =>
+      thing(
+        'two-sided',
+        { backId: 'blue' },
+        { ...bare, outlines: [KITE], intent: { laundering: 'never', hand: 'firm', edge } },
+      );
+    expect(evening(edged('pinked'))).to.deep.equal([...SHEET, 'cut-templates', 'cut-through']);
+    expect(said(edged('pinked')).at(-2)).to.match(/with pinking shears\.$/);
+    expect(evening(edged('none'))).to.include.members(['lay-glue-up', 'lay-glue-down']);
+  });
+  it('either way can be chosen', () => {
+    const each = thing('two-sided', { backId: 'blue', ruled: 'each' }, { ...bare, outlines: [BAND] });
+    expect(evening(each)).to.include('lay-glue-down');
+    const sheet = thing('two-sided', { backId: 'blue', ruled: 'sheet' }, { ...bare, outlines: [KITE] });
+    expect(evening(sheet)).to.deep.equal([...SHEET, 'cut-templates', 'cut-through']);
+  });
+  it('a dozen strips share set-downs: far fewer than two presses of each strip', () => {
+    const strips = (ruled: string) =>
+      planProject(
+        thing(
+          'two-sided',
+          { backId: 'blue', ruled },
+          {
+            articles: [{ ...newArticle({ id: 'main', name: '', ground: null }), count: 12 }],
+            outlines: ['M0 0H40V240H0Z'],
+          },
+        ),
+      ).making.steps.reduce((n, s) => n + s.setDowns, 0);
+    expect(strips('sheet')).to.be.below(0.5 * strips('each'));
+  });
+});
+
+describe('the evening of cloth and foil', () => {
+  const bare = { articles: [newArticle({ id: 'main', name: '', ground: null })] };
+  it('glue on the cloth, liner off, foil on, bonded, cold, carrier off from a corner, looked at, only then cut', () => {
+    const p = thing('cloth-and-foil', {}, { ...bare, outlines: [KITE] });
+    expect(evening(p)).to.deep.equal([...SHEET, 'peel-carrier', 'cut-templates', 'cut-through']);
+    const list = planProject(p).making.steps;
+    expect(list.find((s) => s.does.code === 'peel-carrier')!.look).to.equal('foil-stays-all-over');
+    // While its carrier is on, no edge of foil can be looked at.
+    expect(list.filter((s) => s.kind === 'cool').map((s) => s.look)).to.deep.equal([null, null]);
+    const foil = p.fabrics.at(-1)!.id;
+    for (const s of list)
+      if (s.does.code === 'wash-first' || s.does.code === 'press-smooth') expect(s.does.fabricIds).to.not.include(foil);
+  });
+  it('a rectangle is cut by ruler, and needs no template', () => {
+    expect(evening(thing('cloth-and-foil', {}, { ...bare, outlines: [BAND] }))).to.deep.equal([
+      ...SHEET,
+      'peel-carrier',
+      'cut-through',
+    ]);
+  });
+});
+
+describe('holes, slits and folds of two layers', () => {
+  const bare = { articles: [newArticle({ id: 'main', name: '', ground: null })] };
+  const hole = (xMm: number) => ({ is: 'dot' as const, use: 'hole' as const, xMm, yMm: 20, acrossMm: 6 });
+  const slit = { is: 'line' as const, use: 'cut' as const, path: 'M140 10L160 10' };
+  const fold = { is: 'line' as const, use: 'crease' as const, path: 'M150 0L150 60' };
+  const marked = (
+    recipe: 'two-sided' | 'cloth-and-foil',
+    marks: Project['pieces'][number]['marks'],
+    more: Partial<Project> = {},
+  ) => {
+    const p = thing(recipe, { backId: 'blue' }, { ...bare, outlines: [BAND], ...more });
+    return laidByRecipe({ ...p, pieces: p.pieces.map((x) => (x.part ? x : { ...x, marks: [...marks] })) });
+  };
+  it('each have a step, by the template, through both layers, once both hold', () => {
+    const p = marked('cloth-and-foil', [hole(20), slit, fold]);
+    expect(evening(p).slice(-4)).to.deep.equal(['cut-through', 'cut-templates', 'cut-marks', 'fold-lines']);
+    const words = said(p);
+    expect(words.find((w) => /1 hole/.test(w) || /hole/.test(w))).to.equal(
+      'Lay the template of Piece 1 (2) face up on the front, edge on edge. Cut 1 hole and 1 slit into it, through all layers, where the template shows them.',
+    );
+    expect(words.find((w) => /Fold it/.test(w))).to.match(
+      /^Lay the template of Piece 1 \(2\) face up on the front, and mark both ends of each fold at the edge\. Fold it along/,
+    );
+    const glued = marked('two-sided', [slit], {
+      recipe: { id: 'two-sided', answers: { backId: 'blue', ruled: 'each' } },
+    });
+    const order = evening(glued);
+    expect(order.indexOf('cut-marks')).to.be.above(order.lastIndexOf('bond-together'));
+  });
+  it('a band with a hole to one side is not its own mirror image; with one at each end it is', () => {
+    const code = (marks: Project['pieces'][number]['marks']) => {
+      const p = marked('two-sided', marks, { recipe: { id: 'two-sided', answers: { backId: 'blue', ruled: 'each' } } });
+      return planProject(p).tracings.find((t) => t.pieceId === 'p1')!;
+    };
+    expect(code([]).code).to.equal('no-care');
+    expect(code([hole(20)])).to.include({ code: 'reversed', mirrored: true });
+    // The hole is drawn where the reversed piece has it.
+    expect(code([hole(20)]).marks[0]).to.include({ xMm: 280 });
+    expect(code([hole(20), hole(280)]).code).to.equal('no-care');
+    expect(code([{ ...slit, path: 'M10 10L40 10' }]).code).to.equal('reversed');
+    expect(code([{ ...slit, path: 'M140 10L160 10' }]).code).to.equal('no-care');
+  });
+});
+
+describe('the evening of paper-backed cloth', () => {
+  it('film smaller than the cloth by its margin, tissue larger than the film, cut by ruler to its size', () => {
+    const p = thing(
+      'paper-backed',
+      {},
+      { articles: [newArticle({ id: 'main', name: '', ground: null })], outlines: ['M0 0H260V200H0Z'] },
+    );
+    expect(evening(p)).to.deep.equal([...SHEET, 'cut-through']);
+    const does = planProject(p).making.steps.map((s) => s.does);
+    const film = does.find((d) => d.code === 'cut-patch')!;
+    const over = does.find((d) => d.code === 'cut-over')!;
+    if (film.code !== 'cut-patch' || over.code !== 'cut-over' || !over.cloth) throw new Error('not so');
+    const sides = (s: { widthMm: number; heightMm: number }) =>
+      [s.widthMm, s.heightMm].map((mm) => Math.round(mm * 100) / 100).sort((a, b) => a - b);
+    expect(sides(film)).to.deep.equal([206, 266]);
+    expect(sides(over.cloth)).to.deep.equal([210, 270]);
+    expect(sides(over)).to.deep.equal([216, 276]);
+  });
+});

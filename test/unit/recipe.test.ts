@@ -231,29 +231,26 @@ describe('cloth and foil', () => {
     const p = thing('cloth-and-foil', { bench: { ...thing('cloth-and-foil').bench, ironId: 'press' } });
     expect(laid(p).fabrics.at(-1)).to.include({ clothId: 'foil', name: 'Gold foil' });
     expect(steps(p)).to.deep.equal([
-      'ready p-foil',
-      'trace p',
-      'rough-cut p',
+      'patch p',
+      'patch p',
       'ready',
       'fuse p',
       'cool p',
-      'cut p',
-      'cut p-foil',
       'peel p',
       'lay p',
       'lay p-foil',
       'bond p+p-foil',
       'cool p+p-foil',
+      'peel p-foil',
       'ready p',
-      'trim p',
+      'cut p',
       'finish',
     ]);
     const words = said(p);
-    expect(words[6]).to.include('about 3 mm outside the line, through fabric and paper together');
-    expect(words[7]).to.match(/right side of Gold foil\. Cut about 3 mm outside it\./);
-    expect(words[10]).to.equal('Place Pennant, foil (2) on it, metal side up, over all of the glue.');
-    expect(words[14]).to.equal(
-      'Lay the template of Pennant (1) face up on the front. Trim around it, through all layers together.',
+    expect(words[7]).to.equal('Place Gold foil over patch A, metal side up, over all of the glue.');
+    expect(words[10]).to.match(/^Peel the carrier off Gold foil on patch A once it is cold, a corner first\./);
+    expect(words[12]).to.equal(
+      'Lay the template of Pennant (2) face up on the front, clear of the edges of the web. Cut around it, through both layers at once.',
     );
   });
 
@@ -286,7 +283,7 @@ describe('paper-backed cloth', () => {
       'bond p+p-paper',
       'cool p+p-paper',
       'ready p',
-      'trim p',
+      'cut p',
       'finish',
     ]);
   });
@@ -306,7 +303,7 @@ describe('paper-backed cloth', () => {
       'p-paper This is siliconised: it never bonds. Use tissue or plain paper, and keep this one for between iron and work.',
     ]);
     expect(with_('denim')).to.deep.equal([
-      'p-paper Pennant, paper (2) is made of This, which is not a paper. Choose a paper for it in Pattern, at the piece it belongs to.',
+      'p-paper Pennant, paper (1) is made of This, which is not a paper. Choose a paper for it in Pattern, at the piece it belongs to.',
     ]);
     expect(with_('paper')).to.deep.equal([]);
   });
@@ -330,8 +327,8 @@ describe('recipes', () => {
     for (const recipe of RECIPES.filter((r) => RECIPE_FACTS[r].otherSide)) {
       const p = structuredClone(laid(thing(recipe)));
       makeBy(p, 'applique');
-      expect(laid(p).pieces.map((x) => [x.id, x.faceDown, x.webless, x.part])).to.deep.equal([
-        ['p', false, false, null],
+      expect(laid(p).pieces.map((x) => [x.id, x.faceDown, x.webless, x.part, x.route])).to.deep.equal([
+        ['p', false, false, null, null],
       ]);
       expect(laid(p).order).to.deep.equal(['p']);
     }
@@ -340,7 +337,7 @@ describe('recipes', () => {
   it('another layer instead: foil where the back was, and nothing of the back', () => {
     const p = structuredClone(laid(thing('two-sided')));
     makeBy(p, 'cloth-and-foil');
-    expect(laid(p).pieces.map((x) => `${x.id} ${x.fabricId}`)).to.deep.equal(['p night', 'p-foil foil']);
+    expect(laid(p).pieces.map((x) => `${x.id} ${x.fabricId}`)).to.deep.equal(['p-foil foil', 'p night']);
     expect(planProject(p).snags.filter((s) => s.code === 'other-material')).to.deep.equal([]);
   });
 

@@ -10,7 +10,7 @@ import { PLAN_FORMAT, PLAN_VERSION, type Plan, type Project, type Tracing, type 
 import { type Drawn, drawnOf, mixedFacing } from '../lay/facing';
 import { type Laid, layDown } from '../lay/laid';
 import { orderWith, type StackMap, stackMap } from '../lay/layer';
-import { laidByRecipe } from '../lay/recipe';
+import { isSheetwise, laidByRecipe } from '../lay/recipe';
 import { sizesOf } from '../lay/size';
 import { webUseInRows } from '../print/sheet';
 import { choicesOf } from './choices';
@@ -59,7 +59,11 @@ const worked = derive((asked: Project): Worked => {
   const laid = layDown(project);
   const { look, overlaps } = laid;
   const choices = choicesOf(laid);
-  const drawn = project.pieces.map((p) => drawnOf(p, look.routeOf(p), laid.cutPiece(p), project.limits.mirrorMm));
+  // A line that is drawn on whole sheets is drawn on their front.
+  const sheetwise = isSheetwise(project);
+  const drawn = project.pieces.map((p) =>
+    drawnOf(p, look.routeOf(p), laid.cutPiece(p), project.limits.mirrorMm, p.faceDown && !sheetwise),
+  );
   const tracings = drawn.map(tracingOf);
   const made = makingOf(laid, { choices, tracings });
   const draft: Plan = {

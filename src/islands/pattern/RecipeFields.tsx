@@ -1,6 +1,6 @@
 import { LengthField, NumberField, Select } from '~/components';
 import { type ArticleView, type Piece, type Project, RECIPES } from '~/core/keep/model';
-import { makeBy, measureOf, pickedOf, RECIPE_FACTS, type RecipeQuestion } from '~/core/lay/recipe';
+import { makeBy, measureIn, pickedIn, RECIPE_FACTS, type RecipeQuestion } from '~/core/lay/recipe';
 import { edit, editPiece } from '~/store';
 import { RECIPE_WORDS } from '~/words';
 import { FabricChoice } from '../cloth/FabricChoice';
@@ -60,7 +60,7 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
           units={project.units}
           min={q.minMm}
           max={q.maxMm}
-          value={measureOf(project, q)}
+          value={measureIn(project, q)}
           onChange={(mm) => answerWith(q.key, mm)}
         />
       );
@@ -71,7 +71,7 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
           unit=""
           min={q.min}
           max={q.max}
-          value={measureOf(project, q)}
+          value={measureIn(project, q)}
           onChange={(n) => answerWith(q.key, Math.round(n))}
         />
       );
@@ -79,7 +79,7 @@ function Question({ project, question: q }: { project: ArticleView; question: Re
       return (
         <Select
           label={label}
-          value={pickedOf(project, q)}
+          value={pickedIn(project, q)}
           options={q.options.map(({ value }) => ({ value, label: options[value] ?? value }))}
           onChange={(value) => answerWith(q.key, value)}
         />

@@ -120,8 +120,13 @@ const reflect = (p: Point, c: Point, angle: number): Point => {
  * Every mirror line passes through the centre of mass. Candidates come from the outline's moments, and from matching the outline, walked one way, with
  * itself walked the other way (all shifts); the best is then checked against the true edges, holes included.
  * @param toleranceMm how far a mirrored edge may lie from the real one; 0.5 mm unless said otherwise, whatever the size: farther than that a piece laid the other way round misses its place
+ * @param also what else a line has to be a mirror of; nothing, by default
  */
-export function mirrorLine(shape: Shape, toleranceMm = USUAL_MIRROR_MM): MirrorLine | null {
+export function mirrorLine(
+  shape: Shape,
+  toleranceMm = USUAL_MIRROR_MM,
+  also: (line: MirrorLine) => boolean = () => true,
+): MirrorLine | null {
   const outer = outerRing(shape);
   if (!outer || outer.length < 3) return null;
   const c = centroidOf(outer);
@@ -168,9 +173,9 @@ export function mirrorLine(shape: Shape, toleranceMm = USUAL_MIRROR_MM): MirrorL
     ...candidates.map((k) => k.angle),
   ])) {
     const errorMm = errorAt(angle, best?.errorMm ?? toleranceMm);
-    if (errorMm <= toleranceMm && (!best || errorMm < best.errorMm)) {
-      best = { through: c, angleDeg: ((((angle * 180) / Math.PI) % 180) + 180) % 180, errorMm };
-    }
+    if (errorMm > toleranceMm || (best && errorMm >= best.errorMm)) continue;
+    const line = { through: c, angleDeg: ((((angle * 180) / Math.PI) % 180) + 180) % 180, errorMm };
+    if (also(line)) best = line;
   }
   return best;
 }

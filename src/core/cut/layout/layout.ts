@@ -84,6 +84,16 @@ function tracedWith(project: Project, plan: Traced, keep: (pieceId: string) => b
     .map((t) => ({ id: t.pieceId, outline: t.outline, count: look.copiesOf(look.piece(t.pieceId)) }));
 }
 
+/** Pieces that are cut from a patch, or through it along with what is bonded over it. */
+export function onPatches(project: Project, patches: readonly Patch[]): ReadonlySet<string> {
+  const mine = new Set(patches.flatMap((p) => p.pieceIds));
+  const through = new Set(patches.flatMap((p) => (p.over ? p.pieceIds : [])));
+  for (const { id, part } of project.pieces) {
+    if (part?.role === 'other-side' && through.has(part.of)) mine.add(id);
+  }
+  return mine;
+}
+
 /** How many strips of a web a shape takes, side by side: 1 where the roll is wide enough. @param outline of the shape, path data, mm */
 export const stripCount = (outline: string, rollWidthMm: number): number =>
   splitFor(regionOf(outline, ROUGH_TOLERANCE_MM), rollWidthMm)?.strips.length ?? 1;
@@ -170,7 +180,7 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
   );
   if (mine.length === 0) return null;
   const { patches } = patchesOf(project, plan);
-  const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
+  const onPatch = onPatches(project, patches);
   const special = new Map<string, PartOf>();
   const grown = (outline: string, byMm: number, join?: 'miter'): string =>
     printRegion(offset(regionOf(outline, ROUGH_TOLERANCE_MM), byMm, join), 2);
@@ -190,6 +200,14 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
         const outline = patch.flush ? patch.outline : grown(patch.outline, WEB_INSIDE_MM, 'miter');
         return { id: patch.id, outline, count: 1, rotations };
       }),
+    ...patches.flatMap((patch): NestPart[] => {
+      if (patch.over?.fabricId !== fabricId) return [];
+      const id = `${patch.id} over`;
+      special.set(id, { what: 'patch', patch, strip: null });
+      const { beyondMm } = patch.over;
+      const outline = patch.flush ? patch.outline : grown(patch.outline, beyondMm, 'miter');
+      return [{ id, outline, count: 1, rotations: fabric.oneWay ? [0] : [0, 180] }];
+    }),
     ...mine
       .filter((p) => !onPatch.has(p.id))
       .map(

@@ -18,10 +18,19 @@ import {
 } from '../../base/shape';
 import { type Fabric, lookup, type Plan, type Project } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
-import { blockOf, gridOn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { blockOf, gridOn, isFoiled, isSheetwise, RECIPE_FACTS } from '../../lay/recipe';
 import { stockWashed } from '../../lay/size';
 import { type Bin, type NestPart, type NestPlacement, nest, placedRegion } from '../nest';
-import { BOLT_MM, mayLieAcross, PATCH_GAP_MM, rectangle, shortName, turnsOnCloth, WEB_INSIDE_MM } from './rules';
+import {
+  BOLT_MM,
+  FOIL_BEYOND_MM,
+  mayLieAcross,
+  PATCH_GAP_MM,
+  rectangle,
+  shortName,
+  turnsOnCloth,
+  WEB_INSIDE_MM,
+} from './rules';
 
 /** A piece of web that a whole piece of cloth is fused with; the shapes are cut from it afterwards. */
 export interface Patch {
@@ -43,6 +52,15 @@ export interface Patch {
   readonly flush: boolean;
   /** It is cut by machine: a name for how it was laid out, under which hands have moved what is on it; null: by hand. */
   readonly onMat: string | null;
+  /** What is bonded to the whole of it before anything is cut; null: its shapes are cut once it is fused. */
+  readonly over: SheetOver | null;
+}
+
+/** The other layer of a sheet that is cut through both. */
+export interface SheetOver {
+  readonly fabricId: string;
+  /** So much larger than the web all round, mm. */
+  readonly beyondMm: number;
 }
 
 /** Every patch of a project, and pieces for which no cloth in stock is large enough: their patch is cut all the same. */
@@ -113,6 +131,7 @@ function patchOn(
     pieceIds: [...new Set(sheet.placements.map((p) => p.id))],
     flush: false,
     onMat: null,
+    over: null,
   };
 }
 
@@ -137,8 +156,15 @@ interface Nested {
 
 /** The patches of one cloth with one web: the real outlines nested first, on what is in stock, else on cloth off the bolt. */
 const patchesOfCloth = derive(
-  (parts: readonly NestPart[], stock: Project['fabrics'][number]['stock'], rollMm: number): Nested => {
-    const bins = stockBins(stock, rollMm);
+  (
+    parts: readonly NestPart[],
+    stock: Project['fabrics'][number]['stock'],
+    rollMm: number,
+    sheet: SheetSize | null,
+  ): Nested => {
+    // Of measured sheets there are as many as it takes.
+    const sheets = sheet ? parts.reduce((n, p) => n + p.count, 0) : 0;
+    const bins = stockBins(sheet ? [{ ...sheet, count: sheets, outline: null }] : stock, rollMm);
     const inStock = bins.length > 0;
     const byId = new Map(parts.map((p) => [p.id, p]));
     const ask = { spacingMm: 0, rotations: [0, 180], seconds: SEARCH_S, seed: 1 };
@@ -244,10 +270,21 @@ const ruledPatches = derive((parts: readonly NestPart[], given: SheetSize, rollM
       pieceIds: [...new Set(placements.map((p) => p.id))],
       flush: true,
       onMat: null,
+      over: null,
     });
   }
   return { found, tooLarge: [] };
 });
+
+/** Room round a shape that is cut out of a bonded sheet, mm: web and cloth go on beyond its line, and both are cut there. Ours. */
+const SHEET_RIM_MM = 3;
+/** What is bonded over a piece that carries the web, before both are cut at once; null: it has no other side. */
+function overOf(project: Project, piece: Project['pieces'][number]): SheetOver | null {
+  const other = project.pieces.find((p) => p.part?.role === 'other-side' && p.part.of === piece.id);
+  if (!other) return null;
+  const cloth = RECIPE_FACTS[project.recipe.id].otherSide?.material === 'fabric';
+  return { fabricId: other.fabricId, beyondMm: cloth ? WEB_INSIDE_MM : FOIL_BEYOND_MM };
+}
 
 /** Whether a piece is cut by the machine, from cloth that was fused first. */
 const byMachine = (project: Project, piece: Project['pieces'][number]): boolean =>
@@ -294,6 +331,7 @@ const matPatches = derive((size: MatSize, parts: readonly NestPart[], rollMm: nu
       bin: null,
       pieceIds: [...new Set(list.map((p) => p.id))],
       flush: false,
+      over: null,
       onMat: shortName(JSON.stringify([patch.placements, parts.map((p) => p.outline)])),
     };
   });
@@ -349,6 +387,7 @@ export function patchesOf(project: Project, plan: Traced): Patched {
   if (
     project.schools.first !== 'fuse-first' &&
     !RECIPE_FACTS[project.recipe.id].sheet?.(project) &&
+    !isSheetwise(project) &&
     !project.pieces.some((p) => byMachine(project, p))
   )
     return NONE;
@@ -368,37 +407,50 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
   const sheet = RECIPE_FACTS[project.recipe.id].sheet?.(project) ?? null;
   const whole = project.schools.first === 'fuse-first';
   const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.id, p.part.of] : [])));
+  const sheetwise = isSheetwise(project);
   const groups = new Map<
     string,
-    { fabricId: string; webId: string; ruled: boolean; machine: boolean; parts: NestPart[] }
+    {
+      fabricId: string;
+      webId: string;
+      ruled: boolean;
+      machine: boolean;
+      over: SheetOver | null;
+      parts: NestPart[];
+    }
   >();
   for (const t of tracings) {
     const webId = webOf.get(t.pieceId) ?? null;
-    if (webId === null || isStuck(look.web(webId))) continue;
+    // A tacky web holds a whole sheet only once it was heated, too.
+    if (webId === null || (isStuck(look.web(webId)) && !sheetwise)) continue;
     const piece = look.piece(t.pieceId);
     // What the recipe lays out is ruled on its sheet; the rest follows the way that was chosen.
     const laidOut = piece.part !== null && piece.part.role !== 'other-side';
     const ruled =
       sheet !== null && (laidOut || (sided.has(piece.id) && isBox(regionOf(t.outline, ROUGH_TOLERANCE_MM))));
-    const machine = !ruled && byMachine(project, piece);
+    const over = sheetwise ? overOf(project, piece) : null;
+    const machine = !ruled && !over && byMachine(project, piece);
     // What goes into a fold, and a ring round a hole, are no shapes of a whole cloth.
     if (
       piece.part?.role === 'turning' ||
       piece.part?.role === 'mend' ||
       isFoiled(project, piece) ||
-      (!ruled && !machine && !whole)
+      (!ruled && !machine && !whole && !over)
     )
       continue;
     const way = machine ? look.routeOf(piece) : ruled ? boxName(t.outline) : '';
-    const name = `${piece.fabricId}\u0000${webId}\u0000${way}`;
-    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, machine, parts: [] };
+    const name = `${piece.fabricId}\u0000${webId}\u0000${way}\u0000${over?.fabricId ?? ''}`;
+    const group = groups.get(name) ?? { fabricId: piece.fabricId, webId, ruled, machine, over, parts: [] };
     groups.set(name, group);
     group.parts.push({
       id: piece.id,
       outline:
         ruled || machine
           ? t.outline
-          : printRegion(offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), PATCH_GAP_MM / 2), 2),
+          : printRegion(
+              offset(regionOf(t.outline, ROUGH_TOLERANCE_MM), over ? SHEET_RIM_MM : PATCH_GAP_MM / 2, 'miter'),
+              2,
+            ),
       count: look.copiesOf(piece),
       rotations: turnsOnCloth(project, piece.id, t.mirrored),
     });
@@ -406,7 +458,7 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
   const patches: Patch[] = [];
   const tooLarge: { fabricId: string; pieceIds: readonly string[] }[] = [];
   const offMat: string[] = [];
-  for (const { fabricId, webId, ruled, machine, parts } of groups.values()) {
+  for (const { fabricId, webId, ruled, machine, over, parts } of groups.values()) {
     const stock = clothHere(project.intent, look.fabric(fabricId));
     const rollMm = look.web(webId).widthMm;
     const mine = same(parts);
@@ -415,10 +467,11 @@ const findPatches = derive((project: Project, tracings: Traced['tracings'], choi
         ? ruledPatches(mine, same(sheet), rollMm)
         : machine
           ? matPatches(sizeOfMat(project), mine, rollMm)
-          : patchesOfCloth(mine, stock, rollMm);
+          : patchesOfCloth(mine, stock, rollMm, over && sheet ? same(sheet) : null);
     for (const p of found)
       patches.push({
         ...asMoved(p, project, parts),
+        over,
         id: `patch-${patches.length + 1}`,
         name: letter(patches.length),
         fabricId,

@@ -42,6 +42,7 @@ const LAID: { readonly [C in Step['does']['code']]?: StepGate['code'] } = {
   'lay-glue-down': 'glue-down',
   'lay-behind': 'glue-to-fabric',
   'lay-foil': 'foil-covers',
+  'lay-sheet-up': 'glue-up',
 };
 
 /** What of the state that a step stands on hands may have got wrong. */
@@ -185,7 +186,9 @@ export function showsFor(step: Step, before: State): StepFace | null {
     case 'cool':
       return first.lies !== null ? null : papered ? 'paper' : 'glue';
     case 'lay':
-      return step.does.code === 'lay-glue-up' || step.does.code === 'lay-behind' ? 'glue' : null;
+      return step.does.code === 'lay-glue-up' || step.does.code === 'lay-behind' || step.does.code === 'lay-sheet-up'
+        ? 'glue'
+        : null;
     default:
       return null;
   }

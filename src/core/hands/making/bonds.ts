@@ -6,11 +6,9 @@ import {
   hottestC,
   leadingWeb,
   MOST_COLUMNS,
-  mayTurn,
   type PressColumn,
   type PressRequest,
   plugFor,
-  shareOf,
   wantsSteam,
   windowOver,
   windowsIn,
@@ -25,7 +23,7 @@ import { LOAD_GAP_MM, MOST_TOGETHER, SLIVER } from './data';
 import { atOneHeat, holdsSomewhere } from './heats';
 import { setDownsFor } from './load';
 import { type Block, type Bonding, bondings, lowestOf, type Run, runsInOrder } from './order';
-import { different, glueOf, leastOf, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
+import { different, glueOf, NOWHERE, type Press, requestFor, settingOf, setupOf, sideTaken } from './press';
 import { runsApart } from './runs';
 
 /** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
@@ -33,20 +31,8 @@ function turnedFor(laid: Laid, request: PressRequest, columns: readonly PressCol
   const { layered, bothSides } = RECIPE_FACTS[laid.project.recipe.id];
   // The recipe lays it out so that it can be turned over, plug and all.
   if (bothSides && b.on === 'ground' && b.blocks.length > 1) return { ...request, from: 'both' };
-  const { side } = laid.project.schools;
-  if (
-    side === 'face' ||
-    b.on !== 'ground' ||
-    (b.blocks.length > 1 && !layered && !b.apart) ||
-    !mayTurn(request, columns)
-  )
-    return request;
-  const from = { ...request, from: side };
-  const slowest = (r: PressRequest): number =>
-    Math.max(...columns.map((column) => leastOf({ ...r, column }) ?? Number.POSITIVE_INFINITY));
-  return slowest(from) < shareOf({ code: side === 'back' ? 'from-back' : 'both-sides' }) * slowest(request)
-    ? from
-    : request;
+  if (b.on !== 'ground' || (b.blocks.length > 1 && !layered && !b.apart)) return request;
+  return sideTaken(laid, request, columns);
 }
 
 const unite = derive((a: Region, b: Region): Region => union(a, b));

@@ -15,9 +15,10 @@ import type { CutShapes, Piece, TrimBy } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
-import { holesCut } from './marks';
+import { holesCut, holesThrough } from './marks';
 import { isInFold } from './press';
 import { templatesOf } from './readying';
+import { bodiesOn, isOnSheets, sheetsCut } from './sheets';
 import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
 
 // What is cut: on a line, on a mat, and again through all layers.
@@ -25,12 +26,14 @@ import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } fr
 export function cut(work: MakingWork): Draft[] {
   const { project, look } = work.laid;
   const patches = new Map(work.presses.patches.flatMap((p) => p.pieceIds.map((id) => [id, p] as const)));
-  const { phases } = RECIPE_FACTS[project.recipe.id];
+  const { trimmed } = RECIPE_FACTS[project.recipe.id];
+  const onSheets = new Set(bodiesOn(work.laid, work.presses.patches).map((p) => p.id));
   const all = project.pieces.filter((p) => (work.webOf(p.id) || p.webless) && !isInFold(work.laid, p.id));
   const matted = new Set(
     matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
   );
-  const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id));
+  const isOnSheet = (p: Piece): boolean => onSheets.has(p.part?.role === 'other-side' ? p.part.of : p.id);
+  const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id) && !isOnSheet(p));
   const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p) && !inMap(patches, p.id).flush);
   const drawn = [
     ...ruled(work),
@@ -49,7 +52,7 @@ export function cut(work: MakingWork): Draft[] {
   ];
   // What is trimmed through all layers later is cut a little larger now.
   const layered = layeredIn(project);
-  const beyondMm = (p: Piece): number => (phases.includes('trim') && layered.has(p.id) ? TRIM_BEYOND_MM.value : 0);
+  const beyondMm = (p: Piece): number => (trimmed && layered.has(p.id) ? TRIM_BEYOND_MM.value : 0);
   const pinked = (p: Piece): boolean => look.edgeOf(p) === 'pinked';
   const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${beyondMm(p)} ${pinked(p)}`).map(
     (pieces): Draft => {
@@ -99,7 +102,7 @@ function ruled(work: MakingWork): Draft[] {
   const { look } = work.laid;
   const before = new Set<string>();
   return work.presses.patches
-    .filter((p) => p.flush)
+    .filter((p) => p.flush && !p.over)
     .map((patch): Draft => {
       const pieces = patch.pieceIds.filter((id) => !before.has(id)).map(look.piece);
       for (const p of pieces) before.add(p.id);
@@ -182,6 +185,8 @@ const outlineToCut = ({ laid }: MakingWork, piece: Piece): Region => clothOf(lai
  */
 export function trim(work: MakingWork): Draft[] {
   const { project } = work.laid;
+  if (isOnSheets(work)) return sheetsCut(work);
+  if (!RECIPE_FACTS[project.recipe.id].trimmed) return holesThrough(work, new Set());
   const layered = layeredIn(project);
   const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
   const drawnBehind = new Set(
@@ -198,7 +203,8 @@ export function trim(work: MakingWork): Draft[] {
     mine.map((piece) => ({ piece, way: wayOf(piece) })),
     ({ way }) => `${way.by} ${way.widthMm.toFixed(1)} ${way.heightMm.toFixed(1)}`,
   );
-  return ways.flatMap((alike): Draft[] => {
+  const byTemplate = new Set(mine.flatMap((p) => (wayOf(p).by === 'template' ? [p.id] : [])));
+  const trims = ways.flatMap((alike): Draft[] => {
     const pieces = alike.map(({ piece }) => piece);
     const { way } = assertThere(alike[0], 'a group has a piece');
     return [
@@ -212,6 +218,7 @@ export function trim(work: MakingWork): Draft[] {
       },
     ];
   });
+  return [...trims, ...holesThrough(work, byTemplate)];
 }
 /** Of what no ruler measures. */
 const NO_SIZE = { widthMm: 0, heightMm: 0 } as const;

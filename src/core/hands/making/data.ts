@@ -29,6 +29,7 @@ export const SPEED_MM_S = {
   roughCut: figure(40, 'mm/s', 'estimated: nobody looks closely'),
   cut: figure(12, 'mm/s', 'estimated: small scissors on fused cloth'),
   template: figure(20, 'mm/s', 'estimated: paper is cut faster than fused cloth'),
+  sheet: figure(100, 'mm/s', 'estimated: along the edge of a sheet that is laid or peeled'),
   ruled: figure(60, 'mm/s', 'estimated: cloth along a ruler'),
   seam: figure(15, 'mm/s', 'estimated: a straight seam by machine'),
   crease: figure(20, 'mm/s', 'estimated: folding, measuring, pinning and pressing a turning'),

@@ -1,4 +1,5 @@
 import { assertThere } from '../../base/lists';
+import { factsOf } from '../../choose/material';
 import { isStuck } from '../../cut/layout';
 import { HANDS_S, SPEED_MM_S } from './data';
 import { isInFold } from './press';
@@ -12,7 +13,7 @@ export function draw(work: MakingWork): Draft[] {
   const mine = project.pieces.filter(
     (p) => work.webOf(p.id) && isOnLiner(work, p) && !onPatch.has(p.id) && !isInFold(work.laid, p.id),
   );
-  const backings = project.pieces.filter((p) => p.faceDown && p.webless);
+  const backings = project.pieces.filter((p) => factsOf(look.fabricOf(p)).material === 'backing');
   const onBacking: Draft[] =
     backings.length === 0
       ? []

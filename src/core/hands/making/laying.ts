@@ -8,6 +8,7 @@ import { edging } from './edging';
 import type { Press } from './press';
 import { bonds, coolStep, pressStep } from './pressing';
 import { groundReady, smooth } from './readying';
+import { sheetsBonded } from './sheets';
 import type { Ticketed } from './tickets';
 import { areSnipped } from './webbing';
 import { type Draft, type MakingWork, onPieces } from './work';
@@ -192,7 +193,7 @@ export function lay(work: MakingWork): Draft[] {
   const { phases } = RECIPE_FACTS[project.recipe.id];
   // Where no web is fused first, cloth is pressed smooth right before it is laid.
   const smoothed = laid.length > 0 && !phases.includes('web') ? smooth(work) : [];
-  return [...smoothed, ...groundReady(work, laid.length > 0), ...layOuts(work), ...laid];
+  return [...smoothed, ...groundReady(work, laid.length > 0), ...layOuts(work), ...laid, ...sheetsBonded(work)];
 }
 /** Before the first liner comes off everything is laid where it belongs once, and moved until it is liked. */
 function layOuts(work: MakingWork): Draft[] {

@@ -12,6 +12,7 @@ import { PHASE_DRAFTS } from './phases';
 import { type Neighbour, placesFrom } from './places';
 import { isInFold, type Press } from './press';
 import { type Chosen, pressesOf } from './presses';
+import { isCarried } from './sheet-presses';
 import { foldSteps, type Impossible, type PieceFacts, statesOf } from './state';
 import { STEP_FACTS } from './step';
 import { ticketsOf } from './tickets';
@@ -240,6 +241,7 @@ export function makingOf(laid: Laid, chosen: Chosen): Made {
           liners: mine?.liners ?? 0,
           bare: mine === null || unbonded.has(p.id),
           foiled: isFoiled(project, p),
+          carried: isCarried(laid, p),
           inFold: isInFold(laid, p.id),
         },
       ];

@@ -7,9 +7,11 @@ import {
   coverPasses,
   leadingWeb,
   leastSeconds,
+  mayTurn,
   type PressColumn,
   type PressRequest,
   settingFor,
+  shareOf,
 } from '../../choose/press';
 import type { Fabric, Iron, Project, Setting, Stage, StepDoing, StepPlace, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
@@ -169,6 +171,22 @@ export function requestFor(setup: Setup, stage: Stage, columns: readonly PressCo
     ...(coverForSteam ? { coverForSteam } : {}),
     ...(schools.move === 'small-moves' ? { smallMoves: true } : {}),
   };
+}
+
+/** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
+export function sideTaken(
+  laid: Pick<Laid, 'project'>,
+  request: PressRequest,
+  columns: readonly PressColumn[],
+): PressRequest {
+  const { side } = laid.project.schools;
+  if (side === 'face' || !mayTurn(request, columns)) return request;
+  const from = { ...request, from: side };
+  const slowest = (r: PressRequest): number =>
+    Math.max(...columns.map((column) => leastOf({ ...r, column }) ?? Number.POSITIVE_INFINITY));
+  return slowest(from) < shareOf({ code: side === 'back' ? 'from-back' : 'both-sides' }) * slowest(request)
+    ? from
+    : request;
 }
 
 /** Where nothing lies beneath. */

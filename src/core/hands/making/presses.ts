@@ -4,10 +4,11 @@ import type { PressColumn } from '../../choose/press';
 import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../../cut/layout';
 import type { Choice, Fabric, MakingTrouble, Piece, Tracing, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
-import { isFoiled } from '../../lay/recipe';
+import { isFoiled, isSheetwise } from '../../lay/recipe';
 import { bondsOf } from './bonds';
 import { setDownsFor, setDownsTogether } from './load';
 import { isInFold, isLaidIn, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
+import { sheetBonds } from './sheet-presses';
 
 /** Everything that is pressed, in order: fuses by cloth, then each article's units and its ground. */
 export interface Presses {
@@ -38,7 +39,7 @@ function fusesOf(laid: Laid, webOf: (id: string) => Web | null, patches: readonl
   const onPatch = new Set(patches.flatMap((p) => p.pieceIds));
   for (const { id, fabricId, part } of project.pieces) {
     const web = webOf(id);
-    if (!web || isStuck(web) || onPatch.has(id) || isLaidIn(laid, id, web) || isFoiled(project, look.piece(id)))
+    if (!web || onPatch.has(id) || isStuck(web) || isLaidIn(laid, id, web) || isFoiled(project, look.piece(id)))
       continue;
     // A mending patch has its web on its right side, a turning just inside its raw edge.
     const key = `${fabricId}\u0000${web.id}\u0000${part?.role === 'mend' || part?.role === 'turning' ? part.role : ''}`;
@@ -111,14 +112,16 @@ export function pressesOf(laid: Laid, chosen: Chosen): Presses {
     return webId === null ? null : look.web(webId);
   };
   const { patches, tooLarge } = patchesOf(project, chosen);
-  const perArticle = laid.articles.map((article) => bondsOf(laid, article, webOf));
+  const sheeted = new Set(patches.flatMap((p) => (p.over ? p.pieceIds : [])));
+  const sheetwise = isSheetwise(project);
+  const perArticle = sheetwise ? [] : laid.articles.map((article) => bondsOf(laid, article, webOf));
   return {
     fuses: fusesOf(laid, webOf, patches),
     stuck: project.pieces.filter((p) => {
       const web = webOf(p.id);
-      return web !== null && isStuck(web);
+      return web !== null && isStuck(web) && !sheeted.has(p.id);
     }),
-    bonds: perArticle.flatMap((a) => a.bonds),
+    bonds: [...perArticle.flatMap((a) => a.bonds), ...sheetBonds(laid, patches)],
     patches,
     troubles: [
       ...tooLarge.map((t): MakingTrouble => ({ code: 'patch-too-large', ...t })),

@@ -1,6 +1,6 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
-import { RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
+import { isSheetwise, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
 import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
 import { groundsCut, topsSewn } from './sewing';
@@ -66,8 +66,11 @@ function templates(work: MakingWork): Draft[] {
     laid: { project, look },
     webOf,
   } = work;
+  // What is cut through whole sheets gets its template when it is cut.
+  const sheetwise = isSheetwise(project);
   const mine = project.pieces.filter((p) => {
     const route = look.routeOf(p);
+    if (sheetwise) return false;
     return (
       (route === 'template-on-liner' || route === 'template-right-side') &&
       (webOf(p.id) !== null || p.webless) &&

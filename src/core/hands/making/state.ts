@@ -47,6 +47,8 @@ export interface PieceFacts {
   readonly bare: boolean;
   /** Its web alone is cut and bonded to the right side, and foil pressed onto it. */
   readonly foiled?: boolean;
+  /** It is foil that is laid over what carries the web, and comes with a carrier. */
+  readonly carried?: boolean;
   /** Its web goes into a fold of cloth that is there: nothing is cut out for it, and what has no liner is not fused first. */
   readonly inFold?: boolean;
 }
@@ -73,7 +75,7 @@ type Change = { readonly to: Partial<PieceState> } | { readonly no: Impossible['
 const no = (code: Impossible['code']): Change => ({ no: code });
 
 /** What a step makes of one piece, or why it cannot. */
-function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFacts): Change {
+function afterStep(step: Step, p: PieceState, { bare, foiled = false, carried = false }: PieceFacts): Change {
   switch (step.kind) {
     case 'trace':
     case 'print':
@@ -104,7 +106,8 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
       if (p.warm) return no('still-warm');
       return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1, carrier: false } };
     case 'lay':
-      if (!p.cut) return no('not-cut');
+      // Whole sheets are laid before anything is cut out of them.
+      if (!p.cut && step.does.code !== 'lay-sheet-up' && step.does.code !== 'lay-sheet-over') return no('not-cut');
       if (step.does.code === 'lay-web-on-right-side') return { to: { lies: 'ground', side: 'right' } };
       return { to: { lies: step.on === 'sheet' ? 'sheet' : 'ground' } };
     case 'tack':
@@ -114,7 +117,9 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false }: PieceFac
       if (p.bonded) return no('bonded-twice');
       if (p.web === 'none' && !bare) return no('no-web-on');
       if (p.lies === null) return no('not-laid');
-      return p.liners > 0 ? no('liner-in-the-way') : { to: { bonded: true, warm: true } };
+      if (p.liners > 0) return no('liner-in-the-way');
+      // The carrier of foil lies on top now, and is peeled like a liner.
+      return { to: { bonded: true, warm: true, ...(carried ? { liners: 1, carrier: true } : {}) } };
     case 'foil':
       if (p.web === 'none') return no('no-web-on');
       if (p.bonded) return no('bonded-twice');

@@ -7,6 +7,7 @@ import { HANDS_S, SPEED_MM_S } from './data';
 import { isInFold } from './press';
 import { coolStep, pressStep } from './pressing';
 import { smooth } from './readying';
+import { overCut } from './sheets';
 import type { Ticketed } from './tickets';
 import { type Draft, group, isOnLiner, type MakingWork, onPieces } from './work';
 
@@ -116,6 +117,7 @@ export function web(work: MakingWork): Draft[] {
         },
         handsS: HANDS_S.patch.value,
       },
+      ...overCut(patch, press.pieceIds),
       ...joined(work, patch.outline, patch.name, [], { webId, fabricId }).map((d) => ({
         ...d,
         pieceIds: press.pieceIds,

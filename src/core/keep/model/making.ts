@@ -51,10 +51,11 @@ export type StepDoing =
     }
   | { readonly code: 'press-ground'; readonly maxC: number | null }
   | { readonly code: 'cut-templates' }
-  /** @property dots holes that are punched or snipped @property lines slits */
-  | { readonly code: 'cut-marks' | 'cut-ground-marks'; readonly dots: number; readonly lines: number }
+  /** @property dots holes that are punched or snipped @property lines slits @property template they are seen on the piece's template alone */
+  | { readonly code: 'cut-marks'; readonly dots: number; readonly lines: number; readonly template: boolean }
+  | { readonly code: 'cut-ground-marks'; readonly dots: number; readonly lines: number }
   | { readonly code: 'paint-dots' | 'sew-beads'; readonly dots: number }
-  | { readonly code: 'fold-lines'; readonly lines: number }
+  | { readonly code: 'fold-lines'; readonly lines: number; readonly template: boolean }
   /** Everything where it belongs once, its liners on. @property liners whether anything has one */
   | { readonly code: 'lay-out'; readonly liners: boolean }
   | { readonly code: 'pin-to-mat' }
@@ -86,6 +87,37 @@ export type StepDoing =
       readonly heightMm: number;
       readonly holeWidthMm: number;
       readonly holeHeightMm: number;
+    }
+  /** The other layer of a sheet. @property cloth what the cloth that carries the web is cut to; null: the web's own size, as told with it */
+  | {
+      readonly code: 'cut-over';
+      readonly patch: string;
+      readonly overId: string;
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly cloth: Size | null;
+    }
+  | {
+      readonly code: 'peel-patch' | 'lay-sheet-up' | 'bond-sheets' | 'peel-carrier';
+      readonly patch: string;
+    }
+  /** @property flush its web reaches to the very edge */
+  | { readonly code: 'lay-sheet-over'; readonly patch: string; readonly flush: boolean }
+  /** On the front of sheets that are bonded. */
+  | {
+      readonly code: 'rule-on-sheets';
+      readonly patches: readonly string[];
+      readonly tiles: number;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
+  /** Through both layers of a sheet. @property by what shows where */
+  | {
+      readonly code: 'cut-through';
+      readonly by: 'lines' | 'ruler' | 'template';
+      readonly widthMm: number;
+      readonly heightMm: number;
+      readonly pinked: boolean;
     }
   /** Strips of a web narrower than what it is for, laid side by side. @property patch of the whole cloth; else of the piece @property taped on the paper, that holds them together */
   | { readonly code: 'join-strips'; readonly patch: string | null; readonly strips: number; readonly taped: boolean }

@@ -26,6 +26,7 @@ import {
   type Route,
 } from '../../keep/model';
 import type { CutPiece } from '../laid';
+import { areMirrored } from './mirrored-marks';
 import { type Contact, ROUTE_FACTS } from './routes';
 
 /** Whether a line that passes through these contacts comes out reversed: an odd number of flips does. */
@@ -34,12 +35,19 @@ export const reversedBy = (contacts: readonly Contact[]): boolean => contacts.fi
 /** However much is allowed: what strays farther than this misses its place when it is laid the other way round, mm. Common practice, no source. */
 export const MOST_MIRROR_MM = 1;
 
-const symmetryWithin = derive((path: Path, toleranceMm: number | null): MirrorLine | null =>
-  mirrorLine(linesOfPath(path, ROUGH_TOLERANCE_MM), Math.min(MOST_MIRROR_MM, toleranceMm ?? USUAL_MIRROR_MM)),
+const symmetryWithin = derive(
+  (path: Path, toleranceMm: number | null, marks: readonly DrawnMark[]): MirrorLine | null => {
+    const withinMm = Math.min(MOST_MIRROR_MM, toleranceMm ?? USUAL_MIRROR_MM);
+    return mirrorLine(linesOfPath(path, ROUGH_TOLERANCE_MM), withinMm, (line) => areMirrored(marks, line, withinMm));
+  },
 );
-/** The mirror line of an outline's shape, if it has one; remembered, since finding it costs a few milliseconds. */
-export const symmetryOf = (path: Path, toleranceMm: number | null = null): MirrorLine | null =>
-  symmetryWithin(path, toleranceMm);
+const UNMARKED: readonly DrawnMark[] = [];
+/** The line in which an outline's shape, and what is drawn on it, is its own mirror image, if there is one; remembered, since finding it costs a few milliseconds. */
+export const symmetryOf = (
+  path: Path,
+  toleranceMm: number | null = null,
+  marks: readonly DrawnMark[] = UNMARKED,
+): MirrorLine | null => symmetryWithin(path, toleranceMm, marks.length === 0 ? UNMARKED : marks);
 
 export interface Facing extends FacingFinding {
   /** Whether the pattern's outline, as it came, has to be turned over to be drawn. */
@@ -95,11 +103,20 @@ export interface Drawn extends Facing {
  * A piece as it is drawn: the outline to cut, mirrored where the route asks.
  * Area and perimeter are those of the outline drawn, mm² and mm.
  * @param cut what is cut for it, in its own coordinates, as its pattern came
+ * @param faceDown it is laid wrong side up once it is cut
  * @param mirrorMm how far a mirror image may stray for a shape to count as symmetric; null: 0.5 mm; never more than 1 mm
  */
-export function drawnOf(piece: Piece, route: Route, cut: CutPiece, mirrorMm: number | null = null): Drawn {
+export function drawnOf(
+  piece: Piece,
+  route: Route,
+  cut: CutPiece,
+  mirrorMm: number | null = null,
+  faceDown = piece.faceDown,
+): Drawn {
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
-  const facing = facingOf(route, piece.preReversed, symmetryOf(cut.path, mirrorMm) !== null, piece.faceDown);
+  // Holes and lines to one side make a shape that is no mirror image of itself.
+  const symmetric = symmetryOf(cut.path, mirrorMm, piece.marks) !== null;
+  const facing = facingOf(route, piece.preReversed, symmetric, faceDown);
   const path = facing.mirrored ? turnOver(cut.path) : cut.path;
   const over = mirrorAt(middleX(cut.path));
   const drawn = (region: Region): Region =>

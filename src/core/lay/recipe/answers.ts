@@ -11,10 +11,22 @@ export function measureOf({ recipe }: Pick<Project, 'recipe'>, q: Measured): num
   return q.is === 'length' ? bounded(v, q.usualMm, q.minMm, q.maxMm) : Math.round(bounded(v, q.usual, q.min, q.max));
 }
 
+/** The same where what is usual hangs on what the project is. */
+export const measureIn = (project: Project, q: Measured): number =>
+  measureOf(
+    project,
+    q.is === 'length' && q.usualMmFor
+      ? { ...q, usualMm: Math.min(q.maxMm, Math.max(q.minMm, q.usualMmFor(project))) }
+      : q,
+  );
+
 type Picked = Extract<RecipeQuestion, { is: 'one-of' }>;
 /** Which of its options a question is answered with; what is none of them is usual. */
 export const pickedOf = ({ recipe }: Pick<Project, 'recipe'>, q: Picked): string =>
   (q.options.find((o) => o.value === recipe.answers[q.key]) ?? q.usual).value;
+/** The same where what is usual hangs on what the project is. */
+export const pickedIn = (project: Project, q: Picked): string =>
+  pickedOf(project, { ...q, usual: q.usualFor?.(project) ?? q.usual });
 
 /** The fabric that an answer names; undefined where it names none of the project. */
 export function clothNamed({ recipe, fabrics }: Pick<Project, 'recipe' | 'fabrics'>, key: string): string | undefined {

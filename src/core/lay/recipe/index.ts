@@ -5,7 +5,7 @@ import { clothAndFoil } from './cloth-and-foil';
 import { foilMotif } from './foil-motif';
 import { framed } from './framed';
 import { hem } from './hem';
-import { withOtherSide, withoutLayers } from './layers';
+import { bodiesOf, handLaid, withOtherSide, withoutLayers } from './layers';
 import { oneSided } from './one-sided';
 import { paperBacked } from './paper-backed';
 import { patch } from './patch';
@@ -13,7 +13,7 @@ import type { Recipe } from './recipe';
 import { twoSided } from './two-sided';
 import { window } from './window';
 
-export { measureOf, pickedOf } from './answers';
+export { measureIn, measureOf, pickedIn, pickedOf } from './answers';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';
@@ -42,6 +42,14 @@ export const RECIPE_FACTS: Readonly<Record<RecipeId, Recipe>> = {
   hem,
 };
 
+/** Whether whole sheets are bonded and cut through both at once: where the recipe has it so, and nothing lies on what is cut. */
+export function isSheetwise(project: Project): boolean {
+  const { otherSide, sheetwise } = RECIPE_FACTS[project.recipe.id];
+  if (!otherSide) return false;
+  const hands = handLaid(project);
+  return hands.length > 0 && sheetwise(project, hands) && bodiesOf(project).size === hands.length;
+}
+
 /** Whether a piece is foil on a ground: web of its shape, bonded to the right side, and foil pressed onto that. */
 export function isFoiled(project: Project, piece: Piece): boolean {
   if (piece.part !== null || piece.webless || RECIPE_FACTS[project.recipe.id].layered) return false;
@@ -64,7 +72,11 @@ function foilRoutes(project: Project): Project {
 /** A project with the layers of its recipe laid out; of what another recipe had laid out only the pieces of hands stay. The project itself where nothing is to do: laid out twice it is the same. */
 export function laidByRecipe(project: Project): Project {
   const { otherSide, layOut } = RECIPE_FACTS[project.recipe.id];
-  const laid = otherSide ? withOtherSide(project, otherSide) : layOut ? layOut(project) : withoutLayers(project);
+  const laid = otherSide
+    ? withOtherSide(project, otherSide, isSheetwise(project))
+    : layOut
+      ? layOut(project)
+      : withoutLayers(project);
   return foilRoutes(laid);
 }
 

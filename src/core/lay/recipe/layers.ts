@@ -1,5 +1,5 @@
 import { fabricFrom, factsOf } from '../../choose/material';
-import { boxOnGround, type Fabric, newPiece, type Piece, type Project } from '../../keep/model';
+import { boxOnGround, type Fabric, newPiece, type Piece, type Project, type Route } from '../../keep/model';
 import { clothNamed } from './answers';
 import type { OtherSide } from './recipe';
 
@@ -57,11 +57,17 @@ export function sameThings(before: Project, after: Project): Project {
   return same ? before : { ...after, pieces, articles };
 }
 
+/** What is cut through whole sheets is drawn on their right side. */
+const SHEET_ROUTE: Route = 'template-right-side';
+/** A back without web of its own lies beneath its front only where whole cloths were bonded, or where it brings its glue. */
+const wasSheetwise = (piece: Piece, side: Piece | undefined, own: boolean): boolean =>
+  !own && side !== undefined && side.webless && side.faceDown && piece.route === SHEET_ROUTE;
+
 /** Boxes may stick out of one another by so much, mm. */
 const WITHIN_MM = 0.5;
 
 /** Pieces that have another side: all but those that lie wholly on one that has, by their boxes. */
-function bodiesOf(project: Project): Set<string> {
+export function bodiesOf(project: Project): Set<string> {
   const pieces = new Map(handLaid(project).map((p) => [p.id, p]));
   const bodies: { readonly id: string; readonly articleId: string; readonly box: ReturnType<typeof boxOnGround> }[] =
     [];
@@ -84,9 +90,10 @@ function bodiesOf(project: Project): Set<string> {
 
 /**
  * Gives every piece that lies on no other its other side: made where there is none, and kept in shape and place with it. Sides whose piece is gone go too; nothing lies on a ground.
+ * @param sheetwise whole cloths are bonded and cut through both at once: the front has the web, its other side lies beneath it, and the shape is drawn on the front when both hold
  * @returns the project itself where nothing is to do; laid out twice it is the same
  */
-export function withOtherSide(project: Project, side: OtherSide): Project {
+export function withOtherSide(project: Project, side: OtherSide, sheetwise: boolean): Project {
   const bodies = bodiesOf(project);
   const there = new Map(
     project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [[p.part.of, p] as const] : [])),
@@ -118,7 +125,7 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
     fresh.push(made);
     return made.id;
   };
-  const beneath = side.lies === 'beneath';
+  const beneath = side.lies === 'beneath' || sheetwise;
   const pieces = handLaid(project).flatMap((p): Piece[] => {
     const before = there.get(p.id);
     if (!bodies.has(p.id)) return [before || p.faceDown ? { ...p, faceDown: false, webless: false } : p];
@@ -130,6 +137,7 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
       fabricId: before ? p.fabricId : (first ?? p.fabricId),
       faceDown: !beneath,
       webless: own,
+      route: sheetwise ? SHEET_ROUTE : wasSheetwise(p, before, own) ? null : p.route,
       keepWhole: true,
     };
     const id = before?.id ?? freeId(taken, `${p.id}-${side.called}`);
@@ -146,12 +154,12 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
       count: p.count,
       preReversed: p.preReversed,
       print: before?.print ?? { xMm: 0, yMm: 0, rotateDeg: 0 },
-      webId: beneath && !own ? (before?.webId ?? null) : null,
-      route: p.route,
+      webId: beneath && !own && !sheetwise ? (before?.webId ?? null) : null,
+      route: mine.route,
       edge: p.edge,
       keepWhole: true,
       faceDown: beneath,
-      webless: !beneath || own,
+      webless: !beneath || own || sheetwise,
       part: { role: 'other-side', of: p.id },
     };
     const both = [mine, other].map((piece) => {
@@ -190,10 +198,14 @@ export function withOtherSide(project: Project, side: OtherSide): Project {
 /** A project as hands laid it, without what a recipe had laid out; the project itself where there is none of that. */
 export function withoutLayers(project: Project): Project {
   if (!project.pieces.some(laidOut)) return project;
-  const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.part.of] : [])));
-  const pieces = handLaid(project).map((p) =>
-    sided.has(p.id) || p.faceDown ? { ...p, webless: false, faceDown: false } : p,
+  const sides = new Map(
+    project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [[p.part.of, p] as const] : [])),
   );
+  const pieces = handLaid(project).map((p) => {
+    const side = sides.get(p.id);
+    if (!side && !p.faceDown) return p;
+    return { ...p, webless: false, faceDown: false, route: wasSheetwise(p, side, p.webless) ? null : p.route };
+  });
   const left = new Set(pieces.map((p) => p.id));
   return {
     ...project,

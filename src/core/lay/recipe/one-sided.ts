@@ -8,6 +8,7 @@ export const oneSided: Recipe = {
   ...PLAIN,
   needsGround: false,
   layered: true,
+  trimmed: true,
   otherSide: {
     called: 'backing',
     answers: { piece: 'clothId', side: 'backingId' },

@@ -14,6 +14,8 @@ export const paperBacked: Recipe = {
   ...PLAIN,
   needsGround: false,
   layered: true,
+  trimmed: true,
+  sheetwise: () => true,
   otherSide: {
     called: 'paper',
     answers: { piece: 'clothId', side: 'paperId' },

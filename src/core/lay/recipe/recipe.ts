@@ -41,10 +41,22 @@ export type RecipeQuestion = {
   readonly key: string;
   /** Whether it is asked as things stand; always by default. */
   readonly when?: (project: Project) => boolean;
-} & (
-  | { readonly is: 'length'; readonly usualMm: number; readonly minMm: number; readonly maxMm: number }
+} /** @property usualMmFor what is usual as things stand, where that is not always the same */ & (
+  | {
+      readonly is: 'length';
+      readonly usualMm: number;
+      readonly usualMmFor?: (project: Project) => number;
+      readonly minMm: number;
+      readonly maxMm: number;
+    }
   | { readonly is: 'count'; readonly usual: number; readonly min: number; readonly max: number }
-  | { readonly is: 'one-of'; readonly usual: RecipeOption; readonly options: readonly RecipeOption[] }
+  /** @property usualFor what is usual as things stand, where that is not always the same */
+  | {
+      readonly is: 'one-of';
+      readonly usual: RecipeOption;
+      readonly usualFor?: (project: Project) => RecipeOption;
+      readonly options: readonly RecipeOption[];
+    }
   /** @property of what it is of as things stand */
   | { readonly is: 'cloth'; readonly of: (project: Project) => string | undefined }
   | { readonly is: 'cloths'; readonly of: (project: Project) => readonly string[] }
@@ -84,6 +96,10 @@ export interface Recipe {
   readonly layered: boolean;
   /** Pressed from one side and then the other, where that can be done. */
   readonly bothSides: boolean;
+  /** Cut a little larger, and again on the line through all layers once they hold. */
+  readonly trimmed: boolean;
+  /** Two whole cloths, or cloth and foil or paper, are bonded to each other first, and cut through both at once; else each is cut and then bonded. As far as pieces allow it (`isSheetwise`). */
+  readonly sheetwise: (project: Project, bodies: readonly Piece[]) => boolean;
   /** What it asks, in this order. */
   readonly questions: readonly RecipeQuestion[];
   /** The answer that what the ground was of becomes when a thing is made this way instead; null: none. */
@@ -111,6 +127,8 @@ export const PLAIN: Recipe = {
   otherSide: null,
   layered: false,
   bothSides: false,
+  trimmed: false,
+  sheetwise: () => false,
   questions: [],
   groundBecomes: null,
   laysArticles: false,

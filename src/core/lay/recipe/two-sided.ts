@@ -1,5 +1,7 @@
+import { derive } from '../../base/derive';
+import { boundsOf, isBox, ROUGH_TOLERANCE_MM, regionOf } from '../../base/shape';
 import { boxOnGround, type Project } from '../../keep/model';
-import { measureOf, pickedOf } from './answers';
+import { measureIn, measureOf, pickedIn, pickedOf } from './answers';
 import { handLaid } from './layers';
 import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
 
@@ -9,9 +11,31 @@ const answered =
     p.recipe.answers[key] === value;
 const hung = (key: string, how: string, usualMm: number, maxMm: number) =>
   ({ ...askLength(key, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
-const sheetSide = (key: string) => ({ ...askLength(key, 300, 20, 5000), when: answered('ruled', 'sheet') }) as const;
+const sheetSide = (key: string) =>
+  ({
+    ...askLength(key, SHEET_MM, 20, 5000),
+    when: fromSheets,
+    // What is longer than the usual sheet takes a longer one.
+    usualMmFor: (project: Project) => Math.max(SHEET_MM, ...handLaid(project).map((p) => longestMm(p.outline))),
+  }) as const;
+const longestMm = derive((outline: string): number => {
+  const b = boundsOf(regionOf(outline, ROUGH_TOLERANCE_MM));
+  return Math.ceil(Math.max(b.maxX - b.minX, b.maxY - b.minY));
+});
+/** A sheet of cloth that is asked about: what a board and two hands manage. Ours. */
+const SHEET_MM = 300;
 const ONE_BY_ONE = { value: 'each' } as const;
+const SHEETS = { value: 'sheet' } as const;
 const LOOSE = { value: 'loose' } as const;
+const isStraight = derive((outline: string): boolean => isBox(regionOf(outline, ROUGH_TOLERANCE_MM)));
+/** What is cut along a ruler, or with shears that pink it, comes out edge on edge when both cloths are cut at once; any other outline is exact only where each is cut by itself. */
+function straightOrPinked(project: Project): boolean {
+  const hands = handLaid(project);
+  return hands.length > 0 && hands.every((p) => (p.edge ?? project.intent.edge) === 'pinked' || isStraight(p.outline));
+}
+function fromSheets(project: Project): boolean {
+  return pickedIn(project, ASKS.ruled) === SHEETS.value;
+}
 /** Starting values: ours. */
 const ASKS = {
   strung: {
@@ -26,7 +50,8 @@ const ASKS = {
     key: 'ruled',
     is: 'one-of',
     usual: ONE_BY_ONE,
-    options: [ONE_BY_ONE, { value: 'sheet' }],
+    usualFor: (project) => (straightOrPinked(project) ? SHEETS : ONE_BY_ONE),
+    options: [ONE_BY_ONE, SHEETS],
   },
   sheetWidthMm: sheetSide('sheetWidthMm'),
   sheetHeightMm: sheetSide('sheetHeightMm'),
@@ -50,9 +75,10 @@ export const twoSided: Recipe = {
     usual: null,
   },
   questions: Object.values(ASKS),
+  sheetwise: fromSheets,
   sheet: (project) =>
-    pickedOf(project, ASKS.ruled) === 'sheet'
-      ? { widthMm: measureOf(project, ASKS.sheetWidthMm), heightMm: measureOf(project, ASKS.sheetHeightMm) }
+    fromSheets(project)
+      ? { widthMm: measureIn(project, ASKS.sheetWidthMm), heightMm: measureIn(project, ASKS.sheetHeightMm) }
       : null,
   /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
   tells: (project) => {
@@ -79,5 +105,5 @@ export const twoSided: Recipe = {
     const ring = sum((p) => Math.max(0, p.longMm - lapMm));
     return [{ code: 'chain', parts: count, lengthMm: ring / Math.PI, tautMm: ring / 2 }];
   },
-  phases: ['ready', 'draw', 'web', 'cut', 'lay', 'edge', 'finish'],
+  phases: ['ready', 'draw', 'web', 'cut', 'lay', 'trim', 'edge', 'finish'],
 };

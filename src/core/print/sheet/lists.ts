@@ -1,10 +1,13 @@
 import { nth } from '../../base/lists';
 import {
+  applyTo,
   boundsOf,
   centreOf,
   composed,
+  isBox,
   labelSpot,
   linesOfPath,
+  mirrorAt,
   normalise,
   pathOf,
   printPath,
@@ -13,6 +16,7 @@ import {
   regionOf,
   ringsOf,
   scaling,
+  strokedRing,
   transformRegion,
   translation,
 } from '../../base/shape';
@@ -25,6 +29,7 @@ import {
   boxOnGround,
   cutSize,
   lookup,
+  movedMarks,
   type Plan,
   type Project,
   pieceName,
@@ -33,12 +38,13 @@ import {
 } from '../../keep/model';
 import { ROUTE_FACTS, turnOver } from '../../lay/facing';
 import { placePieces } from '../../lay/laid';
+import { isSheetwise } from '../../lay/recipe';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
 import { drawingArea, type TilePlace, tileDrawing } from './tile';
 import { articleTitle, pageFoot, titleBlock, wholeArea } from './title-block';
-import { labelledBox, labelMarks, layOnPage, tagOf } from './tracing';
+import { labelledBox, labelMarks, layOnPage, markLines, tagOf } from './tracing';
 import { wrapped } from './type';
 
 const LINE_MM = 5.2;
@@ -276,6 +282,8 @@ export function wordTables(project: ArticleView, paper: Paper): SheetPage[] {
 
 interface Template {
   readonly region: Region;
+  /** Holes, slits and folds, as they lie on it. */
+  readonly marks: ReturnType<typeof markLines>;
   readonly numbers: number[];
   readonly label: string;
   /** How many are cut of each cloth. */
@@ -307,21 +315,27 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
   const look = lookup(project);
   const facts = PAPER_FACTS[paper];
   const byShape = new Map<string, Template>();
+  const sheetwise = isSheetwise(project);
   for (const t of plan.tracings) {
     const piece = look.piece(t.pieceId);
     const route = look.routeOf(piece);
-    // A machine needs no template.
+    // A machine needs no template, nor does what is cut along with its front, or in straight lines by a ruler.
     if (ROUTE_FACTS[route].drawnOn === 'cutting mat') continue;
+    if (sheetwise && (piece.part !== null || (t.marks.length === 0 && isBox(regionOf(t.outline))))) continue;
     // Laid face down, a right-reading template draws a reversed line by itself.
     const drawn = pathOf(t.outline);
-    const path = route === 'template-on-liner' && t.mirrored ? turnOver(drawn) : drawn;
+    const over = route === 'template-on-liner' && t.mirrored;
+    const path = over ? turnOver(drawn) : drawn;
     const region = normalise(linesOfPath(path, ROUGH_TOLERANCE_MM));
     const b = boundsOf(region);
-    const key = printPath(path);
+    const shape = linesOfPath(drawn, ROUGH_TOLERANCE_MM);
+    const marks = over ? movedMarks(t.marks, mirrorAt(centreOf(boundsOf(shape)).x)) : t.marks;
+    const key = `${printPath(path)} ${JSON.stringify(marks)}`;
     const there = byShape.get(key);
     const number = look.number(piece.id);
     byShape.set(key, {
       region: transformRegion(region, translation(-b.minX, -b.minY)),
+      marks: markLines(marks, translation(-b.minX, -b.minY)),
       numbers: [...(there?.numbers ?? []), number],
       label: there?.label ?? pieceName(piece, number),
       cloths: withMore(there?.cloths, look.fabricOf(piece).name, look.copiesOf(piece)),
@@ -386,9 +400,18 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
   strips.forEach((strip, i) => {
     const heightMm = facts.heightMm ?? Math.ceil(strip.usedMm) + 2 * PAGE_MARGIN_MM + TITLE_BLOCK_MM;
     const marks = strip.rows.flatMap(({ item, x, y, turned }) => {
-      const region = transformRegion(item.region, layOnPage(item.region, x, y, turned));
+      const move = layOnPage(item.region, x, y, turned);
+      const region = transformRegion(item.region, move);
       return [
         ...ringsOf(region).map((ring): Mark => ({ type: 'line', points: ring, closed: true, stroke: 'outline' })),
+        ...item.marks.map(
+          (m): Mark => ({
+            type: 'line',
+            points: m.line.map((p) => applyTo(move, p)),
+            closed: m.closed,
+            stroke: m.stroke,
+          }),
+        ),
         ...labelled(item, region, turned),
       ];
     });
@@ -399,7 +422,14 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
     const a = drawingArea(facts.widthMm, heightMm);
     const texts = labelled(item, item.region, false).filter((m) => m.type === 'text');
     for (const tile of tileDrawing(
-      { bounds: boundsOf(item.region), lines: [{ rings: ringsOf(item.region), stroke: 'outline' }], texts },
+      {
+        bounds: boundsOf(item.region),
+        lines: [
+          { rings: ringsOf(item.region), stroke: 'outline' },
+          ...item.marks.map((m) => ({ rings: [strokedRing(m.line, m.closed)], stroke: m.stroke })),
+        ],
+        texts,
+      },
       a.widthMm,
       a.heightMm,
     ))
