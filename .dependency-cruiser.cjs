@@ -123,6 +123,7 @@ module.exports = {
       'cut/layout',
       'lay/laid',
       'lay/layer',
+      'lay/recipe',
       'choose/material',
       'keep/model',
       'cut/nest',

@@ -17,6 +17,7 @@ import type {
   Supply,
 } from '~/core/keep/model';
 import { countedBy, lookup, numbersIn, SUPPLIES } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { pieceCalled } from './called';
 import { needleWords, threadWords } from './edge';
 import { term } from './glossary';
@@ -37,6 +38,10 @@ const SUPPLY_WORDS: { readonly [S in Supply]: string | (() => string) } = {
   'fine-pen': 'Fine permanent pen',
   tape: 'Clear tape',
   pins: 'Pins with glass or metal heads',
+  'fabric-glue': 'Fabric glue',
+  cord: 'Line',
+  ring: 'Ring',
+  stem: 'Stem',
   'quilt-backing': 'Quilt backing',
   wadding: () => upper(term('wadding')),
   'new-web': 'Fusible web',
@@ -78,10 +83,20 @@ export function needNote(
   if (need.id === 'pencil') return 'or a fine permanent pen. Wet ink smears, and ink that heat erases vanishes';
   if (need.id === 'fine-pen') return 'a soft pencil dirties pale wool';
   if (need.id === 'tape') return 'for web that is joined of strips';
+  if (need.id === 'cord' || need.id === 'ring' || need.id === 'stem') return assemblyNote(project);
   if (need.id === 'blade') return 'estimated from the length of all cuts';
   if (need.kind === 'thread' && need.layout === null) return 'top and bobbin';
   const grain = project.fabrics.find((f) => f.id === need.id)?.oneWay;
   return grain ? 'its print has a right way up' : null;
+}
+
+/** How long the line or stem is that parts go on, or how wide the ring. */
+function assemblyNote(project: Project): string | null {
+  const a = RECIPE_FACTS[project.recipe.id].assembly(project);
+  if (!a || a.how === 'chain') return null;
+  return a.how === 'ring'
+    ? `${formatLength(a.lengthMm / Math.PI, project.units)} across`
+    : `${formatRun(a.lengthMm, project.units)}${a.endsMm > 0 ? ', ends included' : ''}`;
 }
 
 /** So much of something. @param kind what of */

@@ -116,6 +116,12 @@ function materialOf({ project, step }: About): Material {
   const [first] = step.pieceIds;
   return first === undefined ? 'fabric' : factsOf(look.fabricOf(look.piece(first))).material;
 }
+/** What its pieces are of. */
+function clothOf({ project, step }: About): string {
+  const look = lookup(project);
+  const [first] = step.pieceIds;
+  return (first === undefined ? undefined : look.fabricOf(look.piece(first)).name) || 'the fabric';
+}
 /** What the cloth of a step is. */
 function clothMaterial({ project, step }: About): Material {
   const fabric = project.fabrics.find((f) => f.id === step.fabricId);
@@ -215,6 +221,32 @@ function sewn(d: SewingUp, a: About): string {
     copies: copies(a),
   });
 }
+
+/** Colours that come one after another; of one there is nothing to be told. */
+function inTurn(fabricIds: readonly string[], a: About): string {
+  const ids = [...new Set(fabricIds)];
+  return ids.length < 2
+    ? ''
+    : ` ${upper(spell('colours'))} in turn: ${listedWords(ids.map((id) => fabricName(a, id)))}.`;
+}
+
+type Assembling = Extract<StepDoing, { readonly code: 'assemble' }>;
+const FASTEN: { readonly [B in Assembling['by']]: string } = {
+  stitch: 'Fasten each with a few stitches.',
+  glue: 'Fasten each with a dot of fabric glue, and let it dry.',
+  web: 'Fasten each with a scrap of web.',
+};
+/** Where each part goes, and how it is held. */
+const ASSEMBLED: { readonly [H in Assembling['how']]: (d: Assembling, a: About) => string } = {
+  line: (d, { project: { units } }) =>
+    `Leave ${formatLength(d.endsMm, units)} of the line free, then lay ${counted(d.parts, 'part')} along it, ${formatLength(d.apartMm, units)} between each. ${FASTEN[d.by]}`,
+  chain: (d, { project: { units } }) =>
+    `Close ${counted(d.parts, 'link')} one by one, each through the one before. Lay one end ${formatLength(d.apartMm, units)} over the other. ${FASTEN[d.by]}`,
+  ring: (d, { project: { units } }) =>
+    `Lay ${counted(d.parts, 'part')} around the ring first, ${formatLength(d.apartMm, units)} from middle to middle. ${FASTEN[d.by]}`,
+  stem: (d, { project: { units } }) =>
+    `Lay ${counted(d.parts, 'part')} along the stem first, ${formatLength(d.apartMm, units)} from middle to middle, on its left and right in turn. ${FASTEN[d.by]}`,
+};
 
 /** What to do, in the order in which hands do it. */
 const TEXTS: Words<StepDoing, [About]> = {
@@ -320,6 +352,12 @@ const TEXTS: Words<StepDoing, [About]> = {
           ? `Cut ${a.pieces} out with a ruler, ${size(d, a)}`
           : `Lay the template of ${a.pieces} face up on the front, clear of the edges of the web. Cut around it`
     }, through both layers at once${pinked(d)}.${copies(a)}`,
+  'bond-links': (d, a) =>
+    `Close the links one by one, each through the one before.${inTurn(
+      a.project.pieces.filter((p) => p.part === null).map((p) => p.fabricId),
+      a,
+    )} Lay one end ${formatLength(d.lapMm, a.project.units)} over the other, a scrap of web between, its paper off. Bond.${setting(a)}`,
+  assemble: (d, a) => `${ASSEMBLED[d.how](d, a)}${inTurn(d.fabricIds, a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
       ? `Cover ${a.pieces} with a non-stick pressing sheet. Melt the powder onto ${a.cloth}.${setting(a)}${still(a)}`
@@ -357,12 +395,14 @@ const TEXTS: Words<StepDoing, [About]> = {
     isWindowPatch(a)
       ? `Place ${a.pieces} in the middle of it${UP[materialOf(a)]}: it reaches beyond the window all round.${copies(a)}`
       : `Place ${a.pieces} on it${UP[materialOf(a)]}, over all of the glue.${copies(a)}`,
+  'lay-scrap': (_, a) =>
+    `Place a scrap of ${clothOf(a)} over it, right side up. It stands out all around: turn it as it fits.${copies(a)}`,
   'lay-glue-down': (_, a) =>
     `Place ${a.pieces} over it right side up, glue down, edge on edge. Where edges do not meet, glue oozes onto the iron. Trap nothing between, not even a thread.${copies(a)}`,
   'trim-on-line': (d, a) =>
     `${
-      d.by === 'line-behind'
-        ? `Turn ${a.pieces} over. Trim on the line of the backing, through all layers together.`
+      d.by === 'backing'
+        ? `Turn ${a.pieces} over. Cut around the backing, just inside its edge, through all layers together.`
         : d.by === 'ruler'
           ? `Trim ${a.pieces} with a ruler to ${size(d, a)}, through all layers together.`
           : `Lay the template of ${a.pieces} face up on the front. Trim around it, through all layers together.`
@@ -444,6 +484,7 @@ const CARES: { readonly [C in StepCare]: string } = {
   steam: 'Steam scalds: hands and face away, far edge first.',
   blades: 'Blades cut: close a rotary cutter each time, and cut away from you.',
   fumes: 'Vinyl and unknown plastics give off fumes: lowest setting, window open, or not at all.',
+  glue: 'A glue gun burns: keep fingers off the nozzle and the hot glue, and unplug it.',
   'small-parts': 'Small parts are not for children under three.',
   needle: 'Keep fingers clear of the needle.',
 };

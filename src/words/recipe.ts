@@ -16,6 +16,10 @@ const TELLS: Words<RecipeTell, [Project]> = {
       : `${formatRun(lengthMm, units)} of ${webs.find((w) => w.id === webId)?.name ?? 'tape'}.`,
   line: ({ parts, lengthMm }, { units }) =>
     `${parts} on a line: you need ${formatRun(lengthMm, units)} of line, ends included.`,
+  ring: ({ parts, lengthMm, apartMm }, { units }) =>
+    `${parts} around a ring of ${formatRun(lengthMm, units)}: ${formatLength(apartMm, units)} from middle to middle.`,
+  stem: ({ parts, lengthMm, apartMm }, { units }) =>
+    `${parts} along a stem of ${formatRun(lengthMm, units)}: ${formatLength(apartMm, units)} from middle to middle.`,
   chain: ({ parts, lengthMm, tautMm }, { units }) =>
     `${counted(parts, 'link')}: about ${formatRun(lengthMm, units)} hanging, ${formatRun(tautMm, units)} pulled straight.`,
 };

@@ -150,25 +150,26 @@ describe('foil motifs', () => {
 describe('stiff ornament', () => {
   const p = thing('one-sided', {}, { articles: [newArticle({ id: 'main', name: '', ground: null })] });
 
-  it('backing beneath, glue up, cloth over it; both without web; cut larger and again on the line', () => {
+  it('backing cut to shape beneath, glue up, a scrap over it; both without web; cut again through both', () => {
     expect(p.order).to.deep.equal(['p-backing', 'p']);
     expect(steps(p)).to.deep.equal([
-      'ready p-backing+p',
+      'ready p-backing',
       'trace p-backing',
       'cut p-backing',
-      'cut p',
       'ready',
       'lay p-backing',
       'lay p',
       'bond p-backing+p',
       'cool p-backing+p',
-      'trim p',
+      'cut p',
       'finish',
     ]);
     const words = said(p);
     expect(words[1]).to.match(/on the plain side of the backing/);
-    expect(words[2]).to.equal('Cut Kite, backing (1) out of Stiff backing about 3 mm outside the line.');
-    expect(words[6]).to.match(/right side up, over all of the glue/);
+    expect(words[2]).to.equal('Cut Kite, backing (1) out of Stiff backing on the line.');
+    expect(words[5]).to.equal(
+      'Place a scrap of Night over it, right side up. It stands out all around: turn it as it fits.',
+    );
     const plan = planProject(p);
     expect(plan.webUse).to.deep.equal([]);
     expect(plan.choices.map((c) => c.reasons[0]!.code)).to.deep.equal(['own-adhesive', 'webless']);

@@ -1,6 +1,9 @@
 // The evening of each layered craft, step by step, as hands take it. Order of the steps: the trade handbook, layered crafts and “At the board”; common practice, no source.
 import { expect } from 'chai';
+import { boundsOf, regionOf } from '~/core/base/shape';
 import { fabricFrom, webFrom } from '~/core/choose/material';
+import { gatherOf } from '~/core/cut/gather';
+import { allAsks } from '~/core/cut/layout';
 import { makingOf } from '~/core/hands/making';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId, type Web } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
@@ -243,6 +246,47 @@ describe('the evening of two-sided cloth', () => {
   });
 });
 
+describe('the evening of a chain', () => {
+  const chain = (closed: string, more: Partial<Project> = {}) => {
+    const p = thing(
+      'two-sided',
+      { backId: 'blue', strung: 'chain', closed, lapMm: 15 },
+      {
+        articles: [{ ...newArticle({ id: 'main', name: '', ground: null }), count: 6 }],
+        outlines: ['M0 0H40V240H0Z', 'M0 0H40V240H0Z'],
+        ...more,
+      },
+    );
+    return laidByRecipe({ ...p, pieces: p.pieces.map((x) => (x.id === 'p2' ? { ...x, fabricId: 'blue' } : x)) });
+  };
+  it('ends with its links closed: stitched, glued, or with a scrap of web and a press for each', () => {
+    expect(evening(chain('stitch')).at(-1)).to.equal('assemble');
+    expect(said(chain('stitch')).at(-2)).to.equal(
+      'Close 12 links one by one, each through the one before. Lay one end 1.5 cm over the other. Fasten each with a few stitches. Colours in turn: red and blue.',
+    );
+    expect(said(chain('glue')).at(-2)).to.match(/a dot of fabric glue, and let it dry/);
+    const web = chain('web');
+    expect(evening(web).slice(-2)).to.deep.equal(['bond-links', 'let-cool']);
+    const press = planProject(web).making.steps.find((s) => s.does.code === 'bond-links')!;
+    expect(press.setDowns).to.equal(12);
+    // Two layers over two layers: the whole way from iron to board.
+    expect(press.columns[0]!.layers).to.deep.equal([
+      'blue',
+      'firm-film',
+      'red',
+      'firm-film',
+      'blue',
+      'firm-film',
+      'red',
+    ]);
+  });
+  it('its glue is in Gather, and nothing that it does not take', () => {
+    const ids = (p: Project): string[] => gatherOf(p, planProject(p)).needs.map((n) => n.id);
+    expect(ids(chain('glue'))).to.include('fabric-glue');
+    expect(ids(chain('stitch'))).to.not.include('fabric-glue');
+  });
+});
+
 describe('the evening of cloth and foil', () => {
   const bare = { articles: [newArticle({ id: 'main', name: '', ground: null })] };
   it('glue on the cloth, liner off, foil on, bonded, cold, carrier off from a corner, looked at, only then cut', () => {
@@ -326,5 +370,70 @@ describe('the evening of paper-backed cloth', () => {
     expect(sides(film)).to.deep.equal([206, 266]);
     expect(sides(over.cloth)).to.deep.equal([210, 270]);
     expect(sides(over)).to.deep.equal([216, 276]);
+  });
+});
+
+describe('the evening of stiff ornaments', () => {
+  const ONE = ['lay-glue-up', 'lay-scrap', 'bond-together', 'let-cool'];
+  const ornament = (count: number, answers: Project['recipe']['answers'] = {}) =>
+    thing('one-sided', answers, {
+      articles: [{ ...newArticle({ id: 'main', name: '', ground: null }), count }],
+      outlines: [KITE],
+    });
+  it('backing cut to shape, laid on scraps that stand out all round, fused, cut again through all', () => {
+    expect(evening(ornament(1))).to.deep.equal([
+      'cut-templates',
+      'draw-on-backing',
+      'cut-on-line',
+      ...ONE,
+      'trim-on-line',
+    ]);
+    // Its cloth is not cut before, so it has no template: only the backing has.
+    const [templates] = planProject(ornament(1)).making.steps;
+    expect(templates!.pieceIds).to.deep.equal(['p1-backing']);
+  });
+  it('in batches: thirty in three, each laid, pressed and cooled before the next', () => {
+    expect(evening(ornament(30))).to.deep.equal([
+      'cut-templates',
+      'draw-on-backing',
+      'cut-on-line',
+      ...ONE,
+      ...ONE,
+      ...ONE,
+      'trim-on-line',
+    ]);
+  });
+  it('scraps are nested by their own outlines, turned as they fit; a print keeps its way', () => {
+    const ask = (oneWay: boolean) => {
+      const p = thing(
+        'one-sided',
+        {},
+        {
+          articles: [newArticle({ id: 'main', name: '', ground: null })],
+          outlines: [KITE],
+          fabrics: [cloth('red', 'solid-cotton', { oneWay })],
+        },
+      );
+      return allAsks(p, planProject(p)).find((a) => a.ofId === 'red')!.request.parts[0]!;
+    };
+    expect(ask(false).rotations).to.equal('free');
+    expect(ask(true).rotations).to.deep.equal([0]);
+    // 8 mm of cloth all round, more than twice what a pair of scissors needs.
+    const grown = boundsOf(regionOf(ask(false).outline));
+    expect(grown.maxX - grown.minX).to.be.within(60 + 16, 60 + 40);
+  });
+  it('put together on a ring, a stem or a line: even places from middle to middle, told and in Gather', () => {
+    const ring = ornament(12, { strung: 'ring', ringMm: 300, heldBy: 'glue' });
+    expect(evening(ring).at(-1)).to.equal('assemble');
+    // Twelve round a ring of 300 mm: π · 300 / 12 = 78.5 mm.
+    expect(said(ring).at(-2)).to.equal(
+      'Lay 12 parts around the ring first, 7.9 cm from middle to middle. Fasten each with a dot of fabric glue, and let it dry.',
+    );
+    expect(planProject(ring).making.steps.at(-2)!.care).to.deep.equal(['glue']);
+    const needs = gatherOf(ring, planProject(ring)).needs.map((n) => n.id);
+    expect(needs).to.include.members(['ring', 'fabric-glue']);
+    expect(said(ornament(10, { strung: 'stem', stemMm: 600 })).at(-2)).to.match(
+      /^Lay 10 parts along the stem first, 6 cm/,
+    );
   });
 });

@@ -84,6 +84,33 @@ const PICTURES: { readonly [S in Supply]: ReactNode } = {
       <circle className={css.body} cx="29" cy="8" r="4" />
     </>
   ),
+  'fabric-glue': (
+    <>
+      <path className={css.body} d="M13 16H27V35H13Z" />
+      <path className={css.body} d="M16 11H24L27 16H13Z" />
+      <path d="M20 11V5M16 24H24" />
+    </>
+  ),
+  cord: (
+    <>
+      <path d="M5 10C15 18 25 18 35 10" />
+      <path className={css.body} d="M9 14L17 16L12 25Z" />
+      <path className={css.body} d="M22 16L31 14L27 24Z" />
+    </>
+  ),
+  ring: (
+    <>
+      <circle className={css.body} cx="20" cy="20" r="15" />
+      <circle className={css.wound} cx="20" cy="20" r="11" />
+    </>
+  ),
+  stem: (
+    <>
+      <path d="M20 4C24 14 16 24 21 36" />
+      <path className={css.body} d="M21 13C27 9 31 11 33 8C33 16 27 18 21 16Z" />
+      <path className={css.body} d="M19 24C13 20 9 22 7 19C7 27 13 29 19 27Z" />
+    </>
+  ),
   'quilt-backing': (
     <>
       <path className={css.body} d="M6 12H30A4 4 0 0 1 30 20H6Z" />

@@ -14,6 +14,7 @@ import {
   type Supply,
   type ThreadUse,
 } from '../../keep/model';
+import { RECIPE_FACTS } from '../../lay/recipe';
 import { backingWideMm, joinedOf, sizesOf } from '../../lay/size';
 import { PAPER_FACTS, templateSheets, tracingSheets } from '../../print/sheet';
 import { rectangle } from '../layout';
@@ -203,6 +204,7 @@ const DRAWN: readonly StepDoing['code'][] = [
   'draw-on-liner-that-stays',
   'draw-on-patch',
   'rule-on-patch',
+  'rule-on-sheets',
   'draw-on-backing',
 ];
 /** Cloth this light shows what a soft pencil leaves, CIE L*. */
@@ -226,6 +228,16 @@ function countedLines(project: Project): (Need | null)[] {
     ),
     ...project.gathering.own.map((line) => one(ownNeedId(line.id), line.count * bags)),
   ];
+}
+
+/** What finished parts are put together with: a line, a ring or a stem for each, and glue. */
+function assemblyNeeds(project: Project): (Need | null)[] {
+  const a = RECIPE_FACTS[project.recipe.id].assembly(project);
+  if (!a) return [];
+  const bags = bagsOf(project);
+  const on = { line: 'cord', ring: 'ring', stem: 'stem', chain: null } as const;
+  const onto = on[a.how];
+  return [onto && counted(project, onto, bags), a.by === 'glue' ? counted(project, 'fabric-glue', 1) : null];
 }
 
 /** Everything that is used beside cloth, web and thread, as the steps of the making use it. */
@@ -272,6 +284,7 @@ export function supplyNeeds(project: Project, plan: Plan): Need[] {
     pen && counted(project, pen, 1),
     counted(project, 'tape', taped ? 1 : 0),
     counted(project, 'pins', has(plan, ['pin-to-mat']) ? 1 : 0),
+    ...assemblyNeeds(project),
     ...countedLines(project),
   ].filter((n) => n !== null);
 }

@@ -9,6 +9,7 @@ import {
   ROUGH_TOLERANCE_MM,
   regionOf,
 } from '../../base/shape';
+import { factsOf } from '../../choose/material';
 import { type Layout, lookup, type Project } from '../../keep/model';
 import { ROUTE_FACTS, reversedBy } from '../../lay/facing';
 import { isFoiled } from '../../lay/recipe';
@@ -20,6 +21,7 @@ import {
   FOIL_BEYOND_MM,
   hasGrain,
   mayLieAcross,
+  PATCH_GAP_MM,
   rectangle,
   roughCutOf,
   shortName,
@@ -186,7 +188,10 @@ export function clothAsk(project: Project, plan: Traced, fabricId: string): Layo
     printRegion(offset(regionOf(outline, ROUGH_TOLERANCE_MM), byMm, join), 2);
   const marginOf = (pieceId: string): number => {
     const rough = roughCutOf(project, pieceId);
-    if (isFoiled(project, look.piece(pieceId))) return FOIL_BEYOND_MM;
+    const piece = look.piece(pieceId);
+    if (isFoiled(project, piece)) return FOIL_BEYOND_MM;
+    // A backing is cut to shape at once, with room for the scissors.
+    if (factsOf(look.fabricOf(piece)).material === 'backing') return PATCH_GAP_MM / 2;
     return rough > 0 ? rough + WEB_INSIDE_MM : 0;
   };
   const parts = [

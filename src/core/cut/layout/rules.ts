@@ -81,7 +81,7 @@ export function turnsOnCloth(project: Project, pieceId: string, mirrored: boolea
   if (!hasGrain(fabric) || grain === 'none') return turnsWithoutGrain(project);
   if (grain === 'along-or-across') return [0, 90, 180, 270];
   // The print lies turned under the piece: the cloth is turned back to cut it. Seen from behind it turns the other way.
-  const turn = (mirrored ? 1 : -1) * piece.print.rotateDeg;
+  const turn = piece.print.rotateDeg === 0 ? 0 : (mirrored ? 1 : -1) * piece.print.rotateDeg;
   return fabric.oneWay ? [turn] : [turn, turn + 180];
 }
 

@@ -19,7 +19,7 @@ import { holesCut, holesThrough } from './marks';
 import { isInFold } from './press';
 import { templatesOf } from './readying';
 import { bodiesOn, isOnSheets, sheetsCut } from './sheets';
-import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
+import { backedIn, type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
 
 // What is cut: on a line, on a mat, and again through all layers.
 
@@ -32,8 +32,9 @@ export function cut(work: MakingWork): Draft[] {
   const matted = new Set(
     matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
   );
+  const backed = backedIn(work.laid);
   const isOnSheet = (p: Piece): boolean => onSheets.has(p.part?.role === 'other-side' ? p.part.of : p.id);
-  const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id) && !isOnSheet(p));
+  const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id) && !isOnSheet(p) && !backed.has(p.id));
   const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p) && !inMap(patches, p.id).flush);
   const drawn = [
     ...ruled(work),
@@ -52,7 +53,9 @@ export function cut(work: MakingWork): Draft[] {
   ];
   // What is trimmed through all layers later is cut a little larger now.
   const layered = layeredIn(project);
-  const beyondMm = (p: Piece): number => (trimmed && layered.has(p.id) ? TRIM_BEYOND_MM.value : 0);
+  // A backing is cut to shape at once: its edge is the line that the cloth is cut along.
+  const beyondMm = (p: Piece): number =>
+    trimmed && layered.has(p.id) && !(p.part && backed.has(p.part.of)) ? TRIM_BEYOND_MM.value : 0;
   const pinked = (p: Piece): boolean => look.edgeOf(p) === 'pinked';
   const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${beyondMm(p)} ${pinked(p)}`).map(
     (pieces): Draft => {
@@ -189,11 +192,9 @@ export function trim(work: MakingWork): Draft[] {
   if (!RECIPE_FACTS[project.recipe.id].trimmed) return holesThrough(work, new Set());
   const layered = layeredIn(project);
   const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
-  const drawnBehind = new Set(
-    project.pieces.flatMap((p) => (p.part?.role === 'other-side' && p.faceDown && p.webless ? [p.part.of] : [])),
-  );
+  const backed = backedIn(work.laid);
   const wayOf = (p: Piece): { readonly by: TrimBy; readonly widthMm: number; readonly heightMm: number } => {
-    if (drawnBehind.has(p.id)) return { by: 'line-behind', ...NO_SIZE };
+    if (backed.has(p.id)) return { by: 'backing', ...NO_SIZE };
     const outline = outlineToCut(work, p);
     if (!isBox(outline)) return { by: 'template', ...NO_SIZE };
     const b = boundsOf(outline);
@@ -210,7 +211,7 @@ export function trim(work: MakingWork): Draft[] {
     return [
       ...(way.by === 'template' ? templatesOf(work, pieces) : []),
       {
-        kind: 'trim',
+        kind: way.by === 'backing' ? 'cut' : 'trim',
         on: 'hand',
         care: ['blades'],
         does: { code: 'trim-on-line', ...way },

@@ -11,7 +11,7 @@ import { groundReady, smooth } from './readying';
 import { sheetsBonded } from './sheets';
 import type { Ticketed } from './tickets';
 import { areSnipped } from './webbing';
-import { type Draft, type MakingWork, onPieces } from './work';
+import { backedIn, type Draft, type MakingWork, onPieces } from './work';
 
 // What is laid and bonded, with what goes before and after it.
 
@@ -137,10 +137,17 @@ function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Dra
 function layers(work: MakingWork, { press }: Ticketed): Draft[] {
   const { look } = work.laid;
   const about = { on: press.on, articleId: press.articleId, unit: press.unit } as const;
+  const backed = backedIn(work.laid);
   // What was built as a unit is laid as one.
   return press.pieceIds.map((id): Draft => {
     const piece = look.piece(id);
-    const code = piece.faceDown ? 'lay-glue-up' : piece.webless || !work.webOf(id) ? 'lay-between' : 'lay-glue-down';
+    const code = backed.has(id)
+      ? 'lay-scrap'
+      : piece.faceDown
+        ? 'lay-glue-up'
+        : piece.webless || !work.webOf(id)
+          ? 'lay-between'
+          : 'lay-glue-down';
     return { kind: 'lay', ...about, does: { code }, ...onPieces(work, [piece], HANDS_S.lay.value, null) };
   });
 }

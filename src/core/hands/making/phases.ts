@@ -1,5 +1,5 @@
 import { edgeDone, type Piece } from '../../keep/model';
-import type { Phase } from '../../lay/recipe';
+import { type Phase, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { cut, trim } from './cutting';
@@ -8,6 +8,7 @@ import { draw } from './drawing';
 import { edge, edging } from './edging';
 import { foil, lay, touch, units } from './laying';
 import { dotsDrawn, foldsDrawn } from './marks';
+import { coolStep, pressStep } from './pressing';
 import { ready, sandwiches } from './readying';
 import { sewnRound, squaredUp, topsSewn } from './sewing';
 import { web } from './webbing';
@@ -37,7 +38,26 @@ function finish(work: MakingWork): Draft[] {
         ]
       : []),
     ...sewnRound(project),
+    ...assembled(work),
     { kind: 'finish', on: 'hand', does: { code: 'note-what-worked' }, handsS: HANDS_S.note.value },
+  ];
+}
+
+/** Parts put together, each where it belongs; links closed with web have their press. */
+function assembled(work: MakingWork): Draft[] {
+  const { project } = work.laid;
+  const assembly = RECIPE_FACTS[project.recipe.id].assembly(project);
+  if (!assembly) return [];
+  const pressed = work.pressed.filter((p) => p.press.does.code === 'bond-links');
+  if (pressed.length > 0) return pressed.flatMap((one) => [pressStep(work, one), ...coolStep(work, one)]);
+  return [
+    {
+      kind: assembly.by === 'stitch' ? 'hand' : 'finish',
+      on: 'hand',
+      does: { code: 'assemble', ...assembly },
+      care: assembly.by === 'stitch' ? ['needle'] : ['glue'],
+      handsS: assembly.parts * HANDS_S.join.value,
+    },
   ];
 }
 

@@ -5,6 +5,7 @@ import { isStuck, type Patch, patchesOf, ROUGH_CUT_MM } from '../../cut/layout';
 import type { Choice, Fabric, MakingTrouble, Piece, Tracing, Web } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
 import { isFoiled, isSheetwise } from '../../lay/recipe';
+import { linksClosed } from './assembling';
 import { bondsOf } from './bonds';
 import { setDownsFor, setDownsTogether } from './load';
 import { isInFold, isLaidIn, NOWHERE, type Press, requestFor, settingOf, setupOf } from './press';
@@ -121,7 +122,7 @@ export function pressesOf(laid: Laid, chosen: Chosen): Presses {
       const web = webOf(p.id);
       return web !== null && isStuck(web) && !sheeted.has(p.id);
     }),
-    bonds: [...perArticle.flatMap((a) => a.bonds), ...sheetBonds(laid, patches)],
+    bonds: [...perArticle.flatMap((a) => a.bonds), ...sheetBonds(laid, patches), ...linksClosed(laid, webOf)],
     patches,
     troubles: [
       ...tooLarge.map((t): MakingTrouble => ({ code: 'patch-too-large', ...t })),

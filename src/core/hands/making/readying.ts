@@ -4,7 +4,7 @@ import { isSheetwise, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
 import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
 import { groundsCut, topsSewn } from './sewing';
-import { type Draft, type MakingWork, sum } from './work';
+import { backedIn, type Draft, type MakingWork, sum } from './work';
 
 // What is made ready: washed before everything, pressed smooth right before it is fused or laid, so that it is warm and dry.
 // Source: the trade handbook, at the board; common practice, no source.
@@ -68,9 +68,11 @@ function templates(work: MakingWork): Draft[] {
   } = work;
   // What is cut through whole sheets gets its template when it is cut.
   const sheetwise = isSheetwise(project);
+  const backed = backedIn(work.laid);
   const mine = project.pieces.filter((p) => {
     const route = look.routeOf(p);
-    if (sheetwise) return false;
+    // The edge of its backing is its template.
+    if (sheetwise || backed.has(p.id)) return false;
     return (
       (route === 'template-on-liner' || route === 'template-right-side') &&
       (webOf(p.id) !== null || p.webless) &&

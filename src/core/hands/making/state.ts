@@ -74,6 +74,8 @@ export const startOf = (pieces: ReadonlyMap<string, PieceFacts>): State =>
 type Change = { readonly to: Partial<PieceState> } | { readonly no: Impossible['code'] };
 const no = (code: Impossible['code']): Change => ({ no: code });
 
+const UNCUT: ReadonlySet<Step['does']['code']> = new Set(['lay-sheet-up', 'lay-sheet-over', 'lay-scrap']);
+
 /** What a step makes of one piece, or why it cannot. */
 function afterStep(step: Step, p: PieceState, { bare, foiled = false, carried = false }: PieceFacts): Change {
   switch (step.kind) {
@@ -106,8 +108,8 @@ function afterStep(step: Step, p: PieceState, { bare, foiled = false, carried = 
       if (p.warm) return no('still-warm');
       return p.liners < 1 ? no('no-liner-to-take-off') : { to: { liners: p.liners - 1, carrier: false } };
     case 'lay':
-      // Whole sheets are laid before anything is cut out of them.
-      if (!p.cut && step.does.code !== 'lay-sheet-up' && step.does.code !== 'lay-sheet-over') return no('not-cut');
+      // Whole sheets and scraps are laid before anything is cut out of them.
+      if (!p.cut && !UNCUT.has(step.does.code)) return no('not-cut');
       if (step.does.code === 'lay-web-on-right-side') return { to: { lies: 'ground', side: 'right' } };
       return { to: { lies: step.on === 'sheet' ? 'sheet' : 'ground' } };
     case 'tack':

@@ -111,6 +111,19 @@ export type StepDoing =
       readonly widthMm: number;
       readonly heightMm: number;
     }
+  /** Links of a chain, each through the one before. */
+  | { readonly code: 'bond-links'; readonly lapMm: number }
+  /** Finished parts put together. @property how on a line, in a chain of links, round a ring, along a stem @property apartMm free between two; from middle to middle on a ring or stem; of a link, its overlap @property endsMm line left free at each end @property fabricIds what they are of, in turn */
+  | {
+      readonly code: 'assemble';
+      readonly how: 'line' | 'chain' | 'ring' | 'stem';
+      readonly by: 'stitch' | 'glue' | 'web';
+      readonly parts: number;
+      readonly apartMm: number;
+      readonly lengthMm: number;
+      readonly endsMm: number;
+      readonly fabricIds: readonly string[];
+    }
   /** Through both layers of a sheet. @property by what shows where */
   | {
       readonly code: 'cut-through';
@@ -179,7 +192,15 @@ export type StepDoing =
   /** @property keepLiners the pieces whose liners stay on meanwhile: what lies on the sheet itself */
   | { readonly code: 'lay-on-sheet'; readonly keepLiners: readonly string[] }
   | {
-      readonly code: 'lay-piece' | 'lay-unit' | 'lay-all' | 'lay-top' | 'lay-glue-up' | 'lay-between' | 'lay-glue-down';
+      readonly code:
+        | 'lay-piece'
+        | 'lay-unit'
+        | 'lay-all'
+        | 'lay-top'
+        | 'lay-glue-up'
+        | 'lay-between'
+        | 'lay-glue-down'
+        | 'lay-scrap';
     }
   /** No line is seen on what was bonded, unless it stands on its back. @property by what shows where @property widthMm of a rectangle that is ruled; else 0 */
   | {
@@ -266,7 +287,7 @@ export type SewingUp =
     };
 
 /** How hands know where to cut what is bonded: along the line on its back, by ruler to its size, or round its template laid on the front. */
-export type TrimBy = 'line-behind' | 'ruler' | 'template';
+export type TrimBy = 'backing' | 'ruler' | 'template';
 
 /** What of the outlines asks for more than one cut round them, by piece. */
 export interface CutShapes {
@@ -352,7 +373,7 @@ export type StepMend =
   | 'furry-edge'
   | 'needle-gums';
 /** How a step can hurt. */
-export type StepCare = 'hot-iron' | 'steam' | 'blades' | 'fumes' | 'small-parts' | 'needle';
+export type StepCare = 'hot-iron' | 'steam' | 'blades' | 'fumes' | 'small-parts' | 'needle' | 'glue';
 
 /** What lies above one another somewhere under a press, and over how much of it. */
 export interface StepColumn {

@@ -14,6 +14,7 @@ import { twoSided } from './two-sided';
 import { window } from './window';
 
 export { measureIn, measureOf, pickedIn, pickedOf } from './answers';
+export type { Assembly } from './assembly';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';

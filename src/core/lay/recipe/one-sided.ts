@@ -1,4 +1,5 @@
 import { PLAIN, type Recipe } from './recipe';
+import { assemblyOf, assemblyTells, ORNAMENTS } from './strung';
 
 /**
  * Stiff ornaments: one-sided backing, which brings its adhesive with it, on the wrong side of cloth; cut a little larger, and again on the line.
@@ -16,5 +17,8 @@ export const oneSided: Recipe = {
     material: 'backing',
     usual: { clothId: 'stiff-backing', name: 'Stiff backing', colour: '#ece7da' },
   },
+  questions: ORNAMENTS,
+  assembly: (project) => assemblyOf(project, ORNAMENTS),
+  tells: (project) => assemblyTells(assemblyOf(project, ORNAMENTS)),
   phases: ['ready', 'draw', 'cut', 'lay', 'trim', 'finish'],
 };

@@ -1,4 +1,5 @@
 import type { Misfit, Piece, Project, SideMaterial } from '../../keep/model';
+import type { Assembly } from './assembly';
 
 /** The other layer that pieces have in a layered thing. */
 export interface OtherSide {
@@ -80,6 +81,8 @@ export type RecipeTell =
   /** @property lengthMm of the line, its ends included */
   | { readonly code: 'line'; readonly parts: number; readonly lengthMm: number }
   /** @property lengthMm hanging, its links round @property tautMm pulled straight */
+  /** @property apartMm from middle to middle */
+  | { readonly code: 'ring' | 'stem'; readonly parts: number; readonly lengthMm: number; readonly apartMm: number }
   | { readonly code: 'chain'; readonly parts: number; readonly lengthMm: number; readonly tautMm: number };
 
 /** How a kind of article is made: data that machinery reads which knows no recipe by name. */
@@ -112,6 +115,8 @@ export interface Recipe {
   readonly sheet: ((project: Project) => { readonly widthMm: number; readonly heightMm: number } | null) | null;
   /** The rim of web that a piece keeps round its middle, which is cut out however small it is, mm; null: as the project has it. */
   readonly webRimMm: (project: Project, piece: Piece) => number | null;
+  /** How its finished parts are put together; null: they stay by themselves. */
+  readonly assembly: (project: Project) => Assembly | null;
   /** What follows from its answers. */
   readonly tells: (project: Project) => readonly RecipeTell[];
   /** What of its answers cannot be. */
@@ -135,6 +140,7 @@ export const PLAIN: Recipe = {
   layOut: null,
   sheet: null,
   webRimMm: () => null,
+  assembly: () => null,
   tells: () => [],
   misfits: () => [],
   phases: PICTURE_PHASES,

@@ -1,16 +1,12 @@
 import { derive } from '../../base/derive';
 import { boundsOf, isBox, ROUGH_TOLERANCE_MM, regionOf } from '../../base/shape';
-import { boxOnGround, type Project } from '../../keep/model';
-import { measureIn, measureOf, pickedIn, pickedOf } from './answers';
+import type { Misfit, Project } from '../../keep/model';
+import { measureIn, pickedIn } from './answers';
+import { gridOn } from './grid';
 import { handLaid } from './layers';
 import { askLength, PLAIN, type Recipe, type RecipeQuestion } from './recipe';
+import { assemblyOf, assemblyTells, FLAGS } from './strung';
 
-const answered =
-  (key: string, value: string) =>
-  (p: Project): boolean =>
-    p.recipe.answers[key] === value;
-const hung = (key: string, how: string, usualMm: number, maxMm: number) =>
-  ({ ...askLength(key, usualMm, 0, maxMm), when: answered('strung', how) }) as const;
 const sheetSide = (key: string) =>
   ({
     ...askLength(key, SHEET_MM, 20, 5000),
@@ -26,7 +22,6 @@ const longestMm = derive((outline: string): number => {
 const SHEET_MM = 300;
 const ONE_BY_ONE = { value: 'each' } as const;
 const SHEETS = { value: 'sheet' } as const;
-const LOOSE = { value: 'loose' } as const;
 const isStraight = derive((outline: string): boolean => isBox(regionOf(outline, ROUGH_TOLERANCE_MM)));
 /** What is cut along a ruler, or with shears that pink it, comes out edge on edge when both cloths are cut at once; any other outline is exact only where each is cut by itself. */
 function straightOrPinked(project: Project): boolean {
@@ -38,14 +33,6 @@ function fromSheets(project: Project): boolean {
 }
 /** Starting values: ours. */
 const ASKS = {
-  strung: {
-    key: 'strung',
-    is: 'one-of',
-    usual: LOOSE,
-    options: [LOOSE, { value: 'line' }, { value: 'chain' }],
-  },
-  apartMm: hung('apartMm', 'line', 30, 2000),
-  endsMm: hung('endsMm', 'line', 300, 5000),
   ruled: {
     key: 'ruled',
     is: 'one-of',
@@ -55,8 +42,12 @@ const ASKS = {
   },
   sheetWidthMm: sheetSide('sheetWidthMm'),
   sheetHeightMm: sheetSide('sheetHeightMm'),
-  lapMm: hung('lapMm', 'chain', 15, 200),
 } as const satisfies Readonly<Record<string, RecipeQuestion>>;
+
+const sheetOf = (project: Project) => ({
+  widthMm: measureIn(project, ASKS.sheetWidthMm),
+  heightMm: measureIn(project, ASKS.sheetHeightMm),
+});
 
 /**
  * Two cloths fused wrong sides together: pennants, straps, stiff bands. Front and back each with web, glue to glue.
@@ -74,36 +65,31 @@ export const twoSided: Recipe = {
     material: 'fabric',
     usual: null,
   },
-  questions: Object.values(ASKS),
+  questions: [...FLAGS, ...Object.values(ASKS)],
   sheetwise: fromSheets,
-  sheet: (project) =>
-    fromSheets(project)
-      ? { widthMm: measureIn(project, ASKS.sheetWidthMm), heightMm: measureIn(project, ASKS.sheetHeightMm) }
-      : null,
-  /** A line is as long as its parts side by side, what lies between them and its ends; of a chain each link is a ring of its strip. */
-  tells: (project) => {
-    const how = pickedOf(project, ASKS.strung);
-    if (how === LOOSE.value) return [];
-    const sided = new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.part.of] : [])));
-    const made = new Map(project.articles.map((a) => [a.id, a.count]));
-    const parts = handLaid(project)
-      .filter((p) => sided.has(p.id))
-      .map((p) => {
-        const b = boxOnGround(p);
-        const sides = [b.maxX - b.minX, b.maxY - b.minY] as const;
-        return { count: p.count * (made.get(p.articleId) ?? 1), widthMm: sides[0], longMm: Math.max(...sides) };
-      });
-    const count = parts.reduce((n, p) => n + p.count, 0);
-    if (count === 0) return [];
-    const sum = (of: (p: (typeof parts)[number]) => number): number => parts.reduce((mm, p) => mm + p.count * of(p), 0);
-    if (how === 'line') {
-      const between = (count - 1) * measureOf(project, ASKS.apartMm);
-      const lengthMm = sum((p) => p.widthMm) + between + 2 * measureOf(project, ASKS.endsMm);
-      return [{ code: 'line', parts: count, lengthMm }];
-    }
-    const lapMm = measureOf(project, ASKS.lapMm);
-    const ring = sum((p) => Math.max(0, p.longMm - lapMm));
-    return [{ code: 'chain', parts: count, lengthMm: ring / Math.PI, tautMm: ring / 2 }];
+  sheet: (project) => (fromSheets(project) ? sheetOf(project) : null),
+  assembly: (project) => assemblyOf(project, FLAGS),
+  tells: (project) => assemblyTells(assemblyOf(project, FLAGS)),
+  misfits: (project): readonly Misfit[] => {
+    if (!fromSheets(project)) return [];
+    const sheet = sheetOf(project);
+    return handLaid(project).flatMap((p): Misfit[] => {
+      const b = boundsOf(regionOf(p.outline, ROUGH_TOLERANCE_MM));
+      const [widthMm, heightMm] = [b.maxX - b.minX, b.maxY - b.minY];
+      return gridOn(sheet.widthMm, sheet.heightMm, widthMm, heightMm).count > 0
+        ? []
+        : [
+            {
+              code: 'sheet-too-small',
+              severity: 'stop',
+              pieceIds: [p.id],
+              widthMm,
+              heightMm,
+              sheetWidthMm: sheet.widthMm,
+              sheetHeightMm: sheet.heightMm,
+            },
+          ];
+    });
   },
   phases: ['ready', 'draw', 'web', 'cut', 'lay', 'trim', 'edge', 'finish'],
 };
