@@ -89,7 +89,7 @@ export function mendingWords(
     case 'make-again':
       return 'Draw it the other way round and make it again: its steps come back.';
     case 'lay-foil-anew':
-      return 'Place foil over the bare spots, metal side up.';
+      return 'Place a scrap of foil over the bare spots, metal side up.';
     case 'fresh-blade':
       return 'Trim the edge again with a fresh blade, or scissors kept for paper.';
     case 'fresh-needle':

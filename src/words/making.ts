@@ -352,11 +352,13 @@ const TEXTS: Words<StepDoing, [About]> = {
           ? `Cut ${a.pieces} out with a ruler, ${size(d, a)}`
           : `Lay the template of ${a.pieces} face up on the front, clear of the edges of the web. Cut around it`
     }, through both layers at once${pinked(d)}.${copies(a)}`,
+  'wrap-book': (d, { project: { units } }) =>
+    `Place the cover paper side up, and the open book on it, its spine (${formatLength(d.spineMm, units)}) in the middle. ${upper(formatLength(d.turnInMm, units))} stands out all around. Fold that over the boards, top and bottom first, and fasten it.`,
   'bond-links': (d, a) =>
     `Close the links one by one, each through the one before.${inTurn(
       a.project.pieces.filter((p) => p.part === null).map((p) => p.fabricId),
       a,
-    )} Lay one end ${formatLength(d.lapMm, a.project.units)} over the other, a scrap of web between, its paper off. Bond.${setting(a)}`,
+    )} Lay one end ${formatLength(d.lapMm, a.project.units)} over the other. Put a scrap of web between, its paper off. Bond.${setting(a)}`,
   assemble: (d, a) => `${ASSEMBLED[d.how](d, a)}${inTurn(d.fabricIds, a)}`,
   'fuse-shapes': (d, a) =>
     a.isPowder
@@ -399,6 +401,10 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Place a scrap of ${clothOf(a)} over it, right side up. It stands out all around: turn it as it fits.${copies(a)}`,
   'lay-glue-down': (_, a) =>
     `Place ${a.pieces} over it right side up, glue down, edge on edge. Where edges do not meet, glue oozes onto the iron. Trap nothing between, not even a thread.${copies(a)}`,
+  'trim-alike': (d, a) =>
+    d.count === 1
+      ? `Trim with a ruler what stands out, to ${size(d, a)}.`
+      : `Lay all ${d.count} on one another. Trim with a ruler what stands out, so that each measures ${size(d, a)}.`,
   'trim-on-line': (d, a) =>
     `${
       d.by === 'backing'
@@ -451,6 +457,7 @@ const LOOKS: { readonly [L in StepLook]: string } = {
   'web-inside-cloth': 'Is the web inside the edges of the fabric everywhere?',
   'liner-lies-flat': 'Is the paper flat all over, without bubbles?',
   'cool-to-the-hand': 'Does it feel cool, not just firm?',
+  'all-alike': 'Are they all alike, from the front and from behind?',
   'clean-points': 'Are points and inside corners clean?',
   'adhesive-on-the-cloth': 'Did the glue stay on the fabric, and does it shine all over?',
   'right-way-up': 'Do print and words read right?',
@@ -475,7 +482,7 @@ const MENDS: { readonly [M in StepMend]: string } = {
     'Glue on iron or board: use a pressing sheet between, cut the web smaller, clean the iron on a scrap.',
   backwards: 'It came out backwards: draw it again the other way round.',
   slid: 'It slid: lift it while warm, place it again, tack again.',
-  'foil-patchy': 'Foil is missing somewhere: put foil over it again and press that place.',
+  'foil-patchy': 'Foil is missing somewhere: lay a scrap of foil over it, metal side up, and press that place.',
   'furry-edge': 'The edge is furry: use a fresh blade, or scissors kept for paper.',
   'needle-gums': 'The needle gums or skips: let it get stone cold, and use a fresh sharp needle.',
 };

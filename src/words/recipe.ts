@@ -14,6 +14,8 @@ const TELLS: Words<RecipeTell, [Project]> = {
     webId === null
       ? `${formatRun(lengthMm, units)} of web in strips ${formatLength(wideMm, units)} wide.`
       : `${formatRun(lengthMm, units)} of ${webs.find((w) => w.id === webId)?.name ?? 'tape'}.`,
+  'book-size': ({ bookWidthMm, spineMm, turnInMm, widthMm, heightMm }, { units }) =>
+    `Cut to ${formatSize(widthMm, heightMm, units)}: two boards of ${formatLength(bookWidthMm, units)}, a spine of ${formatLength(spineMm, units)}, and ${formatLength(turnInMm, units)} to turn in all around.`,
   line: ({ parts, lengthMm }, { units }) =>
     `${parts} on a line: you need ${formatRun(lengthMm, units)} of line, ends included.`,
   ring: ({ parts, lengthMm, apartMm }, { units }) =>

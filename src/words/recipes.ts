@@ -84,9 +84,15 @@ export const RECIPE_WORDS: Readonly<Record<RecipeId, RecipeWords>> = {
   },
   'paper-backed': {
     name: 'Paper-backed fabric',
-    says: 'Fabric with paper on its back, so that no glue seeps through when it covers a box.',
-    asks: {},
-    options: {},
+    says: 'Fabric with paper on its back, so that no glue seeps through when it covers a box or a book.',
+    asks: {
+      covers: 'What it covers',
+      bookHeightMm: 'Book height',
+      bookWidthMm: 'Book width, closed',
+      spineMm: 'Spine',
+      turnInMm: 'Turn-in all around',
+    },
+    options: { drawn: 'what you draw', book: 'a book' },
     sideAsks: 'Paper',
   },
   'one-sided': {

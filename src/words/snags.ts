@@ -93,6 +93,8 @@ const TEXTS: Words<Snag, [About]> = {
     `${s.rimMm > 0 ? `Only ${formatLength(s.rimMm, a.project.units, 1)} of` : 'No'} rim is left around the window: the patch’s edge would show, or not hold.`,
   'sheet-too-small': (s, a) =>
     `A tile of ${formatSize(s.widthMm, s.heightMm, a.project.units)} does not fit on a sheet of ${formatSize(s.sheetWidthMm, s.sheetHeightMm, a.project.units)}.`,
+  'spine-too-wide': (s, a) =>
+    `A spine of ${formatLength(s.spineMm, a.project.units)} is wider than the book itself, ${formatLength(s.bookWidthMm, a.project.units)}.`,
   'patch-past-its-cloth': (s, a) =>
     `A patch of ${formatSize(s.widthMm, s.heightMm, a.project.units)} is larger than the thing it mends.`,
   'no-tape': (s, a) =>
@@ -186,6 +188,7 @@ const MENDS: Words<Snag, [About]> = {
   'window-too-large': (s, a) =>
     `Make the window smaller or the tile larger: ${formatLength(s.leastRimMm, a.project.units)} all round is the least.`,
   'sheet-too-small': () => 'Measure the sheet again, or make the tile smaller.',
+  'spine-too-wide': () => 'Close the book and measure how thick it is. Enter that as its spine in Pattern.',
   'patch-past-its-cloth': () => 'Give the size of what it is on in Pattern, or make the patch smaller.',
   'no-tape': () => 'Add a tape to the web in Match if you have one.',
   'mat-too-small': () => 'Use a larger mat in Trace, make the shape smaller, or cut it by hand.',

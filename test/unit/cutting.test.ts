@@ -90,7 +90,7 @@ describe('what is cut', () => {
     expect(stepsOf(bare, 'join-strips').map((s) => /paper/.test(said(bare, s)))).to.deep.equal([false]);
   });
 
-  it('what was bonded is trimmed on the line behind, by ruler, or round a template that was cut before', () => {
+  it('what was bonded is cut along its backing, by ruler, or round a template that was cut before', () => {
     const sided = (recipe: 'one-sided' | 'cloth-and-foil', outline: string): Project =>
       job([piece('star', outline, 0)], {
         recipe: { id: recipe, answers: {} },
@@ -98,18 +98,20 @@ describe('what is cut', () => {
         articles: [newArticle({ id: 'main', name: '', ground: null })],
       });
     const by = (p: Project): [string, number][] => stepsOf(p, 'trim-on-line').map((s) => [s.does.by, s.does.widthMm]);
-    expect(by(sided('one-sided', KITE))).to.deep.equal([['line-behind', 0]]);
-    expect(by(sided('cloth-and-foil', SQUARE))).to.deep.equal([['ruler', 60]]);
+    const through = (p: Project): [string, number][] =>
+      stepsOf(p, 'cut-through').map((s) => [s.does.by, s.does.widthMm]);
+    expect(by(sided('one-sided', KITE))).to.deep.equal([['backing', 0]]);
+    expect(through(sided('cloth-and-foil', SQUARE))).to.deep.equal([['ruler', 60]]);
     const foil = sided('cloth-and-foil', KITE);
-    expect(by(foil)).to.deep.equal([['template', 0]]);
+    expect(through(foil).map(([how]) => how)).to.deep.equal(['template']);
     const codes = planProject(foil).making.steps.map((s) => s.does.code);
-    expect(codes[codes.indexOf('trim-on-line') - 1]).to.equal('cut-templates');
-    expect(said(foil, stepsOf(foil, 'trim-on-line')[0]!)).to.include('face up on the front');
+    expect(codes[codes.indexOf('cut-through') - 1]).to.equal('cut-templates');
+    expect(said(foil, stepsOf(foil, 'cut-through')[0]!)).to.include('face up on the front');
     expect(said(sided('one-sided', KITE), stepsOf(sided('one-sided', KITE), 'trim-on-line')[0]!)).to.match(
       /^Turn .* over/,
     );
     const square = sided('cloth-and-foil', SQUARE);
-    expect(said(square, stepsOf(square, 'trim-on-line')[0]!)).to.include('to 6 × 6 cm');
+    expect(said(square, stepsOf(square, 'cut-through')[0]!)).to.include('with a ruler, 6 × 6 cm');
   });
 });
 

@@ -7,10 +7,10 @@ import { allAsks } from '~/core/cut/layout';
 import { makingOf } from '~/core/hands/making';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId, type Web } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
-import { laidByRecipe } from '~/core/lay/recipe';
+import { laidByRecipe, RECIPE_FACTS } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
 import { DEMO_IRONS } from '~/demo/drawer';
-import { stepWords } from '~/words';
+import { snagWords, stepWords, tellWords } from '~/words';
 
 const cloth = (id: string, of = 'solid-cotton', more: object = {}) => fabricFrom(of, { id, name: id, ...more });
 const webOf = (kind: string, more: Partial<Web> = {}): Web =>
@@ -435,5 +435,111 @@ describe('the evening of stiff ornaments', () => {
     expect(said(ornament(10, { strung: 'stem', stemMm: 600 })).at(-2)).to.match(
       /^Lay 10 parts along the stem first, 6 cm/,
     );
+  });
+});
+
+describe('the evening of framed tiles', () => {
+  const felt = (id: string) => cloth(id, 'craft-felt-polyester');
+  const tiles = (count: number) =>
+    thing(
+      'framed',
+      { tileMm: 100, windowMm: 50, count, frontId: 'felt', backId: 'felt', patchIds: ['red'] },
+      {
+        fabrics: [felt('felt'), cloth('red', 'solid-cotton', { colour: '#1f3a6b' })],
+        webs: [webOf('low-melt-grid', { liners: 1 })],
+      },
+    );
+  it('felts fused whole, ruled edge to edge, cut; back, patch, frame, sheet and plug; pressed from both sides; trimmed alike', () => {
+    expect(evening(tiles(6))).to.deep.equal([
+      'cut-templates',
+      'cut-patch',
+      'cut-patch',
+      'fuse-patch',
+      'let-cool',
+      'fuse-patch',
+      'let-cool',
+      'rule-on-patch',
+      'rule-on-patch',
+      'cut-on-line',
+      'cut-on-line',
+      'take-liner-off',
+      'lay-glue-up',
+      'lay-between',
+      'lay-glue-down',
+      'lay-plug',
+      'bond-together',
+      'let-cool',
+      'trim-alike',
+    ]);
+    const trim = planProject(tiles(6)).making.steps.find((s) => s.does.code === 'trim-alike')!;
+    expect(trim.look).to.equal('all-alike');
+    expect(said(tiles(6)).at(-2)).to.equal(
+      'Lay all 6 on one another. Trim with a ruler what stands out, so that each measures 10 × 10 cm.',
+    );
+    // Of one there is nothing to compare.
+    expect(planProject(tiles(1)).making.steps.find((s) => s.does.code === 'trim-alike')!.look).to.equal(null);
+  });
+  it('a patch needs no web, and nothing says that it is unsuited', () => {
+    const plan = planProject(tiles(6));
+    expect(plan.choices.find((c) => c.pieceId === 'patch')!.reasons.map((r) => r.code)).to.deep.equal(['webless']);
+    expect(plan.snags.filter((s) => s.pieceIds.includes('patch'))).to.deep.equal([]);
+  });
+});
+
+describe('the evening of foil motifs', () => {
+  const foil = (outlines: readonly string[]) => thing('foil-motif', {}, { outlines });
+  it('web on the right side, rough side down, liner off cold, foil over it, iron moving, cold, carrier off, looked at', () => {
+    const p = foil([KITE]);
+    expect(evening(p)).to.deep.equal([
+      'cut-ground',
+      'draw-on-liner',
+      'cut-web-on-line',
+      'lay-web-on-right-side',
+      'fuse-on-right-side',
+      'let-cool',
+      'take-liner-off',
+      'lay-foil',
+      'press-foil',
+      'let-cool',
+      'peel-foil',
+    ]);
+    expect(planProject(p).making.steps.find((s) => s.does.code === 'peel-foil')!.look).to.equal('foil-stays-all-over');
+  });
+  it('foils lie edge to edge: nothing of one is cut to run in under another, and no web lies on foil', () => {
+    // Two squares of 60 mm, the upper one 20 mm over the lower.
+    const p = foil(['M0 0H60V60H0Z', 'M0 0H60V60H0Z']);
+    const [a, b] = p.pieces;
+    const over = { ...p, pieces: [a!, { ...b!, at: { ...a!.at, xMm: a!.at.xMm + 40 } }] };
+    const areas = planProject(over).tracings.map((t) => Math.round(t.areaMm2));
+    expect(areas).to.deep.equal([40 * 60, 60 * 60]);
+    const apart = { ...p, pieces: [a!, { ...b!, at: { ...a!.at, xMm: a!.at.xMm + 60 } }] };
+    expect(planProject(apart).tracings.map((t) => Math.round(t.areaMm2))).to.deep.equal([3600, 3600]);
+  });
+});
+
+describe('a book’s cover', () => {
+  const book = (answers: Project['recipe']['answers'] = {}) =>
+    thing(
+      'paper-backed',
+      { covers: 'book', bookHeightMm: 210, bookWidthMm: 148, spineMm: 12, turnInMm: 20, ...answers },
+      {
+        articles: [newArticle({ id: 'main', name: '', ground: null })],
+      },
+    );
+  it('is both boards, the spine and its turn-ins: 148 + 12 + 148 + 40 by 210 + 40 mm, cut by ruler and wrapped', () => {
+    const p = book();
+    const b = boundsOf(regionOf(p.pieces.find((x) => !x.part)!.outline));
+    expect([b.maxX, b.maxY]).to.deep.equal([348, 250]);
+    expect(evening(p)).to.deep.equal([...SHEET, 'cut-through', 'wrap-book']);
+    expect(said(p).find((w) => /with a ruler/.test(w))).to.match(/34\.8 × 25 cm/);
+    expect(tellWords(RECIPE_FACTS['paper-backed'].tells(p)[0]!, p)).to.equal(
+      'Cut to 34.8 × 25 cm: two boards of 14.8 cm, a spine of 1.2 cm, and 2 cm to turn in all around.',
+    );
+  });
+  it('a spine wider than the book is told, and nothing is lost', () => {
+    const p = book({ spineMm: 200 });
+    const [snag] = planProject(p).snags.filter((s) => s.code === 'spine-too-wide');
+    expect(snagWords(p)(snag!).text).to.equal('A spine of 20 cm is wider than the book itself, 14.8 cm.');
+    expect(p.pieces).to.have.length(2);
   });
 });

@@ -177,6 +177,7 @@ describe('framed window', () => {
       'plug frame',
       'bond back+patch+frame',
       'cool back+patch+frame',
+      'trim frame',
       'finish',
     ]);
     const words = plan.making.steps.map(stepWords(p, plan));

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { deltaE } from '~/core/base/colour';
-import { CLOTHS, webFrom } from '~/core/choose/material';
+import { CLOTHS } from '~/core/choose/material';
 import { dialFor, marksOf, steamFromC } from '~/core/choose/press';
 import {
   ownIron,
@@ -18,10 +18,8 @@ import {
 } from '~/core/intake/start';
 import { newCloth, newCloths } from '~/core/keep/drawer';
 import { type Fabric, newPiece, newProject, parseProject, QUESTIONS } from '~/core/keep/model';
-import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
 import { demoDrawer } from '~/demo';
-import { stepWords } from '~/words';
 import { cotton, iron } from './helpers';
 
 const NOTHING: UsedLast = { groundId: null, bench: null };
@@ -86,8 +84,8 @@ describe('starting a project', () => {
           mend: ['patch'],
           chain: ['front-back', 'front'],
           ornament: ['front-backing', 'front'],
-          shine: ['front', 'front-foil'],
-          cover: ['front', 'front-paper'],
+          shine: ['front-foil', 'front'],
+          cover: ['front-paper', 'front'],
           hem: ['turning'],
         };
         expect(p.pieces.map((x) => x.id)).to.deep.equal(first[thing] ?? []);
@@ -99,7 +97,7 @@ describe('starting a project', () => {
     }
   });
 
-  it('a chain begins with strips ruled on sheets: two sheets a side for twelve links, not twenty-four pieces to trace', () => {
+  it('a chain begins with two pairs of sheets for twelve links, ruled and cut through both at once, not twenty-four pieces to trace', () => {
     const p = startedProject(
       'x',
       answers({ ...THINGS.chain.sizes[0], name: 'Links', thing: 'chain' }),
@@ -108,22 +106,9 @@ describe('starting a project', () => {
     );
     const { steps } = planProject(p).making;
     // 300 × 300 mm hold seven strips of 40 × 240: twelve take two.
-    expect(steps.filter((s) => s.does.code === 'rule-on-patch')).to.have.length(4);
+    expect(steps.filter((s) => s.does.code === 'bond-sheets')).to.have.length(2);
+    expect(steps.filter((s) => s.does.code === 'rule-on-sheets')).to.have.length(1);
     expect(steps.some((s) => s.kind === 'rough-cut')).to.equal(false);
-  });
-
-  it('a hem with web that has paper is told to take it off before the fold is shut; a tape has none', () => {
-    const p = startedProject('x', answers({ ...THINGS.hem.sizes[0], name: 'Leg', thing: 'hem' }), drawer, NOTHING);
-    const said = (project: typeof p): string => {
-      const plan = planProject(project);
-      const step = plan.making.steps.find((s) => s.does.code === 'lay-tape');
-      if (!step) throw new Error('nothing is laid into the fold');
-      return stepWords(project, plan)(step);
-    };
-    expect(said(p)).to.match(/fuse it through its paper as its leaflet says: .*peel the paper off\. Fold it shut\.$/);
-    const tape = webFrom('hem-tape', { id: 'tape', name: 'Tape', liners: 0, widthMm: 20 });
-    const taped = laidByRecipe({ ...p, webs: [tape], pieces: [], order: [] });
-    expect(said(taped)).to.match(/just inside the raw edge\. Fold it shut\.$/);
   });
 
   it('cuts the first piece from a cloth pieces are cut from, one that is seen on its ground; then goes on with it', () => {

@@ -133,6 +133,7 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'cut':
     case 'machine-cut':
     case 'trim':
+      if (step.does.code === 'trim-alike') return step.does.count > 1 ? 'all-alike' : null;
       // A whole thing is trimmed along a ruler.
       return step.pieceIds.length > 0 ? 'clean-points' : null;
     case 'peel':

@@ -189,7 +189,9 @@ const outlineToCut = ({ laid }: MakingWork, piece: Piece): Region => clothOf(lai
 export function trim(work: MakingWork): Draft[] {
   const { project } = work.laid;
   if (isOnSheets(work)) return sheetsCut(work);
-  if (!RECIPE_FACTS[project.recipe.id].trimmed) return holesThrough(work, new Set());
+  const { trimmed, alike } = RECIPE_FACTS[project.recipe.id];
+  if (alike) return trimmedAlike(work, alike(project));
+  if (!trimmed) return holesThrough(work, new Set());
   const layered = layeredIn(project);
   const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
   const backed = backedIn(work.laid);
@@ -220,6 +222,27 @@ export function trim(work: MakingWork): Draft[] {
     ];
   });
   return [...trims, ...holesThrough(work, byTemplate)];
+}
+/** What was bonded edge on edge is laid on one another and trimmed, so that all are alike from both sides. */
+function trimmedAlike(
+  work: MakingWork,
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+): Draft[] {
+  const { project, look } = work.laid;
+  const mine = project.pieces.filter((p) => p.part?.role === 'frame');
+  const count = mine.reduce((n, p) => n + look.copiesOf(p), 0);
+  return count === 0
+    ? []
+    : [
+        {
+          kind: 'trim',
+          on: 'hand',
+          care: ['blades'],
+          pieceIds: mine.map((p) => p.id),
+          does: { code: 'trim-alike', count, widthMm, heightMm },
+          handsS: count * (HANDS_S.cut.value + (2 * (widthMm + heightMm)) / SPEED_MM_S.ruled.value),
+        },
+      ];
 }
 /** Of what no ruler measures. */
 const NO_SIZE = { widthMm: 0, heightMm: 0 } as const;

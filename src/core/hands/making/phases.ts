@@ -1,5 +1,5 @@
 import { edgeDone, type Piece } from '../../keep/model';
-import { type Phase, RECIPE_FACTS } from '../../lay/recipe';
+import { bookCoverOf, type Phase, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { cut, trim } from './cutting';
@@ -39,8 +39,24 @@ function finish(work: MakingWork): Draft[] {
       : []),
     ...sewnRound(project),
     ...assembled(work),
+    ...bookWrapped(work),
     { kind: 'finish', on: 'hand', does: { code: 'note-what-worked' }, handsS: HANDS_S.note.value },
   ];
+}
+
+/** A book's cover folded over its boards. */
+function bookWrapped({ laid: { project } }: MakingWork): Draft[] {
+  const cover = project.recipe.id === 'paper-backed' ? bookCoverOf(project) : null;
+  return cover
+    ? [
+        {
+          kind: 'finish',
+          on: 'hand',
+          does: { code: 'wrap-book', spineMm: cover.spineMm, turnInMm: cover.turnInMm },
+          handsS: HANDS_S.wrap.value,
+        },
+      ]
+    : [];
 }
 
 /** Parts put together, each where it belongs; links closed with web have their press. */

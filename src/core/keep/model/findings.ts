@@ -391,6 +391,7 @@ export interface SnagFigures {
     readonly sheetWidthMm: number;
     readonly sheetHeightMm: number;
   };
+  'spine-too-wide': { readonly spineMm: number; readonly bookWidthMm: number };
   'patch-past-its-cloth': { readonly widthMm: number; readonly heightMm: number };
   /** `mostMm`: the widest tape that would fit; `sliverMm`: what is cut of sheet web in its place. */
   'no-tape': { readonly mostMm: number; readonly sliverMm: number };
@@ -465,7 +466,10 @@ export type Snag = Coded<SnagFigures> & {
 
 /** What of a recipe’s answers cannot be: a snag at the pieces that it laid out. */
 export type Misfit = Coded<
-  Pick<SnagFigures, 'window-too-large' | 'sheet-too-small' | 'patch-past-its-cloth' | 'no-tape' | 'behind-no-window'>
+  Pick<
+    SnagFigures,
+    'window-too-large' | 'sheet-too-small' | 'spine-too-wide' | 'patch-past-its-cloth' | 'no-tape' | 'behind-no-window'
+  >
 > & { readonly severity: Severity; readonly pieceIds: readonly string[] };
 
 /** Which way round a piece is drawn, and by what. */

@@ -111,6 +111,8 @@ export type StepDoing =
       readonly widthMm: number;
       readonly heightMm: number;
     }
+  /** A book wrapped in its cover. */
+  | { readonly code: 'wrap-book'; readonly spineMm: number; readonly turnInMm: number }
   /** Links of a chain, each through the one before. */
   | { readonly code: 'bond-links'; readonly lapMm: number }
   /** Finished parts put together. @property how on a line, in a chain of links, round a ring, along a stem @property apartMm free between two; from middle to middle on a ring or stem; of a link, its overlap @property endsMm line left free at each end @property fabricIds what they are of, in turn */
@@ -202,6 +204,8 @@ export type StepDoing =
         | 'lay-glue-down'
         | 'lay-scrap';
     }
+  /** @property count of all copies @property widthMm what all measure then */
+  | { readonly code: 'trim-alike'; readonly count: number; readonly widthMm: number; readonly heightMm: number }
   /** No line is seen on what was bonded, unless it stands on its back. @property by what shows where @property widthMm of a rectangle that is ruled; else 0 */
   | {
       readonly code: 'trim-on-line';
@@ -308,6 +312,7 @@ export type StepLook =
   | 'liner-lies-flat'
   | 'cool-to-the-hand'
   | 'clean-points'
+  | 'all-alike'
   | 'adhesive-on-the-cloth'
   | 'right-way-up'
   | 'nothing-slides'

@@ -1,4 +1,4 @@
-import { derive } from '../../base/derive';
+import { derive, listed } from '../../base/derive';
 import { inMap } from '../../base/lists';
 import {
   type Affine,
@@ -12,7 +12,7 @@ import {
   withCurvesOf,
 } from '../../base/shape';
 import { type Article, type Fabric, type Lookup, lookup, type Piece, type Project } from '../../keep/model';
-import { RECIPE_FACTS } from '../recipe';
+import { isFoiled, RECIPE_FACTS } from '../recipe';
 import { type Cut, cutsOf } from './cuts';
 import { abuttingPairs, type Overlap, overlapsOf, type ThinJoin } from './overlap';
 import { type Pile, pileOf, type Sheet } from './pile';
@@ -83,6 +83,26 @@ const cutPieceOf = derive(
 );
 const notUnder = derive((visible: Region, top: Region): Region => difference(visible, top));
 
+/** Foil lies edge to edge with foil: what lies under another foil is cut to what is seen of it, and no adhesive lies on foil. Source: the trade handbook, foil motif; common practice, no source. */
+function withoutFoilUnderlap(
+  cuts: readonly Cut[],
+  placed: readonly Placed[],
+  isFoil: (pieceId: string) => boolean,
+): readonly Cut[] {
+  const foils = placed.filter((p) => isFoil(p.id));
+  if (foils.length < 2) return cuts;
+  const over = new Map(foils.map((p, i) => [p.id, foils.slice(i + 1).map((o) => o.region)]));
+  const drawn = new Map(foils.map((p) => [p.id, p.region]));
+  return cuts.map((c): Cut => {
+    const upper = over.get(c.id) ?? [];
+    const region = drawn.get(c.id);
+    if (!region || upper.length === 0) return c;
+    const outline = foilAlone(region, listed(upper));
+    return { ...c, outline, visible: outline, hidden: [], changed: true, covered: true };
+  });
+}
+const foilAlone = derive((drawn: Region, upper: readonly Region[]): Region => difference(drawn, ...upper));
+
 function layArticle(project: Project, look: Lookup, article: Article, placed: readonly Placed[]): LaidArticle {
   const { layering } = project;
   const overlaps = overlapsOf(placed);
@@ -103,7 +123,8 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
     cutAway: (id) => look.piece(id).cutAway,
     keepWhole: (id) => look.piece(id).keepWhole,
   });
-  const cuts = windowed ? made.map((c) => (windowed.has(c.id) ? { ...c, changed: true, covered: true } : c)) : made;
+  const flush = withoutFoilUnderlap(made, placed, (id) => isFoiled(project, look.piece(id)));
+  const cuts = windowed ? flush.map((c) => (windowed.has(c.id) ? { ...c, changed: true, covered: true } : c)) : flush;
   // What a window picture's top covers is not seen, though its pieces are cut without regard to it.
   const behind = (c: Cut): Sheet => (top && c.id !== top.id ? { ...c, visible: notUnder(c.visible, top.region) } : c);
   const seen = cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)]));

@@ -268,5 +268,6 @@ export const framed: Recipe = {
         : []),
     ];
   },
-  phases: ['ready', 'draw', 'web', 'cut', 'units', 'lay', 'edge', 'finish'],
+  alike: (project) => tileOf(project),
+  phases: ['ready', 'draw', 'web', 'cut', 'units', 'lay', 'trim', 'edge', 'finish'],
 };

@@ -18,6 +18,7 @@ export type { Assembly } from './assembly';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';
+export { type BookCover, bookCoverOf } from './paper-backed';
 export { darnedMm, mendOf } from './patch';
 export {
   type OtherSide,
@@ -73,11 +74,8 @@ function foilRoutes(project: Project): Project {
 /** A project with the layers of its recipe laid out; of what another recipe had laid out only the pieces of hands stay. The project itself where nothing is to do: laid out twice it is the same. */
 export function laidByRecipe(project: Project): Project {
   const { otherSide, layOut } = RECIPE_FACTS[project.recipe.id];
-  const laid = otherSide
-    ? withOtherSide(project, otherSide, isSheetwise(project))
-    : layOut
-      ? layOut(project)
-      : withoutLayers(project);
+  const drawn = layOut ? layOut(project) : otherSide ? project : withoutLayers(project);
+  const laid = otherSide ? withOtherSide(drawn, otherSide, isSheetwise(drawn)) : drawn;
   return foilRoutes(laid);
 }
 

@@ -78,6 +78,14 @@ export type RecipeTell =
   | { readonly code: 'needs-no-paper'; readonly fabricId: string }
   | { readonly code: 'patch-size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'tape-length'; readonly lengthMm: number; readonly wideMm: number; readonly webId: string | null }
+  | {
+      readonly code: 'book-size';
+      readonly bookWidthMm: number;
+      readonly spineMm: number;
+      readonly turnInMm: number;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
   /** @property lengthMm of the line, its ends included */
   | { readonly code: 'line'; readonly parts: number; readonly lengthMm: number }
   /** @property lengthMm hanging, its links round @property tautMm pulled straight */
@@ -101,6 +109,8 @@ export interface Recipe {
   readonly bothSides: boolean;
   /** Cut a little larger, and again on the line through all layers once they hold. */
   readonly trimmed: boolean;
+  /** The size that all it makes are trimmed to once they hold, so that they are alike; null: each as it comes out. */
+  readonly alike: ((project: Project) => { readonly widthMm: number; readonly heightMm: number }) | null;
   /** Two whole cloths, or cloth and foil or paper, are bonded to each other first, and cut through both at once; else each is cut and then bonded. As far as pieces allow it (`isSheetwise`). */
   readonly sheetwise: (project: Project, bodies: readonly Piece[]) => boolean;
   /** What it asks, in this order. */
@@ -133,6 +143,7 @@ export const PLAIN: Recipe = {
   layered: false,
   bothSides: false,
   trimmed: false,
+  alike: null,
   sheetwise: () => false,
   questions: [],
   groundBecomes: null,

@@ -307,13 +307,9 @@ const labelOf = (t: Template): Parameters<typeof labelMarks>[0] => ({
 const withMore = (there: ReadonlyMap<string, number> | undefined, cloth: string, n: number): Map<string, number> =>
   new Map([...(there ?? []), [cloth, (there?.get(cloth) ?? 0) + n]]);
 
-/**
- * Templates to cut from card or freezer paper: one for each different shape, with how often it is needed.
- * Right-reading where the template is laid as seen or face down, reversed where its outline is traced through.
- */
-export function templateSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
+/** One template for each different shape, with what is drawn on it and what is cut by it. */
+function shapesOf(project: Project, plan: Plan): Template[] {
   const look = lookup(project);
-  const facts = PAPER_FACTS[paper];
   const byShape = new Map<string, Template>();
   const sheetwise = isSheetwise(project);
   for (const t of plan.tracings) {
@@ -350,7 +346,16 @@ export function templateSheets(project: Project, plan: Plan, paper: Paper): Shee
       copies: (there?.copies ?? 0) + look.copiesOf(piece),
     });
   }
-  const items = [...byShape.values()]
+  return [...byShape.values()];
+}
+
+/**
+ * Templates to cut from card or freezer paper: one for each different shape, with how often it is needed.
+ * Right-reading where the template is laid as seen or face down, reversed where its outline is traced through.
+ */
+export function templateSheets(project: Project, plan: Plan, paper: Paper): SheetDocument {
+  const facts = PAPER_FACTS[paper];
+  const items = shapesOf(project, plan)
     .map((t) => ({ ...t, ...labelledBox(boundsOf(t.region), tagOf(labelOf(t), t.region)) }))
     .sort((a, b) => b.heightMm - a.heightMm);
   const area = wholeArea(facts.widthMm, facts.heightMm ?? 0);
