@@ -25,7 +25,19 @@ import { term } from './glossary';
 import { cautionWords, dialWords } from './press';
 import { sewingWords } from './sewing';
 import { spell } from './spelling';
-import { counted, fewOf, heat, listedWords, one, say, seconds, upper, type Words, withArticle } from './table';
+import {
+  counted,
+  fewOf,
+  gramsWords,
+  heat,
+  listedWords,
+  one,
+  say,
+  seconds,
+  upper,
+  type Words,
+  withArticle,
+} from './table';
 
 /** What the words of a step speak of. */
 interface About {
@@ -174,8 +186,6 @@ function shapes(d: CutShapes, a: About): string {
 const pinked = (d: { readonly pinked: boolean }): string => (d.pinked ? ', with pinking shears' : '');
 const size = (d: { readonly widthMm: number; readonly heightMm: number }, { project: { units } }: About): string =>
   formatSize(d.widthMm, d.heightMm, units);
-/** Powder is weighed on a letter scale at best. */
-const grams = (g: number): string => (g < 1 ? 'less than 1 g' : `about ${Number(g.toPrecision(2))} g`);
 
 type Stitching = Extract<StepDoing, { readonly code: 'stitch-edges' | 'stitch-lines' }>;
 const threading = (d: Stitching, a: About): string =>
@@ -276,7 +286,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'layer-sandwich': (d, a) =>
     `${d.backingWidths > 1 ? `Sew the backing together of ${d.backingWidths} widths and press the seam open. ` : ''}Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
   sprinkle: (d, a) =>
-    `Sprinkle ${grams(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${copies(a)}`,
+    `Sprinkle ${gramsWords(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${a.step.copies > 1 ? ` ${a.step.copies} copies, ${gramsWords(d.grams * a.step.copies)} in all.` : ''}`,
   'cut-tape': (d, a) =>
     `Cut ${formatLength(d.lengthMm, a.project.units)} of ${a.web}${d.cut ? `, in strips ${formatLength(d.wideMm, a.project.units)} wide` : ''}.${copies(a)}`,
   'draw-on-backing': (_, a) =>
@@ -389,7 +399,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'lay-on-sheet': (d, a) =>
     `Build ${a.unit} on the pressing sheet, over the drawing: ${a.pieces}.${d.keepLiners.length === 0 ? '' : ` Leave the ${one(d.keepLiners.length, 'paper', 'papers')} on ${listedWords(d.keepLiners.map(a.named))}.`}`,
   'lay-piece': (_, a) =>
-    `Place ${a.pieces} ${a.article === null ? '' : `on ${a.article} `}where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
+    `${a.isPowder ? 'Brush the background clean: loose grains melt too. ' : ''}Place ${a.pieces} ${a.article === null ? '' : `on ${a.article} `}where ${one(a.step.pieceIds.length, 'it belongs', 'they belong')}, right side up.${copies(a)}`,
   'lay-unit': (_, a) => `Place the unit ${a.unit} where it belongs.${copies(a)}`,
   'lay-all': (_, a) => `Place everything where it belongs, back to front: ${a.pieces}. Move it until you like it.`,
   'lay-glue-up': (_, a) => `Place ${a.pieces} on the board wrong side up, glue facing you.${copies(a)}`,

@@ -1,19 +1,22 @@
-import { formatRun } from '~/core/base/units';
+import { formatLength, formatRun } from '~/core/base/units';
 import type {
   Buy,
   ChoiceReason,
   Confidence,
   Edge,
   Intent,
+  Plan,
+  Project,
   Rejection,
   RuleFigures,
   RuleFinding,
   RunnerUp,
+  WebUse,
   WhatIfChange,
 } from '~/core/keep/model';
 import { priceWords } from './price';
 import { spell } from './spelling';
-import { gsm, heat, say, type Units, upper, type Words, warmer } from './table';
+import { gramsWords, gsm, heat, say, type Units, upper, type Words, warmer } from './table';
 
 /** Less of a roll than this is none. */
 const NOTHING_MM = 1;
@@ -223,3 +226,14 @@ const BUYS: Words<Buy> = {
     `Buy a ${weight} ${FORMS[form]}${LINERS[liner]}, about ${gsm(massGsm, u)}, that melts below ${heat(meltBelowC, u)}${sewable ? ' and can be sewn' : ''}.`,
 };
 export const buyWords = (b: Buy, units: Units): string => say(BUYS, b, units);
+
+/** How much of a web a plan takes: powder by what is sprinkled, everything else by its length. */
+export function webUseWords(use: WebUse, { making }: Pick<Plan, 'making'>, { webs, units }: Project): string {
+  if (webs.find((w) => w.id === use.webId)?.form !== 'powder') return formatLength(use.lengthMm, units);
+  return gramsWords(
+    making.steps.reduce(
+      (g, s) => (s.webId === use.webId && s.does.code === 'sprinkle' ? g + s.copies * s.does.grams : g),
+      0,
+    ),
+  );
+}

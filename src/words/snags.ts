@@ -4,6 +4,7 @@ import { feelOf } from '~/core/lay/layer';
 import { calledWords } from './called';
 import { FEEL_WORDS } from './cloths';
 import { edgeCautionWords, threadTroubleWords } from './edge';
+import { term } from './glossary';
 import { buyWords, ruleWords } from './match';
 import { cautionWords } from './press';
 import { spell } from './spelling';
@@ -118,6 +119,10 @@ const TEXTS: Words<Snag, [About]> = {
     `${a.several(s.pieceIds)} were each pinned over the one before, in a circle: that could only be woven.`,
   'unit-interleaved': (s, a) =>
     `${a.named(s.pieceIds[0])} would have to go between pieces of the unit “${s.unit}”, which is placed whole.`,
+  'unit-copies': (s, a) =>
+    `${counted(s.wholes, 'whole unit')} “${s.unit}” can be built: ${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} copies left over.`,
+  'unit-too-large': (s, a) =>
+    `The unit “${s.unit}” is ${formatSize(s.widthMm, s.heightMm, a.project.units)}; your ${term('pressing-sheet')} is ${formatSize(s.sheetWidthMm, s.sheetHeightMm, a.project.units)}.`,
   'no-ground': (s, a) =>
     `${a.article(s.articleId)} has no background, so ${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'has', 'have')} nothing to bond to.`,
   'article-empty': (s, a) => `There is nothing on ${a.article(s.articleId)} yet.`,
@@ -200,6 +205,9 @@ const MENDS: Words<Snag, [About]> = {
   'short-of-web': () => 'Buy more, or give some pieces another web.',
   'order-circle': (s, a) => `Unpin ${a.named(s.over)} from over ${a.named(s.under)}: they overlap least.`,
   'unit-interleaved': () => 'Add it to the unit, or take the unit apart there.',
+  'unit-copies': () => 'Give all its pieces the same number, or lay out what is left over by itself.',
+  'unit-too-large': (s, a) =>
+    `Take a sheet of at least ${formatSize(s.widthMm, s.heightMm, a.project.units)} and enter it in Layers, or build it in two parts.`,
   'no-ground': () => 'Give it a background in Pattern, or put these pieces on others.',
   'article-empty': () => 'Put a piece on it, or remove it.',
   'patch-too-large': () => 'Find a larger piece of that fabric, make the shape smaller, or use another fabric.',

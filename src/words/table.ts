@@ -45,3 +45,7 @@ export const minutesWords = (s: number): string =>
   s < 90 ? `${Math.round(s / 5) * 5} s` : `${Math.round(s / 60)} min`;
 /** A mass as web and cloth are sold by it. */
 export const gsm = (n: number, units: Units): string => formatMass(n, units);
+
+/** Powder is weighed on a letter scale at best. */
+export const gramsWords = (g: number): string =>
+  g < 0.1 ? 'a pinch' : `about ${Number(g.toPrecision(g < 1 ? 1 : 2))} g`;

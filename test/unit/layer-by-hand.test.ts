@@ -26,7 +26,7 @@ import {
   throughCloth,
   webPly,
 } from '~/core/lay/layer';
-import { cotton, piece, project, square, turnedOver, web } from './helpers';
+import { cotton, piece, project, spoken, square, turnedOver, web } from './helpers';
 
 const at = (xMm: number, yMm = 0) => ({ at: { xMm, yMm, rotateDeg: 0 } });
 const over = (under: string, upper: string, areaMm2 = 100): Overlap => ({ under, over: upper, areaMm2 });
@@ -397,5 +397,29 @@ describe('facing, by hand: traced shapes', () => {
     expect(twins(turnedOver(FLAG), { code: 'no-care' })).to.equal(0);
     expect(twins(turnedOver(FLAG), { areaMm2: 1009 })).to.equal(1);
     expect(twins(turnedOver(FLAG), { areaMm2: 1012 })).to.equal(0);
+  });
+});
+
+describe('units as they are told', () => {
+  const unit = (more: readonly object[]) =>
+    project(
+      more.map((m, i) => piece(`p${i}`, square(60), { unit: 'boat', at: { xMm: 20 * i, yMm: 0, rotateDeg: 0 }, ...m })),
+    );
+  const told = (p: Parameters<typeof spoken>[0]) => spoken(p).snags.filter((s) => /^unit-(copies|too)/.test(s.code));
+  it('copies that do not match: as many wholes as the fewest, and what is left over named', () => {
+    const [s, ...rest] = told(unit([{ count: 2 }, { count: 3 }]));
+    expect(rest).to.deep.equal([]);
+    expect(s!.text).to.equal('2 whole units “boat” can be built: p1 (2) has copies left over.');
+    expect(told(unit([{ count: 2 }, { count: 2 }]))).to.deep.equal([]);
+  });
+  it('one larger than the sheet it is built on, with the sheet to take', () => {
+    const large = unit([{}, { at: { xMm: 300, yMm: 0, rotateDeg: 0 } }]);
+    large.layering.sheet = { widthMm: 300, heightMm: 340 };
+    const [s] = told(large);
+    expect(s!.text).to.match(/^The unit “boat” is 36 × 6 cm; your .* is 30 × 34 cm\.$/);
+    expect(s!.mend).to.match(/^Take a sheet of at least 36 × 6 cm/);
+    // Turned it fits.
+    large.layering.sheet = { widthMm: 100, heightMm: 360 };
+    expect(told(large)).to.deep.equal([]);
   });
 });

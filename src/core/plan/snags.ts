@@ -1,6 +1,6 @@
 import { deltaE } from '../base/colour';
 import { derive } from '../base/derive';
-import { nth } from '../base/lists';
+import { inMap, nth } from '../base/lists';
 import {
   applyTo,
   areaMm2,
@@ -10,6 +10,7 @@ import {
   crossesItself,
   difference,
   linesOfPath,
+  mergeBounds,
   normalise,
   type Path,
   type Point,
@@ -29,6 +30,7 @@ import {
   edgeDone,
   holdsMarkup,
   ontoGround,
+  type Piece,
   type Plan,
   SEVERITIES,
   type Snag,
@@ -360,6 +362,44 @@ const troubled: Finder = ({ plan }) =>
     }
   });
 
+/** Units whose pieces are not made equally often, and units that the release sheet does not hold. */
+const units: Finder = ({ laid: { project, look, placed } }) => {
+  const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
+  const members = new Map<string, Piece[]>();
+  for (const p of project.pieces) {
+    const unit = p.unit?.split('/')[0];
+    if (unit !== undefined)
+      members.set(`${p.articleId} ${unit}`, [...(members.get(`${p.articleId} ${unit}`) ?? []), p]);
+  }
+  return [...members.values()].flatMap((pieces): Draft[] => {
+    const unit = pieces[0]?.unit?.split('/')[0] ?? '';
+    const copies = pieces.map(look.copiesOf);
+    const wholes = Math.min(...copies);
+    const more = pieces.filter((p) => look.copiesOf(p) > wholes);
+    const b = mergeBounds(pieces.map((p) => inMap(boxes, p.id)));
+    const [widthMm, heightMm] = [b.maxX - b.minX, b.maxY - b.minY];
+    const { sheet } = project.layering;
+    const holds = (w: number, h: number): boolean => w <= sheet.widthMm && h <= sheet.heightMm;
+    const about = { severity: 'warn', station: 'layers', unit } as const;
+    return [
+      ...(more.length > 0 ? [{ ...about, code: 'unit-copies' as const, pieceIds: more.map((p) => p.id), wholes }] : []),
+      ...(pieces.length > 1 && !holds(widthMm, heightMm) && !holds(heightMm, widthMm)
+        ? [
+            {
+              ...about,
+              code: 'unit-too-large' as const,
+              pieceIds: pieces.map((p) => p.id),
+              widthMm,
+              heightMm,
+              sheetWidthMm: sheet.widthMm,
+              sheetHeightMm: sheet.heightMm,
+            },
+          ]
+        : []),
+    ];
+  });
+};
+
 const stiff: Finder = ({ laid, stacks }) => {
   const { hand } = laid.project.intent;
   return [...stacks.values()].flatMap(({ highest, stacks: piles }): Draft[] => {
@@ -602,6 +642,7 @@ const FINDERS: readonly Finder[] = [
   sewing,
   circles,
   troubled,
+  units,
   stiff,
   shadow,
   sidesShow,

@@ -1,11 +1,10 @@
 import { Archive, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Empty } from '~/components';
-import { formatLength } from '~/core/base/units';
 import { differences } from '~/core/keep/drawer';
 import type { WebUse } from '~/core/keep/model';
 import { useDrawer } from '~/store';
-import { counted, listedWords } from '~/words';
+import { counted, listedWords, webUseWords } from '~/words';
 import { Answer, AnswerComing } from '../project/Answer';
 import { SchoolFields } from '../project/SchoolFields';
 import { useOpen } from '../project/useOpen';
@@ -50,7 +49,7 @@ export function Match() {
   const webs = new Map(project.webs.map((w) => [w.id, w]));
   const groups = groupChoices(project, plan);
   const rollOf = (use: WebUse): string =>
-    `${formatLength(use.lengthMm, project.units)} of ${webs.get(use.webId)?.name ?? 'a web that is gone'}`;
+    `${webUseWords(use, plan, project)} of ${webs.get(use.webId)?.name ?? 'a web that is gone'}`;
   // The first that hands should look at stands open.
   const doubt = groups.find(isDoubtful) ?? null;
   const changed = drawer ? differences(project, drawer).filter((d) => d.state === 'changed').length : 0;
@@ -79,6 +78,7 @@ export function Match() {
               key={`${webId} ${needsNone}`}
               needsNone={needsNone}
               project={project}
+              plan={plan}
               web={webId === null ? undefined : webs.get(webId)}
               use={plan.webUse.find((u) => u.webId === webId)}
               groups={mine}

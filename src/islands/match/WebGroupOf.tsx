@@ -1,14 +1,17 @@
 import { WebSwatch } from '~/components';
-import { formatLength } from '~/core/base/units';
-import type { Project, Web, WebUse } from '~/core/keep/model';
-import { choiceReasonWords, counted, gsm } from '~/words';
+import type { Plan, Project, Web, WebUse } from '~/core/keep/model';
+import { choiceReasonWords, counted, gsm, webUseWords } from '~/words';
 import { GroupRow } from './GroupRow';
 import type { Group } from './groups';
 import css from './Match.module.css';
 
+/** Webs that are cut off a roll: tape is, too, but only its length counts, and powder is weighed. */
+const ROLLED: ReadonlySet<string> = new Set(['film', 'open', 'grid']);
+
 /** One web with the cloths that take it: how much of it, the reason that decides, and a line for each cloth. */
 export function WebGroupOf({
   project,
+  plan,
   web,
   use,
   needsNone,
@@ -17,6 +20,7 @@ export function WebGroupOf({
   onCompare,
 }: {
   project: Project;
+  plan: Pick<Plan, 'making'>;
   /** undefined: nothing suits these, or they need none. */
   web: Web | undefined;
   use: WebUse | undefined;
@@ -42,7 +46,7 @@ export function WebGroupOf({
             {web && <strong>{gsm(web.massGsm, project.units)}, </strong>}
             {counted(groups.length, 'fabric')}
             {use &&
-              `, ${formatLength(use.lengthMm, project.units)} of the roll, ${use.how === 'nested' ? 'nested' : 'in rows'}`}
+              `, ${webUseWords(use, plan, project)}${ROLLED.has(web?.form ?? '') ? ` of the roll, ${use.how === 'nested' ? 'nested' : 'in rows'}` : ''}`}
           </p>
           {reason && <p className={css.small}>{choiceReasonWords(reason, project.units)}</p>}
         </div>

@@ -57,35 +57,37 @@ export function cut(work: MakingWork): Draft[] {
   const beyondMm = (p: Piece): number =>
     trimmed && layered.has(p.id) && !(p.part && backed.has(p.part.of)) ? TRIM_BEYOND_MM.value : 0;
   const pinked = (p: Piece): boolean => look.edgeOf(p) === 'pinked';
-  const out = group(mine, (p) => `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${beyondMm(p)} ${pinked(p)}`).map(
-    (pieces): Draft => {
-      const first = assertThere(pieces[0], 'a group has a piece');
-      const route = look.routeOf(first);
-      const machine = ROUTE_FACTS[route].drawnOn === 'cutting mat';
-      const small = pieces.some((p) => isSmall(work, p));
-      return {
-        kind: machine ? 'machine-cut' : 'cut',
-        on: machine ? 'mat' : 'hand',
-        fabricId: first.fabricId,
-        does: {
-          code: machine ? 'cut-by-machine' : route === 'cut-from-print' ? 'cut-from-print' : 'cut-on-line',
-          // Its line is drawn on the side that faces you, as on a liner.
-          route: first.faceDown && first.webless ? 'trace-on-liner' : route,
-          bare: first.webless,
-          beyondMm: machine ? 0 : beyondMm(first),
-          pinked: !machine && pinked(first) && beyondMm(first) === 0,
-          ...shapesOf(work, pieces, machine),
-        },
-        care: small ? ['blades', 'small-parts'] : ['blades'],
-        ...onPieces(
-          work,
-          pieces,
-          machine ? HANDS_S.machine.value / pieces.length : HANDS_S.cut.value,
-          machine ? null : SPEED_MM_S.cut.value,
-        ),
-      };
-    },
-  );
+  const out = group(
+    mine,
+    (p) =>
+      `${p.fabricId} ${look.routeOf(p)} ${p.webless} ${(work.webOf(p.id)?.liners ?? 0) > 0} ${beyondMm(p)} ${pinked(p)}`,
+  ).map((pieces): Draft => {
+    const first = assertThere(pieces[0], 'a group has a piece');
+    const route = look.routeOf(first);
+    const machine = ROUTE_FACTS[route].drawnOn === 'cutting mat';
+    const small = pieces.some((p) => isSmall(work, p));
+    return {
+      kind: machine ? 'machine-cut' : 'cut',
+      on: machine ? 'mat' : 'hand',
+      fabricId: first.fabricId,
+      does: {
+        code: machine ? 'cut-by-machine' : route === 'cut-from-print' ? 'cut-from-print' : 'cut-on-line',
+        // Its line is drawn on the side that faces you, as on a liner.
+        route: first.faceDown && first.webless ? 'trace-on-liner' : route,
+        bare: first.webless || (work.webOf(first.id)?.liners ?? 0) === 0,
+        beyondMm: machine ? 0 : beyondMm(first),
+        pinked: !machine && pinked(first) && beyondMm(first) === 0,
+        ...shapesOf(work, pieces, machine),
+      },
+      care: small ? ['blades', 'small-parts'] : ['blades'],
+      ...onPieces(
+        work,
+        pieces,
+        machine ? HANDS_S.machine.value / pieces.length : HANDS_S.cut.value,
+        machine ? null : SPEED_MM_S.cut.value,
+      ),
+    };
+  });
   const foiled = group(
     all.filter((p) => isFoiled(project, p)),
     (p) => work.webOf(p.id)?.id ?? '',

@@ -1,5 +1,5 @@
 import { isStuck } from '../../cut/layout';
-import type { StepDoing } from '../../keep/model';
+import type { Piece, StepDoing } from '../../keep/model';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
@@ -70,7 +70,7 @@ function bonding(
       kind: 'lay',
       on: press.on,
       ...about,
-      webId: role === 'turning' && pieces[0] ? (work.webOf(pieces[0].id)?.id ?? null) : null,
+      webId: toldWeb(work, pieces, role === 'turning'),
       members: press.members,
       does: laying,
       ...onPieces(work, things, HANDS_S.lay.value, role === 'turning' ? SPEED_MM_S.fold.value : null),
@@ -102,6 +102,11 @@ function bonding(
     pressStep(work, one),
     ...coolStep(work, one),
   ];
+}
+/** The web that laying has something to say of: what goes into a fold, and powder, which leaves grains. */
+function toldWeb(work: MakingWork, pieces: readonly Piece[], inFold: boolean): string | null {
+  const webs = pieces.map((p) => work.webOf(p.id));
+  return (inFold ? webs[0]?.id : webs.find((w) => w?.form === 'powder')?.id) ?? null;
 }
 /**
  * Layered things, as many at a time as hands manage: peeled, laid, pressed and cooled, batch after batch.

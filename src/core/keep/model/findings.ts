@@ -404,6 +404,15 @@ export interface SnagFigures {
   'short-of-web': { readonly webId: string; readonly needsMm: number; readonly leftMm: number };
   'order-circle': { readonly under: string; readonly over: string };
   'unit-interleaved': { readonly unit: string };
+  /** Its pieces are not all made equally often. @property wholes how many of it can be built */
+  'unit-copies': { readonly unit: string; readonly wholes: number };
+  'unit-too-large': {
+    readonly unit: string;
+    readonly widthMm: number;
+    readonly heightMm: number;
+    readonly sheetWidthMm: number;
+    readonly sheetHeightMm: number;
+  };
   'no-ground': { readonly articleId: string };
   'article-empty': { readonly articleId: string };
   'patch-too-large': { readonly fabricId: string };

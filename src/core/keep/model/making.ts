@@ -174,7 +174,7 @@ export type StepDoing =
   | { readonly code: 'stick-by-hand' | 'stick-in-fold' | 'fuse-in-fold' | 'fold-shut' }
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }
-  /** @property bare no web and no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line @property pinked with pinking shears */
+  /** @property bare no liner is on it @property beyondMm so far outside the line, to be trimmed later; 0: on the line @property pinked with pinking shears */
   | ({
       readonly code: 'cut-on-line' | 'cut-from-print' | 'cut-by-machine';
       readonly route: Route;
