@@ -284,7 +284,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'press-fold': (d, a) =>
     `Fold it up by ${formatLength(d.foldMm, a.project.units)}, wrong sides together. Press the crease.${copies(a)}`,
   'layer-sandwich': (d, a) =>
-    `${d.backingWidths > 1 ? `Sew the backing together of ${d.backingWidths} widths and press the seam open. ` : ''}Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${copies(a)}`,
+    `${d.backingWidths > 1 ? `Sew the backing together of ${d.backingWidths} widths and press the seam open. ` : ''}Place the backing right side down, ${size(d.backing, a)}. Place the ${term('wadding')} on it, ${size(d.wadding, a)}. Place ${d.joined ? 'the joined top' : 'the background'} on both, and smooth it from the ${spell('centre')} out.${d.pinned ? ' Baste or pin through all layers, a hand apart.' : ''}${copies(a)}`,
   sprinkle: (d, a) =>
     `Sprinkle ${gramsWords(d.grams)} of ${a.web} evenly over the wrong side of ${a.cloth} where ${a.pieces} will be, ${size(d, a)}. Brush off what is outside.${a.step.copies > 1 ? ` ${a.step.copies} copies, ${gramsWords(d.grams * a.step.copies)} in all.` : ''}`,
   'cut-tape': (d, a) =>
@@ -380,6 +380,10 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Peel the paper that clings less off ${a.pieces}. The ${d.drawn ? 'one with the line' : 'other one'} stays on.`,
   'take-liner-off': (d, a) =>
     `Peel the paper off ${a.pieces}.${copies(a)} ${d.snipped ? 'Start at the snip, or score' : 'Score'} ${one(a.step.pieceIds.length, 'it', 'each')} with a pin${d.snipped ? '' : ' to start it'}.`,
+  'peel-halves': (_, a) =>
+    `Fold one half of ${a.pieces} back, peel its paper off, and lay it down again. Then the other half.${copies(a)}`,
+  'clear-threads': (_, a) =>
+    `Look the picture over in good light. Take off every loose thread and bit of lint: under the top they show for good.${copies(a)}`,
   'take-unit-liner-off': (_, a) =>
     `Peel the last ${one(a.step.pieceIds.length, 'paper', 'papers')} off the unit ${a.unit}, from ${a.pieces}.${copies(a)}`,
   'stick-by-hand': (_, a) =>

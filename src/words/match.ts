@@ -131,6 +131,7 @@ const REASONS: Words<ChoiceReason> = {
   ...RULES,
   'your-choice': () => 'You chose it yourself.',
   webless: () => 'It has no web of its own: what is beneath or over it holds it.',
+  'not-seen': () => 'No window shows it, so it is not made.',
   'own-adhesive': () => 'It comes with its own glue, and needs no web.',
   tape: () => 'Tape that fits inside the hem: it is laid in, and not fused first.',
   'on-a-scrap': () =>

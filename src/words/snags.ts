@@ -141,7 +141,9 @@ const TEXTS: Words<Snag, [About]> = {
       return `${what}: ${s.against === null ? 'the background is the same fabric' : `${a.named(s.against)} beneath is the same fabric`}, and ${edge} will not be seen.`;
     return `${what}: ${edge} can hardly be told from ${s.against === null ? 'the background' : a.named(s.against)}, because the ${spell('colours')} are so close.`;
   },
-  'behind-no-window': (s, a) => `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'shows', 'show')} in no window.`,
+  'top-without-window': (s, a) => `Nothing has a window: ${a.several(s.pieceIds)} on top would hide the whole picture.`,
+  'behind-no-window': (s, a) =>
+    `${a.several(s.pieceIds)} ${one(s.pieceIds.length, 'shows', 'show')} in no window, and ${one(s.pieceIds.length, 'is', 'are')} not made.`,
   'short-of-cloth': (s, a) =>
     `${a.fabric(s.fabricId)}: by area alone you need ${formatArea(s.needsMm2, a.project.units)}, and you have ${formatArea(s.haveMm2, a.project.units)}.`,
   'no-room-on-cloth': (s, a) =>
@@ -219,6 +221,7 @@ const MENDS: Words<Snag, [About]> = {
     const names = s.fabricIds.flatMap((id) => a.project.fabrics.filter((f) => f.id === id).map((f) => f.name));
     return `Use another fabric${names.length > 0 ? `, such as ${names.join(' or ')}` : ''}${{ stitched: '; or outline it in a darker thread', painted: '; or outline it in a darker paint', bare: '' }[s.edge]}; or put a slightly larger piece in a darker fabric beneath as a shadow.`;
   },
+  'top-without-window': () => 'Cut a window into the piece on top in Pattern, or make it a picture on its background.',
   'behind-no-window': () => 'Move it behind a window, or leave it out.',
   tiny: (s) =>
     [

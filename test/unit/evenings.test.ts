@@ -9,6 +9,7 @@ import { newArticle, newGround, newPiece, newProject, type Project, type RecipeI
 import { layDown } from '~/core/lay/laid';
 import { laidByRecipe, RECIPE_FACTS } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
+import { tracingSheets } from '~/core/print/sheet';
 import { DEMO_IRONS } from '~/demo/drawer';
 import { snagWords, stepWords, tellWords } from '~/words';
 
@@ -479,6 +480,14 @@ describe('the evening of framed tiles', () => {
     // Of one there is nothing to compare.
     expect(planProject(tiles(1)).making.steps.find((s) => s.does.code === 'trim-alike')!.look).to.equal(null);
   });
+  it('prints one template of what is cut into each tile, and no plain squares: by ruler there are twenty-four', () => {
+    const p = tiles(24);
+    const { pages } = tracingSheets(p, planProject(p), 'a4');
+    expect(pages).to.have.length(1);
+    expect(pages[0]!.pieceIds).to.deep.equal(['frame']);
+    const texts = pages[0]!.marks.flatMap((m) => (m.type === 'text' ? [m.text] : []));
+    expect(texts).to.include('template, cut 24');
+  });
   it('a patch needs no web, and nothing says that it is unsuited', () => {
     const plan = planProject(tiles(6));
     expect(plan.choices.find((c) => c.pieceId === 'patch')!.reasons.map((r) => r.code)).to.deep.equal(['webless']);
@@ -541,5 +550,100 @@ describe('a book’s cover', () => {
     const [snag] = planProject(p).snags.filter((s) => s.code === 'spine-too-wide');
     expect(snagWords(p)(snag!).text).to.equal('A spine of 20 cm is wider than the book itself, 14.8 cm.');
     expect(p.pieces).to.have.length(2);
+  });
+});
+
+describe('the evening of a window picture', () => {
+  const at = (id: string, outline: string, xMm: number, yMm: number, fabricId = 'red') =>
+    newPiece({ id, label: id, fabricId, outline, at: { xMm, yMm, rotateDeg: 0 } });
+  const TOP = 'M0 0H400V400H0ZM100 100V300H300V100Z';
+  const picture = (more: Partial<Project> = {}) => {
+    const pieces = [
+      at('top', TOP, 0, 0, 'ink'),
+      at('sea', 'M0 0H220V120H0Z', 90, 200),
+      at('sun', 'M0 0H60V60H0Z', 150, 170),
+      at('lost', 'M0 0H20V20H0Z', 5, 5),
+    ];
+    return thing(
+      'window',
+      {},
+      {
+        fabrics: [cloth('red'), cloth('blue'), cloth('ink', 'solid-cotton', { colour: '#1c1c22' })],
+        webs: [webOf('light-film', { widthMm: 300 })],
+        intent: { laundering: 'never', hand: 'medium', edge: 'straight' },
+        pieces,
+        order: pieces.map((p) => p.id),
+        ...more,
+      },
+    );
+  };
+  it('the picture is bonded and stitched first, loose threads are looked for, and the top comes last, peeled half by half', () => {
+    const p = picture();
+    // The top stood first in the list.
+    expect(p.order.at(-1)).to.equal('top');
+    expect(evening(p)).to.deep.equal([
+      'cut-ground',
+      'draw-on-liner',
+      'rough-cut',
+      'join-strips',
+      'rough-cut',
+      'fuse-shapes',
+      'let-cool',
+      'fuse-shapes',
+      'let-cool',
+      'cut-on-line',
+      'cut-on-line',
+      'lay-out',
+      'take-liner-off',
+      'lay-piece',
+      'bond-piece',
+      'let-cool',
+      'take-liner-off',
+      'lay-piece',
+      'bond-piece',
+      'let-cool',
+      'stitch-edges',
+      'clear-threads',
+      'lay-top',
+      'peel-halves',
+      'bond-piece',
+      'let-cool',
+      'touch-from-behind',
+      'stitch-edges',
+    ]);
+    const stitches = planProject(p)
+      .making.steps.filter((s) => s.does.code === 'stitch-edges')
+      .map((s) => s.pieceIds);
+    expect(stitches).to.deep.equal([['sea', 'sun'], ['top']]);
+    expect(said(p).find((w) => /strips of web/.test(w))).to.match(
+      /Lay the 2 strips of web for top \(1\) edge to edge, paper up/,
+    );
+  });
+  it('what no window shows is neither traced, cut, bonded nor bought, and is told', () => {
+    const p = picture();
+    const plan = planProject(p);
+    expect(plan.making.steps.flatMap((s) => s.pieceIds)).to.not.include('lost');
+    expect(allAsks(p, plan).flatMap((a) => [...a.parts.keys()])).to.not.include('lost');
+    expect(plan.snags.find((s) => s.code === 'behind-no-window')!.pieceIds).to.deep.equal(['lost']);
+    expect(plan.snags.some((s) => s.code === 'no-web')).to.equal(false);
+  });
+  it('without any window that is told, and nothing is taken for hidden', () => {
+    const p = picture();
+    const shut = laidByRecipe({
+      ...p,
+      pieces: p.pieces.map((x) => (x.id === 'top' ? { ...x, outline: 'M0 0H400V400H0Z' } : x)),
+    });
+    expect(planProject(shut).snags.map((s) => s.code)).to.include('top-without-window');
+    expect(planProject(shut).snags.map((s) => s.code)).to.not.include('behind-no-window');
+  });
+  it('wadding and backing come last, basted or pinned; beneath from the start they are not', () => {
+    const quilted = (waddingFirst: boolean) => {
+      const p = picture();
+      return said({ ...p, layering: { ...p.layering, quilted: true, waddingFirst } }).filter((w) =>
+        /backing right side down/.test(w),
+      );
+    };
+    expect(quilted(false)[0]).to.match(/Baste or pin through all layers, a hand apart\.$/);
+    expect(quilted(true)[0]).to.match(/from the centre out\.$/);
   });
 });

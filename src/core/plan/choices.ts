@@ -37,7 +37,7 @@ function wishesOf(laid: Laid, bondedOf: (pieceId: string) => readonly Web[]): Wi
     areaOfFabric.set(piece.fabricId, (areaOfFabric.get(piece.fabricId) ?? 0) + areaMm2(region) * look.copiesOf(piece));
   const boxes = new Map(placed.map((p) => [p.id, p.bounds]));
   return project.pieces
-    .filter((p) => !p.webless && !(isTurning(p) && tapeFor(project)))
+    .filter((p) => !p.webless && !(isTurning(p) && tapeFor(project)) && !laid.unseen.includes(p.id))
     .map((piece) => {
       const b = boxes.get(piece.id);
       const w = b ? b.maxX - b.minX : 0;
@@ -149,14 +149,26 @@ export function choicesOf(laid: Laid): Choice[] {
       chosen.get(p.id) ??
       (isTurning(p) && tape
         ? settled(p.id, tape.id, 'tape')
-        : settled(p.id, null, p.faceDown && adhesiveOf(look.fabricOf(p)) ? 'own-adhesive' : 'webless')),
+        : settled(
+            p.id,
+            null,
+            laid.unseen.includes(p.id)
+              ? 'not-seen'
+              : p.faceDown && adhesiveOf(look.fabricOf(p))
+                ? 'own-adhesive'
+                : 'webless',
+          )),
   );
 }
 
 const isTurning = (p: Piece): boolean => p.part?.role === 'turning';
 
 /** What is no choice: a piece without web of its own, or one that tape is laid into. */
-const settled = (pieceId: string, webId: string | null, code: 'webless' | 'own-adhesive' | 'tape'): Choice => ({
+const settled = (
+  pieceId: string,
+  webId: string | null,
+  code: 'webless' | 'own-adhesive' | 'tape' | 'not-seen',
+): Choice => ({
   pieceId,
   webId,
   overruled: false,

@@ -78,7 +78,7 @@ const MOST_SET_DOWNS = 1500;
 
 const noWeb: Finder = ({ plan, laid }) =>
   plan.choices
-    .filter((c) => c.webId === null && !laid.look.piece(c.pieceId).webless)
+    .filter((c) => c.webId === null && !laid.look.piece(c.pieceId).webless && !laid.unseen.includes(c.pieceId))
     .map((c) => ({ code: 'no-web', severity: 'stop', pieceIds: [c.pieceId], station: 'match', buy: c.buy }));
 
 const overruled: Finder = ({ plan }) =>
@@ -508,6 +508,16 @@ const grey: Finder = ({ laid: { articles, look } }) =>
 const unseenBehind: Finder = ({ laid: { unseen } }) =>
   unseen.length === 0 ? [] : [{ code: 'behind-no-window', severity: 'warn', pieceIds: [...unseen], station: 'layers' }];
 
+const noWindow: Finder = ({ laid: { project, articles } }) =>
+  !RECIPE_FACTS[project.recipe.id].topHasWindows
+    ? []
+    : articles.flatMap(({ topId, placed }): Draft[] => {
+        const last = placed.at(-1);
+        return topId !== null || !last || placed.length < 2
+          ? []
+          : [{ code: 'top-without-window', severity: 'stop', pieceIds: [last.id], station: 'pattern' }];
+      });
+
 const mixedWays: Finder = ({ mixed }) =>
   mixed ? [{ code: 'mixed-facing', severity: 'warn', station: 'trace', ...mixed }] : [];
 
@@ -649,6 +659,7 @@ const FINDERS: readonly Finder[] = [
   grey,
   vanish,
   unseenBehind,
+  noWindow,
   tiny,
   edges,
   threads,

@@ -103,7 +103,7 @@ function StackSettings({ project, plan }: { project: ArticleView; plan: Plan }) 
   return (
     <>
       <div className={css.row}>
-        {needsGround && !layOut && (
+        {needsGround && (windows || !layOut) && (
           <Button aria-pressed={windows} onClick={() => edit((p) => makeBy(p, windows ? 'applique' : 'window'))}>
             Picture behind windows
           </Button>
@@ -143,6 +143,28 @@ function StackSettings({ project, plan }: { project: ArticleView; plan: Plan }) 
   );
 }
 
+/** How large the sheet is that units are built on. */
+function SheetSize({ project: { units, layering } }: { project: ArticleView }) {
+  const side = (label: string, key: 'widthMm' | 'heightMm') => (
+    <LengthField
+      label={label}
+      units={units}
+      min={SHEET_SIDE_MM.min}
+      max={SHEET_SIDE_MM.max}
+      value={layering.sheet[key]}
+      onChange={(mm) => edit((p) => void (p.layering.sheet[key] = mm), { what: 'sheet', ids: [key] })}
+    />
+  );
+  return (
+    <div className={css.pairs}>
+      {side('Pressing sheet width', 'widthMm')}
+      {side('Pressing sheet height', 'heightMm')}
+    </div>
+  );
+}
+/** As the file has it. */
+const SHEET_SIDE_MM = { min: 20, max: 2000 } as const;
+
 /** What is built on the release sheet first, and what could be. */
 function Units({
   project,
@@ -169,6 +191,7 @@ function Units({
       {built.length === 0 && offered.length === 0 && (
         <p className={css.lead}>Nothing here has to be built on a pressing sheet first.</p>
       )}
+      {(built.length > 0 || offered.length > 0) && <SheetSize project={project} />}
       {built.map((s) => (
         <div key={s.unit} className={css.unit}>
           <strong>{s.unit}</strong>

@@ -10,7 +10,7 @@ import {
   regionOf,
 } from '../../base/shape';
 import { factsOf } from '../../choose/material';
-import { type Layout, lookup, type Project } from '../../keep/model';
+import { type Layout, lookup, type Plan, type Project } from '../../keep/model';
 import { ROUTE_FACTS, reversedBy } from '../../lay/facing';
 import { isFoiled } from '../../lay/recipe';
 import { stockWashed } from '../../lay/size';
@@ -78,11 +78,16 @@ function ask(
   return { kind, ofId, request, side, parts, withoutGrain, key: shortName(JSON.stringify(request)) };
 }
 
+/** Pieces that no window shows. */
+export const notMade = (plan: Pick<Plan, 'choices'>): ReadonlySet<string> =>
+  new Set(plan.choices.flatMap((c) => (c.reasons.some((r) => r.code === 'not-seen') ? [c.pieceId] : [])));
+
 /** Pieces that get a web, with the outline as it is drawn and how often. */
 function tracedWith(project: Project, plan: Traced, keep: (pieceId: string) => boolean): NestPart[] {
   const look = lookup(project);
+  const unseen = notMade(plan);
   return plan.tracings
-    .filter((t) => keep(t.pieceId))
+    .filter((t) => keep(t.pieceId) && !unseen.has(t.pieceId))
     .map((t) => ({ id: t.pieceId, outline: t.outline, count: look.copiesOf(look.piece(t.pieceId)) }));
 }
 

@@ -103,6 +103,7 @@ const UNPRESSED: ReadonlySet<Step['does']['code']> = new Set([
   'cut-templates',
   'cut-ground',
   'cut-panels',
+  'clear-threads',
 ]);
 
 /** What can be seen of the state a step leads to, once it is the moment: edges when they are cold, foil when its carrier is off. */

@@ -194,6 +194,7 @@ export function bondsOf(
   const allLaid = project.schools.lay === 'all-laid';
   const alike = allLaid ? atOneHeatOf(laid, article, order, webOf) : null;
   const together = (id: string): string | null => {
+    if (id === article.topId) return null;
     const web = webOf(id);
     if (alike?.has(id) && !apart.has(id)) return 'all';
     return allLaid ? null : web && isStuck(web) ? web.id : null;
@@ -289,6 +290,8 @@ function sideBySide(bonder: Bonder, blocks: readonly Block[], press: PressOf): R
           const at = blockOf.get(other);
           if (at !== undefined && at < i) under.add(at);
         }
+    // The top lies on the whole picture.
+    if (article.topId !== null && block.ids.includes(article.topId)) for (let k = 0; k < i; k++) under.add(k);
     return [...under];
   });
   /** Everything that a block lies on, however deep. */
@@ -317,7 +320,8 @@ function sideBySide(bonder: Bonder, blocks: readonly Block[], press: PressOf): R
     const s = settingFor(i);
     const role = look.piece(lowestOf(nth(blocks, i))).part?.role;
     // What was built is laid as one thing.
-    return !s || s.stop !== null || nth(blocks, i).unit !== null || role === 'mend' || role === 'turning';
+    const isTop = article.topId !== null && nth(blocks, i).ids.includes(article.topId);
+    return !s || s.stop !== null || nth(blocks, i).unit !== null || role === 'mend' || role === 'turning' || isTop;
   };
   /** Copies of a block: what is made more often is pressed more often. */
   const timesOf = (i: number): number => look.copiesOf(look.piece(lowestOf(nth(blocks, i))));

@@ -22,6 +22,7 @@ export const HANDS_S = {
   mark: figure(20, 's a dot or line', 'estimated'),
   ruled: figure(40, 's a piece of cloth', 'estimated: laying it flat, measuring, once each'),
   wrap: figure(300, 's a book', 'estimated: marking, folding over and fastening a cover'),
+  threads: figure(60, 's a picture', 'estimated: looking it over in good light'),
   join: figure(45, 's a part', 'estimated: closing a link, or fastening a part where it belongs'),
   seam: figure(45, 's a seam', 'estimated: pinning, and pressing it open'),
 } as const;

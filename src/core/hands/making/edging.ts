@@ -98,7 +98,13 @@ export function edge(work: MakingWork): Draft[] {
   });
   const when = stitchedWhen(project);
   if (when === 'quilting') return mended;
-  if (when === 'bonded') return [...mended, ...edging(work)];
+  if (when === 'bonded') {
+    // Behind a top the picture was stitched before it was covered.
+    const done = new Set(
+      articles.flatMap((a) => (a.topId === null ? [] : a.placed.map((p) => p.id).filter((id) => id !== a.topId))),
+    );
+    return [...mended, ...edging(work, (id) => id === null || !done.has(id))];
+  }
   // What was not stitched as it was laid, and lines on the ground.
   const soFar = new Set(bonds(work, 'ground').flatMap((one) => one.press.members));
   return [...mended, ...edging(work, (id) => id === null || !soFar.has(id))];

@@ -36,9 +36,11 @@ function bonding(
             kind: 'peel',
             on: 'hand',
             ...about,
-            does: whole
-              ? { code: 'take-unit-liner-off' }
-              : { code: 'take-liner-off', snipped: areSnipped(work, lined) },
+            does: more.top
+              ? { code: 'peel-halves' }
+              : whole
+                ? { code: 'take-unit-liner-off' }
+                : { code: 'take-liner-off', snipped: areSnipped(work, lined) },
             ...onPieces(work, lined, HANDS_S.peel.value, role === 'turning' ? SPEED_MM_S.peel.value : null),
           },
         ]
@@ -64,8 +66,10 @@ function bonding(
       };
   // A unit is laid as one thing.
   const things = sheet || !whole ? press.members.map(look.piece) : pieces;
+  // The top is placed with its paper on, and peeled half by half.
+  const [before, after] = more.top ? [[], peel] : [peel, []];
   return [
-    ...peel,
+    ...before,
     {
       kind: 'lay',
       on: press.on,
@@ -76,6 +80,7 @@ function bonding(
       ...onPieces(work, things, HANDS_S.lay.value, role === 'turning' ? SPEED_MM_S.fold.value : null),
       pieceIds: press.members,
     },
+    ...after,
     ...(press.setting.passes && !press.setting.stop
       ? [
           {
@@ -178,9 +183,9 @@ export function units(work: MakingWork): Draft[] {
 
 export function lay(work: MakingWork): Draft[] {
   const { project } = work.laid;
-  const { topHasWindows } = RECIPE_FACTS[project.recipe.id];
   const all = bonds(work, 'ground');
   const asItGoes = stitchedWhen(project) === 'as-it-goes';
+  const tops = new Set(work.laid.articles.flatMap((a) => a.topId ?? []));
   const laid = all.flatMap((one, i): Draft[] => {
     const { press } = one;
     // Everything that goes down at once is peeled, laid and tacked before the first of its presses.
@@ -196,9 +201,10 @@ export function lay(work: MakingWork): Draft[] {
       return [...before, pressStep(work, one), ...coolStep(work, one)];
     }
     if (press.does.code === 'bond-places') return [pressStep(work, one), ...coolStep(work, one)];
-    const last = all.slice(i + 1).every((p) => p.press.articleId !== press.articleId);
+    const top = press.pieceIds.some((id) => tops.has(id));
     return [
-      ...bonding(work, one, { top: topHasWindows && last && press.pieceIds.length === 1 }),
+      ...(top ? pictureDone(work, press) : []),
+      ...bonding(work, one, { top }),
       ...(asItGoes ? edging(work, (id) => id !== null && press.members.includes(id)) : []),
     ];
   });
@@ -207,14 +213,36 @@ export function lay(work: MakingWork): Draft[] {
   const smoothed = laid.length > 0 && !phases.includes('web') ? smooth(work) : [];
   return [...smoothed, ...groundReady(work, laid.length > 0), ...layOuts(work), ...laid, ...sheetsBonded(work)];
 }
+/** A window picture is stitched on its foundation, and loose threads are looked for, before the top covers it. */
+function pictureDone(work: MakingWork, { articleId }: Press): Draft[] {
+  const { articles, project } = work.laid;
+  const mine = articles.find((a) => a.article.id === articleId);
+  const picture = new Set(mine?.placed.map((p) => p.id).filter((id) => id !== mine.topId && work.webOf(id)));
+  if (picture.size === 0) return [];
+  const stitched = stitchedWhen(project) === 'bonded' ? edging(work, (id) => id !== null && picture.has(id)) : [];
+  return [
+    ...stitched,
+    {
+      kind: 'ready',
+      on: 'hand',
+      articleId,
+      pieceIds: [...picture],
+      copies: mine?.article.count ?? 1,
+      care: [],
+      does: { code: 'clear-threads' },
+      handsS: (mine?.article.count ?? 1) * HANDS_S.threads.value,
+    },
+  ];
+}
 /** Before the first liner comes off everything is laid where it belongs once, and moved until it is liked. */
 function layOuts(work: MakingWork): Draft[] {
   const { project, look, articles } = work.laid;
   const { layered } = RECIPE_FACTS[project.recipe.id];
+  const tops = new Set(articles.flatMap((a) => a.topId ?? []));
   if (layered || project.schools.lay === 'all-laid') return [];
   return articles.flatMap(({ article }): Draft[] => {
     const mine = bonds(work, 'ground').filter((b) => b.press.articleId === article.id && !b.press.setting.stop);
-    const pieces = [...new Set(mine.flatMap((b) => b.press.members))].map(look.piece);
+    const pieces = [...new Set(mine.flatMap((b) => b.press.members))].filter((id) => !tops.has(id)).map(look.piece);
     // What is laid behind a hole, into a fold or moves until it is heated is not laid out first.
     const apart = pieces.some((p) => p.part !== null || p.faceDown || p.webless);
     const tacky = pieces.some((p) => {

@@ -24,7 +24,7 @@ function finish(work: MakingWork): Draft[] {
     ...squaredUp(project),
     // What lies on its wadding already was sewn together before.
     ...(beneath ? [] : topsSewn(project)),
-    ...(quilted && !beneath ? sandwiches(project) : []),
+    ...(quilted && !beneath ? sandwiches(project, true) : []),
     ...stitched,
     ...dotsDrawn(work),
     ...foldsDrawn(work),

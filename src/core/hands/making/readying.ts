@@ -135,7 +135,7 @@ export function groundReady(work: MakingWork, laid: boolean): Draft[] {
   const folded = project.pieces.some((p) => p.part?.role === 'turning');
   return [
     ...(laid && !folded ? groundPressed(work) : []),
-    ...(liesOnWadding(project) ? [...topsSewn(project), ...sandwiches(project)] : []),
+    ...(liesOnWadding(project) ? [...topsSewn(project), ...sandwiches(project, false)] : []),
   ];
 }
 
@@ -157,8 +157,8 @@ function folds({ laid: { project, look }, boundsOf }: MakingWork): Draft[] {
   ];
 }
 
-/** Wadding and backing laid beneath what is sewn together. */
-export function sandwiches(project: Project): Draft[] {
+/** Wadding and backing laid beneath what is sewn together. @param pinned it is basted or pinned through all layers: nothing is ironed on it after that */
+export function sandwiches(project: Project, pinned: boolean): Draft[] {
   return sizesOf(project).sewn.flatMap(({ articleId, copies, wadding, backing, grid }): Draft[] =>
     wadding && backing
       ? [
@@ -173,6 +173,7 @@ export function sandwiches(project: Project): Draft[] {
               backing,
               joined: grid !== null,
               backingWidths: joinedOf(backing, backingWideMm(project)).length,
+              pinned,
             },
             care: [],
             handsS: copies * HANDS_S.smooth.value,

@@ -312,6 +312,8 @@ export type ChoiceReason =
         | 'webless'
         | 'own-adhesive'
         | 'tape'
+        /** No window shows it: it is not made. */
+        | 'not-seen'
         /** Too hot for its label: only a scrap can say whether the felt bears it. */
         | 'on-a-scrap';
     };
@@ -436,6 +438,8 @@ export interface SnagFigures {
     readonly edge: EdgeDone;
   };
   'behind-no-window': NoFigures;
+  /** Nothing that lies on the picture has a hole. */
+  'top-without-window': NoFigures;
   /** `comesOff`: nothing but web holds it. */
   tiny: { readonly leastMm: number; readonly byHand: boolean; readonly comesOff: boolean };
   'short-of-cloth': { readonly fabricId: string; readonly needsMm2: number; readonly haveMm2: number };

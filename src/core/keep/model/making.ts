@@ -144,6 +144,8 @@ export type StepDoing =
       readonly backing: { readonly widthMm: number; readonly heightMm: number };
       /** Under blocks that are joined. */
       readonly joined: boolean;
+      /** Basted or pinned through all layers. */
+      readonly pinned: boolean;
       /** The backing is sewn together of so many widths of cloth. */
       readonly backingWidths: number;
     }
@@ -170,7 +172,7 @@ export type StepDoing =
   | { readonly code: 'take-first-liner-off'; readonly drawn: boolean }
   /** @property snipped each has a snip that starts it */
   | { readonly code: 'take-liner-off'; readonly snipped: boolean }
-  | { readonly code: 'take-unit-liner-off' }
+  | { readonly code: 'take-unit-liner-off' | 'peel-halves' | 'clear-threads' }
   | { readonly code: 'stick-by-hand' | 'stick-in-fold' | 'fuse-in-fold' | 'fold-shut' }
   | { readonly code: 'let-cool'; readonly coolS: number }
   | { readonly code: 'cool-and-lift'; readonly coolS: number }

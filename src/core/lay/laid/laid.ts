@@ -18,7 +18,7 @@ import { abuttingPairs, type Overlap, overlapsOf, type ThinJoin } from './overla
 import { type Pile, pileOf, type Sheet } from './pile';
 import { type Placed, placePieces } from './placed';
 import { webMiddle } from './spare';
-import { behindWindows } from './windows';
+import { behindWindows, windowsOf } from './windows';
 
 /** What is cut for one piece, in its own coordinates, as its pattern came. */
 export interface CutPiece {
@@ -45,12 +45,14 @@ export interface LaidArticle {
   readonly seen: readonly Sheet[];
   /** In window appliqué, pieces that no window shows. */
   readonly unseen: readonly string[];
+  /** The top whose holes are the windows; null: there is none. */
+  readonly topId: string | null;
   /** What lies where, of the outlines that are really cut. */
   readonly pile: Pile;
 }
 
 /** A project laid down: every outline read once and put where it lies, what is cut of it, and what then lies over what. Everything that asks what lies where asks this. */
-export interface Laid extends Omit<LaidArticle, 'article' | 'ground' | 'seen'> {
+export interface Laid extends Omit<LaidArticle, 'article' | 'ground' | 'seen' | 'topId'> {
   readonly project: Project;
   readonly look: Lookup;
   /** Each by itself; what stands beside them is all of them together, one article after the other. */
@@ -109,7 +111,9 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
   const abutting = abuttingPairs(placed, overlaps);
   const pairs = new Map(layering.pairs.map((p) => [`${p.under}\u0000${p.over}`, p.underlapMm]));
   // The last piece of a window picture is the top whose holes are the windows. It lies over everything, so no underlap is made towards it.
-  const top = RECIPE_FACTS[project.recipe.id].topHasWindows ? placed.at(-1) : undefined;
+  const last = placed.at(-1);
+  const top =
+    RECIPE_FACTS[project.recipe.id].topHasWindows && last && windowsOf(last.region).length > 0 ? last : undefined;
   const isPlain = (id: string): boolean => look.piece(id).plainBehind;
   const windowed = top ? behindWindows(placed, top, layering.windowMarginMm, isPlain) : null;
   const reduced = (p: Placed): Region => windowed?.get(p.id) ?? p.region;
@@ -129,7 +133,18 @@ function layArticle(project: Project, look: Lookup, article: Article, placed: re
   const behind = (c: Cut): Sheet => (top && c.id !== top.id ? { ...c, visible: notUnder(c.visible, top.region) } : c);
   const seen = cuts.flatMap((c) => (unseen.includes(c.id) ? [] : [behind(c)]));
   const pile = pileOf(seen);
-  return { article, ground: look.groundOf(article), placed, overlaps, abutting, cuts, seen, unseen, pile };
+  return {
+    article,
+    ground: look.groundOf(article),
+    placed,
+    overlaps,
+    abutting,
+    cuts,
+    seen,
+    unseen,
+    pile,
+    topId: top?.id ?? null,
+  };
 }
 
 /** Lays a parsed project down. What did not change since the last time is remembered. */

@@ -6,6 +6,7 @@ import {
   boundsOf,
   composed,
   distanceToEdge,
+  isBox,
   isInside,
   labelSpot,
   linesOf,
@@ -21,7 +22,7 @@ import {
   translation,
 } from '../../base/shape';
 import { formatMass } from '../../base/units';
-import { patchesOf, ROUGH_CUT_MM, roughCutOf, stripsInFold } from '../../cut/layout';
+import { notMade, patchesOf, ROUGH_CUT_MM, roughCutOf, stripsInFold } from '../../cut/layout';
 import { type Boxed, layInFewestRows, layInRows } from '../../cut/nest';
 import { type DrawnMark, type LineUse, lookup, type Plan, type Project, pieceName } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
@@ -74,6 +75,7 @@ function itemsOf(
 ): Item[] {
   const look = lookup(project);
   const byPiece = new Map(plan.choices.map((c) => [c.pieceId, c.webId]));
+  const ruled = drawn ? ruledIn(project, plan) : new Set<string>();
   const items = plan.tracings
     .filter((t) => (byPiece.get(t.pieceId) ?? null) === webId && keep(t.pieceId))
     .flatMap((t) => {
@@ -81,14 +83,19 @@ function itemsOf(
       const region = regionOf(t.outline, ROUGH_TOLERANCE_MM);
       const b = boundsOf(region);
       const number = look.number(piece.id);
-      const copies = look.copiesOf(piece);
+      // What is ruled is drawn once, as a template.
+      const cut = look.copiesOf(piece);
+      const copies = ruled.has(piece.id) ? 1 : cut;
       const told = {
         number,
         label: pieceName(piece, number),
         fabric: look.fabricOf(piece).name,
         note: t.code === 'no-care' ? 'either way round' : t.mirrored ? 'reversed' : 'as seen',
       };
-      const tag = tagOf({ ...told, copies: copies > 1 ? `${copies} of ${copies}` : '' }, region);
+      const tag = tagOf(
+        { ...told, copies: copies < cut ? `template, cut ${cut}` : copies > 1 ? `${copies} of ${copies}` : '' },
+        region,
+      );
       const item: Item = {
         ...told,
         pieceId: piece.id,
@@ -101,7 +108,7 @@ function itemsOf(
           t.webMiddle === '' || !drawn
             ? []
             : transformRegion(regionOf(t.webMiddle, ROUGH_TOLERANCE_MM), translation(-b.minX, -b.minY)),
-        copies: '',
+        copies: copies < cut ? `template, cut ${cut}` : '',
         ...labelledBox(b, tag),
       };
       return Array.from({ length: copies }, (_, i) =>
@@ -259,12 +266,25 @@ export function labelMarks(
   return marks;
 }
 
-/** Whether a piece's line is drawn on the web's liner at all: what is cut from its right side, or by a machine, is not traced. */
-function tracedOnLiner(project: Project): (pieceId: string) => boolean {
+/** Pieces that are ruled edge to edge on whole sheets: one template shows what is cut into each of them. */
+const ruledIn = (project: Project, plan: Plan): ReadonlySet<string> =>
+  new Set(patchesOf(project, plan).patches.flatMap((p) => (p.flush && !p.over ? p.pieceIds : [])));
+
+/** Whether a piece’s line is drawn on the web’s liner at all: what is cut from its right side, by a machine or in straight lines by a ruler is not traced, nor what no window shows. */
+function tracedOnLiner(project: Project, plan: Plan): (pieceId: string) => boolean {
   const look = lookup(project);
+  const unseen = notMade(plan);
+  const ruled = ruledIn(project, plan);
+  const isPlain = (id: string): boolean => {
+    const t = plan.tracings.find((x) => x.pieceId === id);
+    return t !== undefined && t.marks.length === 0 && isBox(regionOf(t.outline, ROUGH_TOLERANCE_MM));
+  };
   // Tape that is laid into a turning has no shape to draw.
   return (id) =>
-    ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner' && look.piece(id).part?.role !== 'turning';
+    ROUTE_FACTS[look.routeOf(look.piece(id))].drawnOn === 'liner' &&
+    look.piece(id).part?.role !== 'turning' &&
+    !unseen.has(id) &&
+    !(ruled.has(id) && isPlain(id));
 }
 
 type Rows = readonly { readonly item: Item; readonly x: number; readonly y: number; readonly turned: boolean }[];
@@ -316,7 +336,7 @@ export function tracingSheets(
   by: 'cloth' | 'unit' = 'cloth',
 ): SheetDocument {
   const facts = PAPER_FACTS[paper];
-  const traced = tracedOnLiner(project);
+  const traced = tracedOnLiner(project, plan);
   const used = new Set(plan.choices.filter((c) => traced(c.pieceId)).map((c) => c.webId));
   const sections = [...project.webs.filter((w) => used.has(w.id)), ...(used.has(null) ? [null] : [])];
   const pages: SheetPage[] = [];
