@@ -343,7 +343,7 @@ const TEXTS: Words<StepDoing, [About]> = {
     `Cut a piece of ${a.web}, ${size(d, a)}. Cut ${formatSize(d.holeWidthMm, d.holeHeightMm, a.project.units)} out of its middle: where the hole is, no glue may lie bare.${copies(a)}`,
   'cut-over': (d, a) =>
     d.cloth
-      ? `Cut ${a.cloth} to ${size(d.cloth, a)} and ${fabricName(a, d.overId)} to ${size(d, a)}, for patch ${d.patch}.`
+      ? `Cut ${a.cloth} to ${size(d.cloth, a)} and ${fabricName(a, d.overId)} to ${size(d, a)}, for ${d.patch === '' ? a.pieces : `patch ${d.patch}`}.`
       : `Cut ${fabricName(a, d.overId)} to ${size(d, a)} too, for patch ${d.patch}.`,
   'peel-patch': (d) => `Peel the paper off patch ${d.patch}. Score it with a pin to start it.`,
   'lay-sheet-up': (d, a) => `Place ${a.cloth} with patch ${d.patch} on the board wrong side up, glue facing you.`,
@@ -353,7 +353,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'peel-carrier': (d, a) =>
     `Peel the carrier off ${a.cloth} on patch ${d.patch} once it is cold, a corner first. Where foil comes off with it, put it back and press again.`,
   'rule-on-sheets': (d, a) =>
-    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the front of ${one(d.patches.length, 'sheet', 'sheets')} ${listedWords(d.patches)}, edge to edge. One cut along a shared line parts two.`,
+    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the front${d.patches.length === 0 ? '' : ` of ${one(d.patches.length, 'sheet', 'sheets')} ${listedWords(d.patches)}`}${d.tiles === 1 ? '.' : ', edge to edge. One cut along a shared line parts two.'}`,
   'cut-through': (d, a) =>
     `${
       d.by === 'lines'

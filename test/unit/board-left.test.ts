@@ -1,7 +1,17 @@
 // One piece made once more is one piece: a patch for it alone, its own set-downs, nothing that is bonded. And what shares a fault.
 import { expect } from 'chai';
-import { asLearnt, boardSteps, foundWrong, learntOf, madeAgain, shareFault, stepFinished } from '~/core/hands/board';
+import {
+  asLearnt,
+  boardSteps,
+  foundWrong,
+  learntOf,
+  madeAgain,
+  shareFault,
+  spoiledWith,
+  stepFinished,
+} from '~/core/hands/board';
 import { type Board, EMPTY_BOARD, type Project, USUAL_SCHOOLS } from '~/core/keep/model';
+import { laidByRecipe } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
 import { stepWords } from '~/words';
 import { cotton, iron, piece, project, square, web } from './helpers';
@@ -97,5 +107,38 @@ describe('what shares a fault', () => {
     expect(
       learntOf(found, plan, { ...ticket, dwell: { ...ticket.dwell, seconds: ticket.dwell.seconds - 1 } }),
     ).to.equal(null);
+  });
+});
+
+describe('one strip of a sheet that was spoiled', () => {
+  const strips = laidByRecipe({
+    ...project([piece('strip', 'M0 0H40V240H0Z', { count: 6, articleId: 'main' })], {
+      recipe: { id: 'two-sided', answers: { strung: 'chain' } },
+      fabrics: [cotton()],
+      webs: [web({ stockMm: 5000 })],
+    }),
+  });
+  it('comes back with its other side as one small piece, not as the whole sheet', () => {
+    const plan = planProject(strips);
+    const board = allDone(strips);
+    const steps = boardSteps({ ...strips, board }, plan.making);
+    expect(steps.every((s) => s.done)).to.equal(true);
+    const ids = spoiledWith(strips, steps, 'strip');
+    expect(ids).to.deep.equal(['strip', 'strip-back']);
+    const again = madeAgain(board, ids, steps, at(9000));
+    const open = boardSteps({ ...strips, board: again }, plan.making).filter((s) => !s.done);
+    const words = stepWords(strips, plan, { settings: false });
+    const said = open.map((s) => words(s.step));
+    // By hand: 40 × 240 mm with 6 mm of web, 8 mm of its cloth and 11 mm of the other all round.
+    expect(said[0]).to.match(/^Cut a piece of Test web, 5\.2 × 25\.2 cm, to go behind strip \(2\)/);
+    expect(said[1]).to.equal('Cut Test cotton to 5.6 × 25.6 cm and Test cotton to 6.2 × 26.2 cm, for strip (2).');
+    expect(said.join(' ')).to.not.match(/patch [A-Z]\b|6 tiles|12/);
+    expect(open.map((s) => s.step.does.code)).to.include.members([
+      'lay-glue-up',
+      'lay-between',
+      'bond-piece',
+      'cut-through',
+    ]);
+    for (const { step } of open.filter((s) => s.step.ticketId !== null)) expect(step.loads).to.equal(1);
   });
 });

@@ -315,7 +315,7 @@ describe('what else layers are held with', () => {
     const p = thing('applique', {}, { webs: [powder], route: 'template-right-side' });
     expect(steps(p).slice(0, 6)).to.deep.equal(['ready p', 'ready', 'patch p', 'ready', 'fuse p', 'cool p']);
     // 60 × 80 / 2 = 2400 mm² at 25 g/m² are 0.06 g; ten times as long and wide a hundred times that.
-    expect(said(p)[2]).to.match(/^Sprinkle less than 1 g of Powder/);
+    expect(said(p)[2]).to.match(/^Sprinkle a pinch of Powder/);
     const large = thing(
       'applique',
       {},

@@ -4,6 +4,7 @@ import { boundsOf, regionOf } from '~/core/base/shape';
 import { fabricFrom, webFrom } from '~/core/choose/material';
 import { gatherOf } from '~/core/cut/gather';
 import { allAsks } from '~/core/cut/layout';
+import { boardSteps, madeSoFar, stepDone, thingsMade } from '~/core/hands/board';
 import { makingOf } from '~/core/hands/making';
 import { newArticle, newGround, newPiece, newProject, type Project, type RecipeId, type Web } from '~/core/keep/model';
 import { layDown } from '~/core/lay/laid';
@@ -403,6 +404,21 @@ describe('the evening of stiff ornaments', () => {
       ...ONE,
       'trim-on-line',
     ]);
+  });
+  it('how many hold already is told once a batch is done, and how many things there are', () => {
+    const p = ornament(30);
+    const { making } = planProject(p);
+    expect(thingsMade(p)).to.equal(30);
+    expect(madeSoFar(boardSteps(p, making))).to.deep.equal({ made: 0, of: 30 });
+    // Everything up to the end of the second batch, by hand.
+    const upTo = making.steps.findIndex((s) => s.kind === 'bond' && s.batch?.n === 2);
+    let board = p.board;
+    for (let i = 0; i <= upTo; i++) {
+      const at = { nowMs: 1000 * i, newId: () => `act-${i}` };
+      board = stepDone(board, boardSteps({ ...p, board }, making)[i]!, false, at);
+    }
+    expect(madeSoFar(boardSteps({ ...p, board }, making))).to.deep.equal({ made: 20, of: 30 });
+    expect(madeSoFar(boardSteps(ornament(1), planProject(ornament(1)).making))).to.equal(null);
   });
   it('scraps are nested by their own outlines, turned as they fit; a print keeps its way', () => {
     const ask = (oneWay: boolean) => {

@@ -1,7 +1,7 @@
 import { Ear, EarOff, Music2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Button, ButtonLink, Empty, lazily, Note } from '~/components';
-import { boardSteps, canGoBack, coolsAfter, ironIsIdle } from '~/core/hands/board';
+import { boardSteps, canGoBack, coolsAfter, ironIsIdle, madeSoFar } from '~/core/hands/board';
 import { eveningOf } from '~/core/hands/evening';
 import type { Plan, Project } from '~/core/keep/model';
 import { record, rememberStep, undo, useWorkbench } from '~/store';
@@ -122,7 +122,9 @@ function BoardSteps({ project, plan }: { project: Project; plan: Plan }) {
   // What cools by itself is no step that hands would look out for.
   const cooling = current ? coolsAfter(steps, current) : null;
   const next = current ? steps.slice(number).find((s) => !s.done && s !== cooling) : undefined;
-  const where = current ? `Step ${number} of ${steps.length}` : `All ${steps.length} steps done`;
+  const made = madeSoFar(steps);
+  const far = made && made.made > 0 ? `, ${made.made} of ${made.of} bonded` : '';
+  const where = current ? `Step ${number} of ${steps.length}${far}` : `All ${steps.length} steps done`;
   const says = current ? words(current.step) : null;
   const { eachS } = acts.press;
   const fact = current?.facts[0];

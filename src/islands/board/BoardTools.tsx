@@ -2,7 +2,7 @@ import { BookOpen, RefreshCcw, Upload } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button, Dialog, FieldChoice, FilePick, Note, Select } from '~/components';
 import { paperOfPlace } from '~/core/base/units';
-import { anewTurned, type BoardStep, begunAnew, currentOf, madeAgain } from '~/core/hands/board';
+import { anewTurned, type BoardStep, begunAnew, currentOf, madeAgain, spoiledWith } from '~/core/hands/board';
 import { fileStem, type Plan, type Project } from '~/core/keep/model';
 import { boardBooklet } from '~/core/print/sheet';
 import { attempt, download, edit, lookIntoFile, record, recordStep, takeInHands } from '~/store';
@@ -59,8 +59,9 @@ export function BoardTools({
     }
   };
   const again = (id: string): void => {
-    record((b) => madeAgain(b, [id], steps, moment()));
-    setSaid(`${namesOf(project, [id])} is made once more.`);
+    const ids = spoiledWith(project, steps, id);
+    record((b) => madeAgain(b, ids, steps, moment()));
+    setSaid(`${namesOf(project, ids)} ${ids.length === 1 ? 'is' : 'are'} made once more.`);
   };
   const anew = (): void => {
     if (!sure) {

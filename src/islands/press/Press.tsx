@@ -2,7 +2,7 @@ import { Printer, Scissors } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Button, Empty, Note } from '~/components';
-import { handsAtPace, paceOf } from '~/core/hands/board';
+import { handsAtPace, paceOf, thingsMade } from '~/core/hands/board';
 import { byPlace, eveningOf, type Leg, placeOf, tightestOf } from '~/core/hands/evening';
 import type { Plan, PressTicket, Project, Step } from '~/core/keep/model';
 import { RECIPE_FACTS } from '~/core/lay/recipe';
@@ -153,6 +153,7 @@ function EveningAnswer({
   const waitS = sum((l) => l.waitS);
   // Before and after it.
   const elsewhere = placesWords(byPlace(legs.flatMap((l) => (l.at === 'iron' ? [] : [{ at: l.at, s: l.handsS }]))));
+  const lot = thingsMade(project);
   if (plan.press.length === 0) return null;
   const stops = plan.press.filter((t) => t.stop !== null).length;
   return (
@@ -161,7 +162,9 @@ function EveningAnswer({
         <span data-total={Math.round(handsS + waitS)}>
           About <strong>{minutesWords(handsS + waitS)}</strong> at the board, {counted(making.settings, 'iron setting')}
           : {minutesWords(handsS)} pressing, peeling and placing, {minutesWords(waitS)} waiting
-          {atOwnPace ? ', at your own pace' : ''}.{elsewhere !== '' && ` Before and after: ${elsewhere}.`}
+          {atOwnPace ? ', at your own pace' : ''}.
+          {lot > 1 && ` That is ${minutesWords((handsS + waitS) / lot)} for each of ${lot}.`}
+          {elsewhere !== '' && ` Before and after: ${elsewhere}.`}
         </span>
       }
       reason={

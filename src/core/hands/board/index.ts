@@ -3,6 +3,7 @@ export * from './as-cut';
 export * from './asked';
 export * from './clock';
 export * from './kept';
+export * from './made';
 export * from './mends';
 export * from './merge';
 export * from './pace';

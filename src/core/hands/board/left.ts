@@ -7,6 +7,30 @@ import { type Board, lookup, type Project, type Step, type StepDoing } from '../
 const madeOnceMore = (board: Board): ReadonlySet<string> =>
   new Set(board.trail.flatMap((a) => (a.act === 'again' && !a.back ? a.facts : [])));
 
+/** One piece of a sheet by itself: its cloth stands out beyond the web, and the other layer beyond that, mm all round. Ours. */
+const SCRAP_MM = { cloth: 8, over: 11 } as const;
+
+/** What one copy of its only piece takes again is not the whole sheet. */
+const OF_SHEETS: ReadonlySet<StepDoing['code']> = new Set([
+  'cut-patch',
+  'cut-over',
+  'fuse-patch',
+  'peel-patch',
+  'lay-sheet-up',
+  'lay-sheet-over',
+  'bond-sheets',
+  'peel-carrier',
+  'rule-on-patch',
+  'rule-on-sheets',
+  'cut-mat',
+]);
+/** Whether all that is left of a step are single copies that are made once more, of what was a whole sheet of them. */
+export const isOneMore = (board: Board, step: Step, facts: readonly string[], done: number): boolean => {
+  if (!OF_SHEETS.has(step.does.code) || facts.length === 0 || done > 0) return false;
+  const again = madeOnceMore(board);
+  return facts.every((f) => again.has(f));
+};
+
 /** A cut of one shape off a mat by itself tells nothing of the others. */
 const NO_SHAPES = { inside: [], parted: [], keeps: [] } as const;
 
@@ -24,6 +48,28 @@ function doingLeft(does: StepDoing, left: readonly string[], project: Project): 
         heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * does.beyondMm,
       };
     }
+    case 'cut-over': {
+      const larger = (byMm: number) => {
+        const boxes = left.map((id) => boundsOf(regionOf(look.piece(id).outline)));
+        return {
+          widthMm: Math.max(...boxes.map((b) => b.maxX - b.minX)) + 2 * byMm,
+          heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * byMm,
+        };
+      };
+      return { ...does, patch: '', ...larger(SCRAP_MM.over), cloth: larger(SCRAP_MM.cloth) };
+    }
+    case 'peel-patch':
+      return { code: 'take-liner-off', snipped: false };
+    case 'lay-sheet-up':
+      return { code: 'lay-glue-up' };
+    case 'lay-sheet-over':
+      return { code: 'lay-between' };
+    case 'bond-sheets':
+      return { code: 'bond-piece' };
+    case 'peel-carrier':
+      return { code: 'peel-foil' };
+    case 'rule-on-sheets':
+      return { ...does, patches: [], tiles: left.length };
     case 'fuse-patch':
       return { code: 'fuse-shapes', rightSide: false, eitherSide: does.eitherSide };
     case 'rule-on-patch':

@@ -1,5 +1,5 @@
 import type { Board, Making, Project, Step } from '../../keep/model';
-import { leftOfStep } from './left';
+import { isOneMore, leftOfStep } from './left';
 import { actTurned, lastAct, withAct } from './trail';
 
 /** The moment of an act, and names for what it adds. */
@@ -66,7 +66,7 @@ export function boardSteps(project: Project, making: Making): BoardStep[] {
     const doneCopies = Math.min(copies, ...had);
     const open = facts.filter((_, i) => (had[i] ?? 0) < copies);
     const left = step.pieceIds.filter((_, i) => (had[i] ?? 0) < copies);
-    const some = left.length > 0 && left.length < step.pieceIds.length;
+    const some = left.length > 0 && (left.length < step.pieceIds.length || isOneMore(board, step, open, doneCopies));
     return {
       step: some ? leftOfStep(step, left, open, project) : step,
       facts,
