@@ -107,7 +107,7 @@ const DONE: { readonly [K in StepKind]?: string } = {
   lay: 'All placed',
 };
 export const doneWords = ({ kind, does }: Pick<Step, 'kind' | 'does'>): string =>
-  does.code === 'peel-foil' ? 'Carrier is off' : (DONE[kind] ?? 'Done');
+  does.code === 'peel-foil' || does.code === 'peel-carrier' ? 'Carrier is off' : (DONE[kind] ?? 'Done');
 
 const LET_GO: { readonly [W in LetGo['what']]: readonly [one: string, many: string] } = {
   diary: ['entry of the diary', 'entries of the diary'],
@@ -202,10 +202,10 @@ const FACES: { readonly [F in StepFace]: string } = {
 export const faceWords = (face: StepFace): string => FACES[face];
 
 /** Why what is still warm is not gone on with, by what would be done to it. */
-export const warmWords = (kind: Step['kind']): string =>
+export const warmWords = ({ kind, does }: Pick<Step, 'kind' | 'does'>): string =>
   kind === 'stitch'
     ? 'Warm glue gums up the needle.'
-    : kind === 'trim'
+    : kind === 'trim' || does.code === 'cut-through' || does.code === 'trim-on-line'
       ? 'Warm glue sticks to the blade.'
       : kind === 'peel'
         ? 'Warm glue comes off with what you peel.'

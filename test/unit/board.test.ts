@@ -15,7 +15,7 @@ import {
   timersAt,
   waitFor,
 } from '~/core/hands/board';
-import { type Board, EMPTY_BOARD, MEND_CODES, type Project, parseProject } from '~/core/keep/model';
+import { type Board, EMPTY_BOARD, MEND_CODES, type Project, parseProject, type Step } from '~/core/keep/model';
 import { planProject } from '~/core/plan';
 import { boardBooklet, imposed, inLines } from '~/core/print/sheet';
 import { DEMO, harbourLight } from '~/demo';
@@ -300,9 +300,12 @@ describe('board: on paper', () => {
 
 describe('what is still warm', () => {
   it('is left for a reason that is true of what would be done to it', () => {
-    expect(warmWords('stitch')).to.equal('Warm glue gums up the needle.');
-    expect(warmWords('trim')).to.match(/blade/);
-    expect(warmWords('peel')).to.match(/what you peel/);
-    expect(warmWords('cut')).to.match(/with the paper/);
+    const warm = (kind: Step['kind'], code: string): string => warmWords({ kind, does: { code } as Step['does'] });
+    expect(warm('stitch', 'darn-hole')).to.equal('Warm glue gums up the needle.');
+    expect(warm('trim', 'trim-on-line')).to.match(/blade/);
+    expect(warm('peel', 'peel-halves')).to.match(/what you peel/);
+    expect(warm('cut', 'cut-on-line')).to.match(/with the paper/);
+    // What is bonded has no paper left.
+    expect(warm('cut', 'cut-through')).to.match(/blade/);
   });
 });

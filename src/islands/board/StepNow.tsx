@@ -122,7 +122,7 @@ function Asides({ project, current, acts }: { project: Project; current: BoardSt
       )}
       {waitS > 0 && (
         <p className={css.wait}>
-          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. {warmWords(current.step.kind)}
+          Still warm: <strong>{seconds(Math.ceil(waitS))}</strong> to go. {warmWords(current.step)}
         </p>
       )}
       {waitS === 0 && !setting && gates.length > 0 && (

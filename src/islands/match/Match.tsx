@@ -58,12 +58,18 @@ export function Match() {
       <Answer
         says={
           <>
-            <strong>{counted(plan.webUse.length, 'web')}</strong> for{' '}
-            {counted(groups.filter((g) => !g.needsNone).length, 'fabric')}
-            {plan.webUse.length > 0 && `: ${listedWords(plan.webUse.map(rollOf))}`}.
+            {groups.every((g) => g.needsNone) ? (
+              <strong>No web is needed.</strong>
+            ) : (
+              <>
+                <strong>{counted(plan.webUse.length, 'web')}</strong> for{' '}
+                {counted(groups.filter((g) => !g.needsNone).length, 'fabric')}
+                {plan.webUse.length > 0 && `: ${listedWords(plan.webUse.map(rollOf))}`}.
+              </>
+            )}
           </>
         }
-        reason={sureSays(groups)}
+        reason={groups.every((g) => g.needsNone) ? null : sureSays(groups)}
       />
       <ChangedChoices project={project} plan={plan} />
       <div className={css.desk}>

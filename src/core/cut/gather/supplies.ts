@@ -182,9 +182,9 @@ function pages(project: Project, plan: Plan): number {
   if (!drawn || PAPER_FACTS[paper].heightMm === null) return 0;
   const look = lookup(project);
   const templates = project.pieces.some((p) => look.routeOf(p).startsWith('template'));
-  return (
-    tracingSheets(project, plan, paper).pages.length +
-    (templates ? templateSheets(project, plan, paper).pages.length : 0)
+  return [tracingSheets(project, plan, paper), ...(templates ? [templateSheets(project, plan, paper)] : [])].reduce(
+    (n, { pages: list }) => n + list.filter((page) => !page.isNothing).length,
+    0,
   );
 }
 

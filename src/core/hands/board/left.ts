@@ -22,6 +22,7 @@ const OF_SHEETS: ReadonlySet<StepDoing['code']> = new Set([
   'peel-carrier',
   'rule-on-patch',
   'rule-on-sheets',
+  'assemble',
   'cut-mat',
 ]);
 /** Whether all that is left of a step are single copies that are made once more, of what was a whole sheet of them. */
@@ -68,6 +69,8 @@ function doingLeft(does: StepDoing, left: readonly string[], project: Project): 
       return { code: 'bond-piece' };
     case 'peel-carrier':
       return { code: 'peel-foil' };
+    case 'assemble':
+      return { ...does, parts: left.length, fabricIds: left.map((id) => look.piece(id).fabricId) };
     case 'rule-on-sheets':
       return { ...does, patches: [], tiles: left.length };
     case 'fuse-patch':
@@ -102,17 +105,27 @@ export function leftOfStep(step: Step, left: readonly string[], facts: readonly 
   const mine = new Set(left);
   const again = madeOnceMore(project.board);
   const each = step.setDownsEach;
-  const setDowns = step.pieceIds.reduce((n, id, i) => n + (mine.has(id) ? (each[i] ?? 0) : 0), 0);
+  const look = lookup(project);
+  const oneMore = OF_SHEETS.has(step.does.code) && facts.every((f) => again.has(f));
+  const setDowns = step.pieceIds.reduce(
+    (n, id, i) => n + (mine.has(id) ? (each[i] ?? 0) / (oneMore ? look.copiesOf(look.piece(id)) : 1) : 0),
+    0,
+  );
+  // Both layers of one thing lie under the iron at once.
+  const shared = step.does.code === 'bond-sheets' && oneMore ? left.length : 1;
   return {
     ...step,
     pieceIds: left,
     members: left,
     copies: facts.every((f) => again.has(f)) ? 1 : step.copies,
     // Together they may share set-downs: what is left takes no more than all of them.
-    setDowns: step.ticketId === null ? step.setDowns : Math.max(1, Math.min(setDowns, step.setDowns)),
+    setDowns:
+      step.ticketId === null ? step.setDowns : Math.max(1, Math.min(Math.ceil(setDowns / shared), step.setDowns)),
     loads: step.ticketId === null ? step.loads : 1,
     handsS: (step.handsS * left.length) / step.pieceIds.length,
     does: doingLeft(step.does, left, project),
+    // Cut by itself its web is smaller than its cloth.
+    gates: step.does.code === 'fuse-patch' ? step.gates.filter((g) => g.code !== 'sheet-beneath') : step.gates,
     places: step.places.filter((p) => mine.has(p.pieceId)),
   };
 }

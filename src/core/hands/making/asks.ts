@@ -98,6 +98,10 @@ export function gatesFor(step: Step, before: State, a: AskFacts): StepGate[] {
   }
 }
 
+const UNLAID: ReadonlySet<Step['does']['code']> = new Set(['join-strips', 'cut-over', 'cut-tape', 'cut-ring']);
+/** Cut in straight lines, where there is no point and no corner to be looked at. */
+const isStraight = ({ does }: Step): boolean => does.code === 'cut-through' && does.by !== 'template';
+
 const UNPRESSED: ReadonlySet<Step['does']['code']> = new Set([
   'wash-first',
   'cut-templates',
@@ -118,10 +122,11 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'rough-cut':
       return 'room-all-round';
     case 'patch':
-      // Of strips it is seen when they are fused.
-      return step.does.code === 'join-strips' || ('flush' in step.does && step.does.flush) ? null : 'web-inside-cloth';
+      // Of what is not laid on its cloth yet it is seen when it is fused.
+      return UNLAID.has(step.does.code) || ('flush' in step.does && step.does.flush) ? null : 'web-inside-cloth';
     case 'fuse':
-      if (!a.isPressed(step)) return null;
+      // A sheet of pieces that were looked at with the first one.
+      if (!a.isPressed(step) || step.pieceIds.length === 0) return null;
       return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';
     case 'stick':
       return of(after, step).some((p) => p.liners > 0) ? 'liner-lies-flat' : 'web-lies-flat';
@@ -136,7 +141,7 @@ export function lookFor(step: Step, before: State, after: State, a: AskFacts): S
     case 'trim':
       if (step.does.code === 'trim-alike') return step.does.count > 1 ? 'all-alike' : null;
       // A whole thing is trimmed along a ruler.
-      return step.pieceIds.length > 0 ? 'clean-points' : null;
+      return step.pieceIds.length > 0 && !isStraight(step) ? 'clean-points' : null;
     case 'peel':
       if (of(before, step).some((p) => p.carrier)) return 'foil-stays-all-over';
       return of(before, step).some((p) => p.web === 'none') ? 'glue-stayed-on-paper' : 'adhesive-on-the-cloth';
@@ -173,13 +178,21 @@ export function showsFor(step: Step, before: State): StepFace | null {
     case 'print':
     case 'rough-cut':
     case 'stick':
-      return 'paper';
+      // What is bonded is ruled on its front.
+      if (step.does.code === 'rule-on-sheets') return 'right';
+      // A backing is drawn on its plain side, which has no name of its own.
+      return step.does.code === 'draw-on-backing' ? null : 'paper';
     case 'patch':
     case 'fuse':
+      if (step.does.code === 'cut-over') return null;
       return step.on === 'ground' ? null : papered ? 'paper' : 'glue';
     case 'cut':
     case 'machine-cut': {
+      // What holds already is cut from its front, or along the backing.
+      if (step.does.code === 'cut-through') return 'right';
+      if (step.does.code === 'trim-on-line') return null;
       const route = 'route' in step.does ? step.does.route : null;
+      if (first.web === 'none' && route !== null && ROUTE_FACTS[route].drawnOn === 'liner') return null;
       const right = route !== null && (ROUTE_FACTS[route].drawnOn === 'right side' || route === 'cutter-fabric-up');
       return right || (first.web === 'none' && step.does.code !== 'cut-web-on-line') ? 'right' : 'paper';
     }

@@ -12,7 +12,7 @@ import { coolStep, pressStep } from './pressing';
 import { ready, sandwiches } from './readying';
 import { sewnRound, squaredUp, topsSewn } from './sewing';
 import { web } from './webbing';
-import type { Draft, MakingWork } from './work';
+import { type Draft, layeredIn, type MakingWork } from './work';
 
 function finish(work: MakingWork): Draft[] {
   const { project } = work.laid;
@@ -70,6 +70,7 @@ function assembled(work: MakingWork): Draft[] {
     {
       kind: assembly.by === 'stitch' ? 'hand' : 'finish',
       on: 'hand',
+      pieceIds: [...layeredIn(project)].filter((id) => work.laid.look.piece(id).part === null),
       does: { code: 'assemble', ...assembly },
       care: assembly.by === 'stitch' ? ['needle'] : ['glue'],
       handsS: assembly.parts * HANDS_S.join.value,

@@ -17,8 +17,9 @@ const columnsOf = (press: Press): Step['columns'] =>
   }));
 
 /** Set-downs of each of several pieces by itself. */
-const eachOf = ({ laid: { look, placed } }: MakingWork, { pieceIds }: Press): number[] =>
-  pieceIds.length < 2
+const eachOf = ({ laid: { look, placed } }: MakingWork, { pieceIds, does }: Press): number[] =>
+  // Of a sheet one piece may be made once more by itself.
+  pieceIds.length < 2 && does.code !== 'fuse-patch' && does.code !== 'bond-sheets'
     ? []
     : pieceIds.map((id) => {
         const region = placed.find((p) => p.id === id)?.region;

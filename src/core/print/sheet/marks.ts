@@ -38,6 +38,8 @@ export interface SheetPage {
   readonly pieceIds: readonly string[];
   /** How often it is used, where several are alike. */
   readonly times?: number;
+  /** It only says why nothing is to be printed. */
+  readonly isNothing?: true;
   readonly marks: readonly Mark[];
 }
 

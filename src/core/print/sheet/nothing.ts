@@ -14,6 +14,7 @@ export function nothingPage(project: Project, paper: Paper, title: string, why: 
     title,
     webId: null,
     pieceIds: [],
+    isNothing: true,
     marks: titleBlock(widthMm, high, project.units, [project.name, title, why]),
   };
 }
