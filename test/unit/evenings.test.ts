@@ -405,6 +405,19 @@ describe('the evening of stiff ornaments', () => {
       'trim-on-line',
     ]);
   });
+  it('a colour after another, whatever the order in the list', () => {
+    const p = thing(
+      'one-sided',
+      {},
+      { articles: [newArticle({ id: 'main', name: '', ground: null })], outlines: [KITE, KITE, KITE] },
+    );
+    const mixed = laidByRecipe({
+      ...p,
+      pieces: p.pieces.map((x) => (x.id === 'p2' ? { ...x, fabricId: 'blue' } : x)),
+    });
+    const laid = planProject(mixed).making.steps.filter((s) => s.does.code === 'lay-scrap');
+    expect(laid.map((s) => s.pieceIds.join())).to.deep.equal(['p1', 'p3', 'p2']);
+  });
   it('how many hold already is told once a batch is done, and how many things there are', () => {
     const p = ornament(30);
     const { making } = planProject(p);

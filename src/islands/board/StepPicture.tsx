@@ -57,7 +57,8 @@ export const StepPicture = memo(function StepPicture({
   if (press && ticket && !ticket.stop && (step.kind !== 'fuse' || press.footprints.length > 1)) {
     const colour = project.fabrics.find((f) => f.id === first?.fabricId)?.colour ?? '#c9b99a';
     const places = Math.max(1, press.footprints.length);
-    const beside = step.kind !== 'fuse' && first ? asItLies(first.articleId) : null;
+    // A whole sheet is the work that the map shows.
+    const beside = step.kind !== 'fuse' && first && !sheetOf(step) ? asItLies(first.articleId) : null;
     return (
       <div className={css.both}>
         {beside}
@@ -77,7 +78,10 @@ export const StepPicture = memo(function StepPicture({
       </div>
     );
   }
-  if (step.shows !== null) return <Drawn project={project} plan={plan} step={step} shows={step.shows} />;
+  const sheet = sheetOf(step);
+  if (sheet) return <Drawn project={project} shapes={[sheet]} shows={step.shows} />;
+  if (step.shows !== null)
+    return <Drawn project={project} shapes={shapesOf(project, plan, step.pieceIds)} shows={step.shows} />;
   const cloths = readied(project, step);
   if (cloths) return <Cloths project={project} cloths={cloths} />;
   if (!first) return null;
@@ -96,43 +100,90 @@ const Cloths = ({ project, cloths }: { project: Project; cloths: readonly Fabric
   </ul>
 );
 
-/** Shapes side by side, each with the side up that faces you. */
-function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; step: Step; shows: StepFace }) {
-  const prefix = useId();
-  const shapes = step.pieceIds.slice(0, MOST_SHOWN).flatMap((id) => {
+/** Something flat as a step has it in hand. */
+interface Shape {
+  readonly outline: string;
+  readonly fabricId: string;
+  /** What stands on it: a piece's number, a sheet's letter. */
+  readonly mark: string;
+  readonly called: string;
+}
+const shapesOf = (project: Project, plan: Plan, pieceIds: readonly string[]): Shape[] =>
+  pieceIds.flatMap((id) => {
     const piece = project.pieces.find((p) => p.id === id);
     const t = plan.tracings.find((x) => x.pieceId === id);
-    return piece && t ? [{ piece, t, number: project.pieces.indexOf(piece) + 1 }] : [];
+    const mark = piece ? String(project.pieces.indexOf(piece) + 1) : '';
+    return piece && t
+      ? [
+          {
+            outline: t.outline,
+            fabricId: piece.fabricId,
+            mark,
+            called: `${mark} ${piece.label}, ${t.mirrored ? 'reversed' : 'as seen'}`,
+          },
+        ]
+      : [];
   });
+/** The whole sheet that a step handles; null: none. */
+function sheetOf({ does, fabricId }: Step): Shape | null {
+  switch (does.code) {
+    case 'peel-patch':
+    case 'lay-sheet-up':
+    case 'lay-sheet-over':
+    case 'bond-sheets':
+    case 'peel-carrier':
+      return {
+        outline: `M0 0H${does.widthMm}V${does.heightMm}H0Z`,
+        fabricId: fabricId ?? '',
+        mark: does.patch,
+        called: `Sheet ${does.patch}`,
+      };
+    default:
+      return null;
+  }
+}
+
+/** Shapes side by side, each with the side up that faces you; null: nothing is to be told of that. */
+function Drawn({
+  project,
+  shapes: all,
+  shows,
+}: {
+  project: Project;
+  shapes: readonly Shape[];
+  shows: StepFace | null;
+}) {
+  const prefix = useId();
+  const shapes = all.slice(0, MOST_SHOWN);
   if (shapes.length === 0) return null;
   return (
     <div>
       <div className={css.shapes}>
-        {shapes.map(({ piece, t, number }) => {
-          const b = boundsOf(regionOf(t.outline));
+        {shapes.map(({ outline, fabricId, mark, called }) => {
+          const b = boundsOf(regionOf(outline));
           const [wide, high] = [b.maxX - b.minX, b.maxY - b.minY];
           const pad = Math.max(wide, high) * 0.06;
-          const cloth = clothUrl(prefix, project.fabrics, piece.fabricId);
-          const colour = project.fabrics.find((f) => f.id === piece.fabricId)?.colour ?? '#808080';
+          const cloth = clothUrl(prefix, project.fabrics, fabricId);
+          const colour = project.fabrics.find((f) => f.id === fabricId)?.colour ?? '#808080';
           const half = shows === 'paper-half-off' || shows === 'carrier-half-off';
           return (
             <svg
-              key={piece.id}
+              key={mark}
               viewBox={`${b.minX - pad} ${b.minY - pad} ${wide + 2 * pad} ${high + 2 * pad}`}
               role="img"
-              aria-label={`${number} ${piece.label}, ${faceWords(shows)}, ${t.mirrored ? 'reversed' : 'as seen'}`}
+              aria-label={shows === null ? called : `${called}, ${faceWords(shows)}`}
             >
               <ClothDefs prefix={prefix} fabrics={project.fabrics} pictures={project.pictures} pieces={[]} />
               <defs>
                 <pattern id={`${prefix}glue`} width={pad} height={pad} patternUnits="userSpaceOnUse">
                   <circle cx={pad / 2} cy={pad / 2} r={pad * 0.18} className={css.glueDot} />
                 </pattern>
-                <clipPath id={`${prefix}shape${number}`}>
-                  <path d={t.outline} clipRule="evenodd" />
+                <clipPath id={`${prefix}shape${mark}`}>
+                  <path d={outline} clipRule="evenodd" />
                 </clipPath>
               </defs>
               <path
-                d={t.outline}
+                d={outline}
                 fillRule="evenodd"
                 fill={shows === 'paper' ? 'var(--paper-raised)' : cloth}
                 stroke={colour}
@@ -140,13 +191,13 @@ function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; s
               />
               {contrast(colour, PAPER_ON_CLOTH) < SEEN && (
                 // A pale cloth's line is not seen on paper: it gets a rim of ink.
-                <path d={t.outline} fill="none" stroke="var(--ink-soft)" strokeWidth={pad * 0.1} />
+                <path d={outline} fill="none" stroke="var(--ink-soft)" strokeWidth={pad * 0.1} />
               )}
               {(shows === 'glue' || shows === 'paper-half-off') && (
-                <path d={t.outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
+                <path d={outline} fillRule="evenodd" fill={`url(#${prefix}glue)`} />
               )}
               {half && (
-                <g clipPath={`url(#${prefix}shape${number})`} data-half="true">
+                <g clipPath={`url(#${prefix}shape${mark})`} data-half="true">
                   <path
                     className={css.peeled}
                     d={`M${b.minX - pad} ${b.minY - pad}H${b.minX + wide * 0.62}L${b.minX + wide * 0.38} ${b.maxY + pad}H${b.minX - pad}Z`}
@@ -165,14 +216,14 @@ function Drawn({ project, plan, step, shows }: { project: Project; plan: Plan; s
                 dominantBaseline="central"
                 className={css.shapeNumber}
               >
-                {number}
+                {mark}
               </text>
             </svg>
           );
         })}
-        {step.pieceIds.length > MOST_SHOWN && <span>and {step.pieceIds.length - MOST_SHOWN} more</span>}
+        {all.length > MOST_SHOWN && <span>and {all.length - MOST_SHOWN} more</span>}
       </div>
-      <p className={css.faces}>{`You see ${faceWords(shows)}.`}</p>
+      {shows !== null && <p className={css.faces}>{`You see ${faceWords(shows)}.`}</p>}
     </div>
   );
 }

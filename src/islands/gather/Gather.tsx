@@ -3,8 +3,9 @@ import { Button, Empty, Fold, Note, NumberField, Progress } from '~/components';
 import { countedOn, type Swap } from '~/core/cut/gather';
 import { differences, takeIn } from '~/core/keep/drawer';
 import type { Plan, Project } from '~/core/keep/model';
+import { RECIPE_FACTS } from '~/core/lay/recipe';
 import { edit, noteCountedOn, useCountedOnByOthers, useDrawer } from '~/store';
-import { counted, listedWords, sumWords } from '~/words';
+import { counted, listedWords, sumWords, tellWords } from '~/words';
 import { useOpen } from '../project/useOpen';
 import { Bags } from './Bags';
 import css from './Gather.module.css';
@@ -67,6 +68,7 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
       </div>
     );
   const { gather } = made;
+  const { tells } = RECIPE_FACTS[project.recipe.id];
   // A need that is gone with the last edit may stand here until the new list is made.
   const known = gather.needs.filter((n) => n.kind !== 'fabric' || project.fabrics.some((f) => f.id === n.id));
   const toBuy = known.filter(
@@ -89,6 +91,11 @@ function GatherDesk({ project, plan }: { project: Project; plan: Plan }) {
                 {here.length > 0 && `. ${here.length === 1 ? 'One thing is' : `${here.length} things are`} here`}.
               </p>
             )}
+            {tells(project).map((t) => (
+              <p key={t.code} className={css.small}>
+                {tellWords(t, project)}
+              </p>
+            ))}
             <div className={css.busy}>{busy}</div>
           </header>
           {toBuy.length === 0 && <p>You have everything you need for this.</p>}

@@ -90,6 +90,7 @@ export const Pages = ({
   notDrawn,
   flipped,
   nameOf,
+  templates,
 }: {
   doc: SheetDocument | null;
   pages: SheetDocument['pages'];
@@ -98,6 +99,8 @@ export const Pages = ({
   flipped: boolean;
   /** A web’s name. */
   nameOf: (webId: string) => string;
+  /** They are cut out, not traced. */
+  templates: boolean;
 }) => {
   const [chosen, setChosen] = useState(0);
   const at = Math.min(chosen, Math.max(0, pages.length - 1));
@@ -119,11 +122,16 @@ export const Pages = ({
           <SheetView
             page={page}
             flipped={flipped}
-            label={`Tracing sheet ${at + 1} of ${pages.length} for ${nameOf(page.webId ?? '')}`}
+            label={
+              templates
+                ? `Templates, sheet ${at + 1} of ${pages.length}`
+                : `Tracing sheet ${at + 1} of ${pages.length} for ${nameOf(page.webId ?? '')}`
+            }
           />
           <figcaption>
-            {said(at)}, for {nameOf(page.webId ?? '')}
-            {flipped ? ', seen through from behind' : ', the side you draw on'}
+            {said(at)}
+            {templates ? ', templates to cut out' : `, for ${nameOf(page.webId ?? '')}`}
+            {flipped ? ', seen through from behind' : templates ? '' : ', the side you draw on'}
           </figcaption>
         </figure>
       )}

@@ -1,12 +1,12 @@
 import { FileDown } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Empty, lazily } from '~/components';
 import { paperOfPlace } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
 import { costOf } from '~/core/plan';
-import type { Paper } from '~/core/print/sheet';
+import { correctedFor, type Paper, templateSheets } from '~/core/print/sheet';
 import { counted, facingWords, waysSaid } from '~/words';
 import { Answer, AnswerComing } from '../project/Answer';
 import { planPdf } from '../project/pdf';
@@ -75,6 +75,13 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
   const tracings = plan.tracings.filter((t) => ids.has(t.pieceId));
   // A page that says that there is nothing is no sheet.
   const sheets = sheetPages.filter((p) => p.pieceIds.length > 0).length;
+  // Where nothing is traced, what is cut round is looked for.
+  const untraced = doc !== null && sheets === 0;
+  const templates = useMemo(
+    () => (untraced ? correctedFor(templateSheets(project, plan, paper), project.printer) : null),
+    [untraced, project, plan, paper],
+  );
+  const toCut = templates?.pages.filter((p) => !p.isNothing) ?? [];
   // The first shape that is turned over says why.
   const why = plan.tracings.find((t) => t.mirrored) ?? plan.tracings[0];
   const first = tracings.filter((t) => t.pieceId === selectedId);
@@ -88,7 +95,12 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           <Answer
             says={
               <>
-                {doc && sheets === 0 && 'Nothing is traced on the paper of a web. '}
+                {untraced && toCut.length > 0 && (
+                  <>
+                    <strong>{counted(toCut.length, 'sheet')}</strong> of templates.{' '}
+                  </>
+                )}
+                {untraced && toCut.length === 0 && 'Nothing is traced here, and nothing is cut from a template. '}
                 {sheets > 0 && (
                   <>
                     <strong>{counted(sheets, 'sheet')}</strong> to trace
@@ -100,16 +112,20 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
             }
             reason={why && facingWords(why)}
           >
-            <Button
-              look="go"
-              icon={<FileDown size={20} />}
-              disabled={pdf.busy !== null || doc === null}
-              onClick={() =>
-                doc && void pdf.make(doc, 'Tracing sheets', () => planPdf(project, { kind: 'tracing', paper, by }))
-              }
-            >
-              {pdf.busy === 'Tracing sheets' ? 'Drawing …' : 'Save all as PDF'}
-            </Button>
+            {!(untraced && toCut.length === 0) && (
+              <Button
+                look="go"
+                icon={<FileDown size={20} />}
+                disabled={pdf.busy !== null || doc === null}
+                onClick={() => {
+                  if (untraced && templates) void pdf.make(templates, 'Templates');
+                  else if (doc)
+                    void pdf.make(doc, 'Tracing sheets', () => planPdf(project, { kind: 'tracing', paper, by }));
+                }}
+              >
+                {pdf.busy === null ? 'Save all as PDF' : 'Drawing …'}
+              </Button>
+            )}
           </Answer>
         )}
         <ViewBar
@@ -126,7 +142,14 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
           onWeb={setWebId}
         />
         {view === 'sheets' ? (
-          <Pages doc={doc} pages={pages} notDrawn={notDrawn} flipped={flipped} nameOf={name} />
+          <Pages
+            doc={doc}
+            pages={untraced ? toCut : pages}
+            notDrawn={notDrawn}
+            flipped={flipped}
+            nameOf={name}
+            templates={untraced}
+          />
         ) : view === 'mats' ? (
           <MatDesk
             project={project}

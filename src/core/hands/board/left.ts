@@ -1,5 +1,5 @@
 import { boundsOf, regionOf } from '../../base/shape';
-import { type Board, lookup, type Project, type Step, type StepDoing } from '../../keep/model';
+import { type Board, lookup, type Project, type Size, type Step, type StepDoing } from '../../keep/model';
 
 // A step of several pieces of which some are done already: what is left of it is a step of its own, with a patch of web for it alone.
 
@@ -38,27 +38,19 @@ const NO_SHAPES = { inside: [], parted: [], keeps: [] } as const;
 function doingLeft(does: StepDoing, left: readonly string[], project: Project): StepDoing {
   const look = lookup(project);
   const one = left.length === 1;
+  /** What holds the largest of them, so much larger all round. */
+  const larger = (byMm: number): Size => {
+    const boxes = left.map((id) => boundsOf(regionOf(look.piece(id).outline)));
+    return {
+      widthMm: Math.max(...boxes.map((b) => b.maxX - b.minX)) + 2 * byMm,
+      heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * byMm,
+    };
+  };
   switch (does.code) {
-    case 'cut-patch': {
-      const boxes = left.map((id) => boundsOf(regionOf(look.piece(id).outline)));
-      return {
-        code: 'cut-cover',
-        patch: '',
-        beyondMm: does.beyondMm,
-        widthMm: Math.max(...boxes.map((b) => b.maxX - b.minX)) + 2 * does.beyondMm,
-        heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * does.beyondMm,
-      };
-    }
-    case 'cut-over': {
-      const larger = (byMm: number) => {
-        const boxes = left.map((id) => boundsOf(regionOf(look.piece(id).outline)));
-        return {
-          widthMm: Math.max(...boxes.map((b) => b.maxX - b.minX)) + 2 * byMm,
-          heightMm: Math.max(...boxes.map((b) => b.maxY - b.minY)) + 2 * byMm,
-        };
-      };
+    case 'cut-patch':
+      return { code: 'cut-cover', patch: '', beyondMm: does.beyondMm, ...larger(does.beyondMm) };
+    case 'cut-over':
       return { ...does, patch: '', ...larger(SCRAP_MM.over), cloth: larger(SCRAP_MM.cloth) };
-    }
     case 'peel-patch':
       return { code: 'take-liner-off', snipped: false };
     case 'lay-sheet-up':
@@ -107,10 +99,8 @@ export function leftOfStep(step: Step, left: readonly string[], facts: readonly 
   const each = step.setDownsEach;
   const look = lookup(project);
   const oneMore = OF_SHEETS.has(step.does.code) && facts.every((f) => again.has(f));
-  const setDowns = step.pieceIds.reduce(
-    (n, id, i) => n + (mine.has(id) ? (each[i] ?? 0) / (oneMore ? look.copiesOf(look.piece(id)) : 1) : 0),
-    0,
-  );
+  const copiesOf = (id: string): number => (oneMore ? look.copiesOf(look.piece(id)) : 1);
+  const setDowns = step.pieceIds.reduce((n, id, i) => n + (mine.has(id) ? (each[i] ?? 0) / copiesOf(id) : 0), 0);
   // Both layers of one thing lie under the iron at once.
   const shared = step.does.code === 'bond-sheets' && oneMore ? left.length : 1;
   return {
@@ -122,7 +112,7 @@ export function leftOfStep(step: Step, left: readonly string[], facts: readonly 
     setDowns:
       step.ticketId === null ? step.setDowns : Math.max(1, Math.min(Math.ceil(setDowns / shared), step.setDowns)),
     loads: step.ticketId === null ? step.loads : 1,
-    handsS: (step.handsS * left.length) / step.pieceIds.length,
+    handsS: (step.handsS * left.length) / (step.pieceIds.length * Math.max(...left.map(copiesOf))),
     does: doingLeft(step.does, left, project),
     // Cut by itself its web is smaller than its cloth.
     gates: step.does.code === 'fuse-patch' ? step.gates.filter((g) => g.code !== 'sheet-beneath') : step.gates,

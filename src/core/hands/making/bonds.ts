@@ -23,7 +23,7 @@ import { LOAD_GAP_MM, MOST_TOGETHER, SLIVER } from './data';
 import { atOneHeat, holdsSomewhere } from './heats';
 import { setDownsFor } from './load';
 import { type Block, type Bonding, bondings, lowestOf, type Run, runsInOrder } from './order';
-import { different, glueOf, NOWHERE, type Press, requestFor, settingOf, setupOf, sideTaken } from './press';
+import { backedIn, different, glueOf, NOWHERE, type Press, requestFor, settingOf, setupOf, sideTaken } from './press';
 import { runsApart } from './runs';
 
 /** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
@@ -190,7 +190,10 @@ export function bondsOf(
   const held = (id: string): boolean => look.piece(id).webless;
   const foiled = (id: string): boolean => isFoiled(project, look.piece(id));
   const webbed = project.order.filter((id) => mine.has(id) && (webOf(id) !== null || held(id)));
-  const order = webbed.filter((id) => !foiled(id));
+  const order = byColour(
+    laid,
+    webbed.filter((id) => !foiled(id)),
+  );
   const allLaid = project.schools.lay === 'all-laid';
   const alike = allLaid ? atOneHeatOf(laid, article, order, webOf) : null;
   const together = (id: string): string | null => {
@@ -255,6 +258,18 @@ export function bondsOf(
   const loose = webbed.filter((id) => !bonded.has(id) && !held(id));
   if (!ground && loose.length > 0) more.push({ code: 'no-ground', articleId: article.article.id, pieceIds: loose });
   return { bonds, troubles: [...troubles, ...more] };
+}
+
+/** Things on backings are made a colour after another: those of one cloth together, each with its backing. Source: the trade handbook, at the board; common practice, no source. */
+function byColour({ look, project }: Laid, order: readonly string[]): string[] {
+  const backed = backedIn({ look, project });
+  if (backed.size === 0) return [...order];
+  const bodyOf = (id: string) => {
+    const piece = look.piece(id);
+    return piece.part?.role === 'other-side' ? look.piece(piece.part.of) : piece;
+  };
+  const colours = [...new Set(order.map((id) => bodyOf(id).fabricId))];
+  return colours.flatMap((fabricId) => order.filter((id) => bodyOf(id).fabricId === fabricId));
 }
 
 type PressOf = (b: Bonding, blocks: readonly Block[], places: readonly PressPlace[], does: StepDoing) => Press | null;

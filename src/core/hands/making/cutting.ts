@@ -16,10 +16,10 @@ import { ROUTE_FACTS } from '../../lay/facing';
 import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { holesCut, holesThrough } from './marks';
-import { isInFold } from './press';
+import { backedIn, isInFold } from './press';
 import { templatesOf } from './readying';
 import { bodiesOn, isOnSheets, sheetsCut } from './sheets';
-import { backedIn, type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
+import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
 
 // What is cut: on a line, on a mat, and again through all layers.
 

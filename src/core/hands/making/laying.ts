@@ -5,13 +5,13 @@ import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { BATCH, HANDS_S, SPEED_MM_S } from './data';
 import { edging } from './edging';
-import type { Press } from './press';
+import { backedIn, type Press } from './press';
 import { bonds, coolStep, pressStep } from './pressing';
 import { groundReady, smooth } from './readying';
 import { sheetsBonded } from './sheets';
 import type { Ticketed } from './tickets';
 import { areSnipped } from './webbing';
-import { backedIn, type Draft, type MakingWork, onPieces } from './work';
+import { type Draft, type MakingWork, onPieces } from './work';
 
 // What is laid and bonded, with what goes before and after it.
 

@@ -3,8 +3,9 @@ import type { Fabric, Piece, Project } from '../../keep/model';
 import { isSheetwise, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
 import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
+import { backedIn } from './press';
 import { groundsCut, topsSewn } from './sewing';
-import { backedIn, type Draft, type MakingWork, sum } from './work';
+import { type Draft, type MakingWork, sum } from './work';
 
 // What is made ready: washed before everything, pressed smooth right before it is fused or laid, so that it is warm and dry.
 // Source: the trade handbook, at the board; common practice, no source.

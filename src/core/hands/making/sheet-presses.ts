@@ -43,7 +43,7 @@ export function sheetBonds(laid: Laid, patches: readonly Patch[]): Press[] {
         unit: null,
         keepLiners: [],
         fabricId: patch.fabricId,
-        does: { code: 'bond-sheets', patch: patch.name },
+        does: { code: 'bond-sheets', patch: patch.name, widthMm: patch.widthMm, heightMm: patch.heightMm },
         request,
         columns: [column],
         places: [NOWHERE],

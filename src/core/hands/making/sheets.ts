@@ -2,7 +2,7 @@ import { assertThere, nth } from '../../base/lists';
 import { boundsOf, isBox, regionOf } from '../../base/shape';
 import { factsOf } from '../../choose/material';
 import { type Patch, WEB_INSIDE_MM } from '../../cut/layout';
-import type { Piece } from '../../keep/model';
+import type { Piece, StepDoing } from '../../keep/model';
 import type { Laid } from '../../lay/laid';
 import { HANDS_S, SPEED_MM_S } from './data';
 import { holesThrough } from './marks';
@@ -55,57 +55,26 @@ export function sheetsBonded(work: MakingWork): Draft[] {
     const about = { on: 'board', webId: patch.webId, copies: 1 } as const;
     const lined = look.web(patch.webId).liners > 0;
     const foil = factsOf(look.fabric(over.fabricId)).material === 'foil';
-    const mm = 2 * (patch.widthMm + patch.heightMm);
-    const handlingS = HANDS_S.lay.value + mm / SPEED_MM_S.sheet.value;
+    const along = (2 * (patch.widthMm + patch.heightMm)) / SPEED_MM_S.sheet.value;
+    const sheet = { patch: name, widthMm: patch.widthMm, heightMm: patch.heightMm };
+    const handled = (kind: 'peel' | 'lay', of: 'web' | 'over', does: StepDoing): Draft => ({
+      kind,
+      ...about,
+      fabricId: of === 'web' ? patch.fabricId : over.fabricId,
+      pieceIds: of === 'web' ? webbed : covers,
+      does,
+      handsS: HANDS_S[kind].value + along,
+    });
     return [
-      ...(lined
-        ? [
-            {
-              kind: 'peel' as const,
-              ...about,
-              fabricId: patch.fabricId,
-              pieceIds: webbed,
-              does: { code: 'peel-patch' as const, patch: name },
-              handsS: HANDS_S.peel.value + mm / SPEED_MM_S.sheet.value,
-            },
-          ]
-        : []),
-      {
-        kind: 'lay',
-        ...about,
-        fabricId: patch.fabricId,
-        pieceIds: webbed,
-        does: { code: 'lay-sheet-up', patch: name },
-        handsS: handlingS,
-      },
-      {
-        kind: 'lay',
-        ...about,
-        fabricId: over.fabricId,
-        pieceIds: covers,
-        does: { code: 'lay-sheet-over', patch: name, flush: patch.flush },
-        handsS: handlingS,
-      },
+      ...(lined ? [handled('peel', 'web', { code: 'peel-patch', ...sheet })] : []),
+      handled('lay', 'web', { code: 'lay-sheet-up', ...sheet }),
+      handled('lay', 'over', { code: 'lay-sheet-over', ...sheet, flush: patch.flush }),
       pressStep(work, one),
       ...coolStep(work, one),
-      ...(foil
-        ? [
-            {
-              kind: 'peel' as const,
-              ...about,
-              fabricId: over.fabricId,
-              pieceIds: covers,
-              does: { code: 'peel-carrier' as const, patch: name },
-              handsS: HANDS_S.peel.value + mm / SPEED_MM_S.sheet.value,
-            },
-          ]
-        : []),
+      ...(foil ? [handled('peel', 'over', { code: 'peel-carrier', ...sheet })] : []),
     ];
   });
 }
-
-/** How many copies of pieces lie on sheets. */
-const copiesOn = (patches: readonly Patch[]): number => patches.reduce((n, p) => n + p.placements.length, 0);
 
 /** Cut through both layers: along lines ruled edge to edge, by ruler, or round a template on the front. */
 export function sheetsCut(work: MakingWork): Draft[] {
@@ -148,7 +117,7 @@ export function sheetsCut(work: MakingWork): Draft[] {
         { ...cut, does: { code: 'cut-through', by: box ? 'ruler' : 'template', widthMm, heightMm, pinked } },
       ];
     const mine = sheets.filter((s) => s.flush && bodiesOn(laid, [s]).some((p) => pieces.includes(p)));
-    const tiles = copiesOn(mine);
+    const tiles = mine.reduce((n, s) => n + s.placements.length, 0);
     const ruledMm = tiles * (widthMm + heightMm);
     return [
       {

@@ -1,5 +1,4 @@
 import type { Bounds } from '../../base/shape';
-import { factsOf } from '../../choose/material';
 import type { Piece, PressTicket, Project, Step, StepDoing, StepKind, Web } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
 import type { Laid } from '../../lay/laid';
@@ -53,11 +52,3 @@ export const isOnLiner = (work: MakingWork, piece: Piece): boolean =>
 /** Pieces that have another side, and the other sides themselves. */
 export const layeredIn = (project: Project): ReadonlySet<string> =>
   new Set(project.pieces.flatMap((p) => (p.part?.role === 'other-side' ? [p.id, p.part.of] : [])));
-
-/** Pieces that lie on a stiff backing of their own shape: their cloth is a scrap until both are cut at once. */
-export const backedIn = ({ project, look }: Pick<Laid, 'project' | 'look'>): ReadonlySet<string> =>
-  new Set(
-    project.pieces.flatMap((p) =>
-      p.part?.role === 'other-side' && factsOf(look.fabricOf(p)).material === 'backing' ? [p.part.of] : [],
-    ),
-  );

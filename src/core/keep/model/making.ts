@@ -97,12 +97,9 @@ export type StepDoing =
       readonly heightMm: number;
       readonly cloth: Size | null;
     }
-  | {
-      readonly code: 'peel-patch' | 'lay-sheet-up' | 'bond-sheets' | 'peel-carrier';
-      readonly patch: string;
-    }
+  | ({ readonly code: 'peel-patch' | 'lay-sheet-up' | 'bond-sheets' | 'peel-carrier' } & WholeSheet)
   /** @property flush its web reaches to the very edge */
-  | { readonly code: 'lay-sheet-over'; readonly patch: string; readonly flush: boolean }
+  | ({ readonly code: 'lay-sheet-over'; readonly flush: boolean } & WholeSheet)
   /** On the front of sheets that are bonded. */
   | {
       readonly code: 'rule-on-sheets';
@@ -238,6 +235,13 @@ export type StepDoing =
   | { readonly code: 'stitch-hem' }
   | SewingUp
   | { readonly code: 'note-what-worked' };
+
+/** A sheet of two layers that is handled whole, by its name and the size of its web, mm. */
+export interface WholeSheet {
+  readonly patch: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
 
 /** What is cut, sewn together and sewn round a thing: the ground and its widths, blocks, border, binding, sleeve and back. */
 export type SewingUp =

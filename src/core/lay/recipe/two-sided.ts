@@ -50,7 +50,7 @@ const sheetOf = (project: Project) => ({
 });
 
 /**
- * Two cloths fused wrong sides together: pennants, straps, stiff bands. Front and back each with web, glue to glue.
+ * Two cloths fused wrong sides together: pennants, straps, stiff bands. Whole, with web on one of them, and cut through both; or each cut with web of its own, then glue to glue.
  * Source: the trade handbook, layered crafts; common practice, no source.
  */
 export const twoSided: Recipe = {
