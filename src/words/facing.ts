@@ -1,5 +1,6 @@
 import type { FacingFinding, Tracing } from '~/core/keep/model';
 import { ROUTE_WORDS } from './routes';
+import { spell } from './spelling';
 import { counted, listedWords, say, type Words } from './table';
 
 const doIt = (f: FacingFinding): string => ROUTE_WORDS[f.route].doIt;
@@ -13,6 +14,8 @@ const FACINGS: Words<FacingFinding, []> = {
   'face-down': (f) => `${doIt(f)}. The line is reversed, because the cut piece is turned over once.`,
   'as-seen-face-down': (f) => `${doIt(f)} as seen. The piece ends face down, so you look at its other side.`,
   'reversed-face-down': (f) => `${doIt(f)} reversed. The piece ends face down, so it is turned over once more.`,
+  'on-backing': () =>
+    `${spell('Draw round')} its template on the plain side of the backing, as its sheet shows it. The sheet shows it from behind.`,
   reversed: (f) => `${doIt(f)} reversed. The cut piece is turned over once to show its right side.`,
 };
 /** Which way round a piece is drawn, and why. */

@@ -353,7 +353,7 @@ const TEXTS: Words<StepDoing, [About]> = {
   'peel-carrier': (d, a) =>
     `Peel the carrier off ${a.cloth} on patch ${d.patch} once it is cold, a corner first. Where foil comes off with it, put it back and press again.`,
   'rule-on-sheets': (d, a) =>
-    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} on the front${d.patches.length === 0 ? '' : ` of ${one(d.patches.length, 'sheet', 'sheets')} ${listedWords(d.patches)}`}${d.tiles === 1 ? '.' : ', edge to edge. One cut along a shared line parts two.'}`,
+    `Rule ${counted(d.tiles, 'tile')} of ${size(d, a)} lightly in pencil on the front${d.patches.length === 0 ? '' : ` of ${one(d.patches.length, 'sheet', 'sheets')} ${listedWords(d.patches)}`}${d.tiles === 1 ? '.' : ', edge to edge. One cut along a shared line parts two.'}`,
   'cut-through': (d, a) =>
     `${
       d.by === 'lines'

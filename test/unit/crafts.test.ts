@@ -444,7 +444,7 @@ describe('strips from a ruled sheet', () => {
       'night denim 10 true',
     ]);
     expect(said(p)).to.include(
-      'Rule 20 tiles of 3 × 30 cm on the front of sheets A and B, edge to edge. One cut along a shared line parts two.',
+      'Rule 20 tiles of 3 × 30 cm lightly in pencil on the front of sheets A and B, edge to edge. One cut along a shared line parts two.',
     );
     // Both cloths are needed, as large as the sheets.
     const asks = allAsks(p, planProject(p)).filter((a) => a.kind === 'cloth');

@@ -10,9 +10,9 @@ import { newArticle, newGround, newPiece, newProject, type Project, type RecipeI
 import { layDown } from '~/core/lay/laid';
 import { laidByRecipe, RECIPE_FACTS } from '~/core/lay/recipe';
 import { planProject } from '~/core/plan';
-import { tracingSheets } from '~/core/print/sheet';
+import { templateSheets, tracingSheets } from '~/core/print/sheet';
 import { DEMO_IRONS } from '~/demo/drawer';
-import { snagWords, stepWords, tellWords } from '~/words';
+import { facingWords, snagWords, stepWords, tellWords } from '~/words';
 
 const cloth = (id: string, of = 'solid-cotton', more: object = {}) => fabricFrom(of, { id, name: id, ...more });
 const webOf = (kind: string, more: Partial<Web> = {}): Web =>
@@ -393,6 +393,18 @@ describe('the evening of stiff ornaments', () => {
     // Its cloth is not cut before, so it has no template: only the backing has.
     const [templates] = planProject(ornament(1)).making.steps;
     expect(templates!.pieceIds).to.deep.equal(['p1-backing']);
+    const p = ornament(1);
+    const plan = planProject(p);
+    const texts = templateSheets(p, plan, 'a4').pages.flatMap((page) =>
+      page.marks.flatMap((m) => (m.type === 'text' ? [m.text] : [])),
+    );
+    expect(texts.filter((t) => /^Piece 1/.test(t))).to.deep.equal(['Piece 1, backing']);
+    // Seen from behind, on the side that has no name but plain.
+    const backing = plan.tracings.find((t) => t.pieceId === 'p1-backing')!;
+    expect(backing).to.include({ code: 'on-backing', mirrored: true });
+    expect(facingWords(backing)).to.match(
+      /on the plain side of the backing, as its sheet shows it\. The sheet shows it from behind\.$/,
+    );
   });
   it('in batches: thirty in three, each laid, pressed and cooled before the next', () => {
     expect(evening(ornament(30))).to.deep.equal([

@@ -5,6 +5,7 @@ import { paperOfPlace } from '~/core/base/units';
 import type { Mat } from '~/core/cut/layout';
 import { lookup, type Plan, type Project } from '~/core/keep/model';
 import { ROUTE_FACTS } from '~/core/lay/facing';
+import { backedIn } from '~/core/lay/recipe';
 import { costOf } from '~/core/plan';
 import { correctedFor, type Paper, templateSheets } from '~/core/print/sheet';
 import { counted, facingWords, waysSaid } from '~/words';
@@ -82,8 +83,11 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
     [untraced, project, plan, paper],
   );
   const toCut = templates?.pages.filter((p) => !p.isNothing) ?? [];
+  const backed = backedIn(project);
+  // What is ruled, or cut along its backing, is drawn no way round.
+  const drawn = untraced && toCut.length === 0 ? [] : plan.tracings.filter((t) => !backed.has(t.pieceId));
   // The first shape that is turned over says why.
-  const why = plan.tracings.find((t) => t.mirrored) ?? plan.tracings[0];
+  const why = drawn.find((t) => t.mirrored) ?? drawn[0];
   const first = tracings.filter((t) => t.pieceId === selectedId);
   return (
     <div className={css.station}>
@@ -107,7 +111,7 @@ function TraceDesk({ project, plan }: { project: Project; plan: Plan }) {
                     {webIds.length > 1 && `, for ${counted(webIds.length, 'web')}`}.{' '}
                   </>
                 )}
-                {waysSaid(plan.tracings)}
+                {waysSaid(drawn)}
               </>
             }
             reason={why && facingWords(why)}

@@ -204,7 +204,6 @@ const DRAWN: readonly StepDoing['code'][] = [
   'draw-on-liner-that-stays',
   'draw-on-patch',
   'rule-on-patch',
-  'rule-on-sheets',
   'draw-on-backing',
 ];
 /** Cloth this light shows what a soft pencil leaves, CIE L*. */

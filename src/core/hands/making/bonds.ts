@@ -16,14 +16,14 @@ import {
 import { isStuck } from '../../cut/layout';
 import { type Caution, cutRegion, type MakingTrouble, type Setting, type StepDoing, type Web } from '../../keep/model';
 import type { Laid, LaidArticle } from '../../lay/laid';
-import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { backedIn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { type Base, columnAt, type PressPlace, placesUnder } from './column';
 import { LOAD_GAP_MM, MOST_TOGETHER, SLIVER } from './data';
 import { atOneHeat, holdsSomewhere } from './heats';
 import { setDownsFor } from './load';
 import { type Block, type Bonding, bondings, lowestOf, type Run, runsInOrder } from './order';
-import { backedIn, different, glueOf, NOWHERE, type Press, requestFor, settingOf, setupOf, sideTaken } from './press';
+import { different, glueOf, NOWHERE, type Press, requestFor, settingOf, setupOf, sideTaken } from './press';
 import { runsApart } from './runs';
 
 /** From the back, or from both sides, where that was taken as the side, can be done and is quicker. */
@@ -262,7 +262,7 @@ export function bondsOf(
 
 /** Things on backings are made a colour after another: those of one cloth together, each with its backing. Source: the trade handbook, at the board; common practice, no source. */
 function byColour({ look, project }: Laid, order: readonly string[]): string[] {
-  const backed = backedIn({ look, project });
+  const backed = backedIn(project);
   if (backed.size === 0) return [...order];
   const bodyOf = (id: string) => {
     const piece = look.piece(id);

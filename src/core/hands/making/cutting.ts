@@ -13,10 +13,10 @@ import {
 import { matsOf } from '../../cut/layout';
 import type { CutShapes, Piece, TrimBy } from '../../keep/model';
 import { ROUTE_FACTS } from '../../lay/facing';
-import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { backedIn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { HANDS_S, SPEED_MM_S, TRIM_BEYOND_MM } from './data';
 import { holesCut, holesThrough } from './marks';
-import { backedIn, isInFold } from './press';
+import { isInFold } from './press';
 import { templatesOf } from './readying';
 import { bodiesOn, isOnSheets, sheetsCut } from './sheets';
 import { type Draft, group, isOnLiner, layeredIn, type MakingWork, onPieces } from './work';
@@ -32,7 +32,7 @@ export function cut(work: MakingWork): Draft[] {
   const matted = new Set(
     matsOf(project, work.presses.patches).flatMap((m) => m.cloths.flatMap((c) => c.patch.pieceIds)),
   );
-  const backed = backedIn(work.laid);
+  const backed = backedIn(work.laid.project);
   const isOnSheet = (p: Piece): boolean => onSheets.has(p.part?.role === 'other-side' ? p.part.of : p.id);
   const mine = all.filter((p) => !isFoiled(project, p) && !matted.has(p.id) && !isOnSheet(p) && !backed.has(p.id));
   const onPatch = mine.filter((p) => patches.has(p.id) && isOnLiner(work, p) && !inMap(patches, p.id).flush);
@@ -196,7 +196,7 @@ export function trim(work: MakingWork): Draft[] {
   if (!trimmed) return holesThrough(work, new Set());
   const layered = layeredIn(project);
   const mine = project.pieces.filter((p) => p.part === null && layered.has(p.id));
-  const backed = backedIn(work.laid);
+  const backed = backedIn(work.laid.project);
   const wayOf = (p: Piece): { readonly by: TrimBy; readonly widthMm: number; readonly heightMm: number } => {
     if (backed.has(p.id)) return { by: 'backing', ...NO_SIZE };
     const outline = outlineToCut(work, p);

@@ -1,11 +1,11 @@
 import { isStuck } from '../../cut/layout';
 import type { Piece, StepDoing } from '../../keep/model';
-import { isFoiled, RECIPE_FACTS } from '../../lay/recipe';
+import { backedIn, isFoiled, RECIPE_FACTS } from '../../lay/recipe';
 import { liesOnWadding } from '../../lay/size';
 import { stitchedWhen } from '../edge';
 import { BATCH, HANDS_S, SPEED_MM_S } from './data';
 import { edging } from './edging';
-import { backedIn, type Press } from './press';
+import type { Press } from './press';
 import { bonds, coolStep, pressStep } from './pressing';
 import { groundReady, smooth } from './readying';
 import { sheetsBonded } from './sheets';
@@ -147,7 +147,7 @@ function inBatches(work: MakingWork, one: Ticketed, peel: readonly Draft[]): Dra
 function layers(work: MakingWork, { press }: Ticketed): Draft[] {
   const { look } = work.laid;
   const about = { on: press.on, articleId: press.articleId, unit: press.unit } as const;
-  const backed = backedIn(work.laid);
+  const backed = backedIn(work.laid.project);
   // What was built as a unit is laid as one.
   return press.pieceIds.map((id): Draft => {
     const piece = look.piece(id);

@@ -198,14 +198,6 @@ export const isInFold = ({ look }: Pick<Laid, 'look'>, id: string): boolean => l
 export const isLaidIn = (laid: Pick<Laid, 'look'>, id: string, web: Pick<Web, 'liners'>): boolean =>
   isInFold(laid, id) && web.liners === 0;
 
-/** Pieces that lie on a stiff backing of their own shape: their cloth is a scrap until both are cut at once. */
-export const backedIn = ({ project, look }: Pick<Laid, 'project' | 'look'>): ReadonlySet<string> =>
-  new Set(
-    project.pieces.flatMap((p) =>
-      p.part?.role === 'other-side' && factsOf(look.fabricOf(p)).material === 'backing' ? [p.part.of] : [],
-    ),
-  );
-
 /** The column that a setting was decided by. */
 export const decidingPlace = (p: Press): PressPlace =>
   assertThere(p.places[p.setting.deciding] ?? p.places[0], 'a press has its places');

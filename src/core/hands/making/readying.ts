@@ -1,9 +1,8 @@
 import { factsOf } from '../../choose/material';
 import type { Fabric, Piece, Project } from '../../keep/model';
-import { isSheetwise, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
+import { backedIn, isSheetwise, RECIPE_FACTS, turnUpOf } from '../../lay/recipe';
 import { backingWideMm, fabricsAround, joinedOf, liesOnWadding, sizesOf } from '../../lay/size';
 import { HANDS_S, SPEED_MM_S, USUAL_IRON_C } from './data';
-import { backedIn } from './press';
 import { groundsCut, topsSewn } from './sewing';
 import { type Draft, type MakingWork, sum } from './work';
 
@@ -69,7 +68,7 @@ function templates(work: MakingWork): Draft[] {
   } = work;
   // What is cut through whole sheets gets its template when it is cut.
   const sheetwise = isSheetwise(project);
-  const backed = backedIn(work.laid);
+  const backed = backedIn(work.laid.project);
   const mine = project.pieces.filter((p) => {
     const route = look.routeOf(p);
     // The edge of its backing is its template.

@@ -495,6 +495,8 @@ export interface FacingFinding {
     | 'face-down'
     | 'as-seen-face-down'
     | 'reversed-face-down'
+    /** Drawn on the plain side of a stiff backing. */
+    | 'on-backing'
     | 'no-care';
   readonly route: Route;
 }

@@ -116,7 +116,9 @@ export function drawnOf(
   // A symmetric shape that is trimmed on one side is symmetric no more: what is cut decides.
   // Holes and lines to one side make a shape that is no mirror image of itself.
   const symmetric = symmetryOf(cut.path, mirrorMm, piece.marks) !== null;
-  const facing = facingOf(route, piece.preReversed, symmetric, faceDown);
+  const found = facingOf(route, piece.preReversed, symmetric, faceDown);
+  // What lies face down and brings its own glue is a backing.
+  const facing: Facing = faceDown && piece.webless && !symmetric ? { ...found, code: 'on-backing' } : found;
   const path = facing.mirrored ? turnOver(cut.path) : cut.path;
   const over = mirrorAt(middleX(cut.path));
   const drawn = (region: Region): Region =>

@@ -18,6 +18,7 @@ export type { Assembly } from './assembly';
 export { LEAST_RIM_MM, PATCH_BEYOND_MM, tileOf, tilesOnSheet } from './framed';
 export { blockOf, type Grid, gridOn } from './grid';
 export { tapeFor, turnUpOf } from './hem';
+export { backedIn } from './layers';
 export { type BookCover, bookCoverOf } from './paper-backed';
 export { darnedMm, mendOf } from './patch';
 export {

@@ -195,6 +195,12 @@ export function withOtherSide(project: Project, side: OtherSide, sheetwise: bool
       };
 }
 
+/** Pieces that lie on a stiff backing of their own shape: their cloth is a scrap until both are cut at once, along the backing's edge. */
+export function backedIn({ pieces, fabrics }: Pick<Project, 'pieces' | 'fabrics'>): ReadonlySet<string> {
+  const backings = new Set(fabrics.flatMap((f) => (materialOf(f) === 'backing' ? [f.id] : [])));
+  return new Set(pieces.flatMap((p) => (p.part?.role === 'other-side' && backings.has(p.fabricId) ? [p.part.of] : [])));
+}
+
 /** A project as hands laid it, without what a recipe had laid out; the project itself where there is none of that. */
 export function withoutLayers(project: Project): Project {
   if (!project.pieces.some(laidOut)) return project;

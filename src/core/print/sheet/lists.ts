@@ -38,7 +38,7 @@ import {
 } from '../../keep/model';
 import { ROUTE_FACTS, turnOver } from '../../lay/facing';
 import { placePieces } from '../../lay/laid';
-import { isSheetwise } from '../../lay/recipe';
+import { backedIn, isSheetwise } from '../../lay/recipe';
 import { box, line, type Mark, type SheetDocument, type SheetPage, words } from './marks';
 import { nothingPage } from './nothing';
 import { PAGE_MARGIN_MM, PAPER_FACTS, type Paper, TITLE_BLOCK_MM } from './paper';
@@ -312,11 +312,13 @@ function shapesOf(project: Project, plan: Plan): Template[] {
   const look = lookup(project);
   const byShape = new Map<string, Template>();
   const sheetwise = isSheetwise(project);
+  const backed = backedIn(project);
   for (const t of plan.tracings) {
     const piece = look.piece(t.pieceId);
     const route = look.routeOf(piece);
-    // A machine needs no template, nor does what is cut along with its front, or in straight lines by a ruler.
+    // A machine needs no template, nor does what is cut along the edge of its backing, what is cut along with its front, or in straight lines by a ruler.
     if (ROUTE_FACTS[route].drawnOn === 'cutting mat') continue;
+    if (backed.has(piece.id)) continue;
     if (sheetwise && (piece.part !== null || (t.marks.length === 0 && isBox(regionOf(t.outline))))) continue;
     // Laid face down, a right-reading template draws a reversed line by itself.
     const drawn = pathOf(t.outline);
