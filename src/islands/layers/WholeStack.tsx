@@ -156,7 +156,7 @@ function SheetSize({ project: { units, layering } }: { project: ArticleView }) {
     />
   );
   return (
-    <div className={css.pairs}>
+    <div className={css.fields}>
       {side('Pressing sheet width', 'widthMm')}
       {side('Pressing sheet height', 'heightMm')}
     </div>
@@ -191,7 +191,6 @@ function Units({
       {built.length === 0 && offered.length === 0 && (
         <p className={css.lead}>Nothing here has to be built on a pressing sheet first.</p>
       )}
-      {(built.length > 0 || offered.length > 0) && <SheetSize project={project} />}
       {built.map((s) => (
         <div key={s.unit} className={css.unit}>
           <strong>{s.unit}</strong>
@@ -239,6 +238,7 @@ function Units({
           </div>
         );
       })}
+      {(built.length > 0 || offered.length > 0) && <SheetSize project={project} />}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { freeName } from '~/core/keep/drawer';
 import { newId, type Project, type Web } from '~/core/keep/model';
 import type { Taken } from '~/core/plan';
 import { attemptOrTell, changeDrawer, editHere } from '~/store';
-import { gsm, listedWords, ruleWords } from '~/words';
+import { fewOf, gsm, ruleWords } from '~/words';
 import { askPlanThread } from '~/workers';
 import css from './Match.module.css';
 
@@ -35,14 +35,18 @@ function useTaken(project: Project, web: Web): readonly Taken[] | null {
   return taken;
 }
 
+/** More fabrics than these are counted. */
+const NAMED = 6;
+
 /** Which fabrics it would be for, and what rules it out for the rest, before it is taken. */
 function WhatFor({ project, taken }: { project: Project; taken: readonly Taken[] | null }) {
   if (!taken) return <p className={css.small}>Looking at your fabrics …</p>;
   if (taken.length === 0) return null;
   const clothOf = new Map(project.pieces.map((p) => [p.id, p.fabricId]));
   const called = (ids: readonly string[]): string =>
-    listedWords(
+    fewOf(
       project.fabrics.filter((f) => ids.some((id) => clothOf.get(id) === f.id)).map((f) => f.name || 'a fabric'),
+      NAMED,
     );
   const out = new Map<string, string[]>();
   for (const { pieceId, ruledOutBy } of taken) {
@@ -52,7 +56,7 @@ function WhatFor({ project, taken }: { project: Project; taken: readonly Taken[]
   }
   const suited = taken.filter((t) => !t.ruledOutBy).map((t) => t.pieceId);
   return (
-    <div data-taken={suited.length} role="status">
+    <div data-taken={suited.length} role="status" className={css.whatFor}>
       {suited.length > 0 && (
         <p>
           <strong>It will be used for {called(suited)}.</strong>
@@ -60,7 +64,7 @@ function WhatFor({ project, taken }: { project: Project; taken: readonly Taken[]
       )}
       {[...out].map(([why, ids]) => (
         <Note key={why} stop={suited.length === 0}>
-          Not for {called(ids)}: {why}
+          Not for {called(ids)}. {why}
         </Note>
       ))}
     </div>

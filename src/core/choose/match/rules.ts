@@ -171,6 +171,13 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     points: (_s, web) => (web.liners === 2 && !web.tacky ? 12 : 0),
     figures: none,
   },
+  'no-sheet': {
+    aspect: 'handling',
+    looksAt: 'form, size',
+    does: 'forbids',
+    points: (s, web) => (web.form === 'tape' && s.narrowMm > web.widthMm ? 1 : 0),
+    figures: none,
+  },
   'needs-a-liner': {
     aspect: 'handling',
     looksAt: 'route, liners',
@@ -185,13 +192,6 @@ export const RULES: { readonly [C in RuleCode]: Rule<C> } = {
     does: 'favours',
     when: (s) => s.inFold === true,
     points: (_s, web) => (web.liners === 0 && web.form !== 'powder' ? 25 : 0),
-    figures: none,
-  },
-  'no-sheet': {
-    aspect: 'handling',
-    looksAt: 'form, size',
-    does: 'forbids',
-    points: (s, web) => (web.form === 'tape' && s.narrowMm > web.widthMm ? 1 : 0),
     figures: none,
   },
   'cannot-be-printed': {
